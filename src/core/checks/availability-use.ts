@@ -1,0 +1,24 @@
+import type { DayAvailability } from '../availability/allowed';
+import type { Placed } from '../plan/placed';
+import { DAY, covered } from '../time/span';
+import type { PersonView } from './check';
+
+/** Minutes of a shift that `count` finds in each calendar date it touches, added up. */
+export function minutesByDate(
+  view: PersonView,
+  shift: Placed,
+  count: (day: DayAvailability, span: { from: number; to: number }) => number,
+): number {
+  let sum = 0;
+  for (let day = shift.date; day * DAY < shift.to; day++) {
+    const from = Math.max(shift.from - day * DAY, 0);
+    const to = Math.min(shift.to - day * DAY, DAY);
+    sum += count(view.availability(day), { from, to });
+  }
+  return sum;
+}
+
+/** Minutes of `span` outside what the day allows. */
+export function notAllowed(day: DayAvailability, span: { from: number; to: number }): number {
+  return span.to - span.from - covered(span, day.allowed);
+}

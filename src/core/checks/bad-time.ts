@@ -1,0 +1,22 @@
+import { type PersonCheck, placeOf } from './check';
+
+/** No length, or so long that it is more likely a slip than a shift. */
+export const badTime: PersonCheck = {
+  code: 'bad-time',
+  severity: 'stop',
+  unit: 'minutes',
+  dependsOn: 'person',
+  limit: (rules) => rules.slipMinutes,
+  inspect({ frame, own }, report) {
+    for (const shift of own) {
+      const over = shift.elapsed - frame.plan.rules.slipMinutes;
+      if (over > 0) report({ ...placeOf([shift]), amount: over });
+    }
+  },
+  say({ date, from, to, person, amount, limit }, words) {
+    return (
+      `${words.person(person)}, ${words.day(date)} ${words.span(from!, to!)}: ` +
+      `${words.hours(limit! + amount!)} is more likely a slip than a shift.`
+    );
+  },
+};

@@ -1,0 +1,22 @@
+import { type PersonCheck, placeOf } from './check';
+
+/** Elapsed time of one shift above the site's limit. */
+export const longShift: PersonCheck = {
+  code: 'long-shift',
+  severity: 'warn',
+  unit: 'minutes',
+  dependsOn: 'person',
+  limit: (rules) => rules.maxShiftMinutes,
+  inspect({ frame, own }, report) {
+    for (const shift of own) {
+      const over = shift.elapsed - frame.plan.rules.maxShiftMinutes;
+      if (over > 0) report({ ...placeOf([shift]), amount: over });
+    }
+  },
+  say({ date, from, to, person, amount, limit }, words) {
+    return (
+      `${words.person(person)}, ${words.day(date)} ${words.span(from!, to!)}: ` +
+      `${words.hours(limit! + amount!)} long, ${words.hours(amount!)} over the limit of ${words.hours(limit!)}.`
+    );
+  },
+};

@@ -1,0 +1,16 @@
+import type { PersonCheck } from './check';
+import { reportLeave } from './leave-clash';
+import { turnOpen } from './mends';
+
+/** A shift on approved leave. */
+export const onLeave: PersonCheck = {
+  code: 'on-leave',
+  severity: 'stop',
+  unit: 'minutes',
+  dependsOn: 'person',
+  inspect: (view, report) => reportLeave(view, 'approved', report),
+  say({ date, from, to, person, amount }, words) {
+    return `${words.person(person)} is on leave for ${words.hours(amount!)} of ${words.day(date)} ${words.span(from!, to!)}.`;
+  },
+  mend: turnOpen,
+};

@@ -1,0 +1,24 @@
+import { covered } from '../time/span';
+import { minutesByDate } from './availability-use';
+import { type PersonCheck, placeOf } from './check';
+
+/** Hours in a block marked *rather not*: one snag a shift. */
+export const ratherNot: PersonCheck = {
+  code: 'rather-not',
+  severity: 'note',
+  unit: 'minutes',
+  dependsOn: 'person',
+  inspect(view, report) {
+    if (view.person === null || view.person.availability.length === 0) return;
+    for (const shift of view.own) {
+      const amount = minutesByDate(view, shift, (day, span) => covered(span, day.ratherNot));
+      if (amount > 0) report({ ...placeOf([shift]), amount });
+    }
+  },
+  say({ date, from, to, person, amount }, words) {
+    return (
+      `${words.person(person)} would rather not work ${words.hours(amount!)} of ` +
+      `${words.day(date)} ${words.span(from!, to!)}.`
+    );
+  },
+};

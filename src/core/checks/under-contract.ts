@@ -1,0 +1,32 @@
+import { creditedMinutes } from '../hours/credit';
+import type { PersonCheck } from './check';
+
+/** Planned and credited time of a whole week below contract hours. */
+export const underContract: PersonCheck = {
+  code: 'under-contract',
+  severity: 'note',
+  unit: 'minutes',
+  dependsOn: 'person',
+  inspect({ frame, person, pay }, report) {
+    if (person === null || person.contractMinutes === null) return;
+    const limit = person.contractMinutes;
+    frame.weeks.forEach((week, i) => {
+      if (week.days < 7) return;
+      const { employedFrom, employedTo } = person;
+      if (employedFrom !== null && employedFrom >= week.first + 7) return;
+      if (employedTo !== null && employedTo < week.first) return;
+      const credited = creditedMinutes(frame.plan, person, week.first, 7);
+      const short = limit - pay[i].paid - credited;
+      if (short > 0)
+        report({ date: week.first, person: person.id, amount: short, limit, facts: { credited } });
+    });
+  },
+  say({ person, amount, limit, facts }, words) {
+    const credit =
+      Number(facts.credited) > 0 ? `, ${words.hours(Number(facts.credited))} of it credited` : '';
+    return (
+      `${words.person(person)} has ${words.hours(limit! - amount!)}${credit}, ` +
+      `${words.hours(amount!)} under a contract of ${words.hours(limit!)}.`
+    );
+  },
+};

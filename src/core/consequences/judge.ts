@@ -1,0 +1,264 @@
+import { type AvailabilityOf, availabilityOf } from '../availability/allowed';
+import { type ActiveChecks, activeChecks } from '../checks/list';
+import type { OwnShift, PersonView, WorkingDay } from '../checks/check';
+import type { Snag } from '../checks/snag';
+import { type Block, type Reach, blocksOf, rangeOn } from '../coverage/blocks';
+import { type Presence, type Staffing, presenceOf, restaff, staffingOf } from '../coverage/staffing';
+import { type Amount, decimalsOf, sumToMinor } from '../hours/money';
+import { type WeekPay, weekPay } from '../hours/pay';
+import { type Change, type Result, applyAll } from '../plan/change';
+import { type Frame, frameOf } from '../plan/frame';
+import { type Placed, byStart, place } from '../plan/placed';
+import type { Person, Plan, Shift } from '../plan/types';
+import { DAY, type Span } from '../time/span';
+import { reporter } from './reporter';
+
+/** A plan with everything that is known about it. Immutable; what an edit leaves alone is shared. */
+export interface Judgement {
+  readonly plan: Plan;
+  readonly frame: Frame;
+  readonly checks: ActiveChecks;
+  /** By person, in the plan's order; the last one holds the open shifts. */
+  readonly people: readonly PersonState[];
+  readonly indexOf: ReadonlyMap<string, number>;
+  readonly staffing: Staffing;
+  /** Minutes that coverage shows, by day of the plan and the day after it; null: nothing to show. */
+  readonly ranges: readonly (Span | null)[];
+  /** Snags of coverage, by day × rows + row. */
+  readonly cells: readonly (readonly Snag[])[];
+  readonly weeks: readonly WeekState[];
+}
+
+/** One person's part of a judgement. */
+export interface PersonState {
+  readonly view: PersonView;
+  readonly presence: readonly Presence[];
+  readonly snags: readonly Snag[];
+  readonly paid: number;
+  readonly overtime: number;
+  /** In minor units, rounded once, over the whole plan and by week. */
+  readonly cost: number;
+  readonly weekCosts: readonly number[];
+}
+
+export interface WeekState {
+  readonly paid: number;
+  /** Minor units: the sum of what is printed for each person. */
+  readonly cost: number;
+  readonly snags: readonly Snag[];
+}
+
+/** Judges a whole plan. */
+export function judge(plan: Plan): Judgement {
+  const frame = frameOf(plan);
+  const checks = activeChecks(plan.rules);
+  const indexOf = new Map(plan.people.map((person, i) => [person.id, i]));
+  const shifts: Placed[][] = Array.from({ length: plan.people.length + 1 }, () => []);
+  for (const shift of plan.shifts)
+    shifts[shift.person === null ? plan.people.length : indexOf.get(shift.person)!].push(place(frame, shift));
+  for (const shift of plan.around) shifts[indexOf.get(shift.person)!].push(place(frame, shift));
+  const people = shifts.map((list, i) => {
+    const person = plan.people[i] ?? null;
+    return personState(frame, checks, person, list, person ? availabilityOf(person) : NEVER_ASKED);
+  });
+  const staffing = staffingOf(
+    frame,
+    people.map((state) => state.presence),
+  );
+  const rows = plan.roles.length + 1;
+  const reaches = reachesOf(people);
+  const ranges = Array.from({ length: plan.days + 1 }, (_, day) => rangeOn(frame, staffing, reaches, day));
+  const partial = { plan, frame, checks, people, indexOf, staffing, ranges };
+  const cells: Snag[][] = [];
+  for (let day = 0; day <= plan.days; day++)
+    for (let row = 0; row < rows; row++) cells.push(cellSnags(partial, row, day));
+  const weeks = frame.weeks.map((_, i) => {
+    const paid = people.reduce((sum, state) => sum + (state.view.pay[i]?.paid ?? 0), 0);
+    const cost = people.reduce((sum, state) => sum + (state.weekCosts[i] ?? 0), 0);
+    return weekState(partial, i, paid, cost);
+  });
+  return { ...partial, cells, weeks };
+}
+
+/**
+ * The judgement after some changes, in order, all or none, with the changes that take them back. Only people,
+ * rows and weeks that the changes touch are looked at again.
+ */
+export function rejudge(
+  judgement: Judgement,
+  changes: readonly Change[],
+): Result<{ judgement: Judgement; inverse: Change[] }> {
+  const done = applyAll(judgement.plan, changes);
+  if (!done.ok) return done;
+  const { frame, checks, indexOf } = judgement;
+  const { plan } = done;
+  const open = plan.people.length;
+  const touchedPeople = new Set<number>();
+  const touchedShifts = new Set<string>();
+  for (const change of changes) {
+    if ('person' in change) touchedPeople.add(indexOf.get(change.person)!);
+    else touchedShifts.add(change.do === 'add' ? change.shift.id : change.id);
+  }
+  const { before, after } = findShifts(judgement.plan, plan, touchedShifts);
+  const ownerOf = (shift: Shift) => (shift.person === null ? open : indexOf.get(shift.person)!);
+  for (const shift of [...before.values(), ...after.values()]) touchedPeople.add(ownerOf(shift));
+
+  const people = judgement.people.slice();
+  const touched = [...touchedPeople];
+  for (const index of touched) {
+    const old = judgement.people[index];
+    const person = plan.people[index] ?? null;
+    const list = old.view.all.filter((placed) => placed.id === null || !touchedShifts.has(placed.id));
+    for (const shift of after.values()) if (ownerOf(shift) === index) list.push(place(frame, shift));
+    people[index] = personState(frame, checks, person, list, old.view.availability);
+  }
+  const moved = restaff(
+    judgement.staffing,
+    touched.map((index) => judgement.people[index].presence),
+    touched.map((index) => people[index].presence),
+  );
+  const partial = { ...judgement, plan, people, staffing: moved.staffing };
+  const next = withCoverage(partial, judgement, moved, [...before.values(), ...after.values()]);
+  const weeks = judgement.weeks.map((week, i) => {
+    let { paid, cost } = week;
+    for (const index of touched) {
+      const old = judgement.people[index];
+      paid += (people[index].view.pay[i]?.paid ?? 0) - (old.view.pay[i]?.paid ?? 0);
+      cost += (people[index].weekCosts[i] ?? 0) - (old.weekCosts[i] ?? 0);
+    }
+    return paid === week.paid && cost === week.cost ? week : weekState(partial, i, paid, cost);
+  });
+  return { ok: true, judgement: { ...next, weeks }, inverse: done.inverse };
+}
+
+type Partial = Omit<Judgement, 'cells' | 'weeks' | 'ranges'> & Pick<Judgement, 'ranges'>;
+
+function withCoverage(
+  partial: Omit<Judgement, 'cells'> & { cells: Judgement['cells'] },
+  old: Judgement,
+  moved: { touched: Set<number>; rows: number },
+  shifts: readonly Shift[],
+): Judgement {
+  const days = new Set<number>();
+  for (const shift of shifts) {
+    const first = shift.date - partial.plan.from;
+    days.add(first);
+    if (shift.to > DAY) days.add(first + 1);
+  }
+  let { ranges } = old;
+  if (days.size > 0) {
+    const reaches = reachesOf(partial.people);
+    const fresh = ranges.slice();
+    for (const day of days) fresh[day] = rangeOn(partial.frame, partial.staffing, reaches, day);
+    ranges = fresh;
+  }
+  const next = { ...partial, ranges };
+  const cells = old.cells.slice();
+  const again = new Set(moved.touched);
+  for (const day of days) {
+    const [a, b] = [old.ranges[day], ranges[day]];
+    if (a?.from === b?.from && a?.to === b?.to) continue;
+    for (let row = 0; row < moved.rows; row++) again.add(day * moved.rows + row);
+  }
+  for (const cell of again) cells[cell] = cellSnags(next, cell % moved.rows, Math.floor(cell / moved.rows));
+  return { ...next, cells };
+}
+
+function findShifts(
+  before: Plan,
+  after: Plan,
+  ids: ReadonlySet<string>,
+): { before: Map<string, Shift>; after: Map<string, Shift> } {
+  const pick = (plan: Plan) => {
+    const found = new Map<string, Shift>();
+    if (ids.size > 0) for (const shift of plan.shifts) if (ids.has(shift.id)) found.set(shift.id, shift);
+    return found;
+  };
+  return { before: pick(before), after: pick(after) };
+}
+
+const NEVER_ASKED: AvailabilityOf = () => ({ allowed: [], ratherNot: [] });
+
+function personState(
+  frame: Frame,
+  checks: ActiveChecks,
+  person: Person | null,
+  shifts: Placed[],
+  availability: AvailabilityOf,
+): PersonState {
+  const all = shifts.sort(byStart);
+  const own = all.filter((placed): placed is OwnShift => placed.own !== null);
+  const pay: WeekPay[] = person ? frame.weeks.map((week) => weekPay(frame, person, all, week)) : [];
+  const view: PersonView = { frame, person, all, own, days: workingDays(all), availability, pay };
+  const snags: Snag[] = [];
+  if (own.length > 0 || person !== null)
+    for (const check of checks.person) check.inspect(view, reporter(frame, check, snags));
+  const decimals = decimalsOf(frame.site.currency);
+  const costs: Amount[][] = pay.map((week) => week.days.map((day) => day.cost));
+  const weekCosts = costs.map((list) => sumToMinor(list, decimals));
+  return {
+    view,
+    presence: person ? presenceOf(frame, all) : [],
+    snags,
+    paid: pay.reduce((sum, week) => sum + week.paid, 0),
+    overtime: pay.reduce((sum, week) => sum + week.overtime, 0),
+    cost: weekCosts.length === 1 ? weekCosts[0] : sumToMinor(costs.flat(), decimals),
+    weekCosts,
+  };
+}
+
+function workingDays(all: readonly Placed[]): WorkingDay[] {
+  const days: { date: number; parts: Placed[] }[] = [];
+  for (const placed of all) {
+    const last = days[days.length - 1];
+    if (last && last.date === placed.date) last.parts.push(placed);
+    else days.push({ date: placed.date, parts: [placed] });
+  }
+  return days;
+}
+
+function cellSnags(partial: Partial, row: number, day: number): Snag[] {
+  const { frame, plan, checks, staffing, ranges } = partial;
+  const range = ranges[day];
+  if (!range) return [];
+  const snags: Snag[] = [];
+  const view = {
+    frame,
+    date: plan.from + day,
+    role: plan.roles[row]?.id ?? null,
+    blocks: blocksOf(frame, staffing, row, day, range),
+  };
+  for (const check of checks.coverage) check.inspect(view, reporter(frame, check, snags));
+  return snags;
+}
+
+function weekState(partial: Partial, i: number, paid: number, cost: number): WeekState {
+  const { frame, checks } = partial;
+  const snags: Snag[] = [];
+  const view = { frame, week: frame.weeks[i], paid, cost };
+  for (const check of checks.week) check.inspect(view, reporter(frame, check, snags));
+  return { paid, cost, snags };
+}
+
+function reachesOf(people: readonly PersonState[]): Reach[] {
+  const reaches: Reach[] = [];
+  for (const { view } of people)
+    for (const placed of view.all)
+      if (placed.site === null) reaches.push({ from: placed.from, to: placed.to, own: placed.own !== null });
+  return reaches;
+}
+
+/** The coverage blocks of one row on one day of the plan; empty where there is nothing to show. */
+export function coverageOf(judgement: Judgement, row: number, day: number): Block[] {
+  const range = judgement.ranges[day];
+  return range ? blocksOf(judgement.frame, judgement.staffing, row, day, range) : [];
+}
+
+/** Every snag of a plan, unsorted. */
+export function snagsOf(judgement: Judgement): Snag[] {
+  const all: Snag[] = [];
+  for (const state of judgement.people) all.push(...state.snags);
+  for (const cell of judgement.cells) all.push(...cell);
+  for (const week of judgement.weeks) all.push(...week.snags);
+  return all;
+}

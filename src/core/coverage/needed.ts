@@ -1,0 +1,53 @@
+import { type Frame, closedOn, openOn } from '../plan/frame';
+import type { Need, Plan } from '../plan/types';
+import { type Day, weekdayOf } from '../time/day';
+import { DAY } from '../time/span';
+
+/** One need on one date, in wall-clock minutes. */
+export interface NeedOn {
+  readonly row: number;
+  readonly from: number;
+  readonly to: number;
+  readonly count: number;
+  /** Asked for by opening hours, not by a need that was entered. */
+  readonly opening: boolean;
+}
+
+/**
+ * Every need that starts on a date of the plan. A dated need replaces the weekday needs of its role on that
+ * date; on a closed holiday weekday needs fall away and dated ones stand; where nothing is said about
+ * everybody, opening hours ask for the site's minimum.
+ */
+export function needsOf(frame: Frame): NeedOn[] {
+  const { plan } = frame;
+  const found: NeedOn[] = [];
+  for (let day = plan.from; day < plan.from + plan.days; day++) {
+    const everybody = frame.plan.roles.length;
+    let saysEverybody = false;
+    for (const need of needsOn(plan, day)) {
+      const row = need.role === null ? everybody : frame.rowOf.get(need.role)!;
+      if (row === everybody) saysEverybody = true;
+      const at = day * DAY;
+      found.push({ row, from: at + need.from, to: at + need.to, count: need.count, opening: false });
+    }
+    if (saysEverybody || plan.rules.minimumOn === 0) continue;
+    for (const span of openOn(plan, day)) {
+      const at = day * DAY;
+      const [from, to] = [at + span.from, at + span.to];
+      found.push({ row: everybody, from, to, count: plan.rules.minimumOn, opening: true });
+    }
+  }
+  return found;
+}
+
+/** The entered needs that start on one date, after exceptions by date and closed holidays. */
+export function needsOn(plan: Plan, day: Day): Need[] {
+  const dated = plan.needs.filter((need) => need.date === day);
+  if (closedOn(plan, day)) return dated;
+  const replaced = new Set(dated.map((need) => need.role));
+  const weekday = weekdayOf(day);
+  const usual = plan.needs.filter(
+    (need) => need.date === null && (need.days === null || need.days[weekday]) && !replaced.has(need.role),
+  );
+  return [...dated, ...usual];
+}

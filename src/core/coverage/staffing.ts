@@ -1,0 +1,138 @@
+import type { Frame } from '../plan/frame';
+import { type Placed, staffedSpans } from '../plan/placed';
+import { DAY, type Span, union } from '../time/span';
+import { type NeedOn, needsOf } from './needed';
+
+/**
+ * People on and people needed for every minute of the plan's days and the day after, one row a role and a
+ * last one for everybody. Index 0 is the plan's first midnight.
+ */
+export interface Staffing {
+  readonly staffed: readonly Int16Array[];
+  readonly needed: readonly Int16Array[];
+  readonly needs: readonly NeedOn[];
+}
+
+/** Where one person staffs one row, in minutes from the plan's first midnight. */
+export interface Presence {
+  readonly row: number;
+  readonly spans: readonly Span[];
+}
+
+/** A number for every minute of the plan and of the day after it. */
+export function minutesOf(frame: Frame): number {
+  return (frame.plan.days + 1) * DAY;
+}
+
+/**
+ * Where one person is counted: in the row of each role they work, and in the row for everybody. Shifts that
+ * overlap in one row are joined, so nobody counts twice; a break fixed in time is left out.
+ */
+export function presenceOf(frame: Frame, shifts: readonly Placed[]): Presence[] {
+  const everybody = frame.plan.roles.length;
+  const byRow = new Map<number, Span[]>();
+  const put = (row: number, span: Span) => {
+    const list = byRow.get(row);
+    if (list) list.push(span);
+    else byRow.set(row, [span]);
+  };
+  for (const placed of shifts) {
+    if (placed.site !== null) continue;
+    const limit = placed.own ? frame.end + DAY : frame.end;
+    const row = placed.role === null ? undefined : frame.rowOf.get(placed.role);
+    for (const span of staffedSpans(placed)) {
+      const from = Math.max(span.from, frame.start) - frame.start;
+      const to = Math.min(span.to, limit) - frame.start;
+      if (from >= to) continue;
+      const inside = { from, to };
+      if (row !== undefined) put(row, inside);
+      put(everybody, inside);
+    }
+  }
+  return [...byRow].map(([row, spans]) => ({ row, spans: union(spans) }));
+}
+
+/** The needed figures of a plan, and staffed figures from everybody's presence. */
+export function staffingOf(frame: Frame, presences: readonly (readonly Presence[])[]): Staffing {
+  const rows = frame.plan.roles.length + 1;
+  const length = minutesOf(frame);
+  const steps = Array.from({ length: rows }, () => new Int16Array(length + 1));
+  for (const presence of presences)
+    for (const { row, spans } of presence)
+      for (const { from, to } of spans) {
+        steps[row][from]++;
+        steps[row][to]--;
+      }
+  const staffed = steps.map((step) => {
+    const level = new Int16Array(length);
+    let sum = 0;
+    for (let t = 0; t < length; t++) {
+      sum += step[t];
+      level[t] = sum;
+    }
+    return level;
+  });
+  const needs = needsOf(frame);
+  const needed = Array.from({ length: rows }, () => new Int16Array(length));
+  for (const need of needs) {
+    const row = needed[need.row];
+    const to = Math.min(need.to - frame.start, length);
+    for (let t = need.from - frame.start; t < to; t++) if (row[t] < need.count) row[t] = need.count;
+  }
+  return { staffed, needed, needs };
+}
+
+/**
+ * The staffing after some people's presence changed, and the cells (row and day) that were touched. Rows that
+ * stay the same are shared with the old staffing.
+ */
+export function restaff(
+  staffing: Staffing,
+  before: readonly (readonly Presence[])[],
+  after: readonly (readonly Presence[])[],
+): { staffing: Staffing; touched: Set<number>; rows: number } {
+  const rows = staffing.staffed.length;
+  const staffed = staffing.staffed.slice();
+  const touched = new Set<number>();
+  const copied = new Set<number>();
+  const shift = (presences: readonly (readonly Presence[])[], by: number) => {
+    for (const presence of presences)
+      for (const { row, spans } of presence) {
+        if (!copied.has(row)) {
+          staffed[row] = staffed[row].slice();
+          copied.add(row);
+        }
+        const level = staffed[row];
+        for (const { from, to } of spans) {
+          for (let t = from; t < to; t++) level[t] += by;
+          for (let day = Math.floor(from / DAY); day * DAY < to; day++) touched.add(day * rows + row);
+        }
+      }
+  };
+  const [old, fresh] = withoutShared(before, after);
+  shift(old, -1);
+  shift(fresh, 1);
+  return { staffing: { ...staffing, staffed }, touched, rows };
+}
+
+/** Leaves out rows in which a person's presence did not change. */
+function withoutShared(
+  before: readonly (readonly Presence[])[],
+  after: readonly (readonly Presence[])[],
+): [Presence[][], Presence[][]] {
+  const old: Presence[][] = [];
+  const fresh: Presence[][] = [];
+  for (let i = 0; i < before.length; i++) {
+    old.push(before[i].filter((p) => !after[i].some((other) => samePresence(p, other))));
+    fresh.push(after[i].filter((p) => !before[i].some((other) => samePresence(p, other))));
+  }
+  return [old, fresh];
+}
+
+function samePresence(a: Presence, b: Presence): boolean {
+  return (
+    a.row === b.row &&
+    a.spans.length === b.spans.length &&
+    a.spans.every((span, i) => span.from === b.spans[i].from && span.to === b.spans[i].to)
+  );
+}

@@ -1,0 +1,93 @@
+/**
+ * Exact money. A rate is held in millionths of the major unit, so what one person earns at plain rates is a
+ * whole number of "rate units times minutes"; premiums may be fractions and are held as such. Nothing is
+ * rounded before it is printed.
+ */
+
+/** Millionths in one major unit. */
+const SCALE = 1_000_000;
+
+/** An exact amount: (`whole` + Σ `parts`) ÷ (60 × 1,000,000) major units. */
+export interface Amount {
+  readonly whole: number;
+  readonly parts: readonly Fraction[];
+}
+
+export interface Fraction {
+  readonly over: bigint;
+  readonly under: bigint;
+}
+
+export const NOTHING: Amount = { whole: 0, parts: [] };
+
+/** A rate per hour, or a multiplier, in millionths. */
+export function units(value: number): number {
+  return Math.round(value * SCALE);
+}
+
+/** Decimals of a currency, 2 where it is unknown (ISO 4217, as the platform knows it). */
+export function decimalsOf(currency: string): number {
+  let known = DECIMALS.get(currency);
+  if (known === undefined) {
+    try {
+      const format = new Intl.NumberFormat('en', { style: 'currency', currency });
+      known = format.resolvedOptions().maximumFractionDigits ?? 2;
+    } catch {
+      known = 2;
+    }
+    DECIMALS.set(currency, known);
+  }
+  return known;
+}
+
+const DECIMALS = new Map<string, number>();
+
+/** The amount in whole minor units, rounded once, half away from zero. */
+export function toMinor(amount: Amount, decimals: number): number {
+  const factor = 10 ** decimals;
+  const under = 60 * SCALE;
+  if (amount.parts.length === 0 && Math.abs(amount.whole) * factor * 2 < Number.MAX_SAFE_INTEGER) {
+    const over = Math.abs(amount.whole) * factor;
+    const minor = (over * 2 + under - ((over * 2 + under) % (2 * under))) / (2 * under);
+    return amount.whole < 0 ? -minor : minor;
+  }
+  return roundFraction(sum([amount]), factor);
+}
+
+/** Several amounts added exactly and rounded once, in whole minor units. */
+export function sumToMinor(amounts: readonly Amount[], decimals: number): number {
+  return roundFraction(sum(amounts), 10 ** decimals);
+}
+
+/** Whole minor units written as a number of major units. */
+export function toMajor(minor: number, decimals: number): number {
+  return decimals === 0 ? minor : Number((minor / 10 ** decimals).toFixed(decimals));
+}
+
+function sum(amounts: readonly Amount[]): Fraction {
+  let whole = 0n;
+  let small = 0;
+  const byUnder = new Map<bigint, bigint>();
+  for (const amount of amounts) {
+    small += amount.whole;
+    if (Math.abs(small) > 2 ** 52) {
+      whole += BigInt(small);
+      small = 0;
+    }
+    for (const part of amount.parts) byUnder.set(part.under, (byUnder.get(part.under) ?? 0n) + part.over);
+  }
+  let over = whole + BigInt(small);
+  let under = 1n;
+  for (const [partUnder, partOver] of byUnder) {
+    over = over * partUnder + partOver * under;
+    under *= partUnder;
+  }
+  return { over, under };
+}
+
+function roundFraction({ over, under }: Fraction, factor: number): number {
+  const bottom = under * 60n * BigInt(SCALE);
+  const top = (over < 0n ? -over : over) * BigInt(factor);
+  const minor = Number((2n * top + bottom) / (2n * bottom));
+  return over < 0n ? -minor : minor;
+}

@@ -1,0 +1,132 @@
+import type { Placed } from '../plan/placed';
+import type { OvertimeRules } from '../plan/types';
+import { DAY } from '../time/span';
+import type { ZoneClock } from '../time/zone';
+import { units } from './money';
+
+/** Minutes of one shift paid above the plain rate. */
+export interface Premium {
+  readonly placed: Placed;
+  readonly minutes: number;
+  /** (multiplier − 1) in millionths. */
+  readonly extra: number;
+}
+
+/** A stretch of paid minutes of one shift, in the order in which they are worked. */
+interface Stretch {
+  readonly placed: Placed;
+  readonly minutes: number;
+  /** The highest multiplier that a rule of the day gives it; null: ordinary time. */
+  readonly multiplier: number | null;
+}
+
+/**
+ * The premium minutes of one person's week. `shifts` are all that start in the week, by start.
+ *
+ * Minutes over a daily tier, after a time of day or on the seventh worked date are paid at the highest
+ * multiplier that applies and leave the weekly sum; of what remains the latest minutes over the weekly
+ * threshold are weekly overtime (the order of California Labor Code §510 and 29 CFR 778).
+ */
+export function premiums(shifts: readonly Placed[], rules: OvertimeRules, clock: ZoneClock): Premium[] {
+  const found: Premium[] = [];
+  const ordinary: Stretch[] = [];
+  let total = 0;
+  for (const stretch of stretches(shifts, rules, clock)) {
+    if (stretch.multiplier === null) {
+      ordinary.push(stretch);
+      total += stretch.minutes;
+    } else
+      found.push({
+        placed: stretch.placed,
+        minutes: stretch.minutes,
+        extra: units(stretch.multiplier - 1),
+      });
+  }
+  if (rules.weekMinutes === null) return found;
+  let over = total - rules.weekMinutes;
+  for (let i = ordinary.length - 1; i >= 0 && over > 0; i--) {
+    const minutes = Math.min(over, ordinary[i].minutes);
+    found.push({ placed: ordinary[i].placed, minutes, extra: units(rules.multiplier - 1) });
+    over -= minutes;
+  }
+  return found;
+}
+
+function stretches(shifts: readonly Placed[], rules: OvertimeRules, clock: ZoneClock): Stretch[] {
+  const list: Stretch[] = [];
+  let date = Number.NaN;
+  let worked = 0;
+  let dates = 0;
+  for (const placed of shifts) {
+    if (placed.date !== date) {
+      date = placed.date;
+      worked = 0;
+      dates++;
+    }
+    const seventh = rules.seventhDay && dates === 7 ? rules.seventhDay : null;
+    for (const [from, to] of workedSpans(placed, clock)) {
+      cutStretch(list, placed, from, to, worked, rules, seventh, clock);
+      worked += to - from;
+    }
+  }
+  return list;
+}
+
+function cutStretch(
+  list: Stretch[],
+  placed: Placed,
+  from: number,
+  to: number,
+  worked: number,
+  rules: OvertimeRules,
+  seventh: OvertimeRules['seventhDay'],
+  clock: ZoneClock,
+): void {
+  const cuts = [from, to];
+  for (const tier of rules.day) cuts.push(from + tier.overMinutes - worked);
+  if (seventh && seventh.overMinutes !== null) cuts.push(from + seventh.overMinutes - worked);
+  const after = rules.after.map((rule) => ({
+    at: clock.elapsed(placed.date * DAY + rule.time),
+    multiplier: rule.multiplier,
+  }));
+  for (const rule of after) cuts.push(rule.at);
+  cuts.sort((a, b) => a - b);
+  for (let i = 1; i < cuts.length; i++) {
+    const a = Math.max(from, cuts[i - 1]);
+    const b = Math.min(to, cuts[i]);
+    if (b <= a) continue;
+    const index = worked + a - from;
+    let best: number | null = null;
+    const offer = (multiplier: number | null) => {
+      if (multiplier !== null && (best === null || multiplier > best)) best = multiplier;
+    };
+    for (const tier of rules.day) if (index >= tier.overMinutes) offer(tier.multiplier);
+    for (const rule of after) if (a >= rule.at) offer(rule.multiplier);
+    if (seventh)
+      offer(
+        seventh.overMinutes !== null && index >= seventh.overMinutes
+          ? (seventh.thenMultiplier ?? seventh.multiplier)
+          : seventh.multiplier,
+      );
+    list.push({ placed, minutes: b - a, multiplier: best });
+  }
+}
+
+/**
+ * The paid parts of a shift in elapsed minutes. An unpaid break known only in length is taken from the
+ * middle, where it is most likely to be had; their lengths add up to the paid minutes.
+ */
+function workedSpans(placed: Placed, clock: ZoneClock): [number, number][] {
+  const { start, end, elapsed, paid } = placed;
+  const off = elapsed - paid;
+  if (paid === 0) return [];
+  if (off === 0) return [[start, end]];
+  const fixed = placed.break.at;
+  const wanted = fixed === null ? start + Math.floor(paid / 2) : clock.elapsed(placed.date * DAY + fixed);
+  const at = Math.min(Math.max(wanted, start), end - off);
+  const spans: [number, number][] = [
+    [start, at],
+    [at + off, end],
+  ];
+  return spans.filter(([from, to]) => to > from);
+}

@@ -1,0 +1,88 @@
+import type { Frame, Week } from '../plan/frame';
+import type { Placed } from '../plan/placed';
+import type { Person } from '../plan/types';
+import type { Day } from '../time/day';
+import { type Amount, type Fraction, units } from './money';
+import { premiums } from './overtime';
+
+/** What one person's shifts of one week come to. Only shifts of the plan are paid; those around it count. */
+export interface WeekPay {
+  /** Paid minutes of the plan's shifts. */
+  readonly paid: number;
+  /** Paid minutes with those worked around the plan in the same week. */
+  readonly paidEverywhere: number;
+  /** Whether the plan itself has a shift of theirs in the week. */
+  readonly worksHere: boolean;
+  /** Minutes of the plan's shifts paid above the plain rate, for any reason. */
+  readonly overtime: number;
+  readonly days: readonly DayPay[];
+}
+
+export interface DayPay {
+  readonly date: Day;
+  readonly paid: number;
+  readonly cost: Amount;
+  /** The part of the cost that is premium. */
+  readonly premium: Amount;
+}
+
+/** The hourly rate of a person in a role, in the currency's major unit: theirs, else the role's, else 0. */
+export function rateOf(frame: Frame, person: Person, role: string | null): number {
+  if (role === null) return 0;
+  for (const held of person.roles) if (held.role === role && held.hourlyRate !== null) return held.hourlyRate;
+  return frame.rateOf.get(role) ?? 0;
+}
+
+/**
+ * Paid minutes, overtime and exact cost of one person's week. `shifts`: all of theirs, by start.
+ *
+ * Premium = minutes × (multiplier − 1) × weighted average rate of the week (29 CFR 778.115), on the date of
+ * its shift.
+ */
+export function weekPay(frame: Frame, person: Person, shifts: readonly Placed[], week: Week): WeekPay {
+  const mine = shifts.filter((s) => s.date >= week.first && s.date < week.first + 7);
+  if (mine.length === 0) return NO_PAY;
+  let paid = 0;
+  let paidEverywhere = 0;
+  let earned = 0;
+  const days = new Map<Day, { paid: number; whole: number; extra: number }>();
+  for (const placed of mine) {
+    paidEverywhere += placed.paid;
+    if (!placed.own) continue;
+    const amount = units(rateOf(frame, person, placed.role)) * placed.paid;
+    paid += placed.paid;
+    earned += amount;
+    const day = days.get(placed.date) ?? { paid: 0, whole: 0, extra: 0 };
+    day.paid += placed.paid;
+    day.whole += amount;
+    days.set(placed.date, day);
+  }
+  let overtime = 0;
+  const rules = frame.plan.rules.overtime;
+  if (rules)
+    for (const premium of premiums(mine, rules, frame.clock)) {
+      if (!premium.placed.own) continue;
+      overtime += premium.minutes;
+      days.get(premium.placed.date)!.extra += premium.minutes * premium.extra;
+    }
+  return {
+    paid,
+    paidEverywhere,
+    worksHere: days.size > 0,
+    overtime,
+    days: [...days].map(([date, day]) => {
+      const parts: Fraction[] =
+        day.extra !== 0 && paid > 0
+          ? [{ over: BigInt(day.extra) * BigInt(earned), under: BigInt(paid) * 1_000_000n }]
+          : [];
+      return {
+        date,
+        paid: day.paid,
+        cost: { whole: day.whole, parts },
+        premium: { whole: 0, parts },
+      };
+    }),
+  };
+}
+
+const NO_PAY: WeekPay = { paid: 0, paidEverywhere: 0, worksHere: false, overtime: 0, days: [] };

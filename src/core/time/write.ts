@@ -1,0 +1,118 @@
+import { type Day, civilOf, weekdayOf } from './day';
+import { DAY } from './span';
+
+export type HourFormat = '24' | '12';
+
+const WEEKDAY_NAMES = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'];
+const MONTH_NAMES = [
+  'January',
+  'February',
+  'March',
+  'April',
+  'May',
+  'June',
+  'July',
+  'August',
+  'September',
+  'October',
+  'November',
+  'December',
+];
+const QUARTERS: Record<number, string> = { 15: '¼', 30: '½', 45: '¾' };
+
+/** `HH:MM`; 1440 is `24:00`, later minutes belong to the next day. The plan file's form. */
+export function writeClock(minute: number): string {
+  const m = minute > DAY ? minute - DAY : minute;
+  return `${String(Math.floor(m / 60)).padStart(2, '0')}:${String(m % 60).padStart(2, '0')}`;
+}
+
+/** Reads `HH:MM` from `00:00` to `24:00`; null for anything else. */
+export function readClock(text: string): number | null {
+  const match = /^(\d{2}):(\d{2})$/.exec(text);
+  if (!match) return null;
+  const [hour, minute] = [Number(match[1]), Number(match[2])];
+  if (minute > 59 || hour > 24 || (hour === 24 && minute > 0)) return null;
+  return hour * 60 + minute;
+}
+
+/** A time of day as people write it: `9:00`, `23:30`; with am and pm `9am`, `11:30pm`. */
+export function writeTime(minute: number, format: HourFormat = '24'): string {
+  const m = ((minute % DAY) + DAY) % DAY;
+  const [hour, rest] = [Math.floor(m / 60), m % 60];
+  if (format === '24') return `${hour}:${String(rest).padStart(2, '0')}`;
+  const tail = hour < 12 ? 'am' : 'pm';
+  const clock = hour % 12 === 0 ? 12 : hour % 12;
+  return rest === 0 ? `${clock}${tail}` : `${clock}:${String(rest).padStart(2, '0')}${tail}`;
+}
+
+/** `9:00–17:30`, or `9am–5:30pm`. */
+export function writeTimeSpan(from: number, to: number, format: HourFormat = '24'): string {
+  return `${writeTime(from, format)}–${writeTime(to, format)}`;
+}
+
+/** A span with as few signs as it can have without loss: `9–17:30`, or `9a–5:30p`. */
+export function writeShortSpan(from: number, to: number, format: HourFormat = '24'): string {
+  return `${shortTime(from, format)}–${shortTime(to, format)}`;
+}
+
+function shortTime(minute: number, format: HourFormat): string {
+  return format === '12'
+    ? writeTime(minute, '12').replace('m', '')
+    : writeTime(minute, '24').replace(':00', '');
+}
+
+/** Shorter still, for narrow bars: `9½–17½`, or only the start, `9½`. */
+export function writeTinyTime(minute: number, format: HourFormat = '24'): string {
+  const m = ((minute % DAY) + DAY) % DAY;
+  const hour = Math.floor(m / 60);
+  const shown = format === '24' ? hour : hour % 12 === 0 ? 12 : hour % 12;
+  if (m % 60 === 0) return String(shown);
+  return QUARTERS[m % 60] ? `${shown}${QUARTERS[m % 60]}` : `${shown}+`;
+}
+
+/** Minutes as hours: `37½ h`, `7¼ h`, `30 min`, `7:10 h`. */
+export function writeHours(minutes: number): string {
+  const sign = minutes < 0 ? '−' : '';
+  const m = Math.abs(minutes);
+  if (m < 60 && m !== 0 && !QUARTERS[m]) return `${sign}${m} min`;
+  return `${sign}${bareHours(m)} h`;
+}
+
+/** As {@link writeHours} without the unit: `37½`, `7:10`. */
+export function bareHours(minutes: number): string {
+  const hour = Math.floor(minutes / 60);
+  const rest = minutes % 60;
+  if (rest === 0) return String(hour);
+  if (QUARTERS[rest]) return hour === 0 ? QUARTERS[rest] : `${hour}${QUARTERS[rest]}`;
+  return `${hour}:${String(rest).padStart(2, '0')}`;
+}
+
+/** A difference of minutes with its sign: `+8 h`, `−7½ h`. */
+export function writeSignedHours(minutes: number): string {
+  return minutes > 0 ? `+${writeHours(minutes)}` : writeHours(minutes);
+}
+
+/** `Sat 27`. */
+export function writeDay(day: Day): string {
+  return `${WEEKDAY_NAMES[weekdayOf(day)]} ${civilOf(day).date}`;
+}
+
+/** `Sat 27 March`. */
+export function writeLongDay(day: Day): string {
+  return `${writeDay(day)} ${MONTH_NAMES[civilOf(day).month - 1]}`;
+}
+
+/** `Sat`. */
+export function weekdayName(day: Day): string {
+  return WEEKDAY_NAMES[weekdayOf(day)];
+}
+
+/** The days of a week: `22–28 March`, `29 Mar–4 Apr`; with `short` months always cut to three letters. */
+export function writeDays(first: Day, days: number, short = false): string {
+  const a = civilOf(first);
+  const b = civilOf(first + days - 1);
+  const cut = (month: number) => MONTH_NAMES[month - 1].slice(0, 3);
+  if (days === 1) return `${a.date} ${short ? cut(a.month) : MONTH_NAMES[a.month - 1]}`;
+  if (a.month === b.month) return `${a.date}–${b.date} ${short ? cut(a.month) : MONTH_NAMES[a.month - 1]}`;
+  return `${a.date} ${cut(a.month)}–${b.date} ${cut(b.month)}`;
+}
