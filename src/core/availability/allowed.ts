@@ -28,25 +28,55 @@ export function availabilityOn(person: Person, day: Day): DayAvailability {
   if (entries.length === 0) return ALL_DAY;
   let inForce = false;
   let mustBeNamed = false;
-  const named: Span[] = [];
-  const rather: Span[] = [];
-  const blocked: Span[] = [];
+  const spans: Record<AvailabilityEntry['kind'], Span[] | null> = {
+    available: null,
+    'rather-not': null,
+    'not-available': null,
+  };
+  const weekday = weekdayOf(day);
+  const before = weekdayOf(day - 1);
   for (const entry of entries) {
-    const today = isValidOn(entry, day);
-    if (today) {
+    const { kind, from, to, days } = entry;
+    if (isValidOn(entry, day)) {
       inForce = true;
-      if (entry.kind === 'available') mustBeNamed = true;
+      if (kind === 'available') mustBeNamed = true;
+      if (days[weekday]) (spans[kind] ??= []).push(to <= DAY ? entry : { from, to: DAY });
     }
-    const list = entry.kind === 'available' ? named : entry.kind === 'rather-not' ? rather : blocked;
-    if (today && entry.days[weekdayOf(day)]) list.push({ from: entry.from, to: Math.min(entry.to, DAY) });
-    if (entry.to > DAY && isValidOn(entry, day - 1) && entry.days[weekdayOf(day - 1)])
-      list.push({ from: 0, to: entry.to - DAY });
+    if (to > DAY && days[before] && isValidOn(entry, day - 1))
+      (spans[kind] ??= []).push({ from: 0, to: to - DAY });
   }
-  if (!inForce && rather.length === 0) return ALL_DAY;
-  const base = mustBeNamed ? union([...named, ...rather]) : ALL_DAY.allowed;
-  const allowed = inForce ? subtract(base, union(blocked)) : ALL_DAY.allowed;
-  const ratherNot = rather.length === 0 ? [] : union(rather).flatMap((span) => clip(allowed, span));
-  return { allowed, ratherNot };
+  const rather = spans['rather-not'];
+  const blocked = spans['not-available'];
+  if (!inForce && !rather) return ALL_DAY;
+  let allowed: readonly Span[] = ALL_DAY.allowed;
+  if (mustBeNamed) {
+    const named = spans.available ?? NO_SPANS;
+    allowed = union(rather ? [...named, ...rather] : named);
+  }
+  if (inForce && blocked) allowed = subtract(allowed, union(blocked));
+  if (!rather) return { allowed, ratherNot: NO_SPANS };
+  return { allowed, ratherNot: union(rather).flatMap((span) => clip(allowed, span)) };
+}
+
+const NO_SPANS: readonly Span[] = [];
+
+/**
+ * Whether a span of one date lies in hours a person is available for, with nothing *rather not* or *not
+ * available* near it. A quick look that most shifts pass; false only means that a closer one is needed.
+ */
+export function isPlainlyAvailable(person: Person, day: Day, span: Span): boolean {
+  const entries = person.availability;
+  if (entries.length === 0) return true;
+  if (span.to > DAY) return false;
+  const weekday = weekdayOf(day);
+  let inside = false;
+  for (const entry of entries) {
+    if (entry.to > DAY) return false;
+    if (!entry.days[weekday] || !isValidOn(entry, day)) continue;
+    if (entry.kind === 'available') inside ||= entry.from <= span.from && span.to <= entry.to;
+    else if (entry.from < span.to && span.from < entry.to) return false;
+  }
+  return inside;
 }
 
 /** Looks up {@link availabilityOn} and remembers it. */
@@ -54,8 +84,9 @@ export type AvailabilityOf = (day: Day) => DayAvailability;
 
 /** A lookup for one person that works each date out once. */
 export function availabilityOf(person: Person): AvailabilityOf {
-  const known = new Map<Day, DayAvailability>();
+  let known: Map<Day, DayAvailability> | null = null;
   return (day) => {
+    known ??= new Map();
     let found = known.get(day);
     if (!found) {
       found = availabilityOn(person, day);

@@ -1,7 +1,14 @@
-import type { DayAvailability } from '../availability/allowed';
+import { type DayAvailability, isPlainlyAvailable } from '../availability/allowed';
 import type { Placed } from '../plan/placed';
 import { DAY, covered } from '../time/span';
-import type { PersonView } from './check';
+import type { OwnShift, PersonView } from './check';
+
+/** The shifts that availability may speak against: most are plainly inside it and need no closer look. */
+export function doubtful(view: PersonView): OwnShift[] {
+  const { person, own } = view;
+  if (person === null || person.availability.length === 0) return [];
+  return own.filter((shift) => !isPlainlyAvailable(person, shift.date, shift.own!));
+}
 
 /** Minutes of a shift that `count` finds in each calendar date it touches, added up. */
 export function minutesByDate(

@@ -10,7 +10,7 @@ export const badTime: PersonCheck = {
   inspect({ frame, own }, report) {
     for (const shift of own) {
       const over = shift.elapsed - frame.plan.rules.slipMinutes;
-      if (over > 0) report({ ...placeOf([shift]), amount: over });
+      if (over > 0) report({ ...placeOf(shift), amount: over });
     }
   },
   say({ date, from, to, person, amount, limit }, words) {

@@ -86,16 +86,16 @@ export interface WeekCheck extends CheckBase {
 
 export type Check = PersonCheck | CoverageCheck | WeekCheck;
 
-/** The place of a snag of one shift, or of several the last one's. Names only shifts of the plan. */
-export function placeOf(parts: readonly Placed[]): Omit<Finding, 'amount'> {
-  const own = parts.filter((part) => part.own !== null);
-  const last = own[own.length - 1];
-  return {
-    date: last.date,
-    from: last.own!.from,
-    to: last.own!.to,
-    role: last.role,
-    person: last.person,
-    shifts: own.map((part) => part.id!),
-  };
+/** The place of a snag of one shift of the plan. */
+export function placeOf(shift: OwnShift): Place {
+  const { date, role, person, own } = shift;
+  return { date, from: own!.from, to: own!.to, role, person, shifts: [shift.id] };
 }
+
+/** The place of a snag of several shifts: the last one's. Names only shifts of the plan. */
+export function placeOfAll(parts: readonly Placed[]): Place {
+  const own = parts.filter((part): part is OwnShift => part.own !== null);
+  return { ...placeOf(own[own.length - 1]), shifts: own.map((part) => part.id) };
+}
+
+type Place = Pick<Snag, 'date' | 'from' | 'to' | 'role' | 'person' | 'shifts'>;

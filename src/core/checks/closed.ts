@@ -10,7 +10,7 @@ export const closed: PersonCheck = {
   inspect({ frame, own }, report) {
     for (const shift of own) {
       const amount = shift.to - shift.from - covered(shift, frame.workable);
-      if (amount > 0) report({ ...placeOf([shift]), amount });
+      if (amount > 0) report({ ...placeOf(shift), amount });
     }
   },
   say({ date, from, to, person, amount }, words) {

@@ -9,6 +9,6 @@ export function reportLeave(view: PersonView, state: LeaveState, report: Report)
     for (const leave of view.person.leave) {
       if (leave.state !== state) continue;
       const amount = shared(shift, leave);
-      if (amount > 0) report({ ...placeOf([shift]), amount, facts: { leave: leave.id } });
+      if (amount > 0) report({ ...placeOf(shift), amount, facts: { leave: leave.id } });
     }
 }

@@ -1,4 +1,4 @@
-import { type PersonCheck, placeOf } from './check';
+import { type PersonCheck, placeOfAll } from './check';
 
 /** Paid time of a working day above the limit. */
 export const longDay: PersonCheck = {
@@ -13,7 +13,7 @@ export const longDay: PersonCheck = {
       const own = parts.filter((part) => part.own);
       const paid = own.reduce((sum, part) => sum + part.paid, 0);
       const over = paid - frame.plan.rules.maxDayMinutes;
-      if (over > 0) report({ ...placeOf(own), amount: over });
+      if (over > 0) report({ ...placeOfAll(own), amount: over });
     }
   },
   say({ date, person, amount, limit }, words) {

@@ -1,4 +1,4 @@
-import { type PersonCheck, placeOf } from './check';
+import { type PersonCheck, placeOfAll } from './check';
 
 /**
  * A working day longer than a break rule's length without that break (Directive 2003/88/EC Art. 4). Breaks
@@ -25,7 +25,7 @@ export const noBreak: PersonCheck = {
       let due = 0;
       for (const tier of frame.plan.rules.breaks)
         if (worked > tier.atLeastMinutes) due = Math.max(due, tier.minutes);
-      if (had < due) report({ ...placeOf(own), amount: due - had, limit: due, facts: { worked } });
+      if (had < due) report({ ...placeOfAll(own), amount: due - had, limit: due, facts: { worked } });
     }
   },
   say({ date, person, amount, limit, facts }, words) {

@@ -1,5 +1,5 @@
 import { DAY } from '../time/span';
-import { minutesByDate, notAllowed } from './availability-use';
+import { doubtful, minutesByDate, notAllowed } from './availability-use';
 import { type PersonCheck, placeOf } from './check';
 import { turnOpen } from './mends';
 
@@ -10,8 +10,7 @@ export const notAvailable: PersonCheck = {
   unit: 'minutes',
   dependsOn: 'person',
   inspect(view, report) {
-    if (view.person === null || view.person.availability.length === 0) return;
-    for (const shift of view.own) {
+    for (const shift of doubtful(view)) {
       const amount = minutesByDate(view, shift, notAllowed);
       if (amount === 0) continue;
       const { from, to } = shift.own!;
@@ -23,7 +22,7 @@ export const notAvailable: PersonCheck = {
         inside.length === 1
           ? { from: Math.max(from, inside[0].from), to: Math.min(to, inside[0].to) }
           : { from: null, to: null };
-      report({ ...placeOf([shift]), amount, facts });
+      report({ ...placeOf(shift), amount, facts });
     }
   },
   say({ date, from, to, person, amount, facts }, words) {

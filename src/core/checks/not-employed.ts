@@ -15,7 +15,7 @@ export const notEmployed: PersonCheck = {
       const late = employedTo !== null && shift.date > employedTo;
       if (early || late)
         report({
-          ...placeOf([shift]),
+          ...placeOf(shift),
           facts: { early: early ? 1 : 0, day: early ? employedFrom : employedTo },
         });
     }

@@ -17,7 +17,7 @@ export const notQualified: PersonCheck = {
         (last, role) => (last === null || role.until! > last ? role.until : last),
         null,
       );
-      report({ ...placeOf([shift]), facts: { until } });
+      report({ ...placeOf(shift), facts: { until } });
     }
   },
   say({ date, person, role, facts }, words) {

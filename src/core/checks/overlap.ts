@@ -1,5 +1,5 @@
 import { shared } from '../time/span';
-import { type PersonCheck, placeOf } from './check';
+import { type PersonCheck, placeOfAll } from './check';
 import { turnOpen } from './mends';
 
 /** One person in two places at once, also across sites. One snag a pair of shifts. */
@@ -16,7 +16,7 @@ export const overlap: PersonCheck = {
         const minutes = shared(a, b);
         if (minutes === 0 || (!a.own && !b.own)) continue;
         report({
-          ...placeOf([a, b]),
+          ...placeOfAll([a, b]),
           amount: minutes,
           facts: { date: a.date, from: a.from, to: a.to, site: a.site ?? b.site },
         });

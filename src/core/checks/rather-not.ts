@@ -1,5 +1,5 @@
 import { covered } from '../time/span';
-import { minutesByDate } from './availability-use';
+import { doubtful, minutesByDate } from './availability-use';
 import { type PersonCheck, placeOf } from './check';
 
 /** Hours in a block marked *rather not*: one snag a shift. */
@@ -9,10 +9,9 @@ export const ratherNot: PersonCheck = {
   unit: 'minutes',
   dependsOn: 'person',
   inspect(view, report) {
-    if (view.person === null || view.person.availability.length === 0) return;
-    for (const shift of view.own) {
+    for (const shift of doubtful(view)) {
       const amount = minutesByDate(view, shift, (day, span) => covered(span, day.ratherNot));
-      if (amount > 0) report({ ...placeOf([shift]), amount });
+      if (amount > 0) report({ ...placeOf(shift), amount });
     }
   },
   say({ date, from, to, person, amount }, words) {

@@ -1,5 +1,5 @@
 import { DAY } from '../time/span';
-import { type PersonCheck, placeOf } from './check';
+import { type PersonCheck, placeOfAll } from './check';
 
 /** Rest between two working days below the limit, in elapsed minutes (Directive 2003/88/EC Art. 3: 11 h). */
 export const shortRest: PersonCheck = {
@@ -18,7 +18,7 @@ export const shortRest: PersonCheck = {
       const rest = after.start - before.end;
       if (rest <= 0 || rest >= limit) continue;
       report({
-        ...placeOf([before, after]),
+        ...placeOfAll([before, after]),
         amount: rest,
         facts: {
           ends: before.to - before.date * DAY,

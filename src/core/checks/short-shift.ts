@@ -10,7 +10,7 @@ export const shortShift: PersonCheck = {
   inspect({ frame, own }, report) {
     for (const shift of own) {
       const short = frame.plan.rules.minShiftMinutes - shift.elapsed;
-      if (short > 0) report({ ...placeOf([shift]), amount: short });
+      if (short > 0) report({ ...placeOf(shift), amount: short });
     }
   },
   say({ date, from, to, person, amount, limit }, words) {

@@ -11,7 +11,7 @@ export const underContract: PersonCheck = {
     if (person === null || person.contractMinutes === null) return;
     const limit = person.contractMinutes;
     frame.weeks.forEach((week, i) => {
-      if (week.days < 7) return;
+      if (week.days < 7 || pay[i].paid >= limit) return;
       const { employedFrom, employedTo } = person;
       if (employedFrom !== null && employedFrom >= week.first + 7) return;
       if (employedTo !== null && employedTo < week.first) return;

@@ -7,7 +7,7 @@ export const unfilled: PersonCheck = {
   unit: null,
   dependsOn: 'person',
   inspect({ person, own }, report) {
-    if (person === null) for (const shift of own) report(placeOf([shift]));
+    if (person === null) for (const shift of own) report(placeOf(shift));
   },
   say({ date, from, to, role }, words) {
     return `${words.day(date)} ${words.span(from!, to!)}, ${words.role(role)}: an open shift with nobody on it.`;

@@ -2,7 +2,7 @@ import type { Placed } from '../plan/placed';
 import type { YoungRule } from '../plan/types';
 import { ageOn } from '../time/day';
 import { DAY, covered, union } from '../time/span';
-import { type PersonCheck, type PersonView, type Report, placeOf } from './check';
+import { type PersonCheck, type PersonView, type Report, placeOf, placeOfAll } from './check';
 
 /**
  * A young person outside the hours, or over the amounts, allowed at their age on the shift's date. Of several
@@ -21,7 +21,7 @@ export const youngWorker: PersonCheck = {
       if (!rule) continue;
       const outside = minutesOutside(shift, rule);
       if (outside > 0)
-        report({ ...placeOf([shift]), amount: outside, facts: { about: 'hours', age: rule.underAge } });
+        report({ ...placeOf(shift), amount: outside, facts: { about: 'hours', age: rule.underAge } });
     }
     reportAmounts(view, report);
   },
@@ -43,7 +43,7 @@ function reportAmounts(view: PersonView, report: Report): void {
     const over = paidIn(mine) - rule.dayMinutes;
     if (over > 0)
       report({
-        ...placeOf(mine),
+        ...placeOfAll(mine),
         amount: over,
         limit: rule.dayMinutes,
         facts: { about: 'day', age: rule.underAge },

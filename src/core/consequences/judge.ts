@@ -1,8 +1,15 @@
 import { type AvailabilityOf, availabilityOf } from '../availability/allowed';
-import { type ActiveChecks, activeChecks } from '../checks/list';
-import type { OwnShift, PersonView, WorkingDay } from '../checks/check';
+import type {
+  CoverageCheck,
+  OwnShift,
+  PersonCheck,
+  PersonView,
+  WeekCheck,
+  WorkingDay,
+} from '../checks/check';
+import { activeChecks } from '../checks/list';
 import type { Snag } from '../checks/snag';
-import { type Block, type Reach, blocksOf, rangeOn } from '../coverage/blocks';
+import { type Block, blocksOf, rangeOn, reachOf } from '../coverage/blocks';
 import { type Presence, type Staffing, presenceOf, restaff, staffingOf } from '../coverage/staffing';
 import { type Amount, decimalsOf, sumToMinor } from '../hours/money';
 import { type WeekPay, weekPay } from '../hours/pay';
@@ -11,13 +18,13 @@ import { type Frame, frameOf } from '../plan/frame';
 import { type Placed, byStart, place } from '../plan/placed';
 import type { Person, Plan, Shift } from '../plan/types';
 import { DAY, type Span } from '../time/span';
-import { reporter } from './reporter';
+import { type Running, type Sink, running } from './reporter';
 
 /** A plan with everything that is known about it. Immutable; what an edit leaves alone is shared. */
 export interface Judgement {
   readonly plan: Plan;
   readonly frame: Frame;
-  readonly checks: ActiveChecks;
+  readonly checks: RunningChecks;
   /** By person, in the plan's order; the last one holds the open shifts. */
   readonly people: readonly PersonState[];
   readonly indexOf: ReadonlyMap<string, number>;
@@ -27,6 +34,14 @@ export interface Judgement {
   /** Snags of coverage, by day × rows + row. */
   readonly cells: readonly (readonly Snag[])[];
   readonly weeks: readonly WeekState[];
+}
+
+/** The checks a site has on, ready to run, by what they depend on. */
+interface RunningChecks {
+  readonly sink: Sink;
+  readonly person: readonly Running<PersonCheck>[];
+  readonly coverage: readonly Running<CoverageCheck>[];
+  readonly week: readonly Running<WeekCheck>[];
 }
 
 /** One person's part of a judgement. */
@@ -51,7 +66,7 @@ export interface WeekState {
 /** Judges a whole plan. */
 export function judge(plan: Plan): Judgement {
   const frame = frameOf(plan);
-  const checks = activeChecks(plan.rules);
+  const checks = runningChecks(plan);
   const indexOf = new Map(plan.people.map((person, i) => [person.id, i]));
   const shifts: Placed[][] = Array.from({ length: plan.people.length + 1 }, () => []);
   for (const shift of plan.shifts)
@@ -66,8 +81,8 @@ export function judge(plan: Plan): Judgement {
     people.map((state) => state.presence),
   );
   const rows = plan.roles.length + 1;
-  const reaches = reachesOf(people);
-  const ranges = Array.from({ length: plan.days + 1 }, (_, day) => rangeOn(frame, staffing, reaches, day));
+  const reach = reachOf(frame, people.map(shiftsOf));
+  const ranges = Array.from({ length: plan.days + 1 }, (_, day) => rangeOn(frame, staffing, reach, day));
   const partial = { plan, frame, checks, people, indexOf, staffing, ranges };
   const cells: Snag[][] = [];
   for (let day = 0; day <= plan.days; day++)
@@ -78,6 +93,17 @@ export function judge(plan: Plan): Judgement {
     return weekState(partial, i, paid, cost);
   });
   return { ...partial, cells, weeks };
+}
+
+function runningChecks({ rules }: Plan): RunningChecks {
+  const sink: Sink = { into: [] };
+  const active = activeChecks(rules);
+  return {
+    sink,
+    person: running(active.person, rules, sink),
+    coverage: running(active.coverage, rules, sink),
+    week: running(active.week, rules, sink),
+  };
 }
 
 /**
@@ -140,16 +166,17 @@ function withCoverage(
   shifts: readonly Shift[],
 ): Judgement {
   const days = new Set<number>();
+  const block = partial.frame.site.blockMinutes;
   for (const shift of shifts) {
     const first = shift.date - partial.plan.from;
-    days.add(first);
-    if (shift.to > DAY) days.add(first + 1);
+    for (let day = first; (day - first) * DAY < shift.to; day++)
+      if (!isInside(shift, old.ranges[day], (day - first) * DAY, block)) days.add(day);
   }
   let { ranges } = old;
   if (days.size > 0) {
-    const reaches = reachesOf(partial.people);
+    const reach = reachOf(partial.frame, partial.people.map(shiftsOf));
     const fresh = ranges.slice();
-    for (const day of days) fresh[day] = rangeOn(partial.frame, partial.staffing, reaches, day);
+    for (const day of days) fresh[day] = rangeOn(partial.frame, partial.staffing, reach, day);
     ranges = fresh;
   }
   const next = { ...partial, ranges };
@@ -162,6 +189,13 @@ function withCoverage(
   }
   for (const cell of again) cells[cell] = cellSnags(next, cell % moved.rows, Math.floor(cell / moved.rows));
   return { ...next, cells };
+}
+
+/** Whether a shift ends well inside what is shown of a day, so that it has no say in how far that reaches. */
+function isInside(shift: Shift, range: Span | null, offset: number, block: number): boolean {
+  if (!range) return false;
+  const [from, to] = [Math.max(shift.from - offset, 0), Math.min(shift.to - offset, DAY)];
+  return from >= range.from + block && to <= range.to - block;
 }
 
 function findShifts(
@@ -181,20 +215,21 @@ const NEVER_ASKED: AvailabilityOf = () => ({ allowed: [], ratherNot: [] });
 
 function personState(
   frame: Frame,
-  checks: ActiveChecks,
+  checks: RunningChecks,
   person: Person | null,
   shifts: Placed[],
   availability: AvailabilityOf,
 ): PersonState {
   const all = shifts.sort(byStart);
-  const own = all.filter((placed): placed is OwnShift => placed.own !== null);
+  const isOwn = (placed: Placed): placed is OwnShift => placed.own !== null;
+  const own: readonly OwnShift[] = all.every(isOwn) ? (all as OwnShift[]) : all.filter(isOwn);
   const pay: WeekPay[] = person ? frame.weeks.map((week) => weekPay(frame, person, all, week)) : [];
   const view: PersonView = { frame, person, all, own, days: workingDays(all), availability, pay };
-  const snags: Snag[] = [];
+  const snags: Snag[] = (checks.sink.into = []);
   if (own.length > 0 || person !== null)
-    for (const check of checks.person) check.inspect(view, reporter(frame, check, snags));
+    for (const { check, report } of checks.person) check.inspect(view, report);
   const decimals = decimalsOf(frame.site.currency);
-  const costs: Amount[][] = pay.map((week) => week.days.map((day) => day.cost));
+  const costs = pay.map((week): Amount[] => week.days.map((day) => day.cost));
   const weekCosts = costs.map((list) => sumToMinor(list, decimals));
   return {
     view,
@@ -221,31 +256,27 @@ function cellSnags(partial: Partial, row: number, day: number): Snag[] {
   const { frame, plan, checks, staffing, ranges } = partial;
   const range = ranges[day];
   if (!range) return [];
-  const snags: Snag[] = [];
+  const snags: Snag[] = (checks.sink.into = []);
   const view = {
     frame,
     date: plan.from + day,
     role: plan.roles[row]?.id ?? null,
     blocks: blocksOf(frame, staffing, row, day, range),
   };
-  for (const check of checks.coverage) check.inspect(view, reporter(frame, check, snags));
+  for (const { check, report } of checks.coverage) check.inspect(view, report);
   return snags;
 }
 
 function weekState(partial: Partial, i: number, paid: number, cost: number): WeekState {
   const { frame, checks } = partial;
-  const snags: Snag[] = [];
+  const snags: Snag[] = (checks.sink.into = []);
   const view = { frame, week: frame.weeks[i], paid, cost };
-  for (const check of checks.week) check.inspect(view, reporter(frame, check, snags));
+  for (const { check, report } of checks.week) check.inspect(view, report);
   return { paid, cost, snags };
 }
 
-function reachesOf(people: readonly PersonState[]): Reach[] {
-  const reaches: Reach[] = [];
-  for (const { view } of people)
-    for (const placed of view.all)
-      if (placed.site === null) reaches.push({ from: placed.from, to: placed.to, own: placed.own !== null });
-  return reaches;
+function shiftsOf(state: PersonState): readonly Placed[] {
+  return state.view.all;
 }
 
 /** The coverage blocks of one row on one day of the plan; empty where there is nothing to show. */

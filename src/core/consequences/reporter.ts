@@ -1,26 +1,42 @@
 import type { Check, Report } from '../checks/check';
 import type { Snag } from '../checks/snag';
-import type { Frame } from '../plan/frame';
+import type { Rules } from '../plan/types';
 
 const NO_FACTS: Snag['facts'] = {};
 
-/** Turns what a check finds into snags on a list, with the site's severity and limit. */
-export function reporter(frame: Frame, check: Check, into: Snag[]): Report {
-  const { rules } = frame.plan;
-  return (finding) => {
-    into.push({
-      code: check.code,
-      severity: rules.severity[check.code] ?? check.severity,
-      date: finding.date,
-      from: finding.from ?? null,
-      to: finding.to ?? null,
-      role: finding.role ?? null,
-      person: finding.person ?? null,
-      shifts: finding.shifts ?? [],
-      amount: finding.amount ?? null,
-      unit: finding.unit ?? check.unit,
-      limit: finding.limit !== undefined ? finding.limit : (check.limit?.(rules) ?? null),
-      facts: finding.facts ?? NO_FACTS,
-    });
-  };
+/** A check with the report that turns what it finds into snags; made once for a plan, used for every part. */
+export interface Running<C extends Check> {
+  readonly check: C;
+  readonly report: Report;
+}
+
+/** Where the snags of the part being looked at go. */
+export interface Sink {
+  into: Snag[];
+}
+
+/** Gives checks their reports: the site's severity and limit, and the sink their snags go to. */
+export function running<C extends Check>(checks: readonly C[], rules: Rules, sink: Sink): Running<C>[] {
+  return checks.map((check) => {
+    const { code, unit } = check;
+    const severity = rules.severity[code] ?? check.severity;
+    const limit = check.limit?.(rules) ?? null;
+    const report: Report = (finding) => {
+      sink.into.push({
+        code,
+        severity,
+        date: finding.date,
+        from: finding.from ?? null,
+        to: finding.to ?? null,
+        role: finding.role ?? null,
+        person: finding.person ?? null,
+        shifts: finding.shifts ?? [],
+        amount: finding.amount ?? null,
+        unit: finding.unit ?? unit,
+        limit: finding.limit !== undefined ? finding.limit : limit,
+        facts: finding.facts ?? NO_FACTS,
+      });
+    };
+    return { check, report };
+  });
 }

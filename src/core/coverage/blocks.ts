@@ -1,4 +1,5 @@
 import { type Frame, openOn } from '../plan/frame';
+import type { Placed } from '../plan/placed';
 import { DAY, type Span } from '../time/span';
 import type { Staffing } from './staffing';
 
@@ -44,12 +45,32 @@ export function blocksOf(frame: Frame, staffing: Staffing, row: number, day: num
   return blocks;
 }
 
-/** What reaches over the plan's days: shifts that staff, open ones, and whatever else is drawn. */
+/**
+ * From where to where shifts reach on each day of the plan and on the day after it, in minutes from that
+ * day's midnight; from Infinity to 0 where none does. Only shifts of the plan itself reach into the day after.
+ */
 export interface Reach {
-  readonly from: number;
-  readonly to: number;
-  /** Of the plan itself, not from around it. */
-  readonly own: boolean;
+  readonly from: Float64Array;
+  readonly to: Float64Array;
+}
+
+/** The reach of shifts, each person's given as a list. */
+export function reachOf(frame: Frame, lists: readonly (readonly Placed[])[]): Reach {
+  const { days } = frame.plan;
+  const first = new Float64Array(days + 1).fill(Infinity);
+  const last = new Float64Array(days + 1);
+  for (const list of lists)
+    for (const placed of list) {
+      if (placed.site !== null) continue;
+      const end = placed.own ? days : days - 1;
+      const from = placed.from - frame.start;
+      const to = placed.to - frame.start;
+      for (let day = Math.max(0, Math.floor(from / DAY)); day <= end && day * DAY < to; day++) {
+        first[day] = Math.min(first[day], Math.max(from - day * DAY, 0));
+        last[day] = Math.max(last[day], Math.min(to - day * DAY, DAY));
+      }
+    }
+  return { from: first, to: last };
 }
 
 /**
@@ -57,16 +78,10 @@ export interface Reach {
  * the latest of opening hours, needs and shifts. The day after the last is shown only as far as a need or a
  * shift of the plan reaches into it. Null: nothing to show.
  */
-export function rangeOn(
-  frame: Frame,
-  staffing: Staffing,
-  reaches: Iterable<Reach>,
-  day: number,
-): Span | null {
+export function rangeOn(frame: Frame, staffing: Staffing, reach: Reach, day: number): Span | null {
   const base = frame.start + day * DAY;
-  const after = day === frame.plan.days;
-  let low = Infinity;
-  let high = -Infinity;
+  let low = reach.from[day];
+  let high = reach.to[day];
   const take = (from: number, to: number) => {
     const a = Math.max(from - base, 0);
     const b = Math.min(to - base, DAY);
@@ -75,12 +90,11 @@ export function rangeOn(
     high = Math.max(high, b);
   };
   for (const need of staffing.needs) if (!need.opening) take(need.from, need.to);
-  for (const reach of reaches) if (reach.own || !after) take(reach.from, reach.to);
-  if (!after)
+  if (day < frame.plan.days)
     for (let back = day === 0 ? 0 : 1; back >= 0; back--)
       for (const span of openOn(frame.plan, frame.plan.from + day - back))
         take(base - back * DAY + span.from, base - back * DAY + span.to);
-  if (high < 0) return null;
+  if (high <= 0) return null;
   const size = frame.site.blockMinutes;
   return {
     from: Math.floor(low / size) * size,

@@ -30,26 +30,32 @@ export function minutesOf(frame: Frame): number {
  */
 export function presenceOf(frame: Frame, shifts: readonly Placed[]): Presence[] {
   const everybody = frame.plan.roles.length;
-  const byRow = new Map<number, Span[]>();
-  const put = (row: number, span: Span) => {
-    const list = byRow.get(row);
-    if (list) list.push(span);
-    else byRow.set(row, [span]);
-  };
+  const found: { row: number; spans: Span[] }[] = [];
   for (const placed of shifts) {
     if (placed.site !== null) continue;
     const limit = placed.own ? frame.end + DAY : frame.end;
     const row = placed.role === null ? undefined : frame.rowOf.get(placed.role);
-    for (const span of staffedSpans(placed)) {
+    const parts = placed.break.at === null ? null : staffedSpans(placed);
+    for (const span of parts ?? [placed]) {
       const from = Math.max(span.from, frame.start) - frame.start;
       const to = Math.min(span.to, limit) - frame.start;
       if (from >= to) continue;
       const inside = { from, to };
-      if (row !== undefined) put(row, inside);
-      put(everybody, inside);
+      if (row !== undefined) put(found, row, inside);
+      put(found, everybody, inside);
     }
   }
-  return [...byRow].map(([row, spans]) => ({ row, spans: union(spans) }));
+  for (const presence of found) presence.spans = union(presence.spans);
+  return found;
+}
+
+function put(found: { row: number; spans: Span[] }[], row: number, span: Span): void {
+  for (const presence of found)
+    if (presence.row === row) {
+      presence.spans.push(span);
+      return;
+    }
+  found.push({ row, spans: [span] });
 }
 
 /** The needed figures of a plan, and staffed figures from everybody's presence. */
@@ -63,14 +69,10 @@ export function staffingOf(frame: Frame, presences: readonly (readonly Presence[
         steps[row][from]++;
         steps[row][to]--;
       }
+  // From steps to levels in place; what stands behind the last minute is only where the last step went.
   const staffed = steps.map((step) => {
-    const level = new Int16Array(length);
-    let sum = 0;
-    for (let t = 0; t < length; t++) {
-      sum += step[t];
-      level[t] = sum;
-    }
-    return level;
+    for (let t = 1; t < length; t++) step[t] += step[t - 1];
+    return step.subarray(0, length);
   });
   const needs = needsOf(frame);
   const needed = Array.from({ length: rows }, () => new Int16Array(length));

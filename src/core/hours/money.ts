@@ -56,6 +56,14 @@ export function toMinor(amount: Amount, decimals: number): number {
 
 /** Several amounts added exactly and rounded once, in whole minor units. */
 export function sumToMinor(amounts: readonly Amount[], decimals: number): number {
+  let whole = 0;
+  let plain = true;
+  for (const amount of amounts) {
+    whole += amount.whole;
+    if (amount.parts.length > 0) plain = false;
+  }
+  // Sums of whole numbers stay exact below 2^53; what exceeds it is added up again as big numbers.
+  if (plain && Math.abs(whole) < 2 ** 52) return toMinor({ whole, parts: [] }, decimals);
   return roundFraction(sum(amounts), 10 ** decimals);
 }
 

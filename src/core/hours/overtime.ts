@@ -54,6 +54,10 @@ export function premiums(shifts: readonly Placed[], rules: OvertimeRules, clock:
 
 function stretches(shifts: readonly Placed[], rules: OvertimeRules, clock: ZoneClock): Stretch[] {
   const list: Stretch[] = [];
+  if (rules.day.length === 0 && rules.after.length === 0 && !rules.seventhDay) {
+    for (const placed of shifts) list.push({ placed, minutes: placed.paid, multiplier: null });
+    return list;
+  }
   let date = Number.NaN;
   let worked = 0;
   let dates = 0;
@@ -85,31 +89,32 @@ function cutStretch(
   const cuts = [from, to];
   for (const tier of rules.day) cuts.push(from + tier.overMinutes - worked);
   if (seventh && seventh.overMinutes !== null) cuts.push(from + seventh.overMinutes - worked);
-  const after = rules.after.map((rule) => ({
-    at: clock.elapsed(placed.date * DAY + rule.time),
-    multiplier: rule.multiplier,
-  }));
-  for (const rule of after) cuts.push(rule.at);
+  const after: { at: number; multiplier: number }[] = [];
+  for (const { time, multiplier } of rules.after) {
+    const at = clock.elapsed(placed.date * DAY + time);
+    after.push({ at, multiplier });
+    cuts.push(at);
+  }
   cuts.sort((a, b) => a - b);
   for (let i = 1; i < cuts.length; i++) {
     const a = Math.max(from, cuts[i - 1]);
     const b = Math.min(to, cuts[i]);
     if (b <= a) continue;
     const index = worked + a - from;
-    let best: number | null = null;
-    const offer = (multiplier: number | null) => {
-      if (multiplier !== null && (best === null || multiplier > best)) best = multiplier;
-    };
-    for (const tier of rules.day) if (index >= tier.overMinutes) offer(tier.multiplier);
-    for (const rule of after) if (a >= rule.at) offer(rule.multiplier);
-    if (seventh)
-      offer(
-        seventh.overMinutes !== null && index >= seventh.overMinutes
-          ? (seventh.thenMultiplier ?? seventh.multiplier)
-          : seventh.multiplier,
-      );
+    let best: number | null = seventh ? seventhMultiplier(seventh, index) : null;
+    for (const tier of rules.day) if (index >= tier.overMinutes) best = higher(best, tier.multiplier);
+    for (const rule of after) if (a >= rule.at) best = higher(best, rule.multiplier);
     list.push({ placed, minutes: b - a, multiplier: best });
   }
+}
+
+function seventhMultiplier(rule: NonNullable<OvertimeRules['seventhDay']>, index: number): number {
+  const then = rule.overMinutes !== null && index >= rule.overMinutes;
+  return then ? (rule.thenMultiplier ?? rule.multiplier) : rule.multiplier;
+}
+
+function higher(a: number | null, b: number): number {
+  return a === null || b > a ? b : a;
 }
 
 /**

@@ -2,7 +2,7 @@ import type { Frame, Week } from '../plan/frame';
 import type { Placed } from '../plan/placed';
 import type { Person } from '../plan/types';
 import type { Day } from '../time/day';
-import { type Amount, type Fraction, units } from './money';
+import { type Amount, type Fraction, NOTHING, units } from './money';
 import { premiums } from './overtime';
 
 /** What one person's shifts of one week come to. Only shifts of the plan are paid; those around it count. */
@@ -40,22 +40,25 @@ export function rateOf(frame: Frame, person: Person, role: string | null): numbe
  * its shift.
  */
 export function weekPay(frame: Frame, person: Person, shifts: readonly Placed[], week: Week): WeekPay {
-  const mine = shifts.filter((s) => s.date >= week.first && s.date < week.first + 7);
+  const mine = startingIn(shifts, week.first, week.first + 7);
   if (mine.length === 0) return NO_PAY;
   let paid = 0;
   let paidEverywhere = 0;
   let earned = 0;
-  const days = new Map<Day, { paid: number; whole: number; extra: number }>();
+  const days: { date: Day; paid: number; whole: number; extra: number }[] = [];
   for (const placed of mine) {
     paidEverywhere += placed.paid;
     if (!placed.own) continue;
     const amount = units(rateOf(frame, person, placed.role)) * placed.paid;
     paid += placed.paid;
     earned += amount;
-    const day = days.get(placed.date) ?? { paid: 0, whole: 0, extra: 0 };
+    let day = days[days.length - 1];
+    if (day?.date !== placed.date) {
+      day = { date: placed.date, paid: 0, whole: 0, extra: 0 };
+      days.push(day);
+    }
     day.paid += placed.paid;
     day.whole += amount;
-    days.set(placed.date, day);
   }
   let overtime = 0;
   const rules = frame.plan.rules.overtime;
@@ -63,26 +66,35 @@ export function weekPay(frame: Frame, person: Person, shifts: readonly Placed[],
     for (const premium of premiums(mine, rules, frame.clock)) {
       if (!premium.placed.own) continue;
       overtime += premium.minutes;
-      days.get(premium.placed.date)!.extra += premium.minutes * premium.extra;
+      days.find((day) => day.date === premium.placed.date)!.extra += premium.minutes * premium.extra;
     }
   return {
     paid,
     paidEverywhere,
-    worksHere: days.size > 0,
+    worksHere: days.length > 0,
     overtime,
-    days: [...days].map(([date, day]) => {
-      const parts: Fraction[] =
+    days: days.map((day) => {
+      const parts: readonly Fraction[] =
         day.extra !== 0 && paid > 0
           ? [{ over: BigInt(day.extra) * BigInt(earned), under: BigInt(paid) * 1_000_000n }]
-          : [];
+          : NOTHING.parts;
       return {
-        date,
+        date: day.date,
         paid: day.paid,
         cost: { whole: day.whole, parts },
-        premium: { whole: 0, parts },
+        premium: parts.length > 0 ? { whole: 0, parts } : NOTHING,
       };
     }),
   };
+}
+
+/** Those of a person's shifts, sorted by start, that start on or after one day and before another. */
+function startingIn(shifts: readonly Placed[], first: Day, end: Day): readonly Placed[] {
+  let from = 0;
+  while (from < shifts.length && shifts[from].date < first) from++;
+  let to = shifts.length;
+  while (to > from && shifts[to - 1].date >= end) to--;
+  return from === 0 && to === shifts.length ? shifts : shifts.slice(from, to);
 }
 
 const NO_PAY: WeekPay = { paid: 0, paidEverywhere: 0, worksHere: false, overtime: 0, days: [] };

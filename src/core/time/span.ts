@@ -15,9 +15,13 @@ export function shared(a: Span, b: Span): number {
   return Math.max(0, Math.min(a.to, b.to) - Math.max(a.from, b.from));
 }
 
+const NONE: Span[] = [];
+
 /** The spans sorted and joined where they touch or overlap; empty ones fall away. */
 export function union(spans: readonly Span[]): Span[] {
-  if (spans.length < 2) return spans.length === 1 && spans[0].to > spans[0].from ? [spans[0]] : [];
+  if (spans.length === 0) return NONE;
+  if (spans.length === 1) return spans[0].to > spans[0].from ? (spans as Span[]) : NONE;
+  if (isJoined(spans)) return spans as Span[];
   const sorted = spans.filter((span) => span.to > span.from).sort((a, b) => a.from - b.from);
   const joined: Span[] = [];
   for (const span of sorted) {
@@ -27,6 +31,16 @@ export function union(spans: readonly Span[]): Span[] {
     } else joined.push(span);
   }
   return joined;
+}
+
+/** Whether spans are sorted, apart from one another and not empty already: then there is nothing to join. */
+function isJoined(spans: readonly Span[]): boolean {
+  let end = -Infinity;
+  for (const span of spans) {
+    if (span.from <= end || span.to <= span.from) return false;
+    end = span.to;
+  }
+  return true;
 }
 
 /** What is left of `spans` outside `holes`. Both must be sorted and disjoint, as {@link union} returns them. */

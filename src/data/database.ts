@@ -1,0 +1,99 @@
+import { existsSync, mkdirSync } from 'node:fs';
+import { dirname } from 'node:path';
+import { CompiledQuery, Kysely, SqliteDialect, sql } from 'kysely';
+import { openDriver } from './driver';
+import { MIGRATIONS } from './migrations/list';
+import type { Schema } from './schema';
+
+export type Database = Kysely<Schema>;
+
+/** A data file that cannot be used, in words for the person who started the application. */
+export class DataFileError extends Error {
+  constructor(
+    readonly code: 'locked' | 'read-only' | 'newer' | 'not-a-data-file' | 'unreachable',
+    message: string,
+  ) {
+    super(message);
+  }
+}
+
+/** How long a command waits for another process that is writing, in milliseconds. */
+const BUSY_MS = 3000;
+
+/**
+ * Opens a data file, making it and its folder where there is none, and brings it up to date.
+ * @throws DataFileError when it is locked, read-only, made by a newer version or no data file at all
+ */
+export async function openDatabase(file: string): Promise<Database> {
+  const inMemory = file === ':memory:';
+  try {
+    if (!inMemory && !existsSync(dirname(file))) mkdirSync(dirname(file), { recursive: true });
+    const database = new Kysely<Schema>({
+      dialect: new SqliteDialect({ database: openDriver(file, { timeout: BUSY_MS }) }),
+    });
+    for (const setting of [
+      `pragma busy_timeout = ${BUSY_MS}`,
+      'pragma journal_mode = wal',
+      'pragma synchronous = full',
+      'pragma foreign_keys = on',
+    ])
+      await database.executeQuery(CompiledQuery.raw(setting));
+    await migrate(database, file);
+    return database;
+  } catch (error) {
+    throw explain(error, file);
+  }
+}
+
+async function migrate(database: Database, file: string): Promise<void> {
+  const version = await versionOf(database);
+  if (version > MIGRATIONS.length)
+    throw new DataFileError(
+      'newer',
+      `The data file ${file} was made by a newer version of Vicenda (its form is ${version}, this version ` +
+        `knows up to ${MIGRATIONS.length}). Start that version, or point VICENDA_DATA to another folder.`,
+    );
+  // Taking the write lock also shows, before anybody works, whether the file can be written at all.
+  await database.transaction().execute(async (trx) => {
+    for (let step = await versionOf(trx); step < MIGRATIONS.length; step++) {
+      for (const statement of MIGRATIONS[step]) await trx.executeQuery(CompiledQuery.raw(statement));
+      await trx.executeQuery(CompiledQuery.raw(`pragma user_version = ${step + 1}`));
+    }
+    const version = await versionOf(trx);
+    await trx.executeQuery(CompiledQuery.raw(`pragma user_version = ${version}`));
+  });
+}
+
+async function versionOf(database: Database): Promise<number> {
+  const { rows } = await sql<{ user_version: number }>`pragma user_version`.execute(database);
+  return Number(rows[0].user_version);
+}
+
+function explain(error: unknown, file: string): unknown {
+  if (error instanceof DataFileError) return error;
+  const { code = '', message = '' } = error as { code?: string; message?: string };
+  const says = (pattern: RegExp) => pattern.test(`${code} ${message}`);
+  if (says(/SQLITE_BUSY|SQLITE_LOCKED|database is locked/i))
+    return new DataFileError(
+      'locked',
+      `The data file ${file} is locked by another program. Close whatever else is using it (perhaps another ` +
+        `Vicenda), and start again.`,
+    );
+  if (says(/SQLITE_READONLY|readonly|read-only|EROFS/i))
+    return new DataFileError(
+      'read-only',
+      `The data file ${file} cannot be written. Give this user the right to write the file and its folder, ` +
+        `or point VICENDA_DATA to another folder.`,
+    );
+  if (says(/SQLITE_NOTADB|not a database|SQLITE_CORRUPT|malformed/i))
+    return new DataFileError(
+      'not-a-data-file',
+      `${file} is not a Vicenda data file, or it is damaged. Move it away or restore a copy.`,
+    );
+  if (says(/SQLITE_CANTOPEN|unable to open|EACCES|ENOTDIR|ENOENT|EPERM/i))
+    return new DataFileError(
+      'unreachable',
+      `The data file ${file} cannot be opened. Check that its folder exists and that this user may use it.`,
+    );
+  return error;
+}

@@ -1,0 +1,148 @@
+import { judge } from '@/core/consequences/judge';
+import type { AvailabilityEntry, Need, Person, Plan, Role, Shift } from '@/core/plan/types';
+import { DEFAULT_RULES } from '@/core/plan/types';
+import { type Day, WEEKDAYS } from '@/core/time/day';
+import { DAY } from '@/core/time/span';
+import { seeded } from './seed';
+
+const FIRST = 'Ada Bo Cato Dita Eli Fen Gio Hedy Ivo Juno Kai Lea Milo Nell Odo Pia Quin Rui Sol Tove'.split(
+  ' ',
+);
+const LAST =
+  'Abara Bergsma Calloway Dufresne Engström Farrow Galvani Hollis Ibarra Jansma Kerrigan Lunde Moravec Nakata Osei Pereira Quist Romano Santoro Thorne Ueda Varga Wren Xanthos Yilmaz Zeller Ashdown-Montgomery Brandvold Castellanos Drummond'.split(
+    ' ',
+  );
+const LARGE_ROLES: readonly Role[] = [
+  { id: 'grounds', name: 'Grounds', hourlyRate: 13.4 },
+  { id: 'pantry', name: 'Pantry', hourlyRate: 14.2 },
+  { id: 'counter', name: 'Counter', hourlyRate: 13.1 },
+  { id: 'gate', name: 'Gate', hourlyRate: 12.9 },
+  { id: 'ferry', name: 'Ferry', hourlyRate: 16.8 },
+  { id: 'berths', name: 'Berths', hourlyRate: 15.1 },
+  { id: 'laundry', name: 'Laundry', hourlyRate: 12.7 },
+  { id: 'watch', name: 'Watch', hourlyRate: 17.3 },
+];
+const SPANS = [
+  [6, 14],
+  [7, 15],
+  [9, 17],
+  [10, 16],
+  [13, 21],
+  [15, 23],
+  [17, 23],
+  [22, 30],
+].map(([from, to]) => ({ from: from * 60, to: to * 60 }));
+
+/**
+ * A week of one large site for `count` people: five shifts a person, availability for two thirds of them,
+ * needs close to what is planned. The same for the same seed.
+ */
+export function largePlan(count: number, from: Day, seed = 1): Plan {
+  const random = seeded(seed);
+  const pick = <T>(list: readonly T[]): T => list[Math.floor(random() * list.length)];
+  const people: Person[] = Array.from({ length: count }, (_, i) => {
+    const main = LARGE_ROLES[i % LARGE_ROLES.length].id;
+    const other = pick(LARGE_ROLES).id;
+    return {
+      id: `g${i}`,
+      name: `${FIRST[i % FIRST.length]} ${LAST[Math.floor(i / FIRST.length) % LAST.length]}`,
+      roles: [...new Set([main, other])].map((role) => ({ role, until: null, hourlyRate: null })),
+      contractMinutes: pick([1200, 1440, 1920, 2280, 2400]),
+      maxWeekMinutes: 2880,
+      standardDayMinutes: null,
+      employedFrom: from - 100 - i,
+      employedTo: null,
+      birthDate: null,
+      availability: i % 3 === 0 ? [] : availability(pick),
+      leave:
+        i % 40 === 7
+          ? [{ id: `g${i}-1`, from: (from + 2) * DAY, to: (from + 4) * DAY, state: 'approved' as const }]
+          : [],
+    };
+  });
+  const shifts = people.flatMap((person, i) => shiftsOf(person, i, from, pick));
+  const plan: Plan = {
+    site: {
+      id: 'grounds',
+      name: 'Saltmere Grounds',
+      timeZone: 'Europe/Lisbon',
+      weekStart: 0,
+      blockMinutes: 30,
+      currency: 'EUR',
+      openHours: WEEKDAYS.map(() => [{ from: 360, to: 1380 }]),
+      openDates: new Map(),
+      margins: { before: 60, after: 60 },
+    },
+    from,
+    days: 7,
+    roles: LARGE_ROLES,
+    people,
+    holidays: [],
+    needs: [],
+    shifts,
+    around: [],
+    rules: {
+      ...DEFAULT_RULES,
+      breaks: [{ atLeastMinutes: 360, minutes: 30, paid: false }],
+      overtime: { weekMinutes: 2400, multiplier: 1.5, day: [], after: [], seventhDay: null },
+      off: ['closed', 'surplus'],
+      minimumOn: 1,
+    },
+    budget: { minutes: count * 34 * 60, cost: count * 34 * 14.5 },
+  };
+  return { ...plan, needs: needsLike(plan) };
+}
+
+function availability(pick: <T>(list: readonly T[]) => T): AvailabilityEntry[] {
+  const whole = WEEKDAYS.map(() => true);
+  const off = pick([0, 1, 2, 3, 4, 5, 6]);
+  const days = WEEKDAYS.map((_, i) => i !== off);
+  const entry = { since: null, until: null };
+  return [
+    { ...entry, days, from: 300, to: 1440, kind: 'available' },
+    { ...entry, days: whole.map((_, i) => i === (off + 1) % 7), from: 0, to: 480, kind: 'available' },
+    { ...entry, days: whole.map((_, i) => i === (off + 3) % 7), from: 1080, to: 1440, kind: 'rather-not' },
+  ];
+}
+
+function shiftsOf(person: Person, index: number, from: Day, pick: <T>(list: readonly T[]) => T): Shift[] {
+  const off = [index % 7, (index + 1 + (index % 5)) % 7];
+  const usual = index % SPANS.length;
+  return WEEKDAYS.flatMap((_, day) => {
+    if (off.includes(day)) return [];
+    const span = SPANS[(usual + pick([0, 0, 0, 1])) % SPANS.length];
+    return {
+      id: `${person.id}-${day}`,
+      person: index % 50 === 49 && day === 3 ? null : person.id,
+      role: person.roles[day % 3 === 0 ? person.roles.length - 1 : 0].role,
+      date: from + day,
+      ...span,
+      break: null,
+      fixed: false,
+      note: null,
+      label: null,
+    };
+  });
+}
+
+/** Needs that ask for about as many people as are planned, in steps of two hours. */
+function needsLike(plan: Plan): Need[] {
+  const { staffing } = judge(plan);
+  const needs: Need[] = [];
+  plan.roles.forEach((role, row) => {
+    for (let day = 0; day < plan.days; day++)
+      for (let from = 360; from < 1380; from += 120) {
+        const count = staffing.staffed[row][day * DAY + from + 60];
+        if (count > 0)
+          needs.push({
+            role: role.id,
+            days: WEEKDAYS.map((_, i) => i === day),
+            date: null,
+            from,
+            to: Math.min(from + 120, 1380),
+            count: count + (day === 5 && from === 1080 ? 1 : 0),
+          });
+      }
+  });
+  return needs;
+}

@@ -1,0 +1,46 @@
+import Libsql from 'libsql';
+import type { SqliteDatabase, SqliteStatement } from 'kysely';
+
+/**
+ * The only place that opens libsql. The binding aborts the process on a boolean and throws on a Date, and
+ * binds numbers as REAL, which a STRICT integer column refuses; so every value is put into a form it takes:
+ * whole numbers as BigInt, booleans as 0 or 1. Dates and undefined are refused with a clear error.
+ */
+export function openDriver(file: string, options: { readonly timeout: number }): SqliteDatabase {
+  const database = new Libsql(file, { timeout: options.timeout });
+  return {
+    prepare(sql: string): SqliteStatement {
+      const statement = database.prepare(sql === 'begin' ? 'begin immediate' : sql);
+      return {
+        reader: statement.reader,
+        all: (parameters) => statement.all(parameters.map(bindable)),
+        run: (parameters) => statement.run(parameters.map(bindable)),
+        iterate: (parameters) => statement.iterate(parameters.map(bindable)) as IterableIterator<unknown>,
+      };
+    },
+    close() {
+      database.close();
+    },
+  };
+}
+
+/** A value in the form the binding takes. Throws a TypeError on what has no place in a column. */
+export function bindable(value: unknown): unknown {
+  switch (typeof value) {
+    case 'boolean':
+      return value ? 1n : 0n;
+    case 'number':
+      if (Number.isSafeInteger(value)) return BigInt(value);
+      if (Number.isFinite(value) && !Number.isInteger(value)) return value;
+      throw new TypeError(`the number ${value} cannot be stored`);
+    case 'string':
+    case 'bigint':
+      return value;
+    case 'undefined':
+      throw new TypeError('undefined cannot be stored; use null');
+    default:
+      if (value === null || value instanceof Uint8Array) return value;
+      if (value instanceof Date) throw new TypeError('a Date cannot be stored; use UTC text');
+      throw new TypeError(`a ${typeof value} cannot be stored`);
+  }
+}

@@ -1,0 +1,177 @@
+import type { Change } from '@/core/plan/change';
+import type { AroundShift, Shift } from '@/core/plan/types';
+import { type Day, readDate, writeDate } from '@/core/time/day';
+import type { Database } from '../database';
+import type { ShiftTable } from '../schema';
+
+type Row = Omit<ShiftTable, 'break_paid' | 'fixed'> & { break_paid: number; fixed?: number };
+
+/** The shifts of a site that start between two dates, `to` not included. */
+export async function loadShifts(db: Database, site: string, from: Day, to: Day): Promise<Shift[]> {
+  const rows = await between(db, 'shift', site, from, to);
+  return rows.map(shiftOf);
+}
+
+/** The shifts of a site as they were last published, between two dates, `to` not included. */
+export async function loadPublished(db: Database, site: string, from: Day, to: Day): Promise<Shift[]> {
+  const rows = await between(db, 'published_shift', site, from, to);
+  return rows.map(shiftOf);
+}
+
+function between(db: Database, table: 'shift' | 'published_shift', site: string, from: Day, to: Day) {
+  return db
+    .selectFrom(table)
+    .selectAll()
+    .where('site_id', '=', site)
+    .where('date', '>=', writeDate(from))
+    .where('date', '<', writeDate(to))
+    .orderBy('date')
+    .orderBy('from_minute')
+    .orderBy('id')
+    .execute() as Promise<Row[]>;
+}
+
+/**
+ * Shifts of a site's people outside its plan of `from` to `to`: theirs at other sites on any date from `first`
+ * to `last`, and here before and after the plan. `to` and `last` are not included.
+ */
+export async function loadAround(
+  db: Database,
+  site: string,
+  [from, to]: readonly [Day, Day],
+  [first, last]: readonly [Day, Day],
+): Promise<AroundShift[]> {
+  const rows = await db
+    .selectFrom('shift')
+    .innerJoin('person_site', (join) =>
+      join.onRef('person_site.person_id', '=', 'shift.person_id').on('person_site.site_id', '=', site),
+    )
+    .where('shift.date', '>=', writeDate(first))
+    .where('shift.date', '<', writeDate(last))
+    .where((where) =>
+      where.or([
+        where('shift.site_id', '<>', site),
+        where('shift.date', '<', writeDate(from)),
+        where('shift.date', '>=', writeDate(to)),
+      ]),
+    )
+    .selectAll('shift')
+    .execute();
+  return rows.map((row) => {
+    const { role, date, from: start, to: end, break: pause } = shiftOf(row);
+    return {
+      person: row.person_id!,
+      role: row.site_id === site ? role : null,
+      site: row.site_id === site ? null : row.site_id,
+      date,
+      from: start,
+      to: end,
+      break: pause,
+    };
+  });
+}
+
+/** Writes a change of a shift. The change must have been judged; ids that are not there change nothing. */
+export async function writeChange(db: Database, site: string, change: Change): Promise<void> {
+  if (change.do === 'add') await db.insertInto('shift').values(rowOf(site, change.shift)).execute();
+  else if (change.do === 'set')
+    await db
+      .updateTable('shift')
+      .set(patchOf(change.shift))
+      .where('id', '=', change.id)
+      .where('site_id', '=', site)
+      .execute();
+  else if (change.do === 'remove')
+    await db.deleteFrom('shift').where('id', '=', change.id).where('site_id', '=', site).execute();
+  else throw new TypeError(`"${change.do}" is not a change of a shift`);
+}
+
+/** Writes many shifts at once, and publishes those that `published` names. */
+export async function insertShifts(
+  db: Database,
+  site: string,
+  shifts: readonly Shift[],
+  published: (shift: Shift) => boolean,
+): Promise<void> {
+  for (let i = 0; i < shifts.length; i += 200) {
+    const part = shifts.slice(i, i + 200);
+    await db
+      .insertInto('shift')
+      .values(part.map((shift) => rowOf(site, shift)))
+      .execute();
+    const out = part.filter(published).map((shift) => {
+      const { fixed: _draftOnly, ...row } = rowOf(site, shift);
+      return row;
+    });
+    if (out.length > 0) await db.insertInto('published_shift').values(out).execute();
+  }
+}
+
+/** Planned shifts of each of the weeks that start at `first` and every 7 days after it. */
+export async function countShifts(db: Database, site: string, from: Day, to: Day): Promise<Map<Day, number>> {
+  const rows = await db
+    .selectFrom('shift')
+    .where('site_id', '=', site)
+    .where('date', '>=', writeDate(from))
+    .where('date', '<', writeDate(to))
+    .groupBy('date')
+    .select(['date', (count) => count.fn.countAll<number>().as('count')])
+    .execute();
+  return new Map(rows.map((row) => [readDate(row.date)!, Number(row.count)]));
+}
+
+function shiftOf(row: Row): Shift {
+  return {
+    id: row.id,
+    person: row.person_id,
+    role: row.role_id,
+    date: readDate(row.date)!,
+    from: row.from_minute,
+    to: row.to_minute,
+    break:
+      row.break_minutes === null
+        ? null
+        : { minutes: row.break_minutes, at: row.break_at, paid: row.break_paid !== 0 },
+    fixed: Boolean(row.fixed),
+    note: row.note,
+    label: row.label,
+  };
+}
+
+function rowOf(site: string, shift: Shift): ShiftRow {
+  return {
+    id: shift.id,
+    site_id: site,
+    person_id: shift.person,
+    role_id: shift.role,
+    date: writeDate(shift.date),
+    from_minute: shift.from,
+    to_minute: shift.to,
+    break_minutes: shift.break?.minutes ?? null,
+    break_at: shift.break?.at ?? null,
+    break_paid: shift.break?.paid ?? false,
+    fixed: shift.fixed,
+    note: shift.note,
+    label: shift.label,
+  };
+}
+
+type ShiftRow = Omit<ShiftTable, 'break_paid' | 'fixed'> & { break_paid: boolean; fixed: boolean };
+
+function patchOf(patch: Partial<Shift>): Partial<ShiftRow> {
+  const row: Partial<ShiftRow> = {};
+  if (patch.person !== undefined) row.person_id = patch.person;
+  if (patch.role !== undefined) row.role_id = patch.role;
+  if (patch.date !== undefined) row.date = writeDate(patch.date);
+  if (patch.from !== undefined) row.from_minute = patch.from;
+  if (patch.to !== undefined) row.to_minute = patch.to;
+  if (patch.fixed !== undefined) row.fixed = patch.fixed;
+  if (patch.note !== undefined) row.note = patch.note;
+  if (patch.label !== undefined) row.label = patch.label;
+  if (patch.break !== undefined) {
+    row.break_minutes = patch.break?.minutes ?? null;
+    row.break_at = patch.break?.at ?? null;
+    row.break_paid = patch.break?.paid ?? false;
+  }
+  return row;
+}
