@@ -3,6 +3,7 @@ import { type PersonCheck, placeOf } from './check';
 /** No length, or so long that it is more likely a slip than a shift. */
 export const badTime: PersonCheck = {
   code: 'bad-time',
+  title: 'Doubtful time',
   severity: 'stop',
   unit: 'minutes',
   dependsOn: 'person',

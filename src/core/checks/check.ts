@@ -55,6 +55,8 @@ export interface WeekView {
 
 interface CheckBase {
   readonly code: string;
+  /** What it is called on the screen. */
+  readonly title: string;
   readonly severity: Severity;
   /** What `amount` is counted in; null where there is none. */
   readonly unit: Unit | null;

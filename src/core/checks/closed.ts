@@ -4,6 +4,7 @@ import { type PersonCheck, placeOf } from './check';
 /** A shift outside opening hours (margins included) or on a closed holiday: one snag a shift. */
 export const closed: PersonCheck = {
   code: 'closed',
+  title: 'Closed',
   severity: 'warn',
   unit: 'minutes',
   dependsOn: 'person',

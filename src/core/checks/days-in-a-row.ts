@@ -6,6 +6,7 @@ import type { PersonCheck } from './check';
  */
 export const daysInARow: PersonCheck = {
   code: 'days-in-a-row',
+  title: 'Days in a row',
   severity: 'warn',
   unit: 'days',
   dependsOn: 'person',

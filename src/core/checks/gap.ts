@@ -4,6 +4,7 @@ import type { CoverageCheck } from './check';
 /** Fewer on than needed; neighbouring blocks of equal shortage are one snag. */
 export const gap: CoverageCheck = {
   code: 'gap',
+  title: 'Gap',
   severity: 'stop',
   unit: 'people',
   dependsOn: 'coverage',

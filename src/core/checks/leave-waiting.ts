@@ -4,6 +4,7 @@ import { reportLeave } from './leave-clash';
 /** A shift on leave that still waits for a decision. */
 export const leaveWaiting: PersonCheck = {
   code: 'leave-waiting',
+  title: 'Leave asked for',
   severity: 'warn',
   unit: 'minutes',
   dependsOn: 'person',

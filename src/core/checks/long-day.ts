@@ -3,6 +3,7 @@ import { type PersonCheck, placeOfAll } from './check';
 /** Paid time of a working day above the limit. */
 export const longDay: PersonCheck = {
   code: 'long-day',
+  title: 'Long day',
   severity: 'warn',
   unit: 'minutes',
   dependsOn: 'person',

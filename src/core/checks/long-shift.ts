@@ -3,6 +3,7 @@ import { type PersonCheck, placeOf } from './check';
 /** Elapsed time of one shift above the site's limit. */
 export const longShift: PersonCheck = {
   code: 'long-shift',
+  title: 'Long shift',
   severity: 'warn',
   unit: 'minutes',
   dependsOn: 'person',

@@ -3,6 +3,7 @@ import type { PersonCheck } from './check';
 /** Paid time of the week, also elsewhere, over the person's weekly maximum. */
 export const longWeek: PersonCheck = {
   code: 'long-week',
+  title: 'Long week',
   severity: 'stop',
   unit: 'minutes',
   dependsOn: 'person',

@@ -6,6 +6,7 @@ import { type PersonCheck, placeOfAll } from './check';
  */
 export const noBreak: PersonCheck = {
   code: 'no-break',
+  title: 'No break',
   severity: 'warn',
   unit: 'minutes',
   dependsOn: 'person',

@@ -8,6 +8,7 @@ import type { PersonCheck } from './check';
  */
 export const noWeeklyRest: PersonCheck = {
   code: 'no-weekly-rest',
+  title: 'No weekly rest',
   severity: 'warn',
   unit: 'minutes',
   dependsOn: 'person',

@@ -6,6 +6,7 @@ import { turnOpen } from './mends';
 /** Hours outside the person's availability: one snag a shift, with all minutes concerned. */
 export const notAvailable: PersonCheck = {
   code: 'not-available',
+  title: 'Not available',
   severity: 'stop',
   unit: 'minutes',
   dependsOn: 'person',

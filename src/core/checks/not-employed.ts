@@ -4,6 +4,7 @@ import { turnOpen } from './mends';
 /** Before the first or after the last day of employment; both days count as employed. */
 export const notEmployed: PersonCheck = {
   code: 'not-employed',
+  title: 'Not employed',
   severity: 'stop',
   unit: null,
   dependsOn: 'person',

@@ -4,6 +4,7 @@ import { turnOpen } from './mends';
 /** Role not held, or expired by the shift's date. */
 export const notQualified: PersonCheck = {
   code: 'not-qualified',
+  title: 'Not qualified',
   severity: 'stop',
   unit: null,
   dependsOn: 'person',

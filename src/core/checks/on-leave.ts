@@ -5,6 +5,7 @@ import { turnOpen } from './mends';
 /** A shift on approved leave. */
 export const onLeave: PersonCheck = {
   code: 'on-leave',
+  title: 'On leave',
   severity: 'stop',
   unit: 'minutes',
   dependsOn: 'person',

@@ -4,6 +4,7 @@ import type { WeekCheck } from './check';
 /** Planned hours or cost above the week's budget; one snag a unit. */
 export const overBudget: WeekCheck = {
   code: 'over-budget',
+  title: 'Over budget',
   severity: 'warn',
   unit: 'minutes',
   dependsOn: 'week',

@@ -5,6 +5,7 @@ import { turnOpen } from './mends';
 /** One person in two places at once, also across sites. One snag a pair of shifts. */
 export const overlap: PersonCheck = {
   code: 'overlap',
+  title: 'Two shifts at once',
   severity: 'stop',
   unit: 'minutes',
   dependsOn: 'person',

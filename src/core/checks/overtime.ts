@@ -4,6 +4,7 @@ import type { PersonCheck } from './check';
 /** Minutes paid above the plain rate in a week, with what they add to its cost. */
 export const overtime: PersonCheck = {
   code: 'overtime',
+  title: 'Overtime',
   severity: 'note',
   unit: 'minutes',
   dependsOn: 'person',

@@ -5,6 +5,7 @@ import { type PersonCheck, placeOf } from './check';
 /** Hours in a block marked *rather not*: one snag a shift. */
 export const ratherNot: PersonCheck = {
   code: 'rather-not',
+  title: 'Rather not',
   severity: 'note',
   unit: 'minutes',
   dependsOn: 'person',

@@ -4,6 +4,7 @@ import { type PersonCheck, placeOfAll } from './check';
 /** Rest between two working days below the limit, in elapsed minutes (Directive 2003/88/EC Art. 3: 11 h). */
 export const shortRest: PersonCheck = {
   code: 'short-rest',
+  title: 'Short rest',
   severity: 'warn',
   unit: 'minutes',
   dependsOn: 'person',

@@ -3,6 +3,7 @@ import { type PersonCheck, placeOf } from './check';
 /** Elapsed time of one shift below the site's limit. */
 export const shortShift: PersonCheck = {
   code: 'short-shift',
+  title: 'Short shift',
   severity: 'note',
   unit: 'minutes',
   dependsOn: 'person',

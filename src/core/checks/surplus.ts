@@ -4,6 +4,7 @@ import type { CoverageCheck } from './check';
 /** More on than needed, above the tolerance; only where something is needed. */
 export const surplus: CoverageCheck = {
   code: 'surplus',
+  title: 'Surplus',
   severity: 'note',
   unit: 'people',
   dependsOn: 'coverage',

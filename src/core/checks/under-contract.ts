@@ -4,6 +4,7 @@ import type { PersonCheck } from './check';
 /** Planned and credited time of a whole week below contract hours. */
 export const underContract: PersonCheck = {
   code: 'under-contract',
+  title: 'Under contract',
   severity: 'note',
   unit: 'minutes',
   dependsOn: 'person',

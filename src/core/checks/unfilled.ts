@@ -3,6 +3,7 @@ import { type PersonCheck, placeOf } from './check';
 /** An open shift with nobody on it. */
 export const unfilled: PersonCheck = {
   code: 'unfilled',
+  title: 'Open shift',
   severity: 'warn',
   unit: null,
   dependsOn: 'person',

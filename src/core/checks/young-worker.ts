@@ -10,6 +10,7 @@ import { type PersonCheck, type PersonView, type Report, placeOf, placeOfAll } f
  */
 export const youngWorker: PersonCheck = {
   code: 'young-worker',
+  title: 'Young worker',
   severity: 'stop',
   unit: 'minutes',
   dependsOn: 'person',

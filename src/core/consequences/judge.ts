@@ -285,6 +285,11 @@ export function coverageOf(judgement: Judgement, row: number, day: number): Bloc
   return range ? blocksOf(judgement.frame, judgement.staffing, row, day, range) : [];
 }
 
+/** The coverage blocks of one row on one day between two minutes of it, which may lie past midnight. */
+export function coverageBetween(judgement: Judgement, row: number, day: number, span: Span): Block[] {
+  return blocksOf(judgement.frame, judgement.staffing, row, day, span);
+}
+
 /** Every snag of a plan, unsorted. */
 export function snagsOf(judgement: Judgement): Snag[] {
   const all: Snag[] = [];

@@ -17,7 +17,10 @@ export interface Block {
   readonly surplus: number;
 }
 
-/** The blocks of one row on the plan's day number `day` (0 the first), within `range`. */
+/**
+ * The blocks of one row on the plan's day number `day` (0 the first), within `range`, which may run past
+ * midnight into the next day.
+ */
 export function blocksOf(frame: Frame, staffing: Staffing, row: number, day: number, range: Span): Block[] {
   const size = frame.site.blockMinutes;
   const staffed = staffing.staffed[row];
@@ -26,7 +29,7 @@ export function blocksOf(frame: Frame, staffing: Staffing, row: number, day: num
   const blocks: Block[] = [];
   const first = Math.floor(range.from / size) * size;
   for (let from = first; from < range.to; from += size) {
-    const to = Math.min(from + size, DAY);
+    const to = from + size;
     let low = Infinity;
     let high = 0;
     let gap = 0;

@@ -3,6 +3,7 @@ import type { Shift } from '@/core/plan/types';
 import { type Day, civilOf, writeDate } from '@/core/time/day';
 import { DAY } from '@/core/time/span';
 import type { Database } from '../database';
+import { writeMoment } from '../people/people-store';
 import { loadPlan } from '../week/plan-store';
 import { insertShifts } from '../week/shift-store';
 import { type DemoAvailability, type DemoPerson, type DemoSite, PEOPLE, ROLES, SITES } from './cast';
@@ -296,17 +297,10 @@ async function insertLeave(
       leave.map(({ id, person, from, to, state }) => ({
         id,
         person_id: person,
-        from_at: moment(from),
-        to_at: moment(to),
+        from_at: writeMoment(from),
+        to_at: writeMoment(to),
         state,
       })),
     )
     .execute();
-}
-
-function moment(minutes: number): string {
-  const day = Math.floor(minutes / DAY);
-  const rest = minutes - day * DAY;
-  const clock = `${String(Math.floor(rest / 60)).padStart(2, '0')}:${String(rest % 60).padStart(2, '0')}`;
-  return `${writeDate(day)}T${clock}`;
 }

@@ -70,7 +70,7 @@ function* swaps(judgement: Judgement, weekday: number): Iterable<Change[]> {
 function* lengthened(judgement: Judgement): Iterable<Change[]> {
   for (const shift of judgement.plan.shifts)
     for (const minutes of [120, 90, 60])
-      if (shift.person !== null && shift.date > judgement.plan.from)
+      if (shift.person !== null && shift.date > judgement.plan.from && shift.to + minutes <= 23 * 60)
         yield [{ do: 'set', id: shift.id, shift: { to: shift.to + minutes } }];
 }
 

@@ -8,7 +8,7 @@ import type {
 } from '@/core/plan/types';
 import { type Day, readDate, writeDate } from '@/core/time/day';
 import { DAY } from '@/core/time/span';
-import { readClock } from '@/core/time/write';
+import { readClock, writeClock } from '@/core/time/write';
 import type { Database } from '../database';
 import { byWeekdays } from '../weekdays';
 
@@ -139,6 +139,12 @@ async function loadLeave(db: Database, site: string, from: Day, to: Day): Promis
 export function readMoment(text: string): number {
   const [date, time] = text.split('T');
   return readDate(date)! * DAY + readClock(time)!;
+}
+
+/** Wall-clock minutes since 1970 as `YYYY-MM-DDTHH:MM`: the way back of {@link readMoment}. */
+export function writeMoment(minutes: number): string {
+  const day = Math.floor(minutes / DAY);
+  return `${writeDate(day)}T${writeClock(minutes - day * DAY)}`;
 }
 
 function asRow<Row>(row: Row): { row: Row } {

@@ -107,19 +107,6 @@ export async function insertShifts(
   }
 }
 
-/** Planned shifts of each of the weeks that start at `first` and every 7 days after it. */
-export async function countShifts(db: Database, site: string, from: Day, to: Day): Promise<Map<Day, number>> {
-  const rows = await db
-    .selectFrom('shift')
-    .where('site_id', '=', site)
-    .where('date', '>=', writeDate(from))
-    .where('date', '<', writeDate(to))
-    .groupBy('date')
-    .select(['date', (count) => count.fn.countAll<number>().as('count')])
-    .execute();
-  return new Map(rows.map((row) => [readDate(row.date)!, Number(row.count)]));
-}
-
 function shiftOf(row: Row): Shift {
   return {
     id: row.id,

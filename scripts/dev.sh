@@ -1,0 +1,6 @@
+#!/usr/bin/env bash
+# Starts the application for development: pages are rebuilt as their sources change.
+set -eu
+source "$(dirname "${BASH_SOURCE[0]}")/install.sh"
+export VICENDA_DATA=${VICENDA_DATA:-$PWD/data/demo}
+exec node_modules/.bin/next dev --port "${PORT:-3000}"

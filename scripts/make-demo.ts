@@ -1,0 +1,38 @@
+import { existsSync, rmSync } from 'node:fs';
+import { join } from 'node:path';
+import { readDate, startOfWeek } from '@/core/time/day';
+import { type Database, DataFileError, openDatabase } from '@/data/database';
+import { makeDemo } from '@/data/demo/saltmere';
+import { makeLargeSite } from '@/data/demo/large-site';
+import { nowAt } from '@/server/clock';
+
+/** Makes the demo data in VICENDA_DATA where there is none; `--fresh` anew, `--large` with 600 people. */
+async function main(flags: readonly string[]): Promise<void> {
+  const unknown = flags.find((flag) => flag !== '--fresh' && flag !== '--large');
+  if (unknown)
+    throw new DataFileError('unreachable', `There is no option ${unknown}; there are --fresh and --large.`);
+  const file = join(process.env.VICENDA_DATA!, 'vicenda.db');
+  if (flags.includes('--fresh')) for (const end of ['', '-wal', '-shm']) rmSync(file + end, { force: true });
+  const there = existsSync(file);
+  const db = await openDatabase(file);
+  const monday = startOfWeek(readDate(nowAt('Europe/Lisbon').date)!, 0);
+  if ((await count(db)) === 0) {
+    if (there) console.error('The data file is empty; the demo is made in it.');
+    await makeDemo(db, monday);
+  }
+  if (flags.includes('--large')) await makeLargeSite(db, monday, 600);
+  await db.destroy();
+}
+
+async function count(db: Database): Promise<number> {
+  const { n } = await db
+    .selectFrom('site')
+    .select((site) => site.fn.countAll<number>().as('n'))
+    .executeTakeFirstOrThrow();
+  return Number(n);
+}
+
+main(process.argv.slice(2)).catch((error: unknown) => {
+  console.error(error instanceof DataFileError ? `\n${error.message}\n` : error);
+  process.exit(1);
+});

@@ -1,0 +1,121 @@
+import { checkOf } from '@/core/checks/list';
+import { badTime } from '@/core/checks/bad-time';
+import type { Snag } from '@/core/checks/snag';
+import { wordsFor } from '@/core/checks/words';
+import { refusal, tryChanges } from '@/core/consequences/consequences';
+import { judge } from '@/core/consequences/judge';
+import { type Change, type Problem, fail } from '@/core/plan/change';
+import type { Plan } from '@/core/plan/types';
+import { type Day, startOfWeek } from '@/core/time/day';
+import type { HourFormat } from '@/core/time/write';
+import type { Database } from '@/data/database';
+import { type LogEntry, entriesSince, findEntry, keepEntry } from '@/data/week/log-store';
+import { loadPlan } from '@/data/week/plan-store';
+import { writeChange } from '@/data/week/shift-store';
+import { refuseAccess } from '../access';
+import type { Actor } from '../actor';
+import { now } from '../clock';
+import type { ChangeAnswer, ChangeRequest } from './payload';
+
+/**
+ * Changes a site's week, all or nothing. The changes are judged again here by the same core that judged them
+ * in the browser: an overlap is refused, a shift that may be a slip wants a yes. A request whose id is known
+ * is answered as before. Shifts that somebody else changed since `base` are not overwritten.
+ */
+export async function changePlan(
+  db: Database,
+  actor: Actor,
+  site: string,
+  week: Day,
+  request: ChangeRequest,
+): Promise<ChangeAnswer> {
+  const refused = refuseAccess(actor, 'plan.change', site);
+  if (refused) return refused;
+  return db.transaction().execute(async (trx): Promise<ChangeAnswer> => {
+    const before = await findEntry(trx, request.id);
+    if (before) return answered(before, site, await entriesSince(trx, site, request.base));
+    const stored = await loadWeek(trx, site, week);
+    if (!stored) return fail('unknown', `there is no site "${site}"`, 'site');
+    const since = await entriesSince(trx, site, request.base);
+    const clash = changedMeanwhile(since, request.changes);
+    if (clash) return clash;
+    const problem = judgeRequest(stored.plan, request, stored.hourFormat);
+    if (problem.refused) return { ok: false, problem: problem.refused };
+    for (const change of request.changes) await writeChange(trx, site, change);
+    const at = new Date(now()).toISOString();
+    const version = await keepEntry(trx, {
+      id: request.id,
+      site,
+      actor: actor.id,
+      at,
+      changes: request.changes,
+      inverse: problem.inverse,
+    });
+    return { ok: true, version, at, missed: since.flatMap((entry) => entry.changes) };
+  });
+}
+
+async function loadWeek(db: Database, site: string, week: Day) {
+  const row = await db.selectFrom('site').select('week_start').where('id', '=', site).executeTakeFirst();
+  return row ? loadPlan(db, site, startOfWeek(week, row.week_start), 7) : null;
+}
+
+function answered(entry: LogEntry, site: string, since: readonly LogEntry[]): ChangeAnswer {
+  if (entry.site !== site) return fail('taken', 'this id was used for another site', 'id');
+  const missed = since.filter((other) => other.version < entry.version).flatMap((other) => other.changes);
+  return { ok: true, version: entry.version, at: entry.at, missed };
+}
+
+function judgeRequest(
+  plan: Plan,
+  request: ChangeRequest,
+  hourFormat: HourFormat,
+): { refused: Problem } | { refused: null; inverse: readonly Change[] } {
+  const tried = tryChanges(judge(plan), request.changes);
+  if (!tried.ok) return { refused: { ...tried.problem, path: `changes${tried.problem.path}` } };
+  const { consequences, inverse, judgement } = tried.trial;
+  const words = wordsFor(judgement.plan, hourFormat);
+  const say = (snag: Snag) => checkOf(snag.code)!.say(snag, words);
+  const overlap = refusal(consequences);
+  if (overlap)
+    return { refused: { code: 'overlap', message: say(overlap), path: placeOf(overlap, request) } };
+  const slip = consequences.appeared.find((snag) => snag.code === badTime.code);
+  if (slip && !request.confirmed)
+    return { refused: { code: 'bad-time', message: say(slip), path: placeOf(slip, request) } };
+  return { refused: null, inverse };
+}
+
+/** The change of the request that a snag is about. */
+function placeOf(snag: Snag, { changes }: ChangeRequest): string {
+  const at = changes.findIndex((change) =>
+    snag.shifts.includes(change.do === 'add' ? change.shift.id : 'id' in change ? change.id : ''),
+  );
+  return at < 0 ? 'changes' : `changes[${at}].shift`;
+}
+
+function changedMeanwhile(
+  entries: readonly LogEntry[],
+  changes: readonly Change[],
+): { ok: false; problem: Problem } | null {
+  const touched = new Map<string, LogEntry>();
+  for (const entry of entries)
+    for (const change of entry.changes) {
+      const id = idOf(change);
+      if (id !== null) touched.set(id, entry);
+    }
+  for (const [i, change] of changes.entries()) {
+    const id = idOf(change);
+    if (id !== null && touched.has(id))
+      return fail(
+        'changed-meanwhile',
+        'this shift was changed elsewhere in the meantime',
+        `changes[${i}].id`,
+      );
+  }
+  return null;
+}
+
+function idOf(change: Change): string | null {
+  if (change.do === 'add') return change.shift.id;
+  return change.do === 'set' || change.do === 'remove' ? change.id : null;
+}

@@ -1,0 +1,58 @@
+import Joi from 'joi';
+import { type Result, fail } from '@/core/plan/change';
+import type { ChangeRequest } from './payload';
+
+const id = () => Joi.string().max(80);
+const text = () => Joi.string().max(2000).allow('', null);
+const minute = (most: number) => Joi.number().integer().min(0).max(most);
+
+const shift = {
+  person: id().allow(null),
+  role: id().allow(null),
+  date: Joi.number().integer(),
+  from: minute(1439),
+  to: minute(2879),
+  break: Joi.object({
+    minutes: minute(1440).required(),
+    at: minute(2879).allow(null).required(),
+    paid: Joi.boolean().required(),
+  }).allow(null),
+  fixed: Joi.boolean(),
+  note: text(),
+  label: text(),
+};
+const required = Object.fromEntries(Object.entries(shift).map(([name, schema]) => [name, schema.required()]));
+
+const CHANGE = Joi.alternatives().conditional('.do', {
+  switch: [
+    {
+      is: 'add',
+      then: Joi.object({ do: 'add', shift: Joi.object({ id: id().required(), ...required }).required() }),
+    },
+    {
+      is: 'set',
+      then: Joi.object({ do: 'set', id: id().required(), shift: Joi.object(shift).min(1).required() }),
+    },
+    { is: 'remove', then: Joi.object({ do: 'remove', id: id().required() }) },
+  ],
+  otherwise: Joi.object({ do: Joi.valid('add', 'set', 'remove').required() }).required(),
+});
+
+const REQUEST = Joi.object({
+  id: Joi.string().min(8).max(80).required(),
+  base: Joi.number().integer().min(0).required(),
+  changes: Joi.array().items(CHANGE).min(1).max(5000).required(),
+  confirmed: Joi.boolean(),
+});
+
+/** Reads what was posted; the problem names the first field that is wrong. */
+export function readChangeRequest(body: unknown): Result<{ request: ChangeRequest }> {
+  const { error } = REQUEST.validate(body, { convert: false });
+  if (!error) return { ok: true, request: body as ChangeRequest };
+  const { message, path } = error.details[0];
+  const where = path.reduce<string>(
+    (way, step) => (typeof step === 'number' ? `${way}[${step}]` : way ? `${way}.${step}` : step),
+    '',
+  );
+  return fail('input', message, where);
+}

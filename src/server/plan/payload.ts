@@ -1,0 +1,57 @@
+import type { PortablePlan } from '@/core/plan/portable';
+import type { Change, Problem } from '@/core/plan/change';
+import type { Shift } from '@/core/plan/types';
+import type { Day } from '@/core/time/day';
+import type { HourFormat } from '@/core/time/write';
+
+/** A week's plan as the plan screen gets it. */
+export interface PlanPayload {
+  readonly plan: PortablePlan;
+  readonly version: number;
+  readonly hourFormat: HourFormat;
+  /** How each role looks, in the plan's order. */
+  readonly roles: readonly { readonly id: string; readonly mark: string; readonly ink: string }[];
+  /** The week's shifts as they were last published. */
+  readonly published: readonly Shift[];
+}
+
+/** A week in the strip of weeks. */
+export interface WeekLine {
+  readonly first: Day;
+  readonly state: 'empty' | 'draft' | 'published';
+  /** Paid minutes planned. */
+  readonly minutes: number;
+}
+
+/** What the frame around a week shows. */
+export interface FramePayload {
+  readonly sites: readonly { readonly id: string; readonly name: string }[];
+  readonly site: { readonly id: string; readonly name: string; readonly timeZone: string };
+  readonly week: Day;
+  readonly weeks: readonly WeekLine[];
+  readonly today: Day;
+  readonly actor: string;
+}
+
+/** What is posted to change a plan. */
+export interface ChangeRequest {
+  /** Made by the client; the same id sent again changes nothing more. */
+  readonly id: string;
+  /** The site's version that the changes were made on. */
+  readonly base: number;
+  readonly changes: readonly Change[];
+  /** Said yes to a shift so long that it may be a slip. */
+  readonly confirmed?: boolean;
+}
+
+/** The answer to a {@link ChangeRequest}. */
+export type ChangeAnswer =
+  | {
+      readonly ok: true;
+      readonly version: number;
+      /** When it was kept, as UTC text. */
+      readonly at: string;
+      /** What others changed between `base` and this, oldest first. */
+      readonly missed: readonly Change[];
+    }
+  | { readonly ok: false; readonly problem: Problem };

@@ -1,0 +1,106 @@
+import { type Result, fail } from '@/core/plan/change';
+import { frameOf } from '@/core/plan/frame';
+import { place } from '@/core/plan/placed';
+import { toPortable } from '@/core/plan/portable';
+import { type Day, readDate, startOfWeek } from '@/core/time/day';
+import type { Database } from '@/data/database';
+import { type StoredSite, listSites, loadSite } from '@/data/site/site-store';
+import { loadPlan } from '@/data/week/plan-store';
+import { loadPublished, loadShifts } from '@/data/week/shift-store';
+import { refuseAccess, visibleSites } from '../access';
+import type { Actor } from '../actor';
+import { nowAt } from '../clock';
+import type { FramePayload, PlanPayload, WeekLine } from './payload';
+
+/** Days a plan on the screen holds. */
+const WEEK = 7;
+
+/** The plan of a site's week. `week` is any day in it. */
+export async function planOfWeek(
+  db: Database,
+  actor: Actor,
+  site: string,
+  week: Day,
+): Promise<Result<{ payload: PlanPayload }>> {
+  const refused = refuseAccess(actor, 'plan.read', site);
+  if (refused) return refused;
+  const line = (await listSites(db)).find((one) => one.id === site);
+  if (!line) return fail('unknown', `there is no site "${site}"`, 'site');
+  const stored = await loadPlan(db, site, startOfWeek(week, line.weekStart), WEEK);
+  if (!stored) return fail('unknown', `there is no site "${site}"`, 'site');
+  return {
+    ok: true,
+    payload: {
+      plan: toPortable(stored.plan),
+      version: stored.version,
+      hourFormat: stored.hourFormat,
+      roles: stored.roles.map(({ id, mark, ink }) => ({ id, mark, ink })),
+      published: stored.published,
+    },
+  };
+}
+
+/** What stands around a site's week: sites, the weeks near it, today. */
+export async function frameOfWeek(
+  db: Database,
+  actor: Actor,
+  site: string,
+  week: Day,
+): Promise<Result<{ frame: FramePayload }>> {
+  const refused = refuseAccess(actor, 'plan.read', site);
+  if (refused) return refused;
+  const sites = visibleSites(actor, await listSites(db));
+  const line = sites.find((one) => one.id === site);
+  if (!line) return fail('unknown', `there is no site "${site}"`, 'site');
+  const first = startOfWeek(week, line.weekStart);
+  const weeks: WeekLine[] = [];
+  const stored = (await loadSite(db, site))!;
+  for (let i = -1; i <= 3; i++) weeks.push(await weekLine(db, stored, first + i * WEEK));
+  return {
+    ok: true,
+    frame: {
+      sites: sites.map(({ id, name }) => ({ id, name })),
+      site: { id: line.id, name: line.name, timeZone: line.timeZone },
+      week: first,
+      weeks,
+      today: readDate(nowAt(line.timeZone).date)!,
+      actor: actor.name,
+    },
+  };
+}
+
+async function weekLine(db: Database, site: StoredSite, first: Day): Promise<WeekLine> {
+  const id = site.site.id;
+  const shifts = await loadShifts(db, id, first, first + WEEK);
+  if (shifts.length === 0) return { first, state: 'empty', minutes: 0 };
+  const published = new Set((await loadPublished(db, id, first, first + WEEK)).map((shift) => shift.id));
+  // Hours alone need neither people nor needs: the frame of an otherwise empty plan will do.
+  const frame = frameOf({
+    ...site,
+    from: first,
+    days: WEEK,
+    people: [],
+    holidays: [],
+    needs: [],
+    shifts: [],
+    around: [],
+  });
+  const minutes = shifts.reduce(
+    (sum, shift) => sum + (shift.person === null ? 0 : place(frame, shift).paid),
+    0,
+  );
+  return { first, state: shifts.every((s) => published.has(s.id)) ? 'published' : 'draft', minutes };
+}
+
+/** Where somebody arrives who names no week: the first site, the week of today. Null: there is no site yet. */
+export async function firstPlace(
+  db: Database,
+  actor: Actor,
+  wanted?: string,
+): Promise<{ site: string; week: Day } | null> {
+  const sites = visibleSites(actor, await listSites(db));
+  const line = sites.find((site) => site.id === wanted) ?? sites[0];
+  if (!line) return null;
+  const today = readDate(nowAt(line.timeZone).date)!;
+  return { site: line.id, week: startOfWeek(today, line.weekStart) };
+}

@@ -1,0 +1,24 @@
+import { join } from 'node:path';
+import { type Database, openDatabase } from '@/data/database';
+
+/** The folder that holds the data file. */
+export function dataFolder(): string {
+  return process.env.VICENDA_DATA || join(process.cwd(), 'data');
+}
+
+/** The data file. */
+export function dataFile(): string {
+  return join(dataFolder(), 'vicenda.db');
+}
+
+// Pages, route handlers and instrumentation get a copy of this module each; the connection must be one.
+const shared = globalThis as { vicendaDatabase?: Promise<Database> };
+
+/** The one open database of this process. */
+export function database(): Promise<Database> {
+  shared.vicendaDatabase ??= openDatabase(dataFile()).catch((error: unknown) => {
+    shared.vicendaDatabase = undefined;
+    throw error;
+  });
+  return shared.vicendaDatabase;
+}

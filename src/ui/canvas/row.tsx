@@ -1,0 +1,216 @@
+import { memo } from 'react';
+import type { OwnShift } from '@/core/checks/check';
+import type { PersonState } from '@/core/consequences/judge';
+import type { Shift } from '@/core/plan/types';
+import { bareHours, writeDay, writeTimeSpan, writeHours, type HourFormat } from '@/core/time/write';
+import { Bar, type RoleLook } from './bar';
+import { type Scale, xOf } from './scale';
+import { Underlay } from './underlay';
+
+export const ROW_HEIGHT = 34;
+/** Width of what stands left of the canvas: names and hours. */
+export const HEAD_WIDTH = 178;
+
+interface Props {
+  readonly row: number;
+  readonly top: number;
+  readonly state: PersonState;
+  readonly scale: Scale;
+  readonly looks: ReadonlyMap<string, RoleLook>;
+  readonly published: ReadonlyMap<string, Shift>;
+  readonly hourFormat: HourFormat;
+  /** Day of the active cell in this row, -1 for none. */
+  readonly active: number;
+  /** First and last selected day in this row, or null. */
+  readonly selected: string | null;
+  readonly lifted: string | null;
+}
+
+/** One person's week on the canvas, or the open shifts. Drawn again only when something of it changed. */
+export const Row = memo(function Row(props: Props) {
+  const { row, top, state, scale, active } = props;
+  const troubles = troublesOf(state);
+  const [first, last] = props.selected?.split(' ').map(Number) ?? [1, 0];
+  return (
+    <div role="row" aria-rowindex={row + 2} className="canvas-row" style={{ top }}>
+      <RowHead state={state} looks={props.looks} />
+      {Array.from({ length: scale.days }, (_, i) => {
+        const day = scale.firstDay + i;
+        const shifts = state.view.own.filter((shift) => shift.date === state.view.frame.plan.from + day);
+        return (
+          <div
+            key={day}
+            id={cellId(row, day)}
+            role="gridcell"
+            aria-colindex={day + 2}
+            aria-selected={day >= first && day <= last}
+            aria-label={describe(state, shifts, day, props)}
+            data-active={active === day || undefined}
+            className="canvas-cell"
+            style={{ left: HEAD_WIDTH + i * scale.dayWidth, width: scale.dayWidth }}
+          >
+            <CellBody {...props} day={day} shifts={shifts} troubles={troubles} />
+          </div>
+        );
+      })}
+    </div>
+  );
+});
+
+function CellBody({
+  state,
+  scale,
+  day,
+  shifts,
+  troubles,
+  looks,
+  published,
+  hourFormat,
+  lifted,
+}: Props & {
+  day: number;
+  shifts: readonly OwnShift[];
+  troubles: ReadonlyMap<string, 'stop' | 'warn'>;
+}) {
+  // Inside a cell x counts from the cell's own edge.
+  const local: Scale = { ...scale, firstDay: day };
+  let end = -Infinity;
+  return (
+    <>
+      <Underlay view={state.view} scale={local} day={day} />
+      {shifts.map((shift, i) => {
+        const crowded = shift.from < end;
+        const nextCrowds = i + 1 < shifts.length && shifts[i + 1].from < shift.to;
+        end = Math.max(end, shift.to);
+        const before = published.get(shift.id);
+        const look = (shift.role && looks.get(shift.role)) || null;
+        return (
+          <span key={shift.id}>
+            {before && !isPublishedAs(before, shift.own!) && <Was shift={before} scale={local} day={day} />}
+            <Bar
+              shift={shift}
+              scale={local}
+              day={day}
+              look={look}
+              hourFormat={hourFormat}
+              pencil={!before || !isPublishedAs(before, shift.own!)}
+              trouble={troubles.get(shift.id) ?? null}
+              lane={crowded ? 1 : 0}
+              shared={crowded || nextCrowds}
+              lifted={lifted === shift.id}
+              title={titleOf(shift, look, hourFormat)}
+            />
+          </span>
+        );
+      })}
+    </>
+  );
+}
+
+/** Where a shift stood when it was published, for those who look. */
+function Was({ shift, scale, day }: { shift: Shift; scale: Scale; day: number }) {
+  const left = xOf(scale, day, shift.from);
+  return <div className="was" style={{ left, width: xOf(scale, day, shift.to) - left }} />;
+}
+
+function RowHead({ state, looks }: { state: PersonState; looks: ReadonlyMap<string, RoleLook> }) {
+  const { person, own } = state.view;
+  if (!person) {
+    const minutes = own.reduce((sum, shift) => sum + shift.paid, 0);
+    return (
+      <div role="rowheader" className="absolute inset-y-0 left-0 flex flex-col justify-center pl-4">
+        <span className="text-[12.5px] leading-4 font-semibold">Open shifts</span>
+        <span className="text-muted text-[11px] leading-3">
+          {own.length === 0 ? 'none to fill' : `${own.length} to fill, ${writeHours(minutes)}`}
+        </span>
+      </div>
+    );
+  }
+  const contract = person.contractMinutes;
+  const over = contract !== null && state.paid > contract;
+  const share = contract ? Math.min(state.paid / contract, 1) : 0;
+  const roles = person.roles.map((held) => looks.get(held.role)?.name ?? held.role).join(', ');
+  return (
+    <div
+      role="rowheader"
+      className="absolute inset-y-0 left-0 flex items-center gap-2 pr-3 pl-4"
+      style={{ width: HEAD_WIDTH }}
+      title={`${person.name}, ${roles}`}
+    >
+      <span className="min-w-0 flex-1">
+        <span className="block truncate text-[12.5px] leading-4 font-semibold">{person.name}</span>
+        <span className="text-muted block truncate text-[11px] leading-3">{roles}</span>
+      </span>
+      <span
+        className={`w-[58px] shrink-0 text-right text-[11.5px] leading-4 ${over ? 'text-brass font-semibold' : ''}`}
+      >
+        {bareHours(state.paid)}
+        {contract !== null && <span className="text-muted"> / {bareHours(contract)}</span>}
+        {contract !== null && (
+          <span className="bg-fine mt-[3px] block h-[3px]" aria-hidden>
+            <span
+              className={`block h-full ${over ? 'bg-brass' : 'bg-sea'}`}
+              style={{ width: `${share * 100}%` }}
+            />
+          </span>
+        )}
+      </span>
+    </div>
+  );
+}
+
+export function cellId(row: number, day: number): string {
+  return `cell-${row}-${day}`;
+}
+
+/** Whether a shift stands as it was published, in all that staff see of it. */
+export function isPublishedAs(before: Shift, now: Shift): boolean {
+  return (
+    before.person === now.person &&
+    before.role === now.role &&
+    before.date === now.date &&
+    before.from === now.from &&
+    before.to === now.to &&
+    before.note === now.note &&
+    before.label === now.label
+  );
+}
+
+function troublesOf(state: PersonState): Map<string, 'stop' | 'warn'> {
+  const troubles = new Map<string, 'stop' | 'warn'>();
+  for (const snag of state.snags) {
+    if (snag.severity === 'note' || snag.code === 'unfilled') continue;
+    for (const id of snag.shifts) if (troubles.get(id) !== 'stop') troubles.set(id, snag.severity);
+  }
+  return troubles;
+}
+
+function titleOf(shift: OwnShift, look: RoleLook | null, hourFormat: HourFormat): string {
+  const { from, to, label, note } = shift.own!;
+  const pause = shift.break.minutes > 0 ? `, ${shift.break.minutes} min break` : '';
+  const extra = [label, note].filter(Boolean).join('. ');
+  return `${writeTimeSpan(from, to, hourFormat)} ${look?.name ?? ''}${pause}${extra ? `. ${extra}` : ''}`;
+}
+
+function describe(
+  state: PersonState,
+  shifts: readonly OwnShift[],
+  day: number,
+  { looks, hourFormat, published }: Props,
+): string {
+  const { person, frame } = state.view;
+  const date = frame.plan.from + day;
+  const parts = shifts.map((shift) => {
+    const before = published.get(shift.id);
+    const state = before && isPublishedAs(before, shift.own!) ? 'published' : 'draft';
+    return `${titleOf(shift, (shift.role && looks.get(shift.role)) || null, hourFormat)}, ${state}`;
+  });
+  if (person) {
+    const dayStart = date * 1440;
+    if (person.leave.some((l) => l.state === 'approved' && l.from < dayStart + 1440 && l.to > dayStart))
+      parts.push('on leave');
+    if (state.view.availability(date).allowed.length === 0) parts.push('not available');
+  }
+  const what = parts.length > 0 ? parts.join('; ') : 'no shift';
+  return `${person?.name ?? 'Open shifts'}, ${writeDay(date)}: ${what}`;
+}

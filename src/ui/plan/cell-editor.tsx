@@ -1,0 +1,176 @@
+import { useEffect, useRef, useState } from 'react';
+import { examples } from '@/core/time/read-time';
+import { writeTimeSpan } from '@/core/time/write';
+import { HEAD_WIDTH, ROW_HEIGHT } from '../canvas/row';
+import type { Scale } from '../canvas/scale';
+import { useController, usePlan, useView } from './controller';
+
+interface Props {
+  readonly scale: Scale;
+  readonly top: number;
+  /** Near the upper edge, so that the line about it goes below. */
+  readonly low: boolean;
+}
+
+/** Typing shifts into a cell: what is meant and what it would do is said while typing. */
+export function CellEditor({ scale, top, low }: Props) {
+  const controller = useController();
+  const active = useView((view) => view.active);
+  const several = useView((view) => view.anchor !== null);
+  const [text, setText] = useState(() => controller.view.getState().editing?.text ?? '');
+  const [doubted, setDoubted] = useState<string | null>(null);
+  const field = useRef<HTMLInputElement>(null);
+  useEffect(() => {
+    const input = field.current!;
+    input.focus();
+    input.setSelectionRange(input.value.length, input.value.length);
+  }, []);
+  const judgement = usePlan((plan) => plan.judgement);
+  const outcome = useOutcome(text);
+  const close = () => controller.view.setState({ editing: null });
+
+  const enter = (everywhere: boolean) => {
+    if (!outcome.ok) {
+      field.current?.setSelectionRange(outcome.at.from, outcome.at.to);
+      return;
+    }
+    const changes = controller.typed(outcome.shifts, everywhere);
+    const tried = controller.try(changes);
+    if (tried.refused) return setDoubted(null);
+    if (tried.doubt && doubted !== text) return setDoubted(text);
+    if (controller.commit(changes, true)) close();
+  };
+  const onKeyDown = (event: React.KeyboardEvent) => {
+    event.stopPropagation();
+    if (event.key === 'Enter') enter(event.ctrlKey || event.metaKey);
+    else if (event.key === 'Escape') close();
+    else if (event.key === 'Tab') {
+      event.preventDefault();
+      enter(false);
+    } else return;
+    event.preventDefault();
+  };
+
+  const left = HEAD_WIDTH + (active.day - scale.firstDay) * scale.dayWidth;
+  const width = Math.max(scale.dayWidth, 150);
+  const edge = HEAD_WIDTH + scale.days * scale.dayWidth;
+  const person = judgement.plan.people[active.row]?.name ?? 'Open shifts';
+  return (
+    <div
+      className="absolute z-20"
+      style={{ left: Math.min(left, edge - width), top, width }}
+      onPointerDown={(event) => event.stopPropagation()}
+      onDoubleClick={(event) => event.stopPropagation()}
+    >
+      <input
+        ref={field}
+        value={text}
+        onChange={(event) => {
+          setText(event.target.value);
+          setDoubted(null);
+        }}
+        onKeyDown={onKeyDown}
+        onBlur={(event) => {
+          // Leaving with the mouse keeps what can be kept; the rest stays open to be mended.
+          if (event.relatedTarget === null) return;
+          if (outcome.ok && text.trim() !== '') enter(false);
+        }}
+        aria-label={`Shifts of ${person}`}
+        aria-invalid={!outcome.ok}
+        aria-describedby="typed-outcome"
+        spellCheck={false}
+        autoComplete="off"
+        className="border-ink bg-sheet text-ink w-full rounded-[3px] border-2 px-1.5 text-[12.5px] font-semibold outline-none"
+        style={{ height: ROW_HEIGHT - 1 }}
+      />
+      <div
+        id="typed-outcome"
+        role="status"
+        className={`bg-sheet border-ink absolute left-0 w-[290px] rounded-[3px] border px-2.5 py-1.5 text-[12.5px] ${
+          low ? 'top-[36px]' : 'bottom-[36px]'
+        }`}
+        style={left > edge - 290 ? { left: 'auto', right: 0 } : undefined}
+      >
+        <Outcome text={text} outcome={outcome} doubted={doubted === text} several={several} />
+      </div>
+    </div>
+  );
+}
+
+type TypedOutcome =
+  | {
+      readonly ok: true;
+      readonly shifts: Parameters<ReturnType<typeof useController>['typed']>[0];
+      readonly line: string;
+      readonly refused: boolean;
+      readonly doubt: string | null;
+    }
+  | { readonly ok: false; readonly message: string; readonly at: { from: number; to: number } };
+
+function useOutcome(text: string): TypedOutcome {
+  const controller = useController();
+  usePlan((plan) => plan.judgement);
+  const read = controller.read(text);
+  if (!read.ok) return { ok: false, message: read.problem.message, at: read.problem.at };
+  const tried = controller.try(controller.typed(read.value, false));
+  return {
+    ok: true,
+    shifts: read.value,
+    line: tried.text,
+    refused: tried.refused !== null,
+    doubt: tried.doubt,
+  };
+}
+
+function Outcome({
+  text,
+  outcome,
+  doubted,
+  several,
+}: {
+  text: string;
+  outcome: TypedOutcome;
+  doubted: boolean;
+  several: boolean;
+}) {
+  const hourFormat = usePlan((plan) => plan.hourFormat);
+  if (text.trim() === '')
+    return (
+      <span className="text-muted">Type {examples(hourFormat)}, with a role if needed. Empty clears.</span>
+    );
+  if (!outcome.ok)
+    return (
+      <>
+        <span className="text-gap block font-semibold">
+          {outcome.message.charAt(0).toUpperCase() + outcome.message.slice(1)}
+        </span>
+        <span className="block truncate font-mono" aria-hidden>
+          {text.slice(0, outcome.at.from)}
+          <mark className="text-gap bg-transparent underline decoration-wavy">
+            {text.slice(outcome.at.from, outcome.at.to) || ' '}
+          </mark>
+          {text.slice(outcome.at.to)}
+        </span>
+        <span className="text-muted block">Read are {examples(hourFormat)}.</span>
+      </>
+    );
+  const spans = outcome.shifts.map((shift) => writeTimeSpan(shift.from, shift.to, hourFormat)).join(', ');
+  const other = outcome.shifts.find((shift) => shift.other)?.other;
+  return (
+    <>
+      <span className="block font-semibold">{spans}</span>
+      <span className={outcome.refused ? 'text-gap block' : 'block'}>{outcome.line}</span>
+      {other && (
+        <span className="text-muted block">
+          Or {writeTimeSpan(other.from, other.to, hourFormat)}: add am or pm.
+        </span>
+      )}
+      {outcome.doubt && (
+        <span className="text-gap block">
+          {doubted ? 'Press Enter again to keep it.' : `${outcome.doubt} Enter asks again.`}
+        </span>
+      )}
+      {several && <span className="text-muted block">Ctrl Enter sets the whole selection.</span>}
+    </>
+  );
+}

@@ -1,0 +1,106 @@
+'use client';
+
+import { Command } from 'cmdk';
+import { useRouter } from 'next/navigation';
+import { useEffect, useRef } from 'react';
+import { writeDays } from '@/core/time/write';
+import { useController, usePlan } from './controller';
+import { useFrame } from './frame-context';
+import { weekAddress } from './week-strip';
+
+/** Finds a person, a week or a command by typing part of its name. */
+export default function Find() {
+  const controller = useController();
+  const router = useRouter();
+  const { weeks, site, sites } = useFrame();
+  const people = usePlan((plan) => plan.judgement.plan.people);
+  const dialog = useRef<HTMLDialogElement>(null);
+  useEffect(() => dialog.current?.showModal(), []);
+  const run = (action: () => void) => () => {
+    dialog.current?.close();
+    action();
+  };
+  const item =
+    'flex min-h-[28px] cursor-pointer items-center px-4 data-[selected=true]:bg-ink data-[selected=true]:text-sheet';
+  return (
+    <dialog
+      ref={dialog}
+      aria-label="Find or do"
+      className="border-ink bg-sheet text-ink mx-auto mt-[12vh] w-[480px] max-w-[92vw] rounded-[3px] border p-0"
+      onClose={() => {
+        controller.view.setState({ finding: false });
+        document.getElementById('canvas')?.focus();
+      }}
+    >
+      <Command label="Find or do" loop>
+        <Command.Input
+          autoFocus
+          placeholder="A person, a week, something to do"
+          className="border-rule bg-sheet h-11 w-full border-b px-4 text-[14px] outline-none"
+        />
+        <Command.List className="max-h-[50vh] overflow-y-auto py-1.5">
+          <Command.Empty className="text-muted px-4 py-3">Nothing by that name.</Command.Empty>
+          <Command.Group heading="Do">
+            <Command.Item className={item} onSelect={run(() => controller.undo())}>
+              Undo
+            </Command.Item>
+            <Command.Item className={item} onSelect={run(() => controller.redo())}>
+              Redo
+            </Command.Item>
+            <Command.Item className={item} onSelect={run(() => controller.show(1))}>
+              Show one day
+            </Command.Item>
+            <Command.Item className={item} onSelect={run(() => controller.show(3))}>
+              Show three days
+            </Command.Item>
+            <Command.Item className={item} onSelect={run(() => controller.show(7))}>
+              Show the week
+            </Command.Item>
+            <Command.Item
+              className={item}
+              onSelect={run(() => controller.view.setState({ keysShown: true }))}
+            >
+              Show all keys
+            </Command.Item>
+          </Command.Group>
+          <Command.Group heading="Weeks">
+            {weeks.map((week) => (
+              <Command.Item
+                key={week.first}
+                value={`week ${writeDays(week.first, 7)}`}
+                className={item}
+                onSelect={run(() => router.push(weekAddress(site.id, week.first)))}
+              >
+                Week {writeDays(week.first, 7)}
+              </Command.Item>
+            ))}
+          </Command.Group>
+          <Command.Group heading="Sites">
+            {sites.map((one) => (
+              <Command.Item
+                key={one.id}
+                value={`site ${one.name}`}
+                className={item}
+                onSelect={run(() => router.push(`/plan/${encodeURIComponent(one.id)}/now`))}
+              >
+                {one.name}
+              </Command.Item>
+            ))}
+          </Command.Group>
+          <Command.Group heading="People">
+            {people.map((person, row) => (
+              <Command.Item
+                key={person.id}
+                value={`${person.name} ${person.id}`}
+                className={item}
+                onSelect={run(() => controller.goTo({ row, day: controller.view.getState().active.day }))}
+              >
+                {person.name}
+              </Command.Item>
+            ))}
+          </Command.Group>
+        </Command.List>
+      </Command>
+    </dialog>
+  );
+}

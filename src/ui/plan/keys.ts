@@ -1,0 +1,177 @@
+import type { PlanController } from './controller';
+import { isTrouble, visibleSnags } from './snags';
+
+type KeyEvent = Pick<
+  KeyboardEvent,
+  'key' | 'code' | 'ctrlKey' | 'metaKey' | 'altKey' | 'shiftKey' | 'preventDefault'
+>;
+
+const ARROWS: Readonly<Record<string, readonly [number, number]>> = {
+  ArrowUp: [-1, 0],
+  ArrowDown: [1, 0],
+  ArrowLeft: [0, -1],
+  ArrowRight: [0, 1],
+};
+
+/** A key on the canvas. */
+export function onCanvasKey(event: KeyEvent, controller: PlanController): void {
+  const { carry } = controller.view.getState();
+  const ctrl = event.ctrlKey || event.metaKey;
+  const done = carry
+    ? onCarryKey(event, controller)
+    : ctrl
+      ? onControlKey(event, controller)
+      : !event.altKey && onPlainKey(event, controller);
+  if (done) event.preventDefault();
+}
+
+/** A key that holds on the whole plan page, also outside the canvas. Returns whether it was used. */
+export function onPageKey(
+  event: KeyEvent,
+  controller: PlanController,
+  goWeeks: (by: number) => void,
+): boolean {
+  if (!event.altKey || event.ctrlKey) {
+    if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'k') {
+      controller.view.setState({ finding: true });
+      return true;
+    }
+    return false;
+  }
+  switch (event.code) {
+    case 'ArrowLeft':
+      goWeeks(-1);
+      return true;
+    case 'ArrowRight':
+      goWeeks(1);
+      return true;
+    case 'Digit1':
+      controller.show(1);
+      return true;
+    case 'Digit3':
+      controller.show(3);
+      return true;
+    case 'Digit7':
+      controller.show(7);
+      return true;
+    case 'KeyN':
+      nextSnag(controller);
+      return true;
+    default:
+      return false;
+  }
+}
+
+function onPlainKey(event: KeyEvent, controller: PlanController): boolean {
+  const arrow = ARROWS[event.key];
+  if (arrow) {
+    controller.step(arrow[0], arrow[1], event.shiftKey);
+    return true;
+  }
+  switch (event.key) {
+    case 'Enter':
+    case 'F2':
+      controller.edit(null);
+      return true;
+    case 'Delete':
+    case 'Backspace':
+      controller.commit(controller.clearing());
+      return true;
+    case 'Home':
+      controller.step(0, -7, event.shiftKey);
+      return true;
+    case 'End':
+      controller.step(0, 7, event.shiftKey);
+      return true;
+    case 'PageUp':
+      controller.step(-10, 0, event.shiftKey);
+      return true;
+    case 'PageDown':
+      controller.step(10, 0, event.shiftKey);
+      return true;
+    case 'Escape':
+      controller.view.setState({ anchor: null, place: null, clip: null });
+      return true;
+    case '?':
+      controller.view.setState({ keysShown: true });
+      return true;
+    default:
+      if (event.key.length !== 1 || event.key === ' ') return false;
+      controller.edit(event.key);
+      return true;
+  }
+}
+
+function onControlKey(event: KeyEvent, controller: PlanController): boolean {
+  switch (event.key.toLowerCase()) {
+    case 'z':
+      if (event.shiftKey) controller.redo();
+      else controller.undo();
+      return true;
+    case 'y':
+      controller.redo();
+      return true;
+    case 'c':
+      controller.copy(false);
+      return true;
+    case 'x':
+      controller.copy(true);
+      return true;
+    case 'v':
+      controller.paste();
+      return true;
+    case 'd':
+      controller.fill('down');
+      return true;
+    case 'r':
+      controller.fill('right');
+      return true;
+    case 'm':
+      controller.pickUp();
+      return true;
+    case 'home':
+      controller.goTo({ row: 0, day: 0 }, event.shiftKey);
+      return true;
+    case 'end':
+      controller.goTo({ row: controller.rows - 1, day: 6 }, event.shiftKey);
+      return true;
+    default:
+      return false;
+  }
+}
+
+/** While a shift is carried, arrows move it by a block or a person, with Shift its end, with Alt by 5 minutes. */
+function onCarryKey(event: KeyEvent, controller: PlanController): boolean {
+  const carry = controller.view.getState().carry!;
+  const { plan } = controller.plan.judgement;
+  const step = event.altKey ? 5 : plan.site.blockMinutes;
+  const arrow = ARROWS[event.key];
+  if (event.key === 'Enter') controller.putDown(true);
+  else if (event.key === 'Escape') controller.putDown(false);
+  else if (arrow) {
+    const [rows, sign] = arrow;
+    const { cell, from, to } = carry;
+    const row = Math.min(Math.max(cell.row + rows, 0), controller.rows - 1);
+    const by = sign * step;
+    if (event.ctrlKey || event.metaKey) {
+      const day = Math.min(Math.max(cell.day + sign, 0), plan.days - 1);
+      controller.carry({ ...carry, cell: { row, day } });
+    } else if (event.shiftKey && to + by > from && to + by <= from + 1440)
+      controller.carry({ ...carry, to: to + by });
+    else if (!event.shiftKey && from + by >= 0 && from + by < 1440)
+      controller.carry({ ...carry, cell: { row, day: cell.day }, from: from + by, to: to + by });
+  } else return event.key !== 'Tab';
+  return true;
+}
+
+/** Goes to the snag after the one at the active place, the first after the last. */
+function nextSnag(controller: PlanController): void {
+  const snags = visibleSnags(controller.plan.judgement).filter(isTrouble);
+  if (snags.length === 0) return controller.tell({ text: 'No snags in this week.' });
+  const at = lastVisited.get(controller) ?? -1;
+  const next = (at + 1) % snags.length;
+  lastVisited.set(controller, next);
+  controller.goToSnag(snags[next]);
+}
+
+const lastVisited = new WeakMap<PlanController, number>();

@@ -1,0 +1,143 @@
+'use client';
+
+import dynamic from 'next/dynamic';
+import { useRouter } from 'next/navigation';
+import { useEffect, useMemo, useState } from 'react';
+import { Toaster, toast } from 'sonner';
+import { writeDate } from '@/core/time/day';
+import type { FramePayload, PlanPayload } from '@/server/plan/payload';
+import { Canvas } from './canvas';
+import { ControllerProvider, PlanController, useView } from './controller';
+import { FrameProvider } from './frame-context';
+import { onPageKey } from './keys';
+import { KeysHelp } from './keys-help';
+import { type Notice, createPlanStore } from './plan-store';
+import { SidePanel } from './side-panel';
+import { PlanSync, openPlan } from './sync';
+import { TopBar } from './top-bar';
+import { createViewStore } from './view-store';
+import { WeekStrip, WeekTools, weekAddress } from './week-strip';
+
+const Find = dynamic(() => import('./find'), { ssr: false });
+
+interface Props {
+  readonly frame: FramePayload;
+}
+
+/** The plan of one site's week: gets it, and shows it, or says why it cannot be shown. */
+export function PlanScreen({ frame }: Props) {
+  const address = `/api/plan/${encodeURIComponent(frame.site.id)}/${writeDate(frame.week)}`;
+  const [payload, setPayload] = useState<PlanPayload | null>(null);
+  const [trouble, setTrouble] = useState<string | null>(null);
+  const [attempt, setAttempt] = useState(0);
+  useEffect(() => {
+    let gone = false;
+    void openPlan(address).then((opened) => {
+      if (gone) return;
+      if (opened === null) setTrouble('The server cannot be reached. What you typed before is kept here.');
+      else if ('problem' in opened) setTrouble(opened.problem.message);
+      else {
+        for (const problem of opened.refused)
+          tell({ text: `An edit that was waiting was not kept: ${problem.message}` });
+        setPayload(opened.payload);
+      }
+    });
+    return () => {
+      gone = true;
+    };
+  }, [address, attempt]);
+  return (
+    <FrameProvider value={frame}>
+      <div className="bg-paper text-ink flex h-dvh min-h-[560px] min-w-[960px] flex-col">
+        {payload ? (
+          <Ready payload={payload} frame={frame} address={address} />
+        ) : (
+          <Waiting
+            trouble={trouble}
+            again={() => {
+              setTrouble(null);
+              setAttempt(attempt + 1);
+            }}
+          />
+        )}
+        <Toaster
+          position="bottom-center"
+          toastOptions={{ unstyled: true, className: 'notice', duration: 8000 }}
+        />
+      </div>
+    </FrameProvider>
+  );
+}
+
+function Waiting({ trouble, again }: { trouble: string | null; again: () => void }) {
+  return (
+    <>
+      <TopBar onFind={() => undefined} />
+      <main className="flex-1 px-6 py-16 text-center" aria-busy={trouble === null}>
+        {trouble === null ? (
+          <p className="text-muted">Getting the week …</p>
+        ) : (
+          <>
+            <p className="mb-3">{trouble}</p>
+            <button type="button" className="plain-button" onClick={again}>
+              Try again
+            </button>
+          </>
+        )}
+      </main>
+    </>
+  );
+}
+
+function tell({ text, action }: Notice): void {
+  toast(text, action ? { action: { label: action.label, onClick: action.run } } : undefined);
+}
+
+function Ready({ payload, frame, address }: Props & { payload: PlanPayload; address: string }) {
+  const router = useRouter();
+  const controller = useMemo(() => {
+    const store = createPlanStore(payload);
+    const today = frame.today - frame.week;
+    const view = createViewStore(today >= 0 && today < payload.plan.days ? today : 0);
+    return new PlanController(store, view, new PlanSync(store, address, tell), tell);
+  }, [payload, frame, address]);
+  useEffect(() => {
+    const online = () => controller.resume();
+    const onKey = (event: KeyboardEvent) => {
+      const goWeeks = (by: number) => router.push(weekAddress(frame.site.id, frame.week + by * 7));
+      if (onPageKey(event, controller, goWeeks)) event.preventDefault();
+    };
+    window.addEventListener('online', online);
+    window.addEventListener('keydown', onKey);
+    return () => {
+      window.removeEventListener('online', online);
+      window.removeEventListener('keydown', onKey);
+      controller.leave();
+    };
+  }, [controller, router, frame]);
+  return (
+    <ControllerProvider value={controller}>
+      <TopBar onFind={() => controller.view.setState({ finding: true })} />
+      <WeekStrip>
+        <WeekTools />
+      </WeekStrip>
+      <h1 className="sr-only">Plan of {frame.site.name}</h1>
+      <main className="flex min-h-0 flex-1">
+        <Canvas />
+        <SidePanel />
+      </main>
+      <Dialogs />
+    </ControllerProvider>
+  );
+}
+
+function Dialogs() {
+  const keysShown = useView((view) => view.keysShown);
+  const finding = useView((view) => view.finding);
+  return (
+    <>
+      {keysShown && <KeysHelp />}
+      {finding && <Find />}
+    </>
+  );
+}

@@ -1,0 +1,206 @@
+import { useMemo } from 'react';
+import { dayTotals } from '@/core/consequences/totals';
+import { bareHours, writeDay, writeHours, writeTimeSpan } from '@/core/time/write';
+import { writeMinor, writeMoney } from '@/core/checks/words';
+import { HEAD_WIDTH } from '../canvas/row';
+import { type Scale, timeAt } from '../canvas/scale';
+import { type SkylineBlock, SkylineDay, SkylineTextures, skylineOf } from '../canvas/skyline';
+import { useLooks } from './canvas';
+import { useController, usePlan, useView } from './controller';
+
+const HEIGHT = 118;
+
+/** People on against people needed under the week, and what each day comes to. */
+export function SkylinePanel({ scale }: { scale: Scale }) {
+  const controller = useController();
+  const judgement = usePlan((plan) => plan.judgement);
+  const row = useView((view) => view.skyline);
+  const place = useView((view) => view.place);
+  const looks = useLooks();
+  const days = useMemo(
+    () => Array.from({ length: judgement.plan.days }, (_, day) => skylineOf(judgement, row, day, scale)),
+    [judgement, row, scale],
+  );
+  const shown = days.slice(scale.firstDay, scale.firstDay + scale.days);
+  const most = Math.max(4, ...shown.flat().map((b) => Math.max(b.staffed, b.needed))) + 1;
+  const marks = [...judgement.plan.roles.map((role) => looks.get(role.id)?.mark ?? ''), ''];
+  const width = scale.days * scale.dayWidth;
+  const size = judgement.plan.site.blockMinutes;
+
+  const look = (event: React.PointerEvent<SVGSVGElement>) => {
+    const box = event.currentTarget.getBoundingClientRect();
+    const { day, minute } = timeAt(scale, event.clientX - box.left, 1);
+    controller.view.setState({ place: { day, minute: Math.floor(minute / size) * size } });
+  };
+  const onKeyDown = (event: React.KeyboardEvent) => {
+    event.stopPropagation();
+    const sign = event.key === 'ArrowLeft' ? -1 : event.key === 'ArrowRight' ? 1 : 0;
+    if (event.key === 'Escape') controller.view.setState({ place: null });
+    if (sign === 0 || event.altKey) return;
+    event.preventDefault();
+    controller.view.setState(({ place: at }) => ({ place: nextPlace(at, sign, scale, size) }));
+  };
+  const here = place ? days[place.day]?.find((block) => block.from === place.minute) : undefined;
+  return (
+    <div
+      className="border-rule bg-sheet shrink-0 border-t"
+      onPointerDown={(event) => event.stopPropagation()}
+      onDoubleClick={(event) => event.stopPropagation()}
+    >
+      <div className="relative flex" style={{ height: HEIGHT }}>
+        <div className="flex flex-col gap-1 pt-2 pr-2 pl-4" style={{ width: HEAD_WIDTH }}>
+          <h2 className="section-title">Skyline</h2>
+          <p className="text-muted text-[11.5px] leading-3.5">people on against needed</p>
+          <RoleChoice />
+        </div>
+        <svg
+          width={width}
+          height={HEIGHT}
+          role="slider"
+          tabIndex={0}
+          aria-label="Skyline: people on against people needed"
+          aria-valuemin={0}
+          aria-valuemax={days.length * 1440}
+          aria-valuenow={place ? place.day * 1440 + place.minute : 0}
+          aria-valuetext={here && place ? describe(judgement.plan.from + place.day, here) : 'no block chosen'}
+          onPointerDown={look}
+          onKeyDown={onKeyDown}
+          className="shrink-0 cursor-crosshair"
+        >
+          <SkylineTextures />
+          {shown.map((blocks, i) => (
+            <g key={scale.firstDay + i}>
+              <line
+                x1={i * scale.dayWidth + 0.5}
+                x2={i * scale.dayWidth + 0.5}
+                y1={0}
+                y2={HEIGHT}
+                stroke="var(--rule)"
+              />
+              <SkylineDay
+                blocks={blocks}
+                scale={scale}
+                day={scale.firstDay + i}
+                height={HEIGHT}
+                most={most}
+                marks={row === null ? marks : []}
+                place={place?.day === scale.firstDay + i ? place.minute : null}
+              />
+            </g>
+          ))}
+        </svg>
+        <Levels most={most} />
+      </div>
+      <Totals scale={scale} />
+    </div>
+  );
+}
+
+function nextPlace(
+  at: { day: number; minute: number } | null,
+  sign: number,
+  scale: Scale,
+  size: number,
+): { day: number; minute: number } {
+  if (!at) return { day: scale.firstDay, minute: scale.from };
+  const minute = at.minute + sign * size;
+  if (minute >= scale.from && minute < scale.to) return { day: at.day, minute };
+  const day = at.day + sign;
+  if (day < scale.firstDay || day >= scale.firstDay + scale.days) return at;
+  return { day, minute: sign > 0 ? scale.from : scale.to - size };
+}
+
+function describe(date: number, { from, to, staffed, needed, gap }: SkylineBlock): string {
+  const missing = gap > 0 ? `, ${gap} missing` : '';
+  return `${writeDay(date)} ${writeTimeSpan(from, to)}: ${staffed} on, ${needed} needed${missing}`;
+}
+
+/** Numbers of people at the left of the skyline. */
+function Levels({ most }: { most: number }) {
+  const step = most > 60 ? 20 : most > 24 ? 10 : most > 10 ? 4 : 2;
+  const levels: number[] = [];
+  for (let people = step; people < most; people += step) levels.push(people);
+  return (
+    <>
+      {levels.map((people) => (
+        <span
+          key={people}
+          className="text-muted absolute text-[10.5px] leading-3"
+          style={{
+            top: HEIGHT - (people / most) * (HEIGHT - 18) - 6,
+            left: HEAD_WIDTH - 18,
+            width: 14,
+            textAlign: 'right',
+          }}
+        >
+          {people}
+        </span>
+      ))}
+    </>
+  );
+}
+
+function RoleChoice() {
+  const controller = useController();
+  const roles = usePlan((plan) => plan.judgement.plan.roles);
+  const row = useView((view) => view.skyline);
+  const choices = [{ row: null, name: 'All' }, ...roles.map((role, i) => ({ row: i, name: role.name }))];
+  const named = roles.map((role) => role.name).join('').length < 24;
+  return (
+    <div role="radiogroup" aria-label="Role of the skyline" className="mr-2 flex flex-wrap gap-0.5">
+      {choices.map((choice) => (
+        <button
+          key={choice.name}
+          type="button"
+          role="radio"
+          aria-checked={choice.row === row}
+          title={choice.name}
+          onClick={() => controller.view.setState({ skyline: choice.row })}
+          className={`min-h-6 rounded-[3px] border px-1.5 text-[11.5px] condensed ${
+            choice.row === row ? 'border-ink bg-ink text-sheet font-semibold' : 'border-rule bg-sheet'
+          }`}
+        >
+          {named ? choice.name : choice.name.slice(0, 5)}
+        </button>
+      ))}
+    </div>
+  );
+}
+
+function Totals({ scale }: { scale: Scale }) {
+  const judgement = usePlan((plan) => plan.judgement);
+  const totals = useMemo(() => dayTotals(judgement), [judgement]);
+  const { site, budget } = judgement.plan;
+  const paid = judgement.weeks.reduce((sum, week) => sum + week.paid, 0);
+  const cost = judgement.weeks.reduce((sum, week) => sum + week.cost, 0);
+  const overHours = budget.minutes !== null && paid > budget.minutes;
+  const money = writeMinor(cost, site.currency, true);
+  const overCost = judgement.weeks.some((week) => week.snags.some((snag) => snag.unit === 'money'));
+  return (
+    <div className="border-ink relative flex h-[42px] border-t-[1.5px]">
+      <dl className="pt-[5px] pl-4 leading-4" style={{ width: HEAD_WIDTH }}>
+        <dt className="sr-only">Hours of the week</dt>
+        <dd className={`text-[12.5px] font-semibold ${overHours ? 'text-brass' : ''}`}>
+          {budget.minutes === null
+            ? writeHours(paid)
+            : `${bareHours(paid)} of ${bareHours(budget.minutes)} h`}
+        </dd>
+        <dt className="sr-only">Cost of the week</dt>
+        <dd className={`text-[11.5px] ${overCost ? 'text-brass font-semibold' : 'text-muted'}`}>
+          {budget.cost === null ? money : `${money} of ${writeMoney(budget.cost, site.currency, true)}`}
+        </dd>
+      </dl>
+      {totals.slice(scale.firstDay, scale.firstDay + scale.days).map((day) => (
+        <dl
+          key={day.date}
+          className="border-rule border-l pt-[5px] pl-1.5 leading-4"
+          style={{ width: scale.dayWidth }}
+        >
+          <dt className="sr-only">Hours and cost of {writeDay(day.date)}</dt>
+          <dd className="text-[12.5px] font-semibold">{writeHours(day.paidMinutes)}</dd>
+          <dd className="text-muted text-[11.5px]">{writeMinor(day.cost, site.currency, true)}</dd>
+        </dl>
+      ))}
+    </div>
+  );
+}

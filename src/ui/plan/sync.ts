@@ -1,0 +1,156 @@
+import type { Problem } from '@/core/plan/change';
+import type { ChangeAnswer, ChangeRequest, PlanPayload } from '@/server/plan/payload';
+import {
+  type Notice,
+  type PendingEdit,
+  type PlanStore,
+  applyEdit,
+  resetPlan,
+  settleEdit,
+} from './plan-store';
+
+/** How long to wait before an edit that could not be sent is sent again, in milliseconds. */
+const RETRY_MS = 3000;
+
+/**
+ * Sends edits to the server one after the other. What cannot be sent waits in the browser, also over a
+ * reload, and is sent when the server can be reached again; a refused edit is taken back and told.
+ */
+export class PlanSync {
+  private running = false;
+  private timer: ReturnType<typeof setTimeout> | null = null;
+
+  constructor(
+    private readonly store: PlanStore,
+    private readonly address: string,
+    private readonly tell: (notice: Notice) => void,
+  ) {}
+
+  /** Sends what is pending, unless that is under way. */
+  async run(): Promise<void> {
+    this.keepInBrowser();
+    if (this.running) return;
+    this.running = true;
+    try {
+      for (;;) {
+        const { pending, version } = this.store.getState();
+        if (pending.length === 0) break;
+        const answer = await send(this.address, { ...pending[0], base: version });
+        if (answer === null) {
+          this.store.setState({ save: { ...this.store.getState().save, kind: 'offline' } });
+          this.timer ??= setTimeout(() => {
+            this.timer = null;
+            void this.run();
+          }, RETRY_MS);
+          break;
+        }
+        if (answer.ok) settleEdit(this.store, answer);
+        else await this.refused(pending[0], answer.problem);
+        this.keepInBrowser();
+      }
+    } finally {
+      this.running = false;
+    }
+  }
+
+  stop(): void {
+    if (this.timer) clearTimeout(this.timer);
+    this.timer = null;
+  }
+
+  private async refused(edit: PendingEdit, problem: Problem): Promise<void> {
+    const fresh = await fetchPlan(this.address);
+    if (!fresh) {
+      this.store.setState({ save: { ...this.store.getState().save, kind: 'offline' } });
+      return;
+    }
+    const rest = this.store.getState().pending.slice(1);
+    const lost = resetPlan(this.store, fresh, rest);
+    const others = lost.length > 0 ? ` ${lost.length} more edits on it were taken back too.` : '';
+    const meanwhile = problem.code === 'changed-meanwhile';
+    this.tell({
+      text: meanwhile
+        ? `Somebody else changed this shift in the meantime; theirs is shown.${others}`
+        : `Not kept: ${problem.message}${others}`,
+      action: meanwhile ? { label: 'Do mine on top', run: () => this.again(edit) } : undefined,
+    });
+  }
+
+  private again({ changes, confirmed }: PendingEdit): void {
+    if (applyEdit(this.store, changes, { confirmed, history: 'do' })) void this.run();
+    else this.tell({ text: 'Your edit no longer fits: the shift is gone.' });
+  }
+
+  private keepInBrowser(): void {
+    const { pending } = this.store.getState();
+    try {
+      if (pending.length === 0) localStorage.removeItem(storageKey(this.address));
+      else localStorage.setItem(storageKey(this.address), JSON.stringify(pending));
+    } catch {
+      // Without storage an edit waits in this page only; the save state says that it waits.
+    }
+  }
+}
+
+/** Gets a week's plan; edits left waiting by an earlier visit are sent before it. Null: no connection. */
+export async function openPlan(
+  address: string,
+): Promise<{ payload: PlanPayload; refused: readonly Problem[] } | { problem: Problem } | null> {
+  const first = await fetchPlanAnswer(address);
+  if (first === null || 'problem' in first) return first;
+  const left = leftOver(address);
+  if (left.length === 0) return { payload: first.payload, refused: [] };
+  const refused: Problem[] = [];
+  for (const edit of left) {
+    const answer = await send(address, { ...edit, base: first.payload.version });
+    if (answer === null) return null;
+    if (!answer.ok) refused.push(answer.problem);
+  }
+  localStorage.removeItem(storageKey(address));
+  const again = await fetchPlan(address);
+  return again ? { payload: again, refused } : null;
+}
+
+function leftOver(address: string): PendingEdit[] {
+  try {
+    const text = localStorage.getItem(storageKey(address));
+    const left: unknown = text === null ? [] : JSON.parse(text);
+    return Array.isArray(left) ? (left as PendingEdit[]) : [];
+  } catch {
+    return [];
+  }
+}
+
+function storageKey(address: string): string {
+  return `vicenda waiting ${address}`;
+}
+
+async function send(address: string, request: ChangeRequest): Promise<ChangeAnswer | null> {
+  try {
+    const response = await fetch(`${address}/changes`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify(request),
+    });
+    return (await response.json()) as ChangeAnswer;
+  } catch {
+    return null;
+  }
+}
+
+async function fetchPlan(address: string): Promise<PlanPayload | null> {
+  const answer = await fetchPlanAnswer(address);
+  return answer && 'payload' in answer ? answer.payload : null;
+}
+
+async function fetchPlanAnswer(
+  address: string,
+): Promise<{ payload: PlanPayload } | { problem: Problem } | null> {
+  try {
+    const response = await fetch(address, { credentials: 'same-origin' });
+    const body = (await response.json()) as PlanPayload | { problem: Problem };
+    return 'problem' in body ? body : { payload: body };
+  } catch {
+    return null;
+  }
+}

@@ -1,0 +1,78 @@
+import { createStore } from 'zustand/vanilla';
+import type { Shift } from '@/core/plan/types';
+import type { Cell } from './edits';
+
+/** A shift as it would be, drawn while something is moved, drawn or resized. */
+export interface Ghost {
+  readonly row: number;
+  readonly day: number;
+  readonly from: number;
+  readonly to: number;
+  readonly role: string | null;
+  /** The shift that is being moved; null for a new one. */
+  readonly lifted: string | null;
+  readonly text: string;
+  readonly refused: boolean;
+  /** Where the line about it stands, in pixels of the window; null: beside the active cell. */
+  readonly at: { readonly x: number; readonly y: number } | null;
+}
+
+/** A shift picked up with the keyboard. */
+export interface Carry {
+  readonly shift: Shift;
+  readonly cell: Cell;
+  readonly from: number;
+  readonly to: number;
+}
+
+export interface Clip {
+  /** Shifts by row and day within what was copied. */
+  readonly cells: readonly (readonly (readonly Shift[])[])[];
+  readonly cut: readonly string[];
+  readonly text: string;
+}
+
+export interface Editing {
+  readonly text: string;
+  /** The doubt that Enter was pressed at once; pressing it again says yes. */
+  readonly doubt: string | null;
+}
+
+export type DayCount = 7 | 3 | 1;
+
+/** What a person looks at: nothing of it is kept by the server. */
+export interface ViewState {
+  readonly days: DayCount;
+  readonly firstDay: number;
+  readonly active: Cell;
+  readonly anchor: Cell | null;
+  readonly editing: Editing | null;
+  readonly ghost: Ghost | null;
+  readonly carry: Carry | null;
+  readonly clip: Clip | null;
+  /** Row of coverage the skyline draws; null: all of them. */
+  readonly skyline: number | null;
+  /** The place of the skyline that is looked into. */
+  readonly place: { readonly day: number; readonly minute: number } | null;
+  readonly keysShown: boolean;
+  readonly finding: boolean;
+}
+
+export type ViewStore = ReturnType<typeof createViewStore>;
+
+export function createViewStore(day: number) {
+  return createStore<ViewState>(() => ({
+    days: 7,
+    firstDay: 0,
+    active: { row: 0, day },
+    anchor: null,
+    editing: null,
+    ghost: null,
+    carry: null,
+    clip: null,
+    skyline: null,
+    place: null,
+    keysShown: false,
+    finding: false,
+  }));
+}
