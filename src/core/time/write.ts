@@ -80,10 +80,11 @@ export function writeHours(minutes: number): string {
 
 /** As {@link writeHours} without the unit: `37½`, `7:10`. */
 export function bareHours(minutes: number): string {
-  const hour = Math.floor(minutes / 60);
+  const whole = Math.floor(minutes / 60);
   const rest = minutes % 60;
-  if (rest === 0) return String(hour);
-  if (QUARTERS[rest]) return hour === 0 ? QUARTERS[rest] : `${hour}${QUARTERS[rest]}`;
+  const hour = String(whole).replace(/\B(?=(\d{3})+$)/g, ',');
+  if (rest === 0) return hour;
+  if (QUARTERS[rest]) return whole === 0 ? QUARTERS[rest] : `${hour}${QUARTERS[rest]}`;
   return `${hour}:${String(rest).padStart(2, '0')}`;
 }
 

@@ -68,10 +68,15 @@ function* swaps(judgement: Judgement, weekday: number): Iterable<Change[]> {
 }
 
 function* lengthened(judgement: Judgement): Iterable<Change[]> {
-  for (const shift of judgement.plan.shifts)
-    for (const minutes of [120, 90, 60])
-      if (shift.person !== null && shift.date > judgement.plan.from && shift.to + minutes <= 23 * 60)
+  for (const shift of judgement.plan.shifts) {
+    if (shift.person === null || shift.date === judgement.plan.from) continue;
+    for (const minutes of [120, 90, 60]) {
+      if (shift.to + minutes <= 23 * 60)
         yield [{ do: 'set', id: shift.id, shift: { to: shift.to + minutes } }];
+      if (shift.from - minutes >= 7 * 60)
+        yield [{ do: 'set', id: shift.id, shift: { from: shift.from - minutes } }];
+    }
+  }
 }
 
 function* handedOver(judgement: Judgement, role: string, sinceWeekday: number): Iterable<Change[]> {

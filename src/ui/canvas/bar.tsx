@@ -19,21 +19,21 @@ interface Props {
   /** Not published, or changed since. */
   readonly pencil: boolean;
   readonly trouble: 'stop' | 'warn' | null;
-  readonly lane: 0 | 1;
-  readonly shared: boolean;
+  readonly top: number;
+  readonly height: number;
   readonly lifted: boolean;
   readonly title: string;
 }
 
 /** Roughly how wide a sign of a bar's label is, in pixels. */
-const SIGN = 5.4;
+const SIGN = 5.1;
 
 /** One shift in true time. Its label shortens until it fits; the title says it all. */
 export function Bar({ shift, scale, day, look, hourFormat, pencil, trouble, ...rest }: Props) {
   const { from, to } = shift.own!;
   const left = xOf(scale, day, from);
   const width = Math.max(xOf(scale, day, to) - left, 5);
-  const labels = labelsOf(from, to, hourFormat, look, width - 11);
+  const label = labelOf(from, to, hourFormat, look, width - 10);
   const pause = shift.break;
   return (
     <div
@@ -41,14 +41,12 @@ export function Bar({ shift, scale, day, look, hourFormat, pencil, trouble, ...r
       data-shift={shift.id}
       data-ink={look?.ink ?? 'slate'}
       data-pencil={pencil || undefined}
-      data-lane={rest.lane}
-      data-shared={rest.shared || undefined}
       data-lifted={rest.lifted || undefined}
-      style={{ left, width }}
+      style={{ left, width, top: rest.top, height: rest.height }}
       title={rest.title}
     >
-      <span className={labels.narrow ? 'condensed' : undefined}>{labels.time}</span>
-      {labels.role && <span className="mark">{labels.role}</span>}
+      <span>{label.time}</span>
+      {label.role && <span>{label.role}</span>}
       {pause.at !== null && pause.minutes > 0 && (
         <span
           className="notch"
@@ -67,24 +65,19 @@ export function Bar({ shift, scale, day, look, hourFormat, pencil, trouble, ...r
 }
 
 /** The longest label that stays inside `room` pixels. */
-export function labelsOf(
+export function labelOf(
   from: number,
   to: number,
   hourFormat: HourFormat,
   look: { readonly name: string; readonly mark: string } | null,
   room: number,
-): { time: string; role: string | null; narrow: boolean } {
+): { readonly time: string; readonly role: string | null } {
   const full = writeShortSpan(from, to, hourFormat);
   const tiny = `${writeTinyTime(from, hourFormat)}–${writeTinyTime(to, hourFormat)}`;
-  const width = (text: string) => text.length * SIGN;
-  const narrow = (text: string) => width(text) * 0.82;
-  const name = look?.name ?? '';
-  const mark = look?.mark ?? '';
-  if (name && width(full) + width(name) + 8 <= room) return { time: full, role: name, narrow: false };
-  if (width(full) + width(mark) + 4 <= room) return { time: full, role: mark, narrow: false };
-  if (narrow(full) + narrow(mark) + 3 <= room) return { time: full, role: mark, narrow: true };
-  if (narrow(full) <= room) return { time: full, role: null, narrow: true };
-  if (narrow(tiny) <= room) return { time: tiny, role: null, narrow: true };
-  const start = writeTinyTime(from, hourFormat);
-  return { time: narrow(start) <= room ? start : '', role: null, narrow: true };
+  const fits = (text: string) => text.length * SIGN <= room;
+  for (const role of [look?.name, look?.mark])
+    if (role && fits(`${full}${role} `)) return { time: full, role };
+  for (const time of [full, tiny, writeTinyTime(from, hourFormat)])
+    if (fits(time)) return { time, role: null };
+  return { time: '', role: null };
 }

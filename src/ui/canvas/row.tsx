@@ -9,11 +9,12 @@ import { Underlay } from './underlay';
 
 export const ROW_HEIGHT = 34;
 /** Width of what stands left of the canvas: names and hours. */
-export const HEAD_WIDTH = 178;
+export const HEAD_WIDTH = 188;
 
 interface Props {
   readonly row: number;
   readonly top: number;
+  readonly height: number;
   readonly state: PersonState;
   readonly scale: Scale;
   readonly looks: ReadonlyMap<string, RoleLook>;
@@ -32,7 +33,7 @@ export const Row = memo(function Row(props: Props) {
   const troubles = troublesOf(state);
   const [first, last] = props.selected?.split(' ').map(Number) ?? [1, 0];
   return (
-    <div role="row" aria-rowindex={row + 2} className="canvas-row" style={{ top }}>
+    <div role="row" aria-rowindex={row + 2} className="canvas-row" style={{ top, height: props.height }}>
       <RowHead state={state} looks={props.looks} />
       {Array.from({ length: scale.days }, (_, i) => {
         const day = scale.firstDay + i;
@@ -74,14 +75,12 @@ function CellBody({
 }) {
   // Inside a cell x counts from the cell's own edge.
   const local: Scale = { ...scale, firstDay: day };
-  let end = -Infinity;
+  const lanes = lanesOf(shifts);
+  const height = state.view.person ? squeezed(lanes.count) : BAR_HEIGHT;
   return (
     <>
-      <Underlay view={state.view} scale={local} day={day} />
+      <Underlay view={state.view} scale={local} day={day} shifts={shifts} />
       {shifts.map((shift, i) => {
-        const crowded = shift.from < end;
-        const nextCrowds = i + 1 < shifts.length && shifts[i + 1].from < shift.to;
-        end = Math.max(end, shift.to);
         const before = published.get(shift.id);
         const look = (shift.role && looks.get(shift.role)) || null;
         return (
@@ -95,8 +94,8 @@ function CellBody({
               hourFormat={hourFormat}
               pencil={!before || !isPublishedAs(before, shift.own!)}
               trouble={troubles.get(shift.id) ?? null}
-              lane={crowded ? 1 : 0}
-              shared={crowded || nextCrowds}
+              top={BAR_TOP + lanes.of[i] * (height + LANE_SPACE)}
+              height={height}
               lifted={lifted === shift.id}
               title={titleOf(shift, look, hourFormat)}
             />
@@ -105,6 +104,38 @@ function CellBody({
       })}
     </>
   );
+}
+
+const BAR_TOP = 6;
+const BAR_HEIGHT = 22;
+const LANE_SPACE = 2;
+
+/** Bars that overlap share the height of a person's row. */
+function squeezed(lanes: number): number {
+  return lanes < 2 ? BAR_HEIGHT : Math.max((ROW_HEIGHT - 6) / lanes - LANE_SPACE, 8);
+}
+
+/** The lane of each shift, so that none covers another. They are sorted by start. */
+export function lanesOf(shifts: readonly { from: number; to: number }[]): { of: number[]; count: number } {
+  const ends: number[] = [];
+  const of = shifts.map((shift) => {
+    let lane = ends.findIndex((end) => end <= shift.from);
+    if (lane < 0) lane = ends.length;
+    ends[lane] = shift.to;
+    return lane;
+  });
+  return { of, count: ends.length };
+}
+
+/** The height of the row of open shifts, which stand above one another where they overlap. */
+export function openRowHeight(state: PersonState): number {
+  const { own, frame } = state.view;
+  let most = 1;
+  for (let day = 0; day < frame.plan.days; day++) {
+    const today = own.filter((shift) => shift.date === frame.plan.from + day);
+    most = Math.max(most, lanesOf(today).count);
+  }
+  return BAR_TOP * 2 + most * (BAR_HEIGHT + LANE_SPACE) - LANE_SPACE;
 }
 
 /** Where a shift stood when it was published, for those who look. */
@@ -133,7 +164,7 @@ function RowHead({ state, looks }: { state: PersonState; looks: ReadonlyMap<stri
   return (
     <div
       role="rowheader"
-      className="absolute inset-y-0 left-0 flex items-center gap-2 pr-3 pl-4"
+      className="absolute inset-y-0 left-0 flex items-center gap-1.5 pr-2.5 pl-4"
       style={{ width: HEAD_WIDTH }}
       title={`${person.name}, ${roles}`}
     >
@@ -142,7 +173,7 @@ function RowHead({ state, looks }: { state: PersonState; looks: ReadonlyMap<stri
         <span className="text-muted block truncate text-[11px] leading-3">{roles}</span>
       </span>
       <span
-        className={`w-[58px] shrink-0 text-right text-[11.5px] leading-4 ${over ? 'text-brass font-semibold' : ''}`}
+        className={`w-[54px] shrink-0 text-right text-[11.5px] leading-4 ${over ? 'text-brass font-semibold' : ''}`}
       >
         {bareHours(state.paid)}
         {contract !== null && <span className="text-muted"> / {bareHours(contract)}</span>}

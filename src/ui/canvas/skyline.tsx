@@ -89,7 +89,7 @@ export function SkylineDay({ blocks, scale, day, height, most, marks, place }: D
           key={label.x}
           x={label.x}
           y={Math.max(y(label.people) - 5, 11)}
-          textAnchor={label.anchor}
+          textAnchor="middle"
           fontSize={11.5}
           fontWeight={700}
           fill="var(--gap)"
@@ -183,17 +183,22 @@ interface GapLabel {
   readonly x: number;
   readonly people: number;
   readonly text: string;
-  readonly anchor: 'start' | 'middle' | 'end';
 }
 
-/** One label a run of equal gaps; a label that would touch the one before it is left to its neighbour. */
+/** Roughly half the width of a sign of a gap label, in pixels. */
+const HALF_SIGN = 3.6;
+
+/** One label a run of equal gaps, kept inside its day; one that would touch the one before it is left out. */
 function labelsOf(
   blocks: readonly SkylineBlock[],
   marks: readonly string[],
   x: (minute: number) => number,
 ): GapLabel[] {
   const labels: GapLabel[] = [];
-  let end = -Infinity;
+  if (blocks.length === 0) return labels;
+  const low = x(blocks[0].from);
+  const high = x(blocks[blocks.length - 1].to);
+  let free = low;
   for (let i = 0; i < blocks.length;) {
     const text = gapText(blocks[i], marks);
     let j = i + 1;
@@ -202,20 +207,20 @@ function labelsOf(
       people = Math.max(people, blocks[j].needed);
       j++;
     }
+    const half = text.length * HALF_SIGN;
     const middle = (x(blocks[i].from) + x(blocks[j - 1].to)) / 2;
-    const half = text.length * 3.4;
-    const low = x(blocks[0].from);
-    const high = x(blocks[blocks.length - 1].to);
-    if (text !== '' && middle - half > end) {
-      const anchor = middle - half < low ? 'start' : middle + half > high ? 'end' : 'middle';
-      labels.push({ x: anchor === 'start' ? low : anchor === 'end' ? high : middle, people, text, anchor });
-      end = middle + half + 2;
+    const at = Math.min(Math.max(middle, low + half), high - half);
+    if (text !== '' && at - half >= free) {
+      labels.push({ x: at, people, text });
+      free = at + half + 3;
     }
     i = j;
   }
   return labels;
 }
 
+/** `−1 K −2 F`; where more than two roles are short, how many people in all. */
 function gapText(block: SkylineBlock, marks: readonly string[]): string {
+  if (block.gaps.length > 2) return `−${block.gap}`;
   return block.gaps.map(({ row, missing }) => `−${missing} ${marks[row] ?? ''}`.trim()).join(' ');
 }

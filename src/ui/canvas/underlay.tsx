@@ -1,6 +1,6 @@
 import type { PersonView } from '@/core/checks/check';
 import type { Leave } from '@/core/plan/types';
-import { type Span, clip, subtract, union } from '@/core/time/span';
+import { type Span, clip, shared, subtract, union } from '@/core/time/span';
 import { DAY } from '@/core/time/span';
 import { type Scale, xOf } from './scale';
 
@@ -8,10 +8,12 @@ interface Props {
   readonly view: PersonView;
   readonly scale: Scale;
   readonly day: number;
+  /** The bars in front; a name that they would cover is left out. */
+  readonly shifts: readonly Span[];
 }
 
 /** What lies behind a person's bars on one day: when they cannot, would rather not, or are away. */
-export function Underlay({ view, scale, day }: Props) {
+export function Underlay({ view, scale, day, shifts }: Props) {
   const { person } = view;
   if (!person) return null;
   const date = view.frame.plan.from + day;
@@ -31,7 +33,14 @@ export function Underlay({ view, scale, day }: Props) {
         <Strip key={`rather ${span.from}`} className="dotted" span={span} scale={scale} day={day} />
       ))}
       {person.leave.map((leave) => (
-        <LeaveBlock key={leave.id} leave={leave} date={date} scale={scale} day={day} />
+        <LeaveBlock
+          key={leave.id}
+          leave={leave}
+          date={date}
+          scale={scale}
+          day={day}
+          covered={shifts.some((shift) => shared(shift, leave) > 0)}
+        />
       ))}
     </>
   );
@@ -53,7 +62,19 @@ function Strip({
   return <div className={`underlay ${className}`} style={{ left, width }} />;
 }
 
-function LeaveBlock({ leave, date, scale, day }: { leave: Leave; date: number; scale: Scale; day: number }) {
+function LeaveBlock({
+  leave,
+  date,
+  scale,
+  day,
+  covered,
+}: {
+  leave: Leave;
+  date: number;
+  scale: Scale;
+  day: number;
+  covered: boolean;
+}) {
   if (leave.state !== 'approved' && leave.state !== 'waiting') return null;
   const from = Math.max(leave.from - date * DAY, scale.from);
   const to = Math.min(leave.to - date * DAY, scale.to);
@@ -64,7 +85,7 @@ function LeaveBlock({ leave, date, scale, day }: { leave: Leave; date: number; s
   const short = leave.state === 'approved' ? 'Leave' : 'Asked';
   return (
     <div className="leave-block" data-state={leave.state} style={{ left, width }} title={label}>
-      {width > label.length * 6.2 ? label : width > short.length * 6.2 ? short : ''}
+      {covered ? '' : width > label.length * 6.2 ? label : width > short.length * 6.2 ? short : ''}
     </div>
   );
 }

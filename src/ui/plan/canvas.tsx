@@ -3,7 +3,7 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import type { RoleLook } from '../canvas/bar';
-import { HEAD_WIDTH, ROW_HEIGHT, Row, cellId } from '../canvas/row';
+import { HEAD_WIDTH, ROW_HEIGHT, Row, cellId, openRowHeight } from '../canvas/row';
 import { type Scale, hoursOf, scaleOf } from '../canvas/scale';
 import { CellEditor } from './cell-editor';
 import { DayHeads } from './day-heads';
@@ -23,6 +23,7 @@ export function Canvas() {
   const scale = useScale(frame);
   const people = usePlan((state) => state.judgement.people);
   const count = people.length - 1;
+  const openHeight = openRowHeight(people[count]);
   const virtual = useVirtualizer({
     count,
     getScrollElement: () => scroller.current,
@@ -62,7 +63,7 @@ export function Canvas() {
       >
         <div role="presentation" className="relative" style={{ height: virtual.getTotalSize() }}>
           {virtual.getVirtualItems().map((item) => (
-            <LiveRow key={item.key} row={item.index} top={item.start} scale={scale} />
+            <LiveRow key={item.key} row={item.index} top={item.start} height={ROW_HEIGHT} scale={scale} />
           ))}
           <GhostBar scale={scale} open={false} />
           {editing && active.row < count && (
@@ -78,10 +79,10 @@ export function Canvas() {
       <div
         ref={openRow}
         role="rowgroup"
-        className="border-rule bg-sheet relative shrink-0 border-t"
-        style={{ height: ROW_HEIGHT + 1 }}
+        className="border-rule bg-sheet relative max-h-[112px] shrink-0 overflow-x-hidden overflow-y-auto border-t"
       >
-        <LiveRow row={count} top={0} scale={scale} />
+        <div style={{ height: openHeight }} />
+        <LiveRow row={count} top={0} height={openHeight} scale={scale} />
         <GhostBar scale={scale} open />
         {editing && active.row === count && <CellEditor scale={scale} top={0} low={false} />}
       </div>
@@ -112,7 +113,7 @@ function useScale(frame: React.RefObject<HTMLDivElement | null>): Scale {
 /** Room for the scroll bar of the rows, so that the skyline below keeps their axis. */
 const SCROLLBAR = 10;
 
-function LiveRow({ row, top, scale }: { row: number; top: number; scale: Scale }) {
+function LiveRow({ row, top, height, scale }: { row: number; top: number; height: number; scale: Scale }) {
   const state = usePlan((plan) => plan.judgement.people[row]);
   const published = usePlan((plan) => plan.published);
   const hourFormat = usePlan((plan) => plan.hourFormat);
@@ -129,6 +130,7 @@ function LiveRow({ row, top, scale }: { row: number; top: number; scale: Scale }
     <Row
       row={row}
       top={top}
+      height={height}
       state={state}
       scale={scale}
       looks={looks}

@@ -119,14 +119,16 @@ function SnagItem({ snag }: { snag: Snag }) {
         <span className="mt-0.5 block text-[12.5px] leading-[17px]">{check.say(snag, words)}</span>
       </button>
       {mend && outcome && !outcome.refused && (
-        <button
-          type="button"
-          className="text-button mt-0.5 text-[12.5px] leading-[17px]"
-          onClick={() => controller.commit(mend.changes)}
-        >
-          {mend.label}
-          <span className="text-muted block text-[11.5px] font-normal no-underline">{outcome.text}</span>
-        </button>
+        <>
+          <button
+            type="button"
+            className="text-button mt-0.5 text-[12.5px] leading-[17px]"
+            onClick={() => controller.commit(mend.changes)}
+          >
+            {mend.label}
+          </button>
+          <span className="text-muted block text-[11.5px] leading-[15px]">{outcome.text}</span>
+        </>
       )}
     </li>
   );

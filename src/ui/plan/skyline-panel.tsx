@@ -33,10 +33,12 @@ export function SkylinePanel({ scale }: { scale: Scale }) {
     controller.view.setState({ place: { day, minute: Math.floor(minute / size) * size } });
   };
   const onKeyDown = (event: React.KeyboardEvent) => {
-    event.stopPropagation();
     const sign = event.key === 'ArrowLeft' ? -1 : event.key === 'ArrowRight' ? 1 : 0;
+    if (event.altKey || event.ctrlKey || event.metaKey) return;
+    // The canvas around it has keys of its own; here they mean nothing.
+    event.stopPropagation();
     if (event.key === 'Escape') controller.view.setState({ place: null });
-    if (sign === 0 || event.altKey) return;
+    if (sign === 0) return;
     event.preventDefault();
     controller.view.setState(({ place: at }) => ({ place: nextPlace(at, sign, scale, size) }));
   };
@@ -117,7 +119,7 @@ function describe(date: number, { from, to, staffed, needed, gap }: SkylineBlock
 
 /** Numbers of people at the left of the skyline. */
 function Levels({ most }: { most: number }) {
-  const step = most > 60 ? 20 : most > 24 ? 10 : most > 10 ? 4 : 2;
+  const step = [1, 2, 4, 5, 10, 20, 25, 50, 100, 200].find((n) => most / n <= 5) ?? 500;
   const levels: number[] = [];
   for (let people = step; people < most; people += step) levels.push(people);
   return (
@@ -128,8 +130,8 @@ function Levels({ most }: { most: number }) {
           className="text-muted absolute text-[10.5px] leading-3"
           style={{
             top: HEIGHT - (people / most) * (HEIGHT - 18) - 6,
-            left: HEAD_WIDTH - 18,
-            width: 14,
+            left: HEAD_WIDTH - 28,
+            width: 24,
             textAlign: 'right',
           }}
         >
@@ -140,12 +142,31 @@ function Levels({ most }: { most: number }) {
   );
 }
 
+/** More roles than this are chosen from a list, where there is room for their names. */
+const ROLES_AS_BUTTONS = 5;
+
 function RoleChoice() {
   const controller = useController();
   const roles = usePlan((plan) => plan.judgement.plan.roles);
   const row = useView((view) => view.skyline);
   const choices = [{ row: null, name: 'All' }, ...roles.map((role, i) => ({ row: i, name: role.name }))];
-  const named = roles.map((role) => role.name).join('').length < 24;
+  if (roles.length > ROLES_AS_BUTTONS)
+    return (
+      <select
+        aria-label="Role of the skyline"
+        className="border-rule bg-sheet mr-6 h-[26px] rounded-[3px] border px-1"
+        value={row ?? ''}
+        onChange={(event) =>
+          controller.view.setState({ skyline: event.target.value === '' ? null : Number(event.target.value) })
+        }
+      >
+        {choices.map((choice) => (
+          <option key={choice.name} value={choice.row ?? ''}>
+            {choice.name}
+          </option>
+        ))}
+      </select>
+    );
   return (
     <div role="radiogroup" aria-label="Role of the skyline" className="mr-2 flex flex-wrap gap-0.5">
       {choices.map((choice) => (
@@ -154,13 +175,12 @@ function RoleChoice() {
           type="button"
           role="radio"
           aria-checked={choice.row === row}
-          title={choice.name}
           onClick={() => controller.view.setState({ skyline: choice.row })}
           className={`min-h-6 rounded-[3px] border px-1.5 text-[11.5px] condensed ${
             choice.row === row ? 'border-ink bg-ink text-sheet font-semibold' : 'border-rule bg-sheet'
           }`}
         >
-          {named ? choice.name : choice.name.slice(0, 5)}
+          {choice.name}
         </button>
       ))}
     </div>
