@@ -1,5 +1,5 @@
 /** Unit tests: TypeScript through swc, as native modules. */
-export default {
+const config = {
   testEnvironment: 'node',
   extensionsToTreatAsEsm: ['.ts', '.tsx'],
   testMatch: ['<rootDir>/src/**/*.test.ts', '<rootDir>/cli/**/*.test.ts', '<rootDir>/docs/**/*.test.ts'],
@@ -8,3 +8,5 @@ export default {
     '^.+\\.tsx?$': ['@swc/jest', { jsc: { parser: { syntax: 'typescript', tsx: true }, target: 'es2022' } }],
   },
 };
+
+export default config;

@@ -149,7 +149,7 @@ function RowHead({ state, looks }: { state: PersonState; looks: ReadonlyMap<stri
   if (!person) {
     const minutes = own.reduce((sum, shift) => sum + shift.paid, 0);
     return (
-      <div role="rowheader" className="absolute inset-y-0 left-0 flex flex-col justify-center pl-4">
+      <div role="rowheader" className="absolute top-0 left-0 flex h-[34px] flex-col justify-center pl-4">
         <span className="text-[12.5px] leading-4 font-semibold">Open shifts</span>
         <span className="text-muted text-[11px] leading-3">
           {own.length === 0 ? 'none to fill' : `${own.length} to fill, ${writeHours(minutes)}`}

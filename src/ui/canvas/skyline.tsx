@@ -93,6 +93,9 @@ export function SkylineDay({ blocks, scale, day, height, most, marks, place }: D
           fontSize={11.5}
           fontWeight={700}
           fill="var(--gap)"
+          stroke="var(--sheet)"
+          strokeWidth={3}
+          paintOrder="stroke"
         >
           {label.text}
         </text>

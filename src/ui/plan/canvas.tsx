@@ -2,7 +2,6 @@
 
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
-import type { RoleLook } from '../canvas/bar';
 import { HEAD_WIDTH, ROW_HEIGHT, Row, cellId, openRowHeight } from '../canvas/row';
 import { type Scale, hoursOf, scaleOf } from '../canvas/scale';
 import { CellEditor } from './cell-editor';
@@ -10,6 +9,7 @@ import { DayHeads } from './day-heads';
 import { rangeOf } from './edits';
 import { GhostBar, GhostLine } from './ghost';
 import { onCanvasKey } from './keys';
+import { useLooks } from './looks';
 import { usePointer } from './pointer';
 import { SkylinePanel } from './skyline-panel';
 import { useController, usePlan, useView } from './controller';
@@ -140,21 +140,5 @@ function LiveRow({ row, top, height, scale }: { row: number; top: number; height
       selected={selected}
       lifted={mine ? lifted : null}
     />
-  );
-}
-
-/** Names, marks and inks of the roles, by id. */
-export function useLooks(): ReadonlyMap<string, RoleLook> {
-  const roles = usePlan((plan) => plan.judgement.plan.roles);
-  const look = usePlan((plan) => plan.look);
-  return useMemo(
-    () =>
-      new Map(
-        roles.map((role) => {
-          const { mark, ink } = look.get(role.id) ?? { mark: role.name.slice(0, 1), ink: 'slate' };
-          return [role.id, { name: role.name, mark, ink }];
-        }),
-      ),
-    [roles, look],
   );
 }

@@ -1,4 +1,4 @@
-import { type RefObject, useCallback, useRef } from 'react';
+import { type RefObject, useCallback, useLayoutEffect, useRef } from 'react';
 import { shared } from '@/core/time/span';
 import { writeShortSpan } from '@/core/time/write';
 import type { Change } from '@/core/plan/change';
@@ -36,7 +36,9 @@ const EDGE = 24;
 export function usePointer(surroundings: Surroundings) {
   const controller = useController();
   const latest = useRef(surroundings);
-  latest.current = surroundings;
+  useLayoutEffect(() => {
+    latest.current = surroundings;
+  });
 
   const down = useCallback(
     (event: React.PointerEvent) => {

@@ -5,8 +5,8 @@ import { writeMinor, writeMoney } from '@/core/checks/words';
 import { HEAD_WIDTH } from '../canvas/row';
 import { type Scale, timeAt } from '../canvas/scale';
 import { type SkylineBlock, SkylineDay, SkylineTextures, skylineOf } from '../canvas/skyline';
-import { useLooks } from './canvas';
 import { useController, usePlan, useView } from './controller';
+import { useLooks } from './looks';
 
 const HEIGHT = 118;
 

@@ -2,7 +2,7 @@
 
 import { Moon, Sun } from 'lucide-react';
 import { useRouter } from 'next/navigation';
-import { useEffect, useState } from 'react';
+import { useSyncExternalStore } from 'react';
 import { useFrame } from './frame-context';
 
 type Theme = 'quay' | 'quay-night';
@@ -58,16 +58,12 @@ export function TopBar({ onFind }: { onFind: () => void }) {
 }
 
 function ThemeSwitch() {
-  // The server writes the theme on the document; the button only learns it in the browser.
-  const [now, setNow] = useState<Theme>('quay');
-  useEffect(() => {
-    if (document.documentElement.dataset.theme === 'quay-night') setNow('quay-night');
-  }, []);
+  // The theme stands on the document, where the server wrote it before anything was drawn.
+  const now = useSyncExternalStore(watchTheme, themeNow, () => 'quay');
   const other = now === 'quay' ? 'quay-night' : 'quay';
   const change = () => {
     document.cookie = `theme=${other}; path=/; max-age=31536000; samesite=lax`;
     document.documentElement.dataset.theme = other;
-    setNow(other);
   };
   return (
     <button
@@ -80,4 +76,14 @@ function ThemeSwitch() {
       {other === 'quay' ? <Sun size={16} /> : <Moon size={16} />}
     </button>
   );
+}
+
+function themeNow(): Theme {
+  return document.documentElement.dataset.theme === 'quay-night' ? 'quay-night' : 'quay';
+}
+
+function watchTheme(changed: () => void): () => void {
+  const observer = new MutationObserver(changed);
+  observer.observe(document.documentElement, { attributeFilter: ['data-theme'] });
+  return () => observer.disconnect();
 }

@@ -1,0 +1,82 @@
+/** Imports run one way: app → ui → server → data, formats → core; cli → formats, core. */
+const layer = (name) => `^${name}/`;
+const forbid = (name, from, to, comment) => ({
+  name,
+  comment,
+  severity: 'error',
+  from: { path: from, pathNot: '\\.test\\.tsx?$' },
+  to,
+});
+
+module.exports = {
+  forbidden: [
+    forbid(
+      'core-stands-alone',
+      layer('src/core'),
+      {
+        path: '^(src/(?!core/)|cli/|node_modules/(?!temporal-polyfill/))',
+      },
+      'The core imports only itself and temporal-polyfill.',
+    ),
+    forbid('core-is-pure', layer('src/core'), { dependencyTypes: ['core'] }, 'No Node in the core.'),
+    forbid(
+      'formats-know-core',
+      layer('src/formats'),
+      {
+        path: '^(src/(app|ui|server|data)/|cli/)',
+      },
+      'Formats know only the core.',
+    ),
+    forbid(
+      'formats-touch-no-files',
+      layer('src/formats'),
+      { dependencyTypes: ['core'] },
+      'Text in, values out.',
+    ),
+    forbid(
+      'data-below-server',
+      layer('src/data'),
+      { path: '^(src/(app|ui|server|formats)/|cli/)' },
+      'Data knows only the core.',
+    ),
+    forbid(
+      'server-below-ui',
+      layer('src/server'),
+      { path: '^(src/(app|ui)/|cli/)' },
+      'The server knows no screens.',
+    ),
+    forbid(
+      'ui-reaches-no-data',
+      layer('src/ui'),
+      { path: '^(src/(app|data|formats)/|cli/)' },
+      'Screens reach data only through the server.',
+    ),
+    forbid(
+      'ui-takes-only-types-of-the-server',
+      layer('src/ui'),
+      {
+        path: '^src/server/',
+        dependencyTypesNot: ['type-only'],
+      },
+      'Screens use server actions and types, nothing else of the server.',
+    ),
+    forbid(
+      'cli-over-formats-and-core',
+      layer('cli'),
+      { path: '^src/(app|ui|server|data)/' },
+      'The command line needs no server.',
+    ),
+    {
+      name: 'no-circles',
+      severity: 'error',
+      from: { pathNot: '\\.test\\.tsx?$' },
+      to: { circular: true, viaOnly: { dependencyTypesNot: ['type-only'] } },
+    },
+  ],
+  options: {
+    tsConfig: { fileName: 'tsconfig.json' },
+    tsPreCompilationDeps: 'specify',
+    doNotFollow: { path: 'node_modules' },
+    exclude: { path: '(^|/)(\\.next|node_modules/next/dist)/|\\.tmp\\.' },
+  },
+};

@@ -1,0 +1,32 @@
+import nextVitals from 'eslint-config-next/core-web-vitals';
+import nextTypescript from 'eslint-config-next/typescript';
+
+const config = [
+  {
+    ignores: [
+      '.next/**',
+      'node_modules/**',
+      'next-env.d.ts',
+      'test-results/**',
+      'playwright-report/**',
+      '**/*.tmp.*',
+    ],
+  },
+  ...nextVitals,
+  ...nextTypescript,
+  {
+    rules: {
+      // The virtual list is read where it is made and handed to nobody.
+      'react-hooks/incompatible-library': 'off',
+      '@typescript-eslint/no-explicit-any': 'error',
+      '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
+    },
+  },
+  {
+    files: ['src/**/*.{ts,tsx}', 'cli/**/*.ts'],
+    ignores: ['src/app/**', 'src/ui/plan/find.tsx'],
+    rules: { 'no-restricted-exports': ['error', { restrictDefaultExports: { direct: true } }] },
+  },
+];
+
+export default config;

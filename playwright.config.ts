@@ -1,0 +1,26 @@
+import { defineConfig } from '@playwright/test';
+
+/** Browser tests, on Debian's Chromium, each file against a server of its own over fresh demo data. */
+export default defineConfig({
+  testDir: 'e2e',
+  outputDir: 'test-results',
+  workers: 1,
+  retries: 0,
+  timeout: 60_000,
+  reporter: [['list'], ['json']],
+  use: {
+    viewport: { width: 1280, height: 800 },
+    launchOptions: {
+      executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+      args: [
+        '--no-sandbox',
+        '--disable-gpu',
+        '--disable-quic',
+        '--no-first-run',
+        '--disable-background-networking',
+        '--disable-component-update',
+        '--disable-sync',
+      ],
+    },
+  },
+});

@@ -1,0 +1,40 @@
+#!/usr/bin/env bash
+# Everything that must hold: format, lint, layer rules, types, unit tests, build, browser tests.
+#   npm test              all of it
+#   npm test -- --quick   without build and browser tests
+# Ends with one line, `N passed, N failed`, summed from the runners' own reports; a failed step counts as one.
+set -u
+source "$(dirname "${BASH_SOURCE[0]}")/install.sh"
+source scripts/build.sh
+source scripts/chromium.sh
+bin=node_modules/.bin
+reports=$(mktemp -d)
+broken=0
+
+step() {
+  local name=$1
+  shift
+  echo "== $name" >&2
+  if ! "$@"; then
+    echo "== $name failed" >&2
+    broken=$((broken + 1))
+    return 1
+  fi
+}
+
+step 'format' "$bin/prettier" --check --log-level warn .
+step 'lint' "$bin/eslint" --max-warnings 0 .
+step 'layer rules' "$bin/depcruise" --output-type err src cli
+[ -f next-env.d.ts ] || printf '/// <reference types="next" />\n' >next-env.d.ts
+step 'types' "$bin/tsc" --noEmit
+step 'unit tests' env NODE_OPTIONS='--experimental-vm-modules --no-warnings' \
+  "$bin/jest" --json --outputFile="$reports/unit.json" || true
+
+if [ "${1:-}" != --quick ]; then
+  if step 'build' build && step 'Chromium' find_chromium; then
+    export PLAYWRIGHT_JSON_OUTPUT_NAME="$reports/browser.json"
+    step 'browser tests' "$bin/playwright" test || true
+  fi
+fi
+
+node scripts/sum-reports.mjs "$broken" "$reports"
