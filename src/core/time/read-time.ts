@@ -6,10 +6,13 @@ import { type HourFormat, writeTimeSpan } from './write';
  * `9–17:30`, `22-6`. Without am or pm a time may be meant 12 hours later; which one, only its span tells.
  */
 
-/** A typed time: the minute as typed, and whether 12 hours later may be meant. */
+/**
+ * A typed time: the minute as typed, and how it was typed. `open` may be meant 12 hours later, `24` shows the
+ * 24-hour clock (13 and later, 0, or a leading 0), `half` has am or pm.
+ */
 export interface TypedTime {
   readonly minute: number;
-  readonly open: boolean;
+  readonly form: 'open' | '24' | 'half';
 }
 
 /** What is wrong in a typed text, and the characters it is about. */
@@ -42,15 +45,15 @@ export function scanTime(text: string, offset = 0): { length: number; reading: R
   if (half) {
     if (hour < 1 || hour > 12) return wrong(`"${whole}": am and pm go with 1 to 12`);
     const base = (hour % 12) * 60 + minute;
-    return found(length, base + (half.toLowerCase() === 'p' ? DAY / 2 : 0), false);
+    return found(length, base + (half.toLowerCase() === 'p' ? DAY / 2 : 0), 'half');
   }
   if (hour > 24 || (hour === 24 && minute > 0)) return wrong(`"${whole}": there is no hour ${hour}`);
   const exact = hour > 12 || hour === 0 || (digits.length % 2 === 0 && digits.startsWith('0'));
-  return found(length, hour * 60 + minute, !exact);
+  return found(length, hour * 60 + minute, exact ? '24' : 'open');
 }
 
-function found(length: number, minute: number, open: boolean) {
-  return { length, reading: { ok: true as const, value: { minute, open } } };
+function found(length: number, minute: number, form: TypedTime['form']) {
+  return { length, reading: { ok: true as const, value: { minute, form } } };
 }
 
 /** A span that is meant, and another of the same length that could be. */
@@ -61,9 +64,14 @@ export interface MeantSpan extends Span {
 /**
  * The span meant by two typed times. Of up to four readings (each end as typed or 12 h later): the shortest
  * that lies within opening hours, else the shortest that ends the same day, else the shortest past midnight.
- * On a tie the one nearest to what was typed counts and the other is returned beside it. Null: no length.
+ * On a tie the one nearest to what was typed counts and the other is returned beside it. Where one end shows
+ * the 24-hour clock, so does the other if that ends the same day: 9-22 is no single hour of the evening.
+ * Null: no length.
  */
 export function meantSpan(start: TypedTime, end: TypedTime, openHours: readonly Span[]): MeantSpan | null {
+  const clock24 = start.form === '24' || end.form === '24';
+  if (clock24 && start.form !== 'half' && end.form !== 'half' && start.minute < end.minute)
+    return { from: start.minute, to: end.minute, other: null };
   const readings: (Span & { moved: number })[] = [];
   for (const from of choices(start)) {
     if (from.minute >= DAY) continue;
@@ -92,9 +100,11 @@ export function meantSpan(start: TypedTime, end: TypedTime, openHours: readonly 
   return null;
 }
 
-function choices({ minute, open }: TypedTime): { minute: number; moved: number }[] {
+function choices({ minute, form }: TypedTime): { minute: number; moved: number }[] {
   const typed = { minute, moved: 0 };
-  return open && minute <= DAY / 2 + 59 ? [typed, { minute: minute + DAY / 2, moved: 1 }] : [typed];
+  return form === 'open' && minute <= DAY / 2 + 59
+    ? [typed, { minute: minute + DAY / 2, moved: 1 }]
+    : [typed];
 }
 
 const DASH = /^\s*(?:-|–|—|−|to|until)\s*/i;

@@ -1,0 +1,115 @@
+import { DEFAULT_RULES } from './plan/types';
+import type { AvailabilityEntry, Need, Person, Plan, Rules, Shift, Site } from './plan/types';
+import { type Day, WEEKDAYS, readDate } from './time/day';
+
+/** Small plans for tests: Monday 22 March 2027, one week in Lisbon, the spring clock change on its Sunday. */
+
+export const MONDAY: Day = readDate('2027-03-22')!;
+
+/** Minutes of `7`, `7:30`. */
+export function at(text: string): number {
+  const [hour, minute = '0'] = text.split(':');
+  return Number(hour) * 60 + Number(minute);
+}
+
+/** A span written `9-17` or `22-30`, hours past 24 being the next day's. */
+export function span(text: string): { from: number; to: number } {
+  const [from, to] = text.split('-');
+  return { from: at(from), to: at(to) };
+}
+
+let made = 0;
+
+/** A shift of a person (null: open) on a weekday (0 Monday) with a span such as `9-17`. */
+export function shift(
+  person: string | null,
+  weekday: number,
+  times: string,
+  more: Partial<Shift> = {},
+): Shift {
+  return {
+    id: `s${String(++made).padStart(4, '0')}`,
+    person,
+    role: 'bar',
+    date: MONDAY + weekday,
+    ...span(times),
+    break: null,
+    fixed: false,
+    note: null,
+    label: null,
+    ...more,
+  };
+}
+
+/** A person who holds every role of the plan and about whom nothing else is known. */
+export function person(id: string, more: Partial<Person> = {}): Person {
+  return {
+    id,
+    name: id.toUpperCase(),
+    roles: ['bar', 'floor'].map((role) => ({ role, until: null, hourlyRate: null })),
+    contractMinutes: null,
+    maxWeekMinutes: null,
+    standardDayMinutes: null,
+    employedFrom: null,
+    employedTo: null,
+    birthDate: null,
+    availability: [],
+    leave: [],
+    ...more,
+  };
+}
+
+/** Which weekdays, by number. */
+export function on(...weekdays: number[]): boolean[] {
+  return WEEKDAYS.map((_, i) => weekdays.includes(i));
+}
+
+export const EVERY_DAY = WEEKDAYS.map(() => true);
+
+export function need(role: string | null, weekday: number, times: string, count = 1): Need {
+  return { role, days: on(weekday), date: null, ...span(times), count };
+}
+
+export function available(
+  weekdays: number[],
+  times: string,
+  kind: AvailabilityEntry['kind'] = 'available',
+): AvailabilityEntry {
+  return { since: null, until: null, days: on(...weekdays), ...span(times), kind };
+}
+
+/** A plan of one week; minimum on is 0 unless asked for, so that only what a test is about shows. */
+export function plan({
+  rules,
+  site,
+  ...more
+}: Partial<Omit<Plan, 'rules' | 'site'>> & { rules?: Partial<Rules>; site?: Partial<Site> } = {}): Plan {
+  return {
+    site: {
+      id: 'bistro',
+      name: 'Quay Bistro',
+      timeZone: 'Europe/Lisbon',
+      weekStart: 0,
+      blockMinutes: 30,
+      currency: 'EUR',
+      openHours: null,
+      openDates: new Map(),
+      margins: { before: 0, after: 0 },
+      ...site,
+    },
+    from: MONDAY,
+    days: 7,
+    roles: [
+      { id: 'bar', name: 'Bar', hourlyRate: 12 },
+      { id: 'floor', name: 'Floor', hourlyRate: 10 },
+    ],
+    people: [person('ann'), person('bo')],
+    holidays: [],
+    needs: [],
+    shifts: [],
+    around: [],
+    budget: { minutes: null, cost: null },
+    ...more,
+    rules: { ...DEFAULT_RULES, minimumOn: 0, ...rules },
+  };
+}
