@@ -138,14 +138,7 @@ const SITE = Joi.object({
       .messages({ 'string.pattern.base': 'must be a currency of three letters' }),
   ),
   openHours: optional(Joi.object(Object.fromEntries(WEEKDAYS.map((day) => [day, optional(pairs())])))),
-  openDates: optional(
-    Joi.object().pattern(
-      Joi.string().custom((value: string, helpers) =>
-        readDate(value) === null ? helpers.error('date.no') : value,
-      ),
-      pairs(),
-    ),
-  ),
+  openDates: optional(Joi.object().pattern(Joi.string(), pairs())),
   margins: optional(Joi.object({ before: optional(whole()), after: optional(whole()) })),
 });
 

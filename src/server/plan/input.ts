@@ -43,7 +43,7 @@ const REQUEST = Joi.object({
   base: Joi.number().integer().min(0).required(),
   changes: Joi.array().items(CHANGE).min(1).max(5000).required(),
   confirmed: Joi.boolean(),
-});
+}).required();
 
 /** Reads what was posted; the problem names the first field that is wrong. */
 export function readChangeRequest(body: unknown): Result<{ request: ChangeRequest }> {

@@ -1,0 +1,166 @@
+import { chmodSync, mkdirSync, mkdtempSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { afterAll, describe, expect, test } from '@jest/globals';
+import fc from 'fast-check';
+import { sql } from 'kysely';
+import type { Shift } from '@/core/plan/types';
+import { readDate } from '@/core/time/day';
+import { type Database, openDatabase } from './database';
+import { makeDemo } from './demo/saltmere';
+import { bindable, openDriver } from './driver';
+import { entriesSince, findEntry, keepEntry } from './week/log-store';
+import { loadPlan } from './week/plan-store';
+import { insertShifts, loadShifts, writeChange } from './week/shift-store';
+
+const MONDAY = readDate('2027-03-22')!;
+const folder = mkdtempSync(join(tmpdir(), 'vicenda-data-'));
+const opened: Database[] = [];
+let files = 0;
+
+async function open(file = join(folder, `${++files}`, 'vicenda.db')): Promise<Database> {
+  const db = await openDatabase(file);
+  opened.push(db);
+  return db;
+}
+
+afterAll(async () => {
+  for (const db of opened) await db.destroy();
+});
+
+describe('the driver', () => {
+  test('stores every value a column can hold, and gives it back', () => {
+    const driver = openDriver(':memory:', { timeout: 0 });
+    driver.prepare('create table t (i integer, r real, s text, b blob) strict').run([]);
+    const values = fc.tuple(
+      fc.option(fc.oneof(fc.maxSafeInteger(), fc.boolean())),
+      fc.option(
+        fc
+          .double({ noNaN: true, noDefaultInfinity: true })
+          .filter((n) => Number.isSafeInteger(n) || !Number.isInteger(n)),
+      ),
+      fc.option(fc.string({ unit: 'grapheme' }).filter((text) => !text.includes('\0'))),
+    );
+    fc.assert(
+      fc.property(values, ([whole, real, text]) => {
+        driver.prepare('delete from t').run([]);
+        driver.prepare('insert into t (i, r, s) values (?, ?, ?)').run([whole, real, text]);
+        const [row] = driver.prepare('select * from t').all([]) as { i: number; r: number; s: string }[];
+        expect(row.i).toBe(whole === null ? null : Number(whole));
+        expect(row.r).toBe(real === null ? null : real === 0 ? 0 : real);
+        expect(row.s).toBe(text);
+      }),
+    );
+    driver.close();
+  });
+
+  test.each([[undefined], [new Date(0)], [Number.NaN], [Infinity], [{}], [2 ** 60]])(
+    'refuses %p with a clear error',
+    (value) => expect(() => bindable(value)).toThrow(TypeError),
+  );
+});
+
+describe('a data file', () => {
+  test('of a newer version is refused, in words', async () => {
+    const file = join(folder, 'newer.db');
+    const db = await openDatabase(file);
+    await sql`pragma user_version = 99`.execute(db);
+    await db.destroy();
+    await expect(openDatabase(file)).rejects.toMatchObject({ code: 'newer' });
+  });
+
+  test('that another process holds is refused, in words', async () => {
+    const file = join(folder, 'locked.db');
+    await (await openDatabase(file)).destroy();
+    const holder = openDriver(file, { timeout: 0 });
+    holder.prepare('begin exclusive').run([]);
+    await expect(openDatabase(file)).rejects.toMatchObject({ code: 'locked' });
+    holder.prepare('rollback').run([]);
+    holder.close();
+  });
+
+  test('that is none, or cannot be reached, is refused, in words', async () => {
+    const file = join(folder, 'letter.db');
+    writeFileSync(file, 'Dear harbour master, this is no data file but a letter. '.repeat(50));
+    await expect(openDatabase(file)).rejects.toMatchObject({ code: 'not-a-data-file' });
+    const sealed = join(folder, 'a-folder.db');
+    mkdirSync(sealed);
+    await expect(openDatabase(sealed)).rejects.toMatchObject({ code: 'unreachable' });
+  });
+
+  // Root may write anything, so there a read-only file is none.
+  (process.getuid?.() === 0 ? test.skip : test)('that is read-only is refused, in words', async () => {
+    const file = join(folder, 'sealed.db');
+    await (await openDatabase(file)).destroy();
+    chmodSync(file, 0o444);
+    await expect(openDatabase(file)).rejects.toMatchObject({ code: 'read-only' });
+  });
+
+  test('keeps what was written over closing and opening', async () => {
+    const file = join(folder, 'kept', 'vicenda.db');
+    const first = await open(file);
+    await makeDemo(first, MONDAY);
+    const before = await loadPlan(first, 'bistro', MONDAY, 7);
+    await first.destroy();
+    opened.pop();
+    expect(await loadPlan(await open(file), 'bistro', MONDAY, 7)).toEqual(before);
+  });
+});
+
+describe('shifts in the store', () => {
+  const shift: Shift = {
+    id: 'new',
+    person: 'ilse',
+    role: 'lead',
+    date: MONDAY + 21,
+    from: 1020,
+    to: 1500,
+    break: { minutes: 20, at: 1200, paid: true },
+    fixed: true,
+    note: "Robert'); drop table shift;--",
+    label: '=1+1',
+  };
+
+  test('come back as they were put, changed and removed', async () => {
+    const db = await open();
+    await makeDemo(db, MONDAY);
+    const there = () => loadShifts(db, 'bistro', MONDAY + 21, MONDAY + 28);
+    await writeChange(db, 'bistro', { do: 'add', shift });
+    expect(await there()).toEqual([shift]);
+    await writeChange(db, 'bistro', { do: 'set', id: 'new', shift: { break: null, person: null, to: 1440 } });
+    expect(await there()).toEqual([{ ...shift, break: null, person: null, to: 1440 }]);
+    await writeChange(db, 'chandlery', { do: 'remove', id: 'new' });
+    expect(await there()).toHaveLength(1);
+    await writeChange(db, 'bistro', { do: 'remove', id: 'new' });
+    expect(await there()).toEqual([]);
+  });
+
+  test('at another site, the week before and after are around a plan', async () => {
+    const db = await open();
+    await makeDemo(db, MONDAY);
+    await insertShifts(
+      db,
+      'chandlery',
+      [{ ...shift, id: 'c', person: 'lior', role: 'till', date: MONDAY + 2 }],
+      () => false,
+    );
+    const { plan } = (await loadPlan(db, 'bistro', MONDAY, 7))!;
+    const lior = plan.around.filter((s) => s.person === 'lior' && s.site === 'chandlery');
+    expect(lior).toContainEqual(expect.objectContaining({ date: MONDAY + 2, from: 1020, role: null }));
+    expect(plan.around.some((s) => s.site === null && s.date < MONDAY)).toBe(true);
+    expect(plan.around.every((s) => s.site !== null || s.date < MONDAY || s.date >= MONDAY + 7)).toBe(true);
+  });
+});
+
+test('the log numbers entries by site and finds them again', async () => {
+  const db = await open();
+  await makeDemo(db, MONDAY);
+  const entry = (id: string, site: string) => ({ id, site, actor: 'x', at: 'now', changes: [], inverse: [] });
+  expect(await keepEntry(db, entry('one', 'bistro'))).toBe(1);
+  expect(await keepEntry(db, entry('two', 'chandlery'))).toBe(1);
+  expect(await keepEntry(db, entry('three', 'bistro'))).toBe(2);
+  expect((await entriesSince(db, 'bistro', 1)).map((one) => one.id)).toEqual(['three']);
+  expect(await findEntry(db, 'two')).toMatchObject({ site: 'chandlery', version: 1 });
+  expect(await findEntry(db, 'four')).toBeNull();
+  await expect(keepEntry(db, entry('one', 'bistro'))).rejects.toThrow();
+});
