@@ -1,4 +1,4 @@
-import { localTime } from '@/core/time/zone';
+import { localTime } from '@/core/time/now';
 
 /** The present in milliseconds since 1970, or what VICENDA_NOW says it is (an instant, or a UTC date-time). */
 export function now(): number {

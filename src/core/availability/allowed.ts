@@ -69,12 +69,16 @@ export function isPlainlyAvailable(person: Person, day: Day, span: Span): boolea
   if (entries.length === 0) return true;
   if (span.to > DAY) return false;
   const weekday = weekdayOf(day);
+  const before = weekdayOf(day - 1);
   let inside = false;
   for (const entry of entries) {
-    if (entry.to > DAY) return false;
-    if (!entry.days[weekday] || !isValidOn(entry, day)) continue;
-    if (entry.kind === 'available') inside ||= entry.from <= span.from && span.to <= entry.to;
-    else if (entry.from < span.to && span.from < entry.to) return false;
+    const today = entry.days[weekday] && isValidOn(entry, day);
+    if (entry.kind === 'available') inside ||= today && entry.from <= span.from && span.to <= entry.to;
+    else {
+      if (today && entry.from < span.to && span.from < entry.to) return false;
+      const late = entry.to > DAY && entry.days[before] && span.from < entry.to - DAY;
+      if (late && isValidOn(entry, day - 1)) return false;
+    }
   }
   return inside;
 }

@@ -1,5 +1,4 @@
-import { Temporal } from 'temporal-polyfill';
-import { type Day, civilOf, writeDate } from './day';
+import type { Day } from './day';
 import { DAY } from './span';
 
 /**
@@ -22,13 +21,12 @@ interface Step {
   readonly at: number;
 }
 
-const NANOSECONDS_PER_MINUTE = 60e9;
-
 /**
  * The clock of a time zone for days `first` to `last`, both inclusive.
  *
  * `compatible` (Temporal, RFC 5545) takes the offset before a change both for a time that is skipped and for
- * the first of two equal times, so one comparison with the later wall time of each change is enough.
+ * the first of two equal times, so one comparison with the later wall time of each change is enough. Offsets
+ * come from the platform's own zone data, so that a page need not carry a date library.
  * @throws RangeError when the zone is unknown
  */
 export function zoneClock(timeZone: string, first: Day, last: Day): ZoneClock {
@@ -52,44 +50,46 @@ export function zoneClock(timeZone: string, first: Day, last: Day): ZoneClock {
 }
 
 function stepsOf(timeZone: string, first: Day, last: Day): Step[] {
-  const { year, month, date } = civilOf(first);
-  let at = Temporal.ZonedDateTime.from({ timeZone, year, month, day: date });
-  const end = (last + 1) * DAY;
-  const steps: Step[] = [{ wall: -Infinity, offset: offsetOf(at), at: -Infinity }];
-  for (;;) {
-    const next = at.getTimeZoneTransition('next');
-    if (!next) return steps;
-    const before = steps[steps.length - 1].offset;
-    const after = offsetOf(next);
-    const instant = Math.round(next.epochMilliseconds / 60000);
-    if (instant + Math.max(before, after) >= end) return steps;
-    if (before !== after) steps.push({ wall: instant + Math.max(before, after), offset: after, at: instant });
-    at = next;
+  let from = first * DAY;
+  let before = offsetAt(timeZone, from);
+  const steps: Step[] = [{ wall: -Infinity, offset: before, at: -Infinity }];
+  for (let day = first + 1; day <= last + 1; day++) {
+    const to = day * DAY;
+    const after = offsetAt(timeZone, to);
+    if (after !== before) {
+      const at = changeBetween(timeZone, from, to, before);
+      steps.push({ wall: at + Math.max(before, after), offset: after, at });
+    }
+    from = to;
+    before = after;
   }
+  return steps;
 }
 
-function offsetOf(at: Temporal.ZonedDateTime): number {
-  return Math.round(at.offsetNanoseconds / NANOSECONDS_PER_MINUTE);
-}
-
-/** Whether the platform knows this time zone. */
-export function isTimeZone(name: string): boolean {
-  try {
-    Temporal.ZonedDateTime.from(`2000-01-01T00:00[${name}]`);
-    return true;
-  } catch {
-    return false;
+/** The first minute after `from`, up to `to`, at which the offset is no longer `before`. */
+function changeBetween(timeZone: string, from: number, to: number, before: number): number {
+  let [low, high] = [from, to];
+  while (high - low > 1) {
+    const middle = Math.floor((low + high) / 2);
+    if (offsetAt(timeZone, middle) === before) low = middle;
+    else high = middle;
   }
+  return high;
 }
 
-/** The date at an instant (milliseconds since 1970 in UTC) in a time zone, with the minute of that day. */
-export function localTime(milliseconds: number, timeZone: string): { date: string; minute: number } {
-  const at = Temporal.Instant.fromEpochMilliseconds(milliseconds).toZonedDateTimeISO(timeZone);
-  return { date: at.toPlainDate().toString(), minute: at.hour * 60 + at.minute };
-}
+const FORMATS = new Map<string, Intl.DateTimeFormat>();
 
-/** The wall clock at an elapsed minute, as `YYYY-MM-DD` and minute of day. */
-export function splitWall(wall: number): { date: string; minute: number } {
-  const day = Math.floor(wall / DAY);
-  return { date: writeDate(day), minute: wall - day * DAY };
+/** Minutes by which wall time is ahead of UTC at an elapsed minute. */
+function offsetAt(timeZone: string, elapsed: number): number {
+  let format = FORMATS.get(timeZone);
+  if (!format) {
+    format = new Intl.DateTimeFormat('en-US', { timeZone, timeZoneName: 'longOffset' });
+    FORMATS.set(timeZone, format);
+  }
+  // `1/1/2027, GMT+05:45`; `GMT` alone is no offset, and old local times have seconds.
+  const match = /GMT(?:([+-])(\d+):(\d+)(?::(\d+))?)?$/.exec(format.format(elapsed * 60000));
+  if (!match?.[1]) return 0;
+  const [, sign, hours, minutes, seconds = '0'] = match;
+  const size = Number(hours) * 60 + Number(minutes) + Math.round(Number(seconds) / 60);
+  return sign === '-' ? -size : size;
 }

@@ -53,7 +53,7 @@ export function largePlan(count: number, from: Day, seed = 1): Plan {
       employedFrom: from - 100 - i,
       employedTo: null,
       birthDate: null,
-      availability: i % 3 === 0 ? [] : availability(pick),
+      availability: i % 3 === 0 ? [] : availability(offDays(i)[0], i),
       leave:
         i % 40 === 7
           ? [{ id: `g${i}-1`, from: (from + 2) * DAY, to: (from + 4) * DAY, state: 'approved' as const }]
@@ -93,20 +93,31 @@ export function largePlan(count: number, from: Day, seed = 1): Plan {
   return { ...plan, needs: needsLike(plan) };
 }
 
-function availability(pick: <T>(list: readonly T[]) => T): AvailabilityEntry[] {
-  const whole = WEEKDAYS.map(() => true);
-  const off = pick([0, 1, 2, 3, 4, 5, 6]);
-  const days = WEEKDAYS.map((_, i) => i !== off);
+/** The two weekdays on which a person does not work. */
+function offDays(index: number): number[] {
+  return [index % 7, (index + 1 + (index % 5)) % 7];
+}
+
+/** Available but on one of their days off; now and then less than they are planned for. */
+function availability(off: number, index: number): AvailabilityEntry[] {
   const entry = { since: null, until: null };
+  const only = (day: number) => WEEKDAYS.map((_, i) => i === day % 7);
+  const most = index % 20 === 1 ? 900 : 1440 + 480;
   return [
-    { ...entry, days, from: 300, to: 1440, kind: 'available' },
-    { ...entry, days: whole.map((_, i) => i === (off + 1) % 7), from: 0, to: 480, kind: 'available' },
-    { ...entry, days: whole.map((_, i) => i === (off + 3) % 7), from: 1080, to: 1440, kind: 'rather-not' },
+    {
+      ...entry,
+      days: WEEKDAYS.map((_, i) => i !== off),
+      from: 300,
+      to: Math.min(most, 300 + 1440),
+      kind: 'available',
+    },
+    { ...entry, days: only(off + 2), from: 1080, to: 1440, kind: 'rather-not' },
+    { ...entry, days: only(off), from: 0, to: 1440, kind: 'not-available' },
   ];
 }
 
 function shiftsOf(person: Person, index: number, from: Day, pick: <T>(list: readonly T[]) => T): Shift[] {
-  const off = [index % 7, (index + 1 + (index % 5)) % 7];
+  const off = offDays(index);
   const usual = index % SPANS.length;
   return WEEKDAYS.flatMap((_, day) => {
     if (off.includes(day)) return [];

@@ -2,7 +2,7 @@ import Joi from 'joi';
 import { CHECKS } from '@/core/checks/list';
 import { WEEKDAYS, readDate } from '@/core/time/day';
 import { readClock } from '@/core/time/write';
-import { isTimeZone } from '@/core/time/zone';
+import { isTimeZone } from '@/core/time/now';
 import { type Fault, writePath } from '../fault';
 
 /**

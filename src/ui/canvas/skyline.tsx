@@ -1,3 +1,4 @@
+import { memo } from 'react';
 import type { Judgement } from '@/core/consequences/judge';
 import { coverageBetween } from '@/core/consequences/judge';
 import type { Block } from '@/core/coverage/blocks';
@@ -65,7 +66,15 @@ interface DayProps {
 const TOP = 18;
 
 /** One day of the skyline: a filled step for people on, a line for people needed, gaps and surplus marked. */
-export function SkylineDay({ blocks, scale, day, height, most, marks, place }: DayProps) {
+export const SkylineDay = memo(function SkylineDay({
+  blocks,
+  scale,
+  day,
+  height,
+  most,
+  marks,
+  place,
+}: DayProps) {
   const x = (minute: number) => xOf(scale, day, minute);
   const y = (people: number) => height - (people / most) * (height - TOP);
   const on = stepPath(blocks, (block) => block.staffed, x, y);
@@ -114,7 +123,7 @@ export function SkylineDay({ blocks, scale, day, height, most, marks, place }: D
       )}
     </g>
   );
-}
+});
 
 function Blocks({
   block,

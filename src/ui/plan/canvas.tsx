@@ -1,11 +1,11 @@
 'use client';
 
 import { useVirtualizer } from '@tanstack/react-virtual';
-import { useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
+import { memo, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import { HEAD_WIDTH, ROW_HEIGHT, Row, cellId, openRowHeight } from '../canvas/row';
 import { type Scale, hoursOf, scaleOf } from '../canvas/scale';
 import { CellEditor } from './cell-editor';
-import { DayHeads } from './day-heads';
+import { DAY_HEADS_HEIGHT, DayHeads } from './day-heads';
 import { rangeOf } from './edits';
 import { GhostBar, GhostLine } from './ghost';
 import { onCanvasKey } from './keys';
@@ -17,18 +17,20 @@ import { useController, usePlan, useView } from './controller';
 /** The week on the canvas: people over true time, open shifts, skyline and totals on the same axis. */
 export function Canvas() {
   const controller = useController();
-  const frame = useRef<HTMLDivElement>(null);
   const scroller = useRef<HTMLDivElement>(null);
+  const rows = useRef<HTMLDivElement>(null);
   const openRow = useRef<HTMLDivElement>(null);
-  const scale = useScale(frame);
-  const people = usePlan((state) => state.judgement.people);
-  const count = people.length - 1;
-  const openHeight = openRowHeight(people[count]);
+  const scale = useScale(scroller);
+  const count = usePlan((state) => state.judgement.people.length) - 1;
+  const openHeight = openRowHeight(usePlan((state) => state.judgement.people[count]));
   const virtual = useVirtualizer({
     count,
     getScrollElement: () => scroller.current,
     estimateSize: () => ROW_HEIGHT,
     overscan: 6,
+    scrollMargin: DAY_HEADS_HEIGHT,
+    scrollPaddingStart: DAY_HEADS_HEIGHT,
+    scrollPaddingEnd: Math.min(openHeight, OPEN_ROW_MOST),
   });
   const active = useView((view) => view.active);
   const editing = useView((view) => view.editing !== null);
@@ -36,55 +38,64 @@ export function Canvas() {
     if (active.row < count) virtual.scrollToIndex(active.row, { align: 'auto' });
   }, [active.row, count, virtual]);
   useEffect(() => {
-    if (!editing) frame.current?.focus({ preventScroll: true });
+    if (!editing) scroller.current?.focus({ preventScroll: true });
   }, [editing]);
-  const pointer = usePointer({ scale, scroller, openRow });
+  const pointer = usePointer({ scale, rows, openRow, scroller });
   return (
-    <div
-      ref={frame}
-      id="canvas"
-      role="grid"
-      tabIndex={0}
-      aria-label="Week plan"
-      aria-rowcount={count + 2}
-      aria-colcount={8}
-      aria-multiselectable
-      aria-activedescendant={cellId(active.row, active.day)}
-      className="flex min-h-0 min-w-0 flex-1 flex-col focus-visible:outline-none"
-      onKeyDown={(event) => onCanvasKey(event, controller)}
-      onPointerDown={pointer.down}
-      onDoubleClick={pointer.open}
-    >
-      <DayHeads scale={scale} />
+    <div className="flex min-h-0 min-w-0 flex-1 flex-col">
       <div
         ref={scroller}
-        className="relative min-h-0 flex-1 overflow-x-hidden overflow-y-auto"
-        role="rowgroup"
+        id="canvas"
+        role="grid"
+        tabIndex={0}
+        aria-label="Week plan"
+        aria-rowcount={count + 2}
+        aria-colcount={8}
+        aria-multiselectable
+        aria-activedescendant={cellId(active.row, active.day)}
+        className="relative flex min-h-0 flex-1 flex-col overflow-x-hidden overflow-y-auto [scrollbar-gutter:stable] [scrollbar-width:thin] focus-visible:outline-none"
+        onKeyDown={(event) => onCanvasKey(event, controller)}
+        onPointerDown={pointer.down}
+        onDoubleClick={pointer.open}
       >
-        <div role="presentation" className="relative" style={{ height: virtual.getTotalSize() }}>
+        <DayHeads scale={scale} />
+        <div
+          ref={rows}
+          role="rowgroup"
+          className="relative shrink-0 grow"
+          style={{ minHeight: virtual.getTotalSize() }}
+        >
           {virtual.getVirtualItems().map((item) => (
-            <LiveRow key={item.key} row={item.index} top={item.start} height={ROW_HEIGHT} scale={scale} />
+            <LiveRow
+              key={item.key}
+              row={item.index}
+              top={item.start - DAY_HEADS_HEIGHT}
+              height={ROW_HEIGHT}
+              scale={scale}
+            />
           ))}
           <GhostBar scale={scale} open={false} />
           {editing && active.row < count && (
             <CellEditor scale={scale} top={active.row * ROW_HEIGHT} low={active.row < 3} />
           )}
+          {count === 0 && (
+            <p className="text-muted px-4 py-8">
+              Nobody works at this site yet; open shifts can be typed below.
+            </p>
+          )}
         </div>
-        {count === 0 && (
-          <p className="text-muted px-4 py-8">
-            Nobody works at this site yet. People are added under Set-up.
-          </p>
-        )}
-      </div>
-      <div
-        ref={openRow}
-        role="rowgroup"
-        className="border-rule bg-sheet relative max-h-[112px] shrink-0 overflow-x-hidden overflow-y-auto border-t"
-      >
-        <div style={{ height: openHeight }} />
-        <LiveRow row={count} top={0} height={openHeight} scale={scale} />
-        <GhostBar scale={scale} open />
-        {editing && active.row === count && <CellEditor scale={scale} top={0} low={false} />}
+        <div
+          ref={openRow}
+          role="rowgroup"
+          className="border-rule bg-sheet sticky bottom-0 z-10 shrink-0 border-t"
+          style={{ maxHeight: OPEN_ROW_MOST, overflowY: openHeight > OPEN_ROW_MOST ? 'auto' : 'visible' }}
+          tabIndex={openHeight > OPEN_ROW_MOST ? 0 : undefined}
+        >
+          <div role="presentation" style={{ height: openHeight }} />
+          <LiveRow row={count} top={0} height={openHeight} scale={scale} />
+          <GhostBar scale={scale} open />
+          {editing && active.row === count && <CellEditor scale={scale} top={0} low={false} />}
+        </div>
       </div>
       <SkylinePanel scale={scale} />
       <GhostLine />
@@ -92,28 +103,41 @@ export function Canvas() {
   );
 }
 
+/** The most room the open shifts take, in pixels; more of them are scrolled to. */
+const OPEN_ROW_MOST = 112;
+
 /** The scale of what is looked at, in the width there is. */
-function useScale(frame: React.RefObject<HTMLDivElement | null>): Scale {
+function useScale(scroller: React.RefObject<HTMLDivElement | null>): Scale {
   const [width, setWidth] = useState(840);
   useLayoutEffect(() => {
-    const element = frame.current!;
-    const measure = () => setWidth(Math.max(element.clientWidth - HEAD_WIDTH - SCROLLBAR, 200));
+    const element = scroller.current!;
+    const measure = () => setWidth(Math.max(element.clientWidth - HEAD_WIDTH, 200));
     measure();
     const observer = new ResizeObserver(measure);
     observer.observe(element);
     return () => observer.disconnect();
-  }, [frame]);
-  const judgement = usePlan((state) => state.judgement);
-  const { from, to } = useMemo(() => hoursOf(judgement), [judgement]);
+  }, [scroller]);
+  const hours = usePlan((state) => {
+    const { from, to } = hoursOf(state.judgement);
+    return `${from} ${to}`;
+  });
+  const [from, to] = hours.split(' ').map(Number);
   const days = useView((view) => view.days);
   const firstDay = useView((view) => view.firstDay);
   return useMemo(() => scaleOf({ from, to }, firstDay, days, width), [from, to, firstDay, days, width]);
 }
 
-/** Room for the scroll bar of the rows, so that the skyline below keeps their axis. */
-const SCROLLBAR = 10;
-
-function LiveRow({ row, top, height, scale }: { row: number; top: number; height: number; scale: Scale }) {
+const LiveRow = memo(function LiveRow({
+  row,
+  top,
+  height,
+  scale,
+}: {
+  row: number;
+  top: number;
+  height: number;
+  scale: Scale;
+}) {
   const state = usePlan((plan) => plan.judgement.people[row]);
   const published = usePlan((plan) => plan.published);
   const hourFormat = usePlan((plan) => plan.hourFormat);
@@ -141,4 +165,4 @@ function LiveRow({ row, top, height, scale }: { row: number; top: number; height
       lifted={mine ? lifted : null}
     />
   );
-}
+});

@@ -5,6 +5,9 @@ import { type Scale, ticksOf, xOf } from '../canvas/scale';
 import { useFrame } from './frame-context';
 import { usePlan } from './controller';
 
+/** In pixels, its lower line included. */
+export const DAY_HEADS_HEIGHT = 44;
+
 /** The days and hours above the canvas, with what is special about a date. */
 export function DayHeads({ scale }: { scale: Scale }) {
   const from = usePlan((state) => state.judgement.plan.from);
@@ -12,7 +15,7 @@ export function DayHeads({ scale }: { scale: Scale }) {
   const hourFormat = usePlan((state) => state.hourFormat);
   const { today } = useFrame();
   return (
-    <div role="rowgroup" className="border-rule shrink-0 border-b">
+    <div role="rowgroup" className="border-rule bg-paper sticky top-0 z-10 shrink-0 border-b">
       <div role="row" aria-rowindex={1} className="relative h-[43px]">
         <div
           role="columnheader"

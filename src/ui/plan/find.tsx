@@ -15,7 +15,11 @@ export default function Find() {
   const { weeks, site, sites } = useFrame();
   const people = usePlan((plan) => plan.judgement.plan.people);
   const dialog = useRef<HTMLDialogElement>(null);
-  useEffect(() => dialog.current?.showModal(), []);
+  const field = useRef<HTMLInputElement>(null);
+  useEffect(() => {
+    dialog.current?.showModal();
+    field.current?.focus();
+  }, []);
   const run = (action: () => void) => () => {
     dialog.current?.close();
     action();
@@ -34,7 +38,7 @@ export default function Find() {
     >
       <Command label="Find or do" loop>
         <Command.Input
-          autoFocus
+          ref={field}
           placeholder="A person, a week, something to do"
           className="border-rule bg-sheet h-11 w-full border-b px-4 text-[14px] outline-none"
         />

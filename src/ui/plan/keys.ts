@@ -15,7 +15,8 @@ const ARROWS: Readonly<Record<string, readonly [number, number]>> = {
 
 /** A key on the canvas. */
 export function onCanvasKey(event: KeyEvent, controller: PlanController): void {
-  const { carry } = controller.view.getState();
+  const { carry, finding } = controller.view.getState();
+  if (finding) return;
   const ctrl = event.ctrlKey || event.metaKey;
   const done = carry
     ? onCarryKey(event, controller)

@@ -3,7 +3,6 @@
 import dynamic from 'next/dynamic';
 import { useRouter } from 'next/navigation';
 import { useEffect, useMemo, useState } from 'react';
-import { Toaster, toast } from 'sonner';
 import { writeDate } from '@/core/time/day';
 import type { FramePayload, PlanPayload } from '@/server/plan/payload';
 import { Canvas } from './canvas';
@@ -11,14 +10,17 @@ import { ControllerProvider, PlanController, useView } from './controller';
 import { FrameProvider } from './frame-context';
 import { onPageKey } from './keys';
 import { KeysHelp } from './keys-help';
-import { type Notice, createPlanStore } from './plan-store';
+import { createPlanStore } from './plan-store';
+import { tell } from './tell';
 import { SidePanel } from './side-panel';
 import { PlanSync, openPlan } from './sync';
 import { TopBar } from './top-bar';
 import { createViewStore } from './view-store';
 import { WeekStrip, WeekTools, weekAddress } from './week-strip';
 
-const Find = dynamic(() => import('./find'), { ssr: false });
+const Notices = dynamic(() => import('./notices'), { ssr: false });
+const loadFind = () => import('./find');
+const Find = dynamic(loadFind, { ssr: false });
 
 interface Props {
   readonly frame: FramePayload;
@@ -60,10 +62,7 @@ export function PlanScreen({ frame }: Props) {
             }}
           />
         )}
-        <Toaster
-          position="bottom-center"
-          toastOptions={{ unstyled: true, className: 'notice', duration: 8000 }}
-        />
+        <Notices />
       </div>
     </FrameProvider>
   );
@@ -89,10 +88,6 @@ function Waiting({ trouble, again }: { trouble: string | null; again: () => void
   );
 }
 
-function tell({ text, action }: Notice): void {
-  toast(text, action ? { action: { label: action.label, onClick: action.run } } : undefined);
-}
-
 function Ready({ payload, frame, address }: Props & { payload: PlanPayload; address: string }) {
   const router = useRouter();
   const controller = useMemo(() => {
@@ -101,6 +96,11 @@ function Ready({ payload, frame, address }: Props & { payload: PlanPayload; addr
     const view = createViewStore(today >= 0 && today < payload.plan.days ? today : 0);
     return new PlanController(store, view, new PlanSync(store, address, tell), tell);
   }, [payload, frame, address]);
+  useEffect(() => {
+    // Not part of the first picture, but there before anybody presses its key.
+    const timer = setTimeout(() => void loadFind(), 1500);
+    return () => clearTimeout(timer);
+  }, []);
   useEffect(() => {
     const online = () => controller.resume();
     const onKey = (event: KeyboardEvent) => {

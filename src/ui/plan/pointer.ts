@@ -5,6 +5,7 @@ import type { Change } from '@/core/plan/change';
 import type { Shift } from '@/core/plan/types';
 import { HEAD_WIDTH, ROW_HEIGHT } from '../canvas/row';
 import { type Scale, timeAt } from '../canvas/scale';
+import { DAY_HEADS_HEIGHT } from './day-heads';
 import { newId } from '../kit/new-id';
 import { type PlanController, useController } from './controller';
 import { type Cell, moveChanges, newShift, placeChanges, usualRole } from './edits';
@@ -12,6 +13,7 @@ import { type Cell, moveChanges, newShift, placeChanges, usualRole } from './edi
 interface Surroundings {
   readonly scale: Scale;
   readonly scroller: RefObject<HTMLDivElement | null>;
+  readonly rows: RefObject<HTMLDivElement | null>;
   readonly openRow: RefObject<HTMLDivElement | null>;
 }
 
@@ -195,27 +197,28 @@ function draw(controller: PlanController, proposal: Proposal, event: PointerEven
 
 /** The cell and time under a point of the window; null outside the canvas. */
 function locate(
-  { scale, scroller, openRow }: Surroundings,
+  { scale, scroller, rows, openRow }: Surroundings,
   x: number,
   y: number,
   step: number,
-  rows: number,
+  count: number,
 ): { cell: Cell; minute: number } | null {
-  const body = scroller.current?.getBoundingClientRect();
+  const body = rows.current?.getBoundingClientRect();
   const open = openRow.current?.getBoundingClientRect();
-  if (!body || !open) return null;
+  const top = scroller.current?.getBoundingClientRect().top;
+  if (!body || !open || top === undefined) return null;
   const inside = x - body.left - HEAD_WIDTH;
   if (inside < 0 || inside > scale.days * scale.dayWidth) return null;
   const { day, minute } = timeAt(scale, inside, step);
-  if (y >= open.top && y <= open.bottom) return { cell: { row: rows - 1, day }, minute };
-  if (y < body.top || y >= body.bottom) return null;
-  const row = Math.floor((y - body.top + scroller.current!.scrollTop) / ROW_HEIGHT);
-  return row < rows - 1 ? { cell: { row, day }, minute } : null;
+  if (y >= open.top && y <= open.bottom) return { cell: { row: count - 1, day }, minute };
+  if (y < top + DAY_HEADS_HEIGHT || y >= open.top) return null;
+  const row = Math.floor((y - body.top) / ROW_HEIGHT);
+  return row < count - 1 ? { cell: { row, day }, minute } : null;
 }
 
-function scrollNearEdge({ scroller }: Surroundings, y: number): void {
-  const box = scroller.current?.getBoundingClientRect();
-  if (!box) return;
-  if (y < box.top + EDGE && y > box.top - EDGE) scroller.current!.scrollBy(0, -ROW_HEIGHT / 2);
-  else if (y > box.bottom - EDGE && y < box.bottom) scroller.current!.scrollBy(0, ROW_HEIGHT / 2);
+function scrollNearEdge({ scroller, openRow }: Surroundings, y: number): void {
+  const top = (scroller.current?.getBoundingClientRect().top ?? 0) + DAY_HEADS_HEIGHT;
+  const bottom = openRow.current?.getBoundingClientRect().top ?? Infinity;
+  if (y < top + EDGE && y > top - EDGE) scroller.current!.scrollBy(0, -ROW_HEIGHT / 2);
+  else if (y > bottom - EDGE && y < bottom) scroller.current!.scrollBy(0, ROW_HEIGHT / 2);
 }

@@ -1,4 +1,4 @@
-import { useMemo, useState } from 'react';
+import { memo, useDeferredValue, useMemo, useState } from 'react';
 import { checkOf } from '@/core/checks/list';
 import type { Snag } from '@/core/checks/snag';
 import type { Judgement } from '@/core/consequences/judge';
@@ -33,7 +33,8 @@ export function SidePanel() {
 }
 
 function SnagList() {
-  const judgement = usePlan((plan) => plan.judgement);
+  // The canvas comes first; the list may follow a moment later.
+  const judgement = useDeferredValue(usePlan((plan) => plan.judgement));
   const [notesShown, showNotes] = useState(false);
   const [pages, setPages] = useState(1);
   const all = visibleSnags(judgement);
@@ -92,15 +93,15 @@ function kindsOf(snags: readonly Snag[]): string {
     .concat(kinds.size > 4 ? ' and more' : '');
 }
 
-function SnagItem({ snag }: { snag: Snag }) {
+const SnagItem = memo(function SnagItem({ snag }: { snag: Snag }) {
   const controller = useController();
   const words = usePlan((plan) => plan.words);
-  const plan = usePlan((state) => state.judgement.plan);
+  const [looking, look] = useState(false);
   const check = checkOf(snag.code)!;
-  const mend = check.mend?.(snag, plan, words) ?? null;
+  const mend = check.mend?.(snag, controller.plan.judgement.plan, words) ?? null;
+  const outcome = looking && mend ? controller.try(mend.changes) : null;
   const who =
     snag.person !== null ? words.person(snag.person) : snag.role !== null ? words.role(snag.role) : null;
-  const outcome = mend ? controller.try(mend.changes) : null;
   return (
     <li className="border-fine border-t py-2 first:border-t-0">
       <button
@@ -118,21 +119,27 @@ function SnagItem({ snag }: { snag: Snag }) {
         </span>
         <span className="mt-0.5 block text-[12.5px] leading-[17px]">{check.say(snag, words)}</span>
       </button>
-      {mend && outcome && !outcome.refused && (
-        <>
+      {mend && (
+        <span onPointerEnter={() => look(true)} onPointerLeave={() => look(false)}>
           <button
             type="button"
             className="text-button mt-0.5 text-[12.5px] leading-[17px]"
+            onFocus={() => look(true)}
+            onBlur={() => look(false)}
             onClick={() => controller.commit(mend.changes)}
           >
             {mend.label}
           </button>
-          <span className="text-muted block text-[11.5px] leading-[15px]">{outcome.text}</span>
-        </>
+          {outcome && (
+            <span role="status" className="text-muted block text-[11.5px] leading-[15px]">
+              {outcome.text}
+            </span>
+          )}
+        </span>
       )}
     </li>
   );
-}
+});
 
 /** Who is on in a block, by role, and how many are missing. */
 function PlaceDetails() {

@@ -1,4 +1,5 @@
-import { useMemo } from 'react';
+import { useDeferredValue, useMemo, useState } from 'react';
+import type { Judgement } from '@/core/consequences/judge';
 import { dayTotals } from '@/core/consequences/totals';
 import { bareHours, writeDay, writeHours, writeTimeSpan } from '@/core/time/write';
 import { writeMinor, writeMoney } from '@/core/checks/words';
@@ -17,13 +18,14 @@ export function SkylinePanel({ scale }: { scale: Scale }) {
   const row = useView((view) => view.skyline);
   const place = useView((view) => view.place);
   const looks = useLooks();
-  const days = useMemo(
-    () => Array.from({ length: judgement.plan.days }, (_, day) => skylineOf(judgement, row, day, scale)),
-    [judgement, row, scale],
-  );
+  const days = useSkyline(judgement, row, scale);
   const shown = days.slice(scale.firstDay, scale.firstDay + scale.days);
   const most = Math.max(4, ...shown.flat().map((b) => Math.max(b.staffed, b.needed))) + 1;
-  const marks = [...judgement.plan.roles.map((role) => looks.get(role.id)?.mark ?? ''), ''];
+  const { roles } = judgement.plan;
+  const marks = useMemo(
+    () => (row === null ? [...roles.map((role) => looks.get(role.id)?.mark ?? ''), ''] : []),
+    [roles, looks, row],
+  );
   const width = scale.days * scale.dayWidth;
   const size = judgement.plan.site.blockMinutes;
 
@@ -85,7 +87,7 @@ export function SkylinePanel({ scale }: { scale: Scale }) {
                 day={scale.firstDay + i}
                 height={HEIGHT}
                 most={most}
-                marks={row === null ? marks : []}
+                marks={marks}
                 place={place?.day === scale.firstDay + i ? place.minute : null}
               />
             </g>
@@ -96,6 +98,25 @@ export function SkylinePanel({ scale }: { scale: Scale }) {
       <Totals scale={scale} />
     </div>
   );
+}
+
+/** The blocks of every day; a day on which nothing moved keeps those it had. */
+function useSkyline(judgement: Judgement, row: number | null, scale: Scale): readonly SkylineBlock[][] {
+  const [cache] = useState(() => new Map<number, { key: readonly unknown[]; blocks: SkylineBlock[] }>());
+  return useMemo(() => {
+    const rows = judgement.plan.roles.length + 1;
+    return Array.from({ length: judgement.plan.days }, (_, day) => {
+      // Late hours belong to the next day's cells.
+      const cells = judgement.cells.slice(day * rows, (day + 2) * rows);
+      const key = [row, scale.from, scale.to, judgement.frame, ...cells];
+      const known = cache.get(day);
+      if (known && known.key.length === key.length && known.key.every((part, i) => part === key[i]))
+        return known.blocks;
+      const blocks = skylineOf(judgement, row, day, scale);
+      cache.set(day, { key, blocks });
+      return blocks;
+    });
+  }, [judgement, row, scale, cache]);
 }
 
 function nextPlace(
@@ -188,7 +209,7 @@ function RoleChoice() {
 }
 
 function Totals({ scale }: { scale: Scale }) {
-  const judgement = usePlan((plan) => plan.judgement);
+  const judgement = useDeferredValue(usePlan((plan) => plan.judgement));
   const totals = useMemo(() => dayTotals(judgement), [judgement]);
   const { site, budget } = judgement.plan;
   const paid = judgement.weeks.reduce((sum, week) => sum + week.paid, 0);

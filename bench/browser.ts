@@ -1,0 +1,97 @@
+import { type Page, chromium } from '@playwright/test';
+import { DemoServer, WEEK } from '../e2e/server';
+import { figure, percentile } from './figures';
+
+/** Shorter than this the browser reports no event; such an edit counts as having taken it. */
+const THRESHOLD = 16;
+const EDITS = 60;
+
+interface Watched {
+  presses: { key: string; at: number }[];
+  events: { at: number; duration: number }[];
+}
+
+async function main(): Promise<void> {
+  const server = new DemoServer();
+  await server.begin('--large');
+  const browser = await chromium.launch({
+    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+    args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run'],
+  });
+  try {
+    const address = `${server.url}/plan/grounds/${WEEK}`;
+    const warm = await browser.newPage();
+    await warm.goto(address);
+    await warm.getByRole('grid').waitFor();
+    await warm.close();
+    const first: number[] = [];
+    for (let i = 0; i < 5; i++)
+      first.push(await firstKey(await browser.newContext().then((c) => c.newPage()), address));
+    figure('first-key-600-median', percentile(first, 50), 'ms');
+    const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+    await page.goto(address);
+    await page.getByRole('grid').waitFor();
+    figure('plan-page-js', (await scriptBytes(page)) / 1000, 'kB');
+    const spent = await editToPicture(page);
+    figure('edit-to-picture-600-median', percentile(spent, 50), 'ms');
+    figure('edit-to-picture-600-p95', percentile(spent, 95), 'ms');
+  } finally {
+    await browser.close();
+    await server.end();
+  }
+}
+
+/** From asking for the page, nothing cached, until a typed key is shown. */
+async function firstKey(page: Page, address: string): Promise<number> {
+  const start = Date.now();
+  await page.goto(address, { waitUntil: 'commit' });
+  await page.getByRole('grid').waitFor();
+  await page.keyboard.press('9');
+  await page.locator('#typed-outcome').waitFor();
+  const spent = Date.now() - start;
+  await page.context().close();
+  return spent;
+}
+
+async function scriptBytes(page: Page): Promise<number> {
+  return page.evaluate(() =>
+    performance
+      .getEntriesByType('resource')
+      .map((entry) => entry as PerformanceResourceTiming)
+      .filter((entry) => new URL(entry.name).pathname.endsWith('.js'))
+      .reduce((sum, entry) => sum + entry.encodedBodySize, 0),
+  );
+}
+
+/** The time from the key that makes an edit to the picture that shows it, for many edits. */
+async function editToPicture(page: Page): Promise<number[]> {
+  await page.evaluate((threshold) => {
+    const watched: Watched = { presses: [], events: [] };
+    (window as unknown as { watched: Watched }).watched = watched;
+    window.addEventListener(
+      'keydown',
+      (event) => watched.presses.push({ key: event.key, at: event.timeStamp }),
+      true,
+    );
+    new PerformanceObserver((list) => {
+      for (const entry of list.getEntries())
+        watched.events.push({ at: entry.startTime, duration: entry.duration });
+    }).observe({ type: 'event', durationThreshold: threshold } as PerformanceObserverInit);
+  }, THRESHOLD);
+  for (let i = 0; i < EDITS; i++) {
+    await page.keyboard.press('ArrowDown');
+    await page.keyboard.type(i % 2 === 0 ? '9-17' : '10-15');
+    await page.keyboard.press('Enter');
+    await page.waitForTimeout(60);
+  }
+  await page.waitForTimeout(500);
+  const { presses, events } = await page.evaluate(() => (window as unknown as { watched: Watched }).watched);
+  return presses
+    .filter((press) => press.key === 'Enter')
+    .map((press) => {
+      const own = events.filter((event) => Math.abs(event.at - press.at) < 1);
+      return Math.max(THRESHOLD, ...own.map((event) => event.duration));
+    });
+}
+
+await main();

@@ -1,0 +1,16 @@
+#!/usr/bin/env bash
+# Prints measured figures, one `name value unit` a line. Never fails a build.
+set -u
+source "$(dirname "${BASH_SOURCE[0]}")/install.sh"
+source scripts/build.sh
+source scripts/chromium.sh
+
+# Bundled as the build bundles it, so that the core is measured and not a loader.
+node_modules/.bin/esbuild bench/core.ts --bundle --platform=node --format=esm --packages=external \
+  --outfile=bench/.core.mjs --log-level=error && node bench/.core.mjs
+rm -f bench/.core.mjs
+if build && find_chromium; then
+  export CHROMIUM
+  node --import tsx bench/browser.ts
+fi
+exit 0

@@ -1,0 +1,9 @@
+import type { Notice } from './plan-store';
+
+/** Tells a person something in passing, at the foot of the page. */
+export function tell({ text, action }: Notice): void {
+  // Not needed before there is something to tell.
+  void import('sonner').then(({ toast }) =>
+    toast(text, action ? { action: { label: action.label, onClick: action.run } } : undefined),
+  );
+}
