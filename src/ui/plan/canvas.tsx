@@ -53,7 +53,7 @@ export function Canvas() {
         aria-colcount={8}
         aria-multiselectable
         aria-activedescendant={cellId(active.row, active.day)}
-        className="relative flex min-h-0 flex-1 flex-col overflow-x-hidden overflow-y-auto [scrollbar-gutter:stable] [scrollbar-width:thin] focus-visible:outline-none"
+        className="relative flex min-h-0 flex-1 flex-col overflow-x-hidden overflow-y-auto [scrollbar-gutter:stable] [scrollbar-width:thin]"
         onKeyDown={(event) => onCanvasKey(event, controller)}
         onPointerDown={pointer.down}
         onDoubleClick={pointer.open}
