@@ -80,8 +80,35 @@ test('what cannot be read stays as typed, with the place marked and examples', a
   await expect(outcome).toContainText('Read are 9:00–17:00');
   await page.keyboard.press('Enter');
   await expect(page.getByRole('textbox', { name: 'Shifts of Bram de Wit' })).toHaveValue('9-25');
+  await cell(page, 'Priya Nair', 'Tue 24').click();
+  await expect(page.getByRole('textbox', { name: 'Shifts of Bram de Wit' })).toHaveValue('9-25');
   await page.keyboard.press('Escape');
-  await expect(cell(page, 'Bram de Wit', 'Tue 24')).toContainText('');
+  await expect(cell(page, 'Bram de Wit', 'Tue 24').locator('.bar')).toHaveCount(0);
+  await expect(cell(page, 'Priya Nair', 'Tue 24').locator('.bar')).toHaveCount(0);
+});
+
+test('two on the same week: edits of different shifts both stand, of the same shift the later is told', async ({
+  page,
+  context,
+}) => {
+  const other = await context.newPage();
+  await openWeek(other, 'bistro');
+  await cell(other, 'Bram de Wit', 'Tue 24').click();
+  await other.keyboard.type('8-12');
+  await other.keyboard.press('Enter');
+  await saved(other);
+  await cell(page, 'Bram de Wit', 'Thu 26').click();
+  await page.keyboard.type('16-23');
+  await page.keyboard.press('Enter');
+  await saved(page);
+  await expect(cell(page, 'Bram de Wit', 'Tue 24').locator('.bar')).toHaveCount(1);
+  await cell(other, 'Bram de Wit', 'Thu 26').click();
+  await other.keyboard.press('Delete');
+  await expect(other.locator('.notice')).toContainText('Somebody else changed this shift');
+  await expect(cell(other, 'Bram de Wit', 'Thu 26').locator('.bar')).toHaveAttribute('title', /^16:00–23:00/);
+  await other.getByRole('button', { name: 'Do mine on top' }).click();
+  await expect(cell(other, 'Bram de Wit', 'Thu 26').locator('.bar')).toHaveCount(0);
+  await saved(other);
 });
 
 test('a slip of over 16 hours is kept only after a second yes', async ({ page }) => {
@@ -222,6 +249,7 @@ test('weeks and sites are moved between, and an empty week can be written', asyn
 });
 
 test('axe finds no serious fault on the plan, in either theme or the day view', async ({ page }) => {
+  test.setTimeout(240_000);
   const serious = async () => {
     const { violations } = await new AxeBuilder({ page }).analyze();
     return violations

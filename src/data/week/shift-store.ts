@@ -71,6 +71,13 @@ export async function loadAround(
   });
 }
 
+/** Which of these ids belong to a shift already, at any site and in any week. */
+export async function takenIds(db: Database, ids: readonly string[]): Promise<Set<string>> {
+  if (ids.length === 0) return new Set();
+  const rows = await db.selectFrom('shift').select('id').where('id', 'in', ids).execute();
+  return new Set(rows.map((row) => row.id));
+}
+
 /** Writes a change of a shift. The change must have been judged; ids that are not there change nothing. */
 export async function writeChange(db: Database, site: string, change: Change): Promise<void> {
   if (change.do === 'add') await db.insertInto('shift').values(rowOf(site, change.shift)).execute();

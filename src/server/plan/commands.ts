@@ -11,7 +11,7 @@ import type { HourFormat } from '@/core/time/write';
 import type { Database } from '@/data/database';
 import { type LogEntry, entriesSince, findEntry, keepEntry } from '@/data/week/log-store';
 import { loadPlan } from '@/data/week/plan-store';
-import { writeChange } from '@/data/week/shift-store';
+import { takenIds, writeChange } from '@/data/week/shift-store';
 import { refuseAccess } from '../access';
 import type { Actor } from '../actor';
 import { now } from '../clock';
@@ -41,6 +41,8 @@ export async function changePlan(
     if (clash) return clash;
     const problem = judgeRequest(stored.plan, request, stored.hourFormat);
     if (problem.refused) return { ok: false, problem: problem.refused };
+    const elsewhere = await usedElsewhere(trx, stored.plan, request.changes);
+    if (elsewhere) return elsewhere;
     for (const change of request.changes) await writeChange(trx, site, change);
     const at = new Date(now()).toISOString();
     const version = await keepEntry(trx, {
@@ -58,6 +60,22 @@ export async function changePlan(
 async function loadWeek(db: Database, site: string, week: Day) {
   const row = await db.selectFrom('site').select('week_start').where('id', '=', site).executeTakeFirst();
   return row ? loadPlan(db, site, startOfWeek(week, row.week_start), 7) : null;
+}
+
+/** A new shift may not have the id of one that stands in another week or at another site. */
+async function usedElsewhere(
+  db: Database,
+  plan: Plan,
+  changes: readonly Change[],
+): Promise<{ ok: false; problem: Problem } | null> {
+  const here = new Set(plan.shifts.map((shift) => shift.id));
+  const added = changes.flatMap((change) => (change.do === 'add' ? [change.shift.id] : []));
+  const taken = await takenIds(
+    db,
+    added.filter((id) => !here.has(id)),
+  );
+  const at = changes.findIndex((change) => change.do === 'add' && taken.has(change.shift.id));
+  return at < 0 ? null : fail('taken', 'this id belongs to another shift', `changes[${at}].shift.id`);
 }
 
 function answered(entry: LogEntry, site: string, since: readonly LogEntry[]): ChangeAnswer {

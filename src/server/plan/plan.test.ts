@@ -92,6 +92,14 @@ describe('a change', () => {
     expect(other).toMatchObject({ ok: true, version: 2, missed: [{ do: 'set', id: one.id }] });
   });
 
+  test('may not take the id of a shift of another week', async () => {
+    const [last] = (await loadPlan(db, 'bistro', MONDAY - 7, 7))!.plan.shifts;
+    expect(await post([added({ id: last.id })])).toMatchObject({
+      ok: false,
+      problem: { code: 'taken', path: 'changes[0].shift.id' },
+    });
+  });
+
   test('is all or nothing', async () => {
     const before = await shifts();
     expect(await post([added(), { do: 'remove', id: 'none' }])).toMatchObject({

@@ -1,6 +1,7 @@
 import type { Judgement } from '@/core/consequences/judge';
 import { needsOn } from '@/core/coverage/needed';
 import { openOn } from '@/core/plan/frame';
+import type { Plan } from '@/core/plan/types';
 import { DAY } from '@/core/time/span';
 
 /** True time across the canvas: some days side by side, each showing the same hours. */
@@ -23,7 +24,15 @@ const SHORTEST = 480;
  * The hours to show: from the earliest start to the latest end of opening hours, needs and shifts of any day
  * of the plan, in whole hours. A day that runs past midnight is drawn on to its end.
  */
-export function hoursOf({ plan }: Judgement): { from: number; to: number } {
+export function hoursOf({ plan }: Judgement): { readonly from: number; readonly to: number } {
+  let hours = known.get(plan);
+  if (!hours) known.set(plan, (hours = hoursOfPlan(plan)));
+  return hours;
+}
+
+const known = new WeakMap<Plan, { readonly from: number; readonly to: number }>();
+
+function hoursOfPlan(plan: Plan): { from: number; to: number } {
   let from = Infinity;
   let to = -Infinity;
   const take = (span: { from: number; to: number }) => {

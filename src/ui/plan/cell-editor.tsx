@@ -73,8 +73,10 @@ export function CellEditor({ scale, top, low }: Props) {
         onBlur={(event) => {
           // Leaving with the mouse keeps what can be kept; the rest stays open to be mended.
           if (event.relatedTarget === null) return;
-          if (outcome.ok && text.trim() !== '') enter(false);
+          if (text.trim() === '') close();
+          else if (outcome.ok) enter(false);
         }}
+        data-typing
         aria-label={`Shifts of ${person}`}
         aria-invalid={!outcome.ok}
         aria-describedby="typed-outcome"

@@ -100,8 +100,12 @@ export class PlanController {
     return true;
   }
 
-  /** Goes to a cell; with `extend` the selection reaches from where it began. */
+  /**
+   * Goes to a cell; with `extend` the selection reaches from where it began. While something typed stands open
+   * that could not be kept, nothing moves: it belongs to its cell.
+   */
   goTo(cell: Cell, extend = false): void {
+    if (this.view.getState().editing) return;
     const row = Math.min(Math.max(cell.row, 0), this.rows - 1);
     const day = Math.min(Math.max(cell.day, 0), this.plan.judgement.plan.days - 1);
     this.view.setState((view) => ({

@@ -110,30 +110,36 @@ export function applyEdit(
   return true;
 }
 
-/** The server kept the first pending edit; what others did before it is put under the rest. */
+/**
+ * The server kept the first pending edit on the plan as this page knows it. Returns false where it does not fit,
+ * so that the plan has to be taken anew.
+ */
 export function settleEdit(
   store: PlanStore,
-  answer: { readonly version: number; readonly at: string; readonly missed: readonly Change[] },
-): void {
+  answer: { readonly version: number; readonly at: string },
+): boolean {
   const state = store.getState();
   const [edit, ...rest] = state.pending;
-  const kept = rejudge(state.kept, [...answer.missed, ...edit.changes]);
-  if (!kept.ok) throw new Error(`the kept edit does not fit: ${kept.problem.message}`);
-  const visible = answer.missed.length > 0 ? replay(kept.judgement, rest) : null;
+  const kept = rejudge(state.kept, edit.changes);
+  if (!kept.ok) return false;
   store.setState({
     kept: kept.judgement,
     version: answer.version,
-    pending: visible?.pending ?? rest,
-    judgement: visible?.judgement ?? state.judgement,
+    pending: rest,
     save: { kind: rest.length > 0 ? 'saving' : 'saved', at: answer.at },
   });
+  return true;
 }
 
-/** Takes the plan anew from the server and puts the given edits back on it; returns those that do not fit. */
+/**
+ * Takes the plan anew from the server and puts the given edits back on it; returns those that do not fit.
+ * `forget`: an edit was refused, so that what could be undone no longer holds.
+ */
 export function resetPlan(
   store: PlanStore,
   payload: PlanPayload,
   pending: readonly PendingEdit[],
+  { forget, at }: { readonly forget: boolean; readonly at: string | null },
 ): PendingEdit[] {
   const kept = judge(fromPortable(payload.plan));
   const visible = replay(kept, pending);
@@ -143,9 +149,11 @@ export function resetPlan(
     published: new Map(payload.published.map((shift) => [shift.id, shift])),
     judgement: visible.judgement,
     pending: visible.pending,
-    undo: [],
-    redo: [],
-    save: { ...store.getState().save, kind: visible.pending.length > 0 ? 'saving' : 'saved' },
+    ...(forget ? { undo: [], redo: [] } : {}),
+    save: {
+      at: at ?? store.getState().save.at,
+      kind: visible.pending.length > 0 ? 'saving' : 'saved',
+    },
   });
   return pending.filter((edit) => !visible.pending.includes(edit));
 }

@@ -52,6 +52,11 @@ export function usePointer(surroundings: Surroundings) {
       const grip = target.closest<HTMLElement>('[data-grip]')?.dataset.grip ?? null;
       event.preventDefault();
       document.getElementById('canvas')?.focus({ preventScroll: true });
+      // What was typed is kept or, where it cannot be, stands open: then it comes first.
+      if (controller.view.getState().editing) {
+        document.querySelector<HTMLElement>('[data-typing]')?.focus();
+        return;
+      }
       const shift = bar
         ? (controller.plan.judgement.plan.shifts.find((one) => one.id === bar.dataset.shift) ?? null)
         : null;

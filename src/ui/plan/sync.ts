@@ -36,16 +36,10 @@ export class PlanSync {
         const { pending, version } = this.store.getState();
         if (pending.length === 0) break;
         const answer = await send(this.address, { ...pending[0], base: version });
-        if (answer === null) {
-          this.store.setState({ save: { ...this.store.getState().save, kind: 'offline' } });
-          this.timer ??= setTimeout(() => {
-            this.timer = null;
-            void this.run();
-          }, RETRY_MS);
+        if (answer === null || !(await this.answered(pending[0], answer))) {
+          this.waitAndRetry();
           break;
         }
-        if (answer.ok) settleEdit(this.store, answer);
-        else await this.refused(pending[0], answer.problem);
         this.keepInBrowser();
       }
     } finally {
@@ -58,22 +52,35 @@ export class PlanSync {
     this.timer = null;
   }
 
-  private async refused(edit: PendingEdit, problem: Problem): Promise<void> {
+  private waitAndRetry(): void {
+    this.store.setState({ save: { ...this.store.getState().save, kind: 'offline' } });
+    this.timer ??= setTimeout(() => {
+      this.timer = null;
+      void this.run();
+    }, RETRY_MS);
+  }
+
+  /** Takes in what the server answered. Returns false where it can no longer be reached. */
+  private async answered(edit: PendingEdit, answer: ChangeAnswer): Promise<boolean> {
+    if (answer.ok && answer.missed.length === 0 && settleEdit(this.store, answer)) return true;
     const fresh = await fetchPlan(this.address);
-    if (!fresh) {
-      this.store.setState({ save: { ...this.store.getState().save, kind: 'offline' } });
-      return;
-    }
+    if (!fresh) return false;
     const rest = this.store.getState().pending.slice(1);
-    const lost = resetPlan(this.store, fresh, rest);
+    const at = answer.ok ? answer.at : null;
+    const lost = resetPlan(this.store, fresh, rest, { forget: !answer.ok, at });
     const others = lost.length > 0 ? ` ${lost.length} more edits on it were taken back too.` : '';
-    const meanwhile = problem.code === 'changed-meanwhile';
+    if (answer.ok) {
+      if (others) this.tell({ text: `Somebody else changed this week.${others}` });
+      return true;
+    }
+    const meanwhile = answer.problem.code === 'changed-meanwhile';
     this.tell({
       text: meanwhile
         ? `Somebody else changed this shift in the meantime; theirs is shown.${others}`
-        : `Not kept: ${problem.message}${others}`,
+        : `Not kept: ${answer.problem.message}${others}`,
       action: meanwhile ? { label: 'Do mine on top', run: () => this.again(edit) } : undefined,
     });
+    return true;
   }
 
   private again({ changes, confirmed }: PendingEdit): void {
@@ -101,10 +108,12 @@ export async function openPlan(
   const left = leftOver(address);
   if (left.length === 0) return { payload: first.payload, refused: [] };
   const refused: Problem[] = [];
+  let base = first.payload.version;
   for (const edit of left) {
-    const answer = await send(address, { ...edit, base: first.payload.version });
+    const answer = await send(address, { ...edit, base });
     if (answer === null) return null;
-    if (!answer.ok) refused.push(answer.problem);
+    if (answer.ok) base = Math.max(base, answer.version);
+    else refused.push(answer.problem);
   }
   localStorage.removeItem(storageKey(address));
   const again = await fetchPlan(address);
