@@ -32,6 +32,7 @@ export class PlanSync {
     if (this.running) return;
     this.running = true;
     try {
+      await painted();
       for (;;) {
         const { pending, version } = this.store.getState();
         if (pending.length === 0) break;
@@ -97,6 +98,17 @@ export class PlanSync {
       // Without storage an edit waits in this page only; the save state says that it waits.
     }
   }
+}
+
+/** Resolves once the edit can be seen: the picture comes before the sending. A page in the back waits no longer. */
+function painted(): Promise<void> {
+  return new Promise((resolve) => {
+    const late = setTimeout(resolve, 100);
+    requestAnimationFrame(() => {
+      clearTimeout(late);
+      setTimeout(resolve, 30);
+    });
+  });
 }
 
 /** Gets a week's plan; edits left waiting by an earlier visit are sent before it. Null: no connection. */
