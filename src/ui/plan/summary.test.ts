@@ -1,0 +1,26 @@
+import { describe, expect, test } from '@jest/globals';
+import { wordsFor } from '@/core/checks/words';
+import { tryChanges } from '@/core/consequences/consequences';
+import { judge } from '@/core/consequences/judge';
+import type { Change } from '@/core/plan/change';
+import { need, plan, shift } from '@/core/testing';
+import { summarise } from './summary';
+
+const first = shift('bo', 0, '14-22');
+const base = plan({ needs: [need('bar', 0, '9-17')], shifts: [first] });
+
+function line(...changes: Change[]): string {
+  const tried = tryChanges(judge(base), changes);
+  if (!tried.ok) throw new Error(tried.problem.message);
+  return summarise(tried.trial.consequences, wordsFor(base), 'EUR');
+}
+
+describe('the line about an edit', () => {
+  test.each<[string, Change]>([
+    ['+8 h · +€96.00 · closes 1 gap', { do: 'add', shift: shift('ann', 0, '9-17') }],
+    ['−8 h · −€96.00 · gap 3 h larger', { do: 'remove', id: first.id }],
+    ['gap 3 h smaller', { do: 'set', id: first.id, shift: { from: 660, to: 1140 } }],
+    ['+8 h · +€96.00 · short rest 9 h', { do: 'add', shift: shift('bo', 1, '7-15') }],
+    ['no consequences', { do: 'set', id: first.id, shift: { note: 'hello' } }],
+  ])('%s', (text, change) => expect(line(change)).toBe(text));
+});
