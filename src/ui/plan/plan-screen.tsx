@@ -71,7 +71,7 @@ export function PlanScreen({ frame }: Props) {
 function Waiting({ trouble, again }: { trouble: string | null; again: () => void }) {
   return (
     <>
-      <TopBar onFind={() => undefined} />
+      <TopBar />
       <main className="flex-1 px-6 py-16 text-center" aria-busy={trouble === null}>
         {trouble === null ? (
           <p className="text-muted">Getting the week …</p>

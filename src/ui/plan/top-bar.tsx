@@ -8,7 +8,7 @@ import { useFrame } from './frame-context';
 type Theme = 'quay' | 'quay-night';
 
 /** The bar over every page: where one is, and the way to everywhere else. */
-export function TopBar({ onFind }: { onFind: () => void }) {
+export function TopBar({ onFind }: { onFind?: () => void }) {
   const { sites, site, actor } = useFrame();
   const router = useRouter();
   return (
@@ -38,13 +38,15 @@ export function TopBar({ onFind }: { onFind: () => void }) {
         </a>
       </nav>
       <div className="ml-auto flex items-center gap-3">
-        <button
-          type="button"
-          onClick={onFind}
-          className="border-rule bg-sheet text-muted flex h-[28px] w-[190px] items-center justify-between rounded-[3px] border px-2.5"
-        >
-          Find or do… <span className="key">Ctrl K</span>
-        </button>
+        {onFind && (
+          <button
+            type="button"
+            onClick={onFind}
+            className="border-rule bg-sheet text-muted flex h-[28px] w-[190px] items-center justify-between rounded-[3px] border px-2.5"
+          >
+            Find or do… <span className="key">Ctrl K</span>
+          </button>
+        )}
         <ThemeSwitch />
         <span
           className="bg-sea text-sheet flex size-[26px] items-center justify-center rounded-[3px] text-[11.5px] font-semibold"
