@@ -5,9 +5,9 @@ source "$(dirname "${BASH_SOURCE[0]}")/install.sh"
 source scripts/build.sh
 source scripts/chromium.sh
 
-# Bundled as the build bundles it, so that the core is measured and not a loader.
+# Bundled as the build bundles it, so that the core is measured and not a loader; memory as the server has it.
 node_modules/.bin/esbuild bench/core.ts --bundle --platform=node --format=esm --packages=external \
-  --outfile=bench/.core.mjs --log-level=error && node bench/.core.mjs
+  --outfile=bench/.core.mjs --log-level=error && node --max-semi-space-size=64 bench/.core.mjs
 rm -f bench/.core.mjs
 if build && find_chromium; then
   export CHROMIUM

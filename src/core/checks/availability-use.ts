@@ -1,14 +1,16 @@
 import { type DayAvailability, isPlainlyAvailable } from '../availability/allowed';
 import type { Placed } from '../plan/placed';
+import type { Person } from '../plan/types';
 import { DAY, covered } from '../time/span';
 import type { OwnShift, PersonView } from './check';
 
 /** The shifts that availability may speak against: most are plainly inside it and need no closer look. */
-export function doubtful(view: PersonView): OwnShift[] {
-  const { person, own } = view;
-  if (person === null || person.availability.length === 0) return [];
+export function doubtfulShifts(person: Person | null, own: readonly OwnShift[]): readonly OwnShift[] {
+  if (person === null || person.availability.length === 0) return NO_SHIFTS;
   return own.filter((shift) => !isPlainlyAvailable(person, shift.date, shift.own!));
 }
+
+const NO_SHIFTS: readonly OwnShift[] = [];
 
 /** Minutes of a shift that `count` finds in each calendar date it touches, added up. */
 export function minutesByDate(

@@ -24,6 +24,8 @@ export interface PersonView {
   /** Working days, those around the plan too, by date. */
   readonly days: readonly WorkingDay[];
   readonly availability: AvailabilityOf;
+  /** Those of `own` that availability may speak against; the rest lie plainly inside it. */
+  readonly doubtful: readonly OwnShift[];
   /** Pay of each week of the frame; empty for open shifts. */
   readonly pay: readonly WeekPay[];
 }

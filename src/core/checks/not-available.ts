@@ -1,5 +1,5 @@
 import { DAY } from '../time/span';
-import { doubtful, minutesByDate, notAllowed } from './availability-use';
+import { minutesByDate, notAllowed } from './availability-use';
 import { type PersonCheck, placeOf } from './check';
 import { turnOpen } from './mends';
 
@@ -11,7 +11,7 @@ export const notAvailable: PersonCheck = {
   unit: 'minutes',
   dependsOn: 'person',
   inspect(view, report) {
-    for (const shift of doubtful(view)) {
+    for (const shift of view.doubtful) {
       const amount = minutesByDate(view, shift, notAllowed);
       if (amount === 0) continue;
       const { from, to } = shift.own!;

@@ -1,5 +1,5 @@
 import { covered } from '../time/span';
-import { doubtful, minutesByDate } from './availability-use';
+import { minutesByDate } from './availability-use';
 import { type PersonCheck, placeOf } from './check';
 
 /** Hours in a block marked *rather not*: one snag a shift. */
@@ -10,7 +10,7 @@ export const ratherNot: PersonCheck = {
   unit: 'minutes',
   dependsOn: 'person',
   inspect(view, report) {
-    for (const shift of doubtful(view)) {
+    for (const shift of view.doubtful) {
       const amount = minutesByDate(view, shift, (day, span) => covered(span, day.ratherNot));
       if (amount > 0) report({ ...placeOf(shift), amount });
     }

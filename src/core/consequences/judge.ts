@@ -7,6 +7,7 @@ import type {
   WeekCheck,
   WorkingDay,
 } from '../checks/check';
+import { doubtfulShifts } from '../checks/availability-use';
 import { activeChecks } from '../checks/list';
 import type { Snag } from '../checks/snag';
 import { type Block, blocksOf, rangeOn, reachOf } from '../coverage/blocks';
@@ -224,7 +225,8 @@ function personState(
   const isOwn = (placed: Placed): placed is OwnShift => placed.own !== null;
   const own: readonly OwnShift[] = all.every(isOwn) ? (all as OwnShift[]) : all.filter(isOwn);
   const pay: WeekPay[] = person ? frame.weeks.map((week) => weekPay(frame, person, all, week)) : [];
-  const view: PersonView = { frame, person, all, own, days: workingDays(all), availability, pay };
+  const doubtful = doubtfulShifts(person, own);
+  const view: PersonView = { frame, person, all, own, days: workingDays(all), availability, doubtful, pay };
   const snags: Snag[] = (checks.sink.into = []);
   if (own.length > 0 || person !== null)
     for (const { check, report } of checks.person) check.inspect(view, report);

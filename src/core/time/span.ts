@@ -70,9 +70,12 @@ export function clip(spans: readonly Span[], window: Span): Span[] {
   return inside;
 }
 
-/** Minutes of `span` covered by `spans`, which must be disjoint. */
+/** Minutes of `span` covered by `spans`, which must be sorted and disjoint. */
 export function covered(span: Span, spans: readonly Span[]): number {
   let sum = 0;
-  for (const other of spans) sum += shared(span, other);
+  for (const other of spans) {
+    if (other.from >= span.to) break;
+    if (other.to > span.from) sum += Math.min(other.to, span.to) - Math.max(other.from, span.from);
+  }
   return sum;
 }
