@@ -4,7 +4,22 @@ import type { ColumnType, Generated } from 'kysely';
 export interface Schema {
   setting: { name: string; value: string };
   site: SiteTable;
-  site_hours: { site_id: string; weekday: number; from_minute: number; to_minute: number };
+  /** Opening spans; `since` null: from the beginning. Of one weekday the latest that has begun hold. */
+  site_hours: {
+    site_id: string;
+    weekday: number;
+    from_minute: number;
+    to_minute: number;
+    since: string | null;
+  };
+  site_budget: {
+    site_id: string;
+    since: string | null;
+    minutes: number | null;
+    cost_minor: number | null;
+    sales_minor: number | null;
+  };
+  area: { id: string; site_id: string; name: string; position: number };
   /** A date with hours of its own; both minutes null: closed all day. */
   site_date: {
     id: Generated<number>;
@@ -28,9 +43,18 @@ export interface Schema {
     person_id: string;
     role_id: string;
     until: string | null;
-    rate_minor: number | null;
     position: number;
   };
+  /** `role_id` null: whatever the role. `since` null: from the beginning. */
+  person_pay: {
+    id: string;
+    person_id: string;
+    role_id: string | null;
+    since: string | null;
+    rate_minor: number;
+  };
+  field: { id: string; name: string; position: number };
+  person_field: { person_id: string; field_id: string; value: string };
   availability: {
     id: string;
     person_id: string;
@@ -55,12 +79,14 @@ export interface Schema {
   };
   /** `site_id` null: at every site. */
   holiday: { id: string; site_id: string | null; date: string; name: string; closed: Flag };
+  /** Without a name: the usual week from `since` on. With one: a variant, for the dates in `need_date`. */
+  need_set: { id: string; site_id: string; name: string | null; since: string | null };
+  need_date: { site_id: string; date: string; set_id: string };
   need: {
     id: string;
-    site_id: string;
+    set_id: string;
     role_id: string | null;
-    weekday: number | null;
-    date: string | null;
+    weekday: number;
     from_minute: number;
     to_minute: number;
     count: number;
@@ -78,6 +104,24 @@ export interface Schema {
     changes: string;
     inverse: string;
   };
+  /** Every command but changes of a plan: what it did to which rows, as JSON. */
+  command_log: {
+    seq: Generated<number>;
+    id: string;
+    at: string;
+    actor: string;
+    kind: string;
+    title: string;
+    changes: string;
+    /** Ids of entries in `change_log` that came with it. */
+    entries: string;
+    /** Id of the command it took back. */
+    undoes: string | null;
+  };
+  command_about: { seq: number; kind: string; id: string };
+  import_draft: { id: string; at: string; actor: string; name: string; content: string };
+  /** What a column head meant in earlier imports. */
+  known_head: { head: string; field: string };
 }
 
 type Flag = ColumnType<number, number | boolean, number | boolean>;
@@ -93,13 +137,16 @@ export interface SiteTable {
   margin_before: number;
   margin_after: number;
   never_closed: Flag;
-  budget_minutes: number | null;
-  budget_minor: number | null;
   /** The core's rules as JSON; what is left out has the default. */
   rules: string;
   position: number;
   /** Raised by every change to its weeks. */
   version: number;
+  /** Weekdays, 0 Monday to 6 Sunday, as JSON. */
+  weekend: Generated<string>;
+  sales_per_hour_minor: Generated<number | null>;
+  /** The fewest people that needs computed from sales ask for. */
+  needs_minimum: Generated<number>;
 }
 
 export interface PersonTable {
@@ -111,6 +158,17 @@ export interface PersonTable {
   contract_minutes: number | null;
   max_week_minutes: number | null;
   standard_day_minutes: number | null;
+  number: Generated<string | null>;
+  email: Generated<string | null>;
+  phone: Generated<string | null>;
+  contract_kind: Generated<string | null>;
+  pay_kind: Generated<string>;
+  manager_id: Generated<string | null>;
+  /** Minutes of each weekday, Monday first, as JSON; null: not said. */
+  usual_week: Generated<string | null>;
+  /** Groups they belong to, as JSON. */
+  team: Generated<string>;
+  notes: Generated<string | null>;
 }
 
 export interface ShiftTable {

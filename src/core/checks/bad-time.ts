@@ -4,6 +4,10 @@ import { type PersonCheck, placeOf } from './check';
 export const badTime: PersonCheck = {
   code: 'bad-time',
   title: 'Doubtful time',
+  rule: {
+    says: 'A shift of more than {} is more likely a slip',
+    limit: { key: 'slipMinutes', unit: 'hours' },
+  },
   severity: 'stop',
   unit: 'minutes',
   dependsOn: 'person',

@@ -55,10 +55,22 @@ export interface WeekView {
   readonly cost: number;
 }
 
+/** How a check reads among the rules of a site; `{}` stands where its limit is written. */
+export interface RuleWords {
+  readonly says: string;
+  readonly limit?: { readonly key: LimitKey; readonly unit: 'hours' | 'days' | 'people' };
+}
+
+/** The rules that are one figure. */
+export type LimitKey = {
+  [K in keyof Rules]: Rules[K] extends number ? K : never;
+}[keyof Rules];
+
 interface CheckBase {
   readonly code: string;
   /** What it is called on the screen. */
   readonly title: string;
+  readonly rule: RuleWords;
   readonly severity: Severity;
   /** What `amount` is counted in; null where there is none. */
   readonly unit: Unit | null;

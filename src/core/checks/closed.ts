@@ -5,6 +5,7 @@ import { type PersonCheck, placeOf } from './check';
 export const closed: PersonCheck = {
   code: 'closed',
   title: 'Closed',
+  rule: { says: 'A shift outside opening hours, or on a closed holiday' },
   severity: 'warn',
   unit: 'minutes',
   dependsOn: 'person',

@@ -7,6 +7,7 @@ import type { PersonCheck } from './check';
 export const daysInARow: PersonCheck = {
   code: 'days-in-a-row',
   title: 'Days in a row',
+  rule: { says: 'Working days in a row: at most {}', limit: { key: 'maxDaysInARow', unit: 'days' } },
   severity: 'warn',
   unit: 'days',
   dependsOn: 'person',

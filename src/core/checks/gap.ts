@@ -5,6 +5,7 @@ import type { CoverageCheck } from './check';
 export const gap: CoverageCheck = {
   code: 'gap',
   title: 'Gap',
+  rule: { says: 'Fewer on than needed' },
   severity: 'stop',
   unit: 'people',
   dependsOn: 'coverage',

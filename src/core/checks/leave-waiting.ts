@@ -5,6 +5,7 @@ import { reportLeave } from './leave-clash';
 export const leaveWaiting: PersonCheck = {
   code: 'leave-waiting',
   title: 'Leave asked for',
+  rule: { says: 'A shift on leave that waits for a decision' },
   severity: 'warn',
   unit: 'minutes',
   dependsOn: 'person',

@@ -4,6 +4,7 @@ import { type PersonCheck, placeOfAll } from './check';
 export const longDay: PersonCheck = {
   code: 'long-day',
   title: 'Long day',
+  rule: { says: 'Paid time of a working day: at most {}', limit: { key: 'maxDayMinutes', unit: 'hours' } },
   severity: 'warn',
   unit: 'minutes',
   dependsOn: 'person',

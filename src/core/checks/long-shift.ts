@@ -4,6 +4,7 @@ import { type PersonCheck, placeOf } from './check';
 export const longShift: PersonCheck = {
   code: 'long-shift',
   title: 'Long shift',
+  rule: { says: 'One shift lasts at most {}', limit: { key: 'maxShiftMinutes', unit: 'hours' } },
   severity: 'warn',
   unit: 'minutes',
   dependsOn: 'person',

@@ -4,6 +4,7 @@ import type { PersonCheck } from './check';
 export const longWeek: PersonCheck = {
   code: 'long-week',
   title: 'Long week',
+  rule: { says: 'Paid time of a week: at most the person’s weekly maximum' },
   severity: 'stop',
   unit: 'minutes',
   dependsOn: 'person',

@@ -7,6 +7,7 @@ import { type PersonCheck, placeOfAll } from './check';
 export const noBreak: PersonCheck = {
   code: 'no-break',
   title: 'No break',
+  rule: { says: 'A working day without the break that is due' },
   severity: 'warn',
   unit: 'minutes',
   dependsOn: 'person',

@@ -9,6 +9,10 @@ import type { PersonCheck } from './check';
 export const noWeeklyRest: PersonCheck = {
   code: 'no-weekly-rest',
   title: 'No weekly rest',
+  rule: {
+    says: 'One rest in the week without a break of at least {}',
+    limit: { key: 'weeklyRestMinutes', unit: 'hours' },
+  },
   severity: 'warn',
   unit: 'minutes',
   dependsOn: 'person',

@@ -7,6 +7,7 @@ import { turnOpen } from './mends';
 export const notAvailable: PersonCheck = {
   code: 'not-available',
   title: 'Not available',
+  rule: { says: 'Hours outside a person’s availability' },
   severity: 'stop',
   unit: 'minutes',
   dependsOn: 'person',

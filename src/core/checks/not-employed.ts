@@ -5,6 +5,7 @@ import { turnOpen } from './mends';
 export const notEmployed: PersonCheck = {
   code: 'not-employed',
   title: 'Not employed',
+  rule: { says: 'A shift before the first or after the last day of employment' },
   severity: 'stop',
   unit: null,
   dependsOn: 'person',

@@ -5,6 +5,7 @@ import { turnOpen } from './mends';
 export const notQualified: PersonCheck = {
   code: 'not-qualified',
   title: 'Not qualified',
+  rule: { says: 'A role not held, or a certificate that has ended' },
   severity: 'stop',
   unit: null,
   dependsOn: 'person',

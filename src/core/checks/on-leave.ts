@@ -6,6 +6,7 @@ import { turnOpen } from './mends';
 export const onLeave: PersonCheck = {
   code: 'on-leave',
   title: 'On leave',
+  rule: { says: 'A shift on approved leave' },
   severity: 'stop',
   unit: 'minutes',
   dependsOn: 'person',

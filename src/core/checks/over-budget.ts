@@ -5,6 +5,7 @@ import type { WeekCheck } from './check';
 export const overBudget: WeekCheck = {
   code: 'over-budget',
   title: 'Over budget',
+  rule: { says: 'Planned hours or cost above the week’s budget' },
   severity: 'warn',
   unit: 'minutes',
   dependsOn: 'week',

@@ -6,6 +6,7 @@ import { turnOpen } from './mends';
 export const overlap: PersonCheck = {
   code: 'overlap',
   title: 'Two shifts at once',
+  rule: { says: 'One person in two places at once, also across sites' },
   severity: 'stop',
   unit: 'minutes',
   dependsOn: 'person',

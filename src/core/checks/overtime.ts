@@ -5,6 +5,7 @@ import type { PersonCheck } from './check';
 export const overtime: PersonCheck = {
   code: 'overtime',
   title: 'Overtime',
+  rule: { says: 'Overtime, with what it adds to the cost' },
   severity: 'note',
   unit: 'minutes',
   dependsOn: 'person',

@@ -6,6 +6,7 @@ import { type PersonCheck, placeOf } from './check';
 export const ratherNot: PersonCheck = {
   code: 'rather-not',
   title: 'Rather not',
+  rule: { says: 'Hours a person would rather not work' },
   severity: 'note',
   unit: 'minutes',
   dependsOn: 'person',

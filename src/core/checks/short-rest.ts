@@ -5,6 +5,10 @@ import { type PersonCheck, placeOfAll } from './check';
 export const shortRest: PersonCheck = {
   code: 'short-rest',
   title: 'Short rest',
+  rule: {
+    says: 'Rest between two working days: at least {}',
+    limit: { key: 'dailyRestMinutes', unit: 'hours' },
+  },
   severity: 'warn',
   unit: 'minutes',
   dependsOn: 'person',

@@ -4,6 +4,7 @@ import { type PersonCheck, placeOf } from './check';
 export const shortShift: PersonCheck = {
   code: 'short-shift',
   title: 'Short shift',
+  rule: { says: 'One shift lasts at least {}', limit: { key: 'minShiftMinutes', unit: 'hours' } },
   severity: 'note',
   unit: 'minutes',
   dependsOn: 'person',

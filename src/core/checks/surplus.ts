@@ -5,6 +5,7 @@ import type { CoverageCheck } from './check';
 export const surplus: CoverageCheck = {
   code: 'surplus',
   title: 'Surplus',
+  rule: { says: 'More on than needed, by more than {}', limit: { key: 'surplusTolerance', unit: 'people' } },
   severity: 'note',
   unit: 'people',
   dependsOn: 'coverage',

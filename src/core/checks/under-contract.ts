@@ -5,6 +5,7 @@ import type { PersonCheck } from './check';
 export const underContract: PersonCheck = {
   code: 'under-contract',
   title: 'Under contract',
+  rule: { says: 'Planned and credited time below contract hours' },
   severity: 'note',
   unit: 'minutes',
   dependsOn: 'person',

@@ -4,6 +4,7 @@ import { type PersonCheck, placeOf } from './check';
 export const unfilled: PersonCheck = {
   code: 'unfilled',
   title: 'Open shift',
+  rule: { says: 'An open shift with nobody on it' },
   severity: 'warn',
   unit: null,
   dependsOn: 'person',

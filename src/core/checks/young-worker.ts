@@ -11,6 +11,7 @@ import { type PersonCheck, type PersonView, type Report, placeOf, placeOfAll } f
 export const youngWorker: PersonCheck = {
   code: 'young-worker',
   title: 'Young worker',
+  rule: { says: 'A young person outside the hours or amounts allowed' },
   severity: 'stop',
   unit: 'minutes',
   dependsOn: 'person',

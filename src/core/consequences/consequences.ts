@@ -1,7 +1,7 @@
 import { overlap } from '../checks/overlap';
 import { type Snag, bySeverity, sameSnag } from '../checks/snag';
 import type { Change, Result } from '../plan/change';
-import { type Judgement, rejudge } from './judge';
+import { type Judgement, rejudge, snagsOf } from './judge';
 
 /** What changes would do to a plan. */
 export interface Consequences {
@@ -51,6 +51,25 @@ export function difference(before: Judgement, after: Judgement): Consequences {
     cleared: cleared.sort(bySeverity),
     paidMinutes,
     cost,
+  };
+}
+
+/**
+ * The difference between two judgements of one site and the same days that may differ in anything: people come
+ * and gone, other needs, other rules.
+ */
+export function comparison(before: Judgement, after: Judgement): Consequences {
+  const key = ({ facts: _facts, ...snag }: Snag) => JSON.stringify(Object.values(snag));
+  const gone = new Map<string, Snag[]>();
+  for (const snag of snagsOf(before)) gone.set(key(snag), [...(gone.get(key(snag)) ?? []), snag]);
+  const appeared = snagsOf(after).filter((snag) => !gone.get(key(snag))?.pop());
+  const sum = (judgement: Judgement, of: (week: Judgement['weeks'][number]) => number) =>
+    judgement.weeks.reduce((total, week) => total + of(week), 0);
+  return {
+    appeared: appeared.sort(bySeverity),
+    cleared: [...gone.values()].flat().sort(bySeverity),
+    paidMinutes: sum(after, (week) => week.paid) - sum(before, (week) => week.paid),
+    cost: sum(after, (week) => week.cost) - sum(before, (week) => week.cost),
   };
 }
 

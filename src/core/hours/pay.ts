@@ -1,6 +1,6 @@
 import type { Frame, Week } from '../plan/frame';
 import type { Placed } from '../plan/placed';
-import type { Person } from '../plan/types';
+import type { HeldRole, Person } from '../plan/types';
 import type { Day } from '../time/day';
 import { type Amount, type Fraction, NOTHING, units } from './money';
 import { premiums } from './overtime';
@@ -26,12 +26,19 @@ export interface DayPay {
   readonly premium: Amount;
 }
 
-/** The hourly rate of a person in a role, in the currency's major unit: theirs, else the role's, else 0. */
-export function rateOf(frame: Frame, person: Person, role: string | null): number {
+/** The hourly rate of a person in a role on a date, in the currency's major unit: theirs, else the role's, else 0. */
+export function rateOf(frame: Frame, person: Person, role: string | null, date: Day): number {
   if (role === null) return 0;
-  for (const held of person.roles) if (held.role === role && held.hourlyRate !== null) return held.hourlyRate;
+  for (const held of person.roles) {
+    if (held.role !== role) continue;
+    let rate = held.hourlyRate;
+    for (const later of held.laterRates ?? NO_LATER) if (later.since <= date) rate = later.hourlyRate;
+    if (rate !== null) return rate;
+  }
   return frame.rateOf.get(role) ?? 0;
 }
+
+const NO_LATER: NonNullable<HeldRole['laterRates']> = [];
 
 /**
  * Paid minutes, overtime and exact cost of one person's week. `shifts`: all of theirs, by start.
@@ -49,7 +56,7 @@ export function weekPay(frame: Frame, person: Person, shifts: readonly Placed[],
   for (const placed of mine) {
     paidEverywhere += placed.paid;
     if (!placed.own) continue;
-    const amount = units(rateOf(frame, person, placed.role)) * placed.paid;
+    const amount = units(rateOf(frame, person, placed.role, placed.date)) * placed.paid;
     paid += placed.paid;
     earned += amount;
     let day = days[days.length - 1];

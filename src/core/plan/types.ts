@@ -48,6 +48,8 @@ export interface HeldRole {
   /** Last day on which it counts; null: for good. */
   readonly until: Day | null;
   readonly hourlyRate: number | null;
+  /** What the rate becomes on later dates, in their order; a plan file does not carry it. */
+  readonly laterRates?: readonly { readonly since: Day; readonly hourlyRate: number | null }[];
 }
 
 export interface Person {

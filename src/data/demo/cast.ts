@@ -41,6 +41,9 @@ export interface DemoSite {
   readonly slots: readonly DemoSlot[];
   readonly budgetHours: number;
   readonly budgetCost: number;
+  /** Sales that an hour of work should bring. */
+  readonly salesPerHour: number;
+  readonly areas: readonly string[];
   readonly off: readonly string[];
   readonly minimumOn: number;
 }
@@ -69,6 +72,8 @@ export const SITES: readonly DemoSite[] = [
     ],
     budgetHours: 435,
     budgetCost: 6800,
+    salesPerHour: 52,
+    areas: ['Dining room', 'Terrace', 'Galley'],
     off: [],
     minimumOn: 0,
   },
@@ -89,6 +94,8 @@ export const SITES: readonly DemoSite[] = [
     ],
     budgetHours: 205,
     budgetCost: 3200,
+    salesPerHour: 88,
+    areas: ['Shop floor', 'Stockroom'],
     off: ['surplus'],
     minimumOn: 1,
   },
@@ -107,6 +114,8 @@ export const SITES: readonly DemoSite[] = [
     ],
     budgetHours: 300,
     budgetCost: 5600,
+    salesPerHour: 74,
+    areas: ['North berths', 'South berths', 'Slipway'],
     off: ['surplus'],
     minimumOn: 0,
   },

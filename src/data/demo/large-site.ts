@@ -29,15 +29,29 @@ export async function makeLargeSite(db: Database, monday: Day, count: number): P
         margin_before: site.margins.before,
         margin_after: site.margins.after,
         never_closed: 0,
-        budget_minutes: plan.budget.minutes,
-        budget_minor: Math.round(plan.budget.cost! * 100),
         rules: JSON.stringify(plan.rules),
         position: 100,
         version: 0,
       })
       .execute();
+    await trx
+      .insertInto('site_budget')
+      .values({
+        site_id: site.id,
+        since: null,
+        minutes: plan.budget.minutes,
+        cost_minor: Math.round(plan.budget.cost! * 100),
+        sales_minor: null,
+      })
+      .execute();
     const hours = site.openHours!.flatMap((spans, weekday) =>
-      spans.map((span) => ({ site_id: site.id, weekday, from_minute: span.from, to_minute: span.to })),
+      spans.map((span) => ({
+        site_id: site.id,
+        since: null,
+        weekday,
+        from_minute: span.from,
+        to_minute: span.to,
+      })),
     );
     await trx.insertInto('site_hours').values(hours).execute();
     const roles = plan.roles.map((role, i) => ({
@@ -53,6 +67,10 @@ export async function makeLargeSite(db: Database, monday: Day, count: number): P
       .insertInto('site_role')
       .values(plan.roles.map((role, position) => ({ site_id: site.id, role_id: role.id, position })))
       .execute();
+    await trx
+      .insertInto('need_set')
+      .values({ id: site.id, site_id: site.id, name: null, since: null })
+      .execute();
     await inBatches(
       plan.needs.flatMap((need, i) =>
         need.days!.flatMap((on, weekday) =>
@@ -60,10 +78,9 @@ export async function makeLargeSite(db: Database, monday: Day, count: number): P
             ? [
                 {
                   id: `${site.id}-${i}`,
-                  site_id: site.id,
+                  set_id: site.id,
                   role_id: need.role,
                   weekday,
-                  date: null,
                   from_minute: need.from,
                   to_minute: need.to,
                   count: need.count,
@@ -91,6 +108,8 @@ async function insertCrowd(db: Database, plan: ReturnType<typeof largePlan>): Pr
       contract_minutes: person.contractMinutes,
       max_week_minutes: person.maxWeekMinutes,
       standard_day_minutes: null,
+      number: String(1000 + Number(person.id.slice(1))),
+      contract_kind: person.contractMinutes! >= 2160 ? 'full-time' : 'part-time',
     })),
     (rows) => db.insertInto('person').values(rows).execute(),
   );
@@ -104,7 +123,6 @@ async function insertCrowd(db: Database, plan: ReturnType<typeof largePlan>): Pr
         person_id: person.id,
         role_id: role,
         until: null,
-        rate_minor: null,
         position,
       })),
     ),

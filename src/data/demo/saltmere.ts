@@ -19,6 +19,7 @@ const PUBLISHED_DAYS = 4;
  */
 export async function makeDemo(db: Database, monday: Day): Promise<void> {
   await db.transaction().execute(async (trx) => {
+    await trx.insertInto('setting').values({ name: 'business', value: 'Saltmere Quay' }).execute();
     await insertRoles(trx);
     for (const [position, site] of SITES.entries()) await insertSite(trx, site, position, monday);
     for (const [position, person] of PEOPLE.entries()) await insertPerson(trx, person, position, monday);
@@ -101,17 +102,40 @@ async function insertSite(db: Database, site: DemoSite, position: number, monday
       margin_before: 60,
       margin_after: 60,
       never_closed: 0,
-      budget_minutes: site.budgetHours * 60,
-      budget_minor: site.budgetCost * 100,
+      sales_per_hour_minor: site.salesPerHour * 100,
       rules: JSON.stringify(rules),
       position,
       version: 0,
     })
     .execute();
+  await db
+    .insertInto('site_budget')
+    .values({
+      site_id: site.id,
+      since: null,
+      minutes: site.budgetHours * 60,
+      cost_minor: site.budgetCost * 100,
+      sales_minor: site.budgetHours * site.salesPerHour * 100,
+    })
+    .execute();
+  await db
+    .insertInto('area')
+    .values(
+      site.areas.map((name, i) => ({ id: `${site.id}-area-${i + 1}`, site_id: site.id, name, position: i })),
+    )
+    .execute();
   const hours = site.hours.flatMap((text, weekday) =>
     text === null
       ? []
-      : [{ site_id: site.id, weekday, from_minute: times(text).from, to_minute: times(text).to }],
+      : [
+          {
+            site_id: site.id,
+            since: null,
+            weekday,
+            from_minute: times(text).from,
+            to_minute: times(text).to,
+          },
+        ],
   );
   await db.insertInto('site_hours').values(hours).execute();
   await db
@@ -122,14 +146,17 @@ async function insertSite(db: Database, site: DemoSite, position: number, monday
     slot.days.map((weekday) => ({ ...slot, weekday, ...times(slot.time) })),
   );
   await db
+    .insertInto('need_set')
+    .values({ id: site.id, site_id: site.id, name: null, since: null })
+    .execute();
+  await db
     .insertInto('need')
     .values(
       needLevels(needs).map((need, i) => ({
         id: `${site.id}-${String(i).padStart(3, '0')}`,
-        site_id: site.id,
+        set_id: site.id,
         role_id: need.role,
         weekday: need.weekday,
-        date: null,
         from_minute: need.from,
         to_minute: need.to,
         count: need.count,
@@ -202,6 +229,10 @@ async function insertPerson(db: Database, person: DemoPerson, position: number, 
       contract_minutes: person.hours * 60,
       max_week_minutes: 48 * 60,
       standard_day_minutes: null,
+      number: String(101 + position),
+      email: `${id}@saltmere.example`,
+      contract_kind: person.hours >= 36 ? 'full-time' : person.hours >= 16 ? 'part-time' : 'on-call',
+      team: JSON.stringify(person.sites.length > 1 ? ['Floaters'] : []),
     })
     .execute();
   await db
@@ -215,7 +246,6 @@ async function insertPerson(db: Database, person: DemoPerson, position: number, 
         person_id: id,
         role_id,
         until: person.ends?.role === role_id ? writeDate(monday + person.ends.weekday) : null,
-        rate_minor: null,
         position: i,
       })),
     )

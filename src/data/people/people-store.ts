@@ -1,3 +1,4 @@
+import { type RawBuilder, sql } from 'kysely';
 import type {
   AvailabilityEntry,
   AvailabilityKind,
@@ -6,15 +7,19 @@ import type {
   LeaveState,
   Person,
 } from '@/core/plan/types';
+import { type Dated, segmentsOf } from '@/core/availability/versions';
 import { type Day, readDate, writeDate } from '@/core/time/day';
 import { DAY } from '@/core/time/span';
 import { readClock, writeClock } from '@/core/time/write';
 import type { Database } from '../database';
+import type { Schema } from '../schema';
+import { inForce } from '../site/site-store';
 import { byWeekdays } from '../weekdays';
 
 /**
- * The people who work at a site, in their order, with roles, the availability and the leave that can matter
- * between two dates (`to` not included). `minor`: minor units in one major unit of the site's currency.
+ * The people of a site's plan, in their order, with roles, pay, the availability and the leave that can matter
+ * between two dates (`to` not included). Who has left before, or has not begun yet, is among them only with a
+ * shift; who moved to another site likewise. `minor`: minor units in one major unit of the site's currency.
  */
 export async function loadPeople(
   db: Database,
@@ -23,18 +28,21 @@ export async function loadPeople(
   to: Day,
   minor: number,
 ): Promise<Person[]> {
+  const ids = idsAt(site, from, to);
   const rows = await db
     .selectFrom('person')
-    .innerJoin('person_site', 'person_site.person_id', 'person.id')
-    .where('person_site.site_id', '=', site)
-    .orderBy('person_site.position')
+    .leftJoin('person_site', (join) =>
+      join.onRef('person_site.person_id', '=', 'person.id').on('person_site.site_id', '=', site),
+    )
+    .where('person.id', 'in', ids)
+    .orderBy(sql`ifnull(person_site.position, 1000000)`)
     .orderBy('person.id')
     .selectAll('person')
     .execute();
   const [roles, availability, leave] = await Promise.all([
-    loadRoles(db, site, minor),
-    loadAvailability(db, site, from, to),
-    loadLeave(db, site, from, to),
+    loadRoles(db, site, ids, [from, to], minor),
+    loadAvailability(db, ids, from, to),
+    loadLeave(db, ids, from, to),
   ]);
   const day = (text: string | null) => (text === null ? null : readDate(text));
   return rows.map((row) => ({
@@ -52,38 +60,83 @@ export async function loadPeople(
   }));
 }
 
-async function loadRoles(db: Database, site: string, minor: number): Promise<Map<string, HeldRole[]>> {
+type Ids = RawBuilder<string>;
+
+/** Who belongs in a site's plan of these dates. */
+function idsAt(site: string, from: Day, to: Day): Ids {
+  const [first, end] = [writeDate(from), writeDate(to)];
+  return sql<string>`(
+    select person_site.person_id from person_site join person on person.id = person_site.person_id
+    where person_site.site_id = ${site} and (person.employed_to is null or person.employed_to >= ${first})
+      and (person.employed_from is null or person.employed_from < ${end})
+    union
+    select person_id from shift
+    where site_id = ${site} and date >= ${first} and date < ${end} and person_id is not null
+  )`;
+}
+
+async function loadRoles(
+  db: Database,
+  site: string,
+  ids: Ids,
+  [from, to]: readonly [Day, Day],
+  minor: number,
+): Promise<Map<string, HeldRole[]>> {
   // Roles of other sites mean nothing in this site's plan and are left out of it.
   const rows = await db
     .selectFrom('person_role')
-    .innerJoin('person_site', 'person_site.person_id', 'person_role.person_id')
     .innerJoin('site_role', (join) =>
-      join
-        .onRef('site_role.role_id', '=', 'person_role.role_id')
-        .onRef('site_role.site_id', '=', 'person_site.site_id'),
+      join.onRef('site_role.role_id', '=', 'person_role.role_id').on('site_role.site_id', '=', site),
     )
-    .where('person_site.site_id', '=', site)
+    .where('person_role.person_id', 'in', ids)
     .orderBy('person_role.position')
     .selectAll('person_role')
     .execute();
+  const pay = await db.selectFrom('person_pay').selectAll().where('person_id', 'in', ids).execute();
+  const payOf = grouped(pay.map(asRow), ({ row }) => row);
   return grouped(rows.map(asRow), ({ row }) => ({
     role: row.role_id,
     until: row.until === null ? null : readDate(row.until),
-    hourlyRate: row.rate_minor === null ? null : row.rate_minor / minor,
+    ...ratesOf(payOf.get(row.person_id) ?? [], row.role_id, [from, to], minor),
   }));
+}
+
+type PayRow = Pick<Schema['person_pay'], 'role_id' | 'since' | 'rate_minor'>;
+
+/**
+ * A person's rate in a role on the first of some dates, with what it becomes on later ones. A rate for the role
+ * goes before one for whatever role; of each the latest that has begun counts.
+ */
+export function ratesOf(
+  pay: readonly PayRow[],
+  role: string,
+  [from, to]: readonly [Day, Day],
+  minor: number,
+): Pick<HeldRole, 'hourlyRate' | 'laterRates'> {
+  const own = pay.filter((row) => row.role_id === role);
+  const base = pay.filter((row) => row.role_id === null);
+  const on = (date: string) => {
+    const row = inForce(own, date) ?? inForce(base, date);
+    return row ? row.rate_minor / minor : null;
+  };
+  const first = writeDate(from);
+  const later = [...own, ...base]
+    .flatMap(({ since }) => (since !== null && since > first && since < writeDate(to) ? [since] : []))
+    .sort()
+    .map((since) => ({ since: readDate(since)!, hourlyRate: on(since) }));
+  return later.length > 0 ? { hourlyRate: on(first), laterRates: later } : { hourlyRate: on(first) };
 }
 
 async function loadAvailability(
   db: Database,
-  site: string,
+  ids: Ids,
   from: Day,
   to: Day,
 ): Promise<Map<string, AvailabilityEntry[]>> {
   const rows = await db
     .selectFrom('availability')
-    .innerJoin('person_site', 'person_site.person_id', 'availability.person_id')
     .leftJoin('availability_block', 'availability_block.availability_id', 'availability.id')
-    .where('person_site.site_id', '=', site)
+    .where('availability.person_id', 'in', ids)
     .where((where) =>
       where.and([
         where.or([where('since', 'is', null), where('since', '<', writeDate(to))]),
@@ -102,25 +155,52 @@ async function loadAvailability(
       'availability_block.kind',
     ])
     .execute();
-  const blocks = byWeekdays(
-    rows.filter((row) => row.weekday !== null),
-    (row) => [row.id, row.from_minute, row.to_minute, row.kind].join(),
-  );
-  return grouped(blocks, ({ row, days }) => ({
-    since: row.since === null ? null : readDate(row.since),
-    until: row.until === null ? null : readDate(row.until),
-    days,
-    from: row.from_minute!,
-    to: row.to_minute!,
-    kind: row.kind as AvailabilityKind,
+  const byVersion = new Map<string, typeof rows>();
+  for (const row of rows) byVersion.set(row.id, [...(byVersion.get(row.id) ?? []), row]);
+  const versions = [...byVersion.values()].map((mine) => ({
+    row: mine[0],
+    since: mine[0].since === null ? null : readDate(mine[0].since),
+    until: mine[0].until === null ? null : readDate(mine[0].until),
+    blocks: byWeekdays(
+      mine.filter((row) => row.weekday !== null),
+      (row) => [row.from_minute, row.to_minute, row.kind].join(),
+    ),
   }));
+  const entries = new Map<string, AvailabilityEntry[]>();
+  for (const [person, list] of grouped(versions, (version) => version))
+    entries.set(person, entriesOf(list, from - 1, to));
+  return entries;
 }
 
-async function loadLeave(db: Database, site: string, from: Day, to: Day): Promise<Map<string, Leave[]>> {
+interface StoredVersion extends Dated {
+  readonly blocks: readonly {
+    readonly row: {
+      readonly from_minute: number | null;
+      readonly to_minute: number | null;
+      readonly kind: string | null;
+    };
+    readonly days: readonly boolean[];
+  }[];
+}
+
+/** What a person's versions say between two dates: of several that hold on a date only the one that counts. */
+function entriesOf(versions: readonly StoredVersion[], first: Day, last: Day): AvailabilityEntry[] {
+  return segmentsOf(versions, first, last).flatMap(({ version, since, until }) =>
+    version.blocks.map(({ row, days }) => ({
+      since: since === first ? version.since : since,
+      until: until === last ? version.until : until,
+      days,
+      from: row.from_minute!,
+      to: row.to_minute!,
+      kind: row.kind as AvailabilityKind,
+    })),
+  );
+}
+
+async function loadLeave(db: Database, ids: Ids, from: Day, to: Day): Promise<Map<string, Leave[]>> {
   const rows = await db
     .selectFrom('leave')
-    .innerJoin('person_site', 'person_site.person_id', 'leave.person_id')
-    .where('person_site.site_id', '=', site)
+    .where('person_id', 'in', ids)
     .where('to_at', '>', writeDate(from))
     .where('from_at', '<', `${writeDate(to)}T24:00`)
     .where('state', 'in', ['waiting', 'approved'])

@@ -1,6 +1,7 @@
+import type { Selectable } from 'kysely';
 import type { Budget, Holiday, Need, Role, Rules, Site } from '@/core/plan/types';
 import { DEFAULT_RULES } from '@/core/plan/types';
-import { type Day, WEEKDAYS, readDate, writeDate } from '@/core/time/day';
+import { type Day, WEEKDAYS, readDate, weekdayOf, writeDate } from '@/core/time/day';
 import type { Span } from '@/core/time/span';
 import type { HourFormat } from '@/core/time/write';
 import { decimalsOf } from '@/core/hours/money';
@@ -20,6 +21,8 @@ export interface SiteLine {
 export interface SiteRole extends Role {
   readonly mark: string;
   readonly ink: string;
+  /** No longer given out; kept for the shifts that have it. */
+  readonly retired: boolean;
 }
 
 /** A site with its settings. */
@@ -47,8 +50,11 @@ export async function listSites(db: Database): Promise<SiteLine[]> {
   }));
 }
 
-/** One site with its settings; null where there is none with this id. Money becomes major units. */
-export async function loadSite(db: Database, id: string): Promise<StoredSite | null> {
+/**
+ * One site with its settings as they hold in the week from `from` on; null where there is none with this id.
+ * Money becomes major units.
+ */
+export async function loadSite(db: Database, id: string, from: Day): Promise<StoredSite | null> {
   const row = await db.selectFrom('site').selectAll().where('id', '=', id).executeTakeFirst();
   if (!row) return null;
   const hours = await db.selectFrom('site_hours').selectAll().where('site_id', '=', id).execute();
@@ -58,8 +64,10 @@ export async function loadSite(db: Database, id: string): Promise<StoredSite | n
     .innerJoin('site_role', 'site_role.role_id', 'role.id')
     .where('site_role.site_id', '=', id)
     .orderBy('site_role.position')
-    .select(['role.id', 'role.name', 'role.mark', 'role.ink', 'role.rate_minor'])
+    .select(['role.id', 'role.name', 'role.mark', 'role.ink', 'role.rate_minor', 'role.retired'])
     .execute();
+  const budgets = await db.selectFrom('site_budget').selectAll().where('site_id', '=', id).execute();
+  const budget = inForce(budgets, writeDate(from));
   const minor = 10 ** decimalsOf(row.currency);
   const openDates = new Map<Day, Span[]>();
   for (const date of dates) {
@@ -70,7 +78,7 @@ export async function loadSite(db: Database, id: string): Promise<StoredSite | n
     openDates.set(day, spans);
   }
   return {
-    site: siteOf(row, hours, openDates),
+    site: siteOf(row, hoursInWeek(hours, from), openDates),
     hourFormat: row.hour_format as HourFormat,
     roles: roles.map((role) => ({
       id: role.id,
@@ -78,18 +86,19 @@ export async function loadSite(db: Database, id: string): Promise<StoredSite | n
       mark: role.mark,
       ink: role.ink,
       hourlyRate: role.rate_minor === null ? null : role.rate_minor / minor,
+      retired: role.retired !== 0,
     })),
     rules: { ...DEFAULT_RULES, ...(JSON.parse(row.rules) as Partial<Rules>) },
     budget: {
-      minutes: row.budget_minutes,
-      cost: row.budget_minor === null ? null : row.budget_minor / minor,
+      minutes: budget?.minutes ?? null,
+      cost: budget?.cost_minor == null ? null : budget.cost_minor / minor,
     },
     version: row.version,
   };
 }
 
 function siteOf(
-  row: SiteTable | (Omit<SiteTable, 'never_closed'> & { never_closed: number }),
+  row: Selectable<SiteTable>,
   hours: readonly { weekday: number; from_minute: number; to_minute: number }[],
   openDates: Map<Day, Span[]>,
 ): Site {
@@ -112,30 +121,89 @@ function siteOf(
   };
 }
 
-/** Every need of a site that can matter between two dates, `to` not included. */
+/** Of rows that each hold from a date on, the one that holds on `date`; null where none has begun. */
+export function inForce<Row extends { readonly since: string | null }>(
+  rows: readonly Row[],
+  date: string,
+): Row | null {
+  let best: Row | null = null;
+  for (const row of rows)
+    if ((row.since ?? '') <= date && (best === null || (row.since ?? '') >= (best.since ?? ''))) best = row;
+  return best;
+}
+
+/** The opening spans of the week from `from` on: for each of its dates those that hold on it. */
+function hoursInWeek<Row extends { readonly since: string | null; readonly weekday: number }>(
+  rows: readonly Row[],
+  from: Day,
+): Row[] {
+  return Array.from({ length: 7 }, (_, i) => from + i).flatMap((day) => {
+    const version = inForce(rows, writeDate(day));
+    const since = version?.since ?? null;
+    return rows.filter((row) => row.since === since && row.weekday === weekdayOf(day));
+  });
+}
+
+/**
+ * The needs of a site between two dates, `to` not included, at most a week apart. What the usual week asks for
+ * stands by weekday, without the dates that have a variant; what a variant asks for is dated, and those needs
+ * of the usual week that it does not name are not asked for on its dates.
+ */
 export async function loadNeeds(db: Database, site: string, from: Day, to: Day): Promise<Need[]> {
+  const sets = await db.selectFrom('need_set').selectAll().where('site_id', '=', site).execute();
+  if (sets.length === 0) return [];
+  const dates = await db
+    .selectFrom('need_date')
+    .selectAll()
+    .where('site_id', '=', site)
+    .where('date', '>=', writeDate(from))
+    .where('date', '<', writeDate(to))
+    .execute();
   const rows = await db
     .selectFrom('need')
     .selectAll()
-    .where('site_id', '=', site)
-    .where((where) =>
-      where.or([
-        where('date', 'is', null),
-        where.and([where('date', '>=', writeDate(from)), where('date', '<', writeDate(to))]),
-      ]),
+    .where(
+      'set_id',
+      'in',
+      sets.map((set) => set.id),
     )
     .orderBy('id')
     .execute();
-  const key = (row: (typeof rows)[number]) =>
-    [row.role_id, row.date, row.from_minute, row.to_minute, row.count].join();
-  return byWeekdays(rows, key).map(({ row, days }) => ({
+  const usual = sets.filter((set) => set.name === null);
+  const variantOn = new Map(dates.map((row) => [row.date, row.set_id]));
+  const needs: Need[] = [];
+  const asked: typeof rows = [];
+  for (let day = from; day < to; day++) {
+    const date = writeDate(day);
+    const variant = variantOn.get(date);
+    const set = variant ?? inForce(usual, date)?.id;
+    const mine = rows.filter((row) => row.set_id === set && row.weekday === weekdayOf(day));
+    if (variant === undefined) asked.push(...mine);
+    else
+      for (const row of mine)
+        needs.push({
+          role: row.role_id,
+          days: null,
+          date: day,
+          from: row.from_minute,
+          to: row.to_minute,
+          count: row.count,
+        });
+  }
+  const key = (row: (typeof rows)[number]) => [row.role_id, row.from_minute, row.to_minute, row.count].join();
+  const weekly = byWeekdays(asked.sort(byId), key).map(({ row, days }) => ({
     role: row.role_id,
-    days: row.weekday === null ? null : days,
-    date: row.date === null ? null : readDate(row.date),
+    days,
+    date: null,
     from: row.from_minute,
     to: row.to_minute,
     count: row.count,
   }));
+  return [...weekly, ...needs];
+}
+
+function byId(a: { readonly id: string }, b: { readonly id: string }): number {
+  return a.id < b.id ? -1 : a.id > b.id ? 1 : 0;
 }
 
 /** Holidays that hold at a site between two dates, `to` not included. */

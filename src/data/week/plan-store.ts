@@ -27,7 +27,7 @@ export async function loadPlan(
   from: Day,
   days: number,
 ): Promise<StoredPlan | null> {
-  const stored = await loadSite(db, siteId);
+  const stored = await loadSite(db, siteId, from);
   if (!stored) return null;
   const to = from + days;
   const minor = 10 ** decimalsOf(stored.site.currency);
@@ -40,7 +40,9 @@ export async function loadPlan(
     loadAround(db, siteId, [from, to], [from - BEFORE, to + AFTER]),
   ]);
   const known = new Set(people.map((person) => person.id));
-  const roles = new Set(stored.roles.map((role) => role.id));
+  const used = new Set(shifts.map((shift) => shift.role));
+  const shown = stored.roles.filter((role) => !role.retired || used.has(role.id));
+  const roles = new Set(shown.map((role) => role.id));
   const inPlan = (shift: Shift) =>
     (shift.person === null || known.has(shift.person)) && (shift.role === null || roles.has(shift.role));
   return {
@@ -48,16 +50,21 @@ export async function loadPlan(
       site: stored.site,
       from,
       days,
-      roles: stored.roles.map(({ id, name, hourlyRate }) => ({ id, name, hourlyRate })),
-      people,
+      roles: shown.map(({ id, name, hourlyRate }) => ({ id, name, hourlyRate })),
+      people: people.map((person) => ({
+        ...person,
+        roles: person.roles.filter((held) => roles.has(held.role)),
+      })),
       holidays,
       needs: needs.filter((need) => need.role === null || roles.has(need.role)),
       shifts: shifts.filter(inPlan),
-      around: around.map((s) => (s.role !== null && !roles.has(s.role) ? { ...s, role: null } : s)),
+      around: around
+        .filter((s) => known.has(s.person))
+        .map((s) => (s.role !== null && !roles.has(s.role) ? { ...s, role: null } : s)),
       rules: stored.rules,
       budget: stored.budget,
     },
-    roles: stored.roles,
+    roles: shown,
     hourFormat: stored.hourFormat,
     published,
     version: stored.version,

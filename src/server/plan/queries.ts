@@ -54,7 +54,7 @@ export async function frameOfWeek(
   if (!line) return fail('unknown', `there is no site "${site}"`, 'site');
   const first = startOfWeek(week, line.weekStart);
   const weeks: WeekLine[] = [];
-  const stored = (await loadSite(db, site))!;
+  const stored = (await loadSite(db, site, first))!;
   for (let i = -1; i <= 3; i++) weeks.push(await weekLine(db, stored, first + i * WEEK));
   return {
     ok: true,

@@ -303,7 +303,7 @@ function OneSelected({ judgement, cell }: { judgement: Judgement; cell: Cell }) 
         {placed.length === 0 && ': no shift'}
       </p>
       {placed.map((shift) => {
-        const rate = person ? rateOf(judgement.frame, person, shift.role) : null;
+        const rate = person ? rateOf(judgement.frame, person, shift.role, date) : null;
         const pause = shift.break;
         return (
           <p key={shift.id}>

@@ -1,0 +1,98 @@
+import { describe, expect, test } from '@jest/globals';
+import fc from 'fast-check';
+import type { AvailabilityKind } from '../plan/types';
+import { paint } from '../time/paint';
+import { readAvailability, writeAvailability } from './typed';
+import { segmentsOf, versionOn } from './versions';
+import { type WeekBlock, blocksOfWeek, drawnWeek } from './week-blocks';
+
+describe('of several versions', () => {
+  const usual = { name: 'usual', since: null, until: null };
+  const later = { name: 'later', since: 100, until: null };
+  const holiday = { name: 'holiday', since: 110, until: 120 };
+
+  test.each([
+    [99, 'usual'],
+    [100, 'later'],
+    [110, 'holiday'],
+    [120, 'holiday'],
+    [121, 'later'],
+  ])('on day %i the one that began latest counts: %s', (day, name) => {
+    expect(versionOn([holiday, usual, later], day)?.name).toBe(name);
+  });
+
+  test('none may hold at all', () => {
+    expect(versionOn([holiday], 109)).toBeNull();
+    expect(segmentsOf([holiday], 100, 200)).toEqual([{ version: holiday, since: 110, until: 120 }]);
+  });
+
+  test('of two from the same day the later said counts', () => {
+    expect(versionOn([{ ...later, name: 'first' }, later], 101)?.name).toBe('later');
+  });
+});
+
+const texts = (text: string) => {
+  const read = readAvailability(text);
+  return read.ok
+    ? writeAvailability(read.value)
+    : `${read.problem.message} @${read.problem.at.from}-${read.problem.at.to}`;
+};
+
+describe('availability as typed', () => {
+  test.each([
+    ['Tue 9-17', 'Tue 9-17'],
+    ['tuesdays 9am-5pm', 'Tue 9-17'],
+    ['Mon-Fri after 15', 'Mon-Fri after 15'],
+    ['weekdays after 3', 'Mon-Fri after 15'],
+    ['not Sun', 'not Sun'],
+    ['Fri-Mon 22-6', 'Mon, Fri-Sun 22-6'],
+    ['Mon 9-13 17-22, Wed and Thu before 12', 'Mon 9-13 17-22; Wed, Thu before 12'],
+    [
+      'weekends 10-22; rather not Sat after 20; never Mon',
+      'Sat, Sun 10-22; rather not Sat after 20; not Mon',
+    ],
+    ['after 07:30', 'daily after 7:30'],
+    ['any time', 'daily'],
+    ['', 'any time'],
+    ['Tue 9-25', '"25": there is no hour 25 @6-8'],
+    ['Mon 9-17; Blursday 9-12', '"Blursday" is no weekday and no time @10-18'],
+    ['after', '"after" is no weekday and no time @0-5'],
+    ['Mon after lunch', '"after" needs a time, as in "after 15" @4-9'],
+  ])('%j is read as %j', (typed, meant) => expect(texts(typed)).toBe(meant));
+
+  test('a site with another weekend means its own', () => {
+    const read = readAvailability('weekends 9-12', [4, 5]);
+    expect(read.ok && read.value.map((block) => block.weekday)).toEqual([4, 5]);
+  });
+});
+
+const kinds = fc.constantFrom<AvailabilityKind>('available', 'rather-not', 'not-available');
+const strokes = fc.array(
+  fc.tuple(
+    fc.integer({ min: 0, max: 6 }),
+    fc.integer({ min: 0, max: 48 }),
+    fc.integer({ min: 0, max: 48 }),
+    kinds,
+  ),
+  { maxLength: 14 },
+);
+
+test('a drawn week becomes blocks and is drawn from them as it was; what is written of it reads the same', () => {
+  fc.assert(
+    fc.property(strokes, (all) => {
+      const days = drawnWeek([]);
+      for (const [day, a, b, kind] of all)
+        days[day] = paint(days[day], { from: Math.min(a, b) * 30, to: Math.max(a, b) * 30 }, kind);
+      const blocks: WeekBlock[] = blocksOfWeek(days);
+      expect(drawnWeek(blocks)).toEqual(days);
+      const read = readAvailability(writeAvailability(blocks));
+      expect(read.ok && (blocks.length === 0 || drawnWeek(read.value))).toEqual(blocks.length === 0 || days);
+    }),
+  );
+});
+
+test('a night is one block of the day it begins on', () => {
+  const [block, ...rest] = blocksOfWeek(drawnWeek([{ weekday: 6, from: 1320, to: 1800, kind: 'available' }]));
+  expect(block).toEqual({ weekday: 6, from: 1320, to: 1800, kind: 'available' });
+  expect(rest).toEqual([]);
+});

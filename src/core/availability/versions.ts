@@ -1,0 +1,38 @@
+import type { Day } from '../time/day';
+import { paint } from '../time/paint';
+
+/** Something that holds from a date on, and until one if it has an end; null: without limit. Both inclusive. */
+export interface Dated {
+  readonly since: Day | null;
+  readonly until: Day | null;
+}
+
+/** Which of some versions counts between two dates, both inclusive. */
+export interface Segment<V> {
+  readonly version: V;
+  readonly since: Day;
+  readonly until: Day;
+}
+
+/**
+ * Which version counts when, from `first` to `last`, both inclusive: of those that hold on a date the one that
+ * began latest, of equals the later in the list. One with an end goes before an older one only until then.
+ * Dates on which none holds are left out.
+ */
+export function segmentsOf<V extends Dated>(versions: readonly V[], first: Day, last: Day): Segment<V>[] {
+  let painted: { from: number; to: number; value: V }[] = [];
+  const order = versions
+    .map((version, i) => ({ version, i }))
+    .sort((a, b) => (a.version.since ?? -Infinity) - (b.version.since ?? -Infinity) || a.i - b.i);
+  for (const { version } of order) {
+    const from = Math.max(first, version.since ?? first);
+    const to = Math.min(last, version.until ?? last) + 1;
+    painted = paint(painted, { from, to }, version);
+  }
+  return painted.map(({ from, to, value }) => ({ version: value, since: from, until: to - 1 }));
+}
+
+/** The version that counts on a date; null: none does. */
+export function versionOn<V extends Dated>(versions: readonly V[], day: Day): V | null {
+  return segmentsOf(versions, day, day)[0]?.version ?? null;
+}

@@ -1,0 +1,180 @@
+import { type RawBuilder, sql } from 'kysely';
+import { type Problem, fail } from '@/core/plan/change';
+import type { Database } from '../database';
+
+/**
+ * Tables that commands write row by row, with the columns that name a row. A command is kept as the rows it
+ * changed, each as it was and as it is, so that it can be shown, explained and taken back.
+ */
+const KEYS = {
+  site: ['id'],
+  site_hours: ['site_id', 'since', 'weekday', 'from_minute', 'to_minute'],
+  site_date: ['site_id', 'date', 'from_minute', 'to_minute'],
+  site_budget: ['site_id', 'since'],
+  area: ['id'],
+  role: ['id'],
+  site_role: ['site_id', 'role_id'],
+  holiday: ['id'],
+  need_set: ['id'],
+  need_date: ['site_id', 'date'],
+  need: ['id'],
+  field: ['id'],
+  person: ['id'],
+  person_site: ['person_id', 'site_id'],
+  person_role: ['person_id', 'role_id'],
+  person_pay: ['id'],
+  person_field: ['person_id', 'field_id'],
+  availability: ['id'],
+  availability_block: ['availability_id', 'weekday', 'from_minute', 'to_minute', 'kind'],
+  leave: ['id'],
+  setting: ['name'],
+} as const satisfies Record<string, readonly string[]>;
+
+/** Columns that only the database counts. */
+const UNTOLD: Readonly<Record<string, readonly string[]>> = { site_date: ['id'], site: ['version'] };
+
+export type TableName = keyof typeof KEYS;
+export type Value = string | number | null;
+export type Row = Readonly<Record<string, Value>>;
+
+/** One row before and after a command; null: it was not there, or is no more. */
+export interface RowChange {
+  readonly table: TableName;
+  readonly before: Row | null;
+  readonly after: Row | null;
+}
+
+/** The rows of a table in which every given column has the given value. */
+export async function readRows(
+  db: Database,
+  table: TableName,
+  where: Readonly<Record<string, Value>>,
+): Promise<Row[]> {
+  const { rows } = await sql<Row>`select * from ${sql.table(table)} where ${matching(where)}`.execute(db);
+  return rows.map((row) => told(table, row));
+}
+
+/** The rows of a table whose column has one of some values. */
+export async function readRowsOf(
+  db: Database,
+  table: TableName,
+  column: string,
+  values: readonly string[],
+): Promise<Row[]> {
+  const found: Row[] = [];
+  for (let i = 0; i < values.length; i += 500) {
+    const part = sql.join(values.slice(i, i + 500).map((value) => sql.val(value)));
+    const { rows } =
+      await sql<Row>`select * from ${sql.table(table)} where ${sql.ref(column)} in (${part})`.execute(db);
+    found.push(...rows.map((row) => told(table, row)));
+  }
+  return found;
+}
+
+/** What has to change so that `before` becomes `after`. Rows that stay as they are do not appear. */
+export function rowChanges(table: TableName, before: readonly Row[], after: readonly Row[]): RowChange[] {
+  const old = new Map(before.map((row) => [keyOf(table, row), row]));
+  const changes: RowChange[] = [];
+  for (const row of after) {
+    const key = keyOf(table, row);
+    const was = old.get(key) ?? null;
+    old.delete(key);
+    const now = was ? { ...was, ...row } : row;
+    if (!was || !sameRow(was, now)) changes.push({ table, before: was, after: now });
+  }
+  for (const row of old.values()) changes.push({ table, before: row, after: null });
+  return changes;
+}
+
+/** The changes that take these back, the last first. */
+export function inverseOf(changes: readonly RowChange[]): RowChange[] {
+  return changes.map(({ table, before, after }) => ({ table, before: after, after: before })).reverse();
+}
+
+/**
+ * Writes changes; to be called in a transaction. A row that is no longer as it was when the change was made is
+ * not overwritten: the answer says so, and the transaction has to be given up.
+ */
+export async function writeRows(
+  db: Database,
+  changes: readonly RowChange[],
+): Promise<{ ok: false; problem: Problem } | null> {
+  await sql`pragma defer_foreign_keys = on`.execute(db);
+  const fresh: RowChange[] = [];
+  for (const change of changes) {
+    const { table, before, after } = change;
+    if (!before) {
+      fresh.push(change);
+      continue;
+    }
+    const key = keyWhere(table, before);
+    const [now] = await readRows(db, table, key);
+    if (!now || !sameRow(now, before))
+      return fail('changed-meanwhile', 'this was changed elsewhere in the meantime', table);
+    if (!after) await sql`delete from ${sql.table(table)} where ${matching(key)}`.execute(db);
+    else {
+      const columns = Object.keys(after).filter((column) => after[column] !== before[column]);
+      const sets = columns.map((column) => sql`${sql.ref(column)} = ${after[column]}`);
+      if (sets.length > 0)
+        await sql`update ${sql.table(table)} set ${sql.join(sets)} where ${matching(key)}`.execute(db);
+    }
+  }
+  return insertRows(db, fresh);
+}
+
+async function insertRows(
+  db: Database,
+  changes: readonly RowChange[],
+): Promise<{ ok: false; problem: Problem } | null> {
+  const groups = new Map<string, { table: TableName; columns: string[]; rows: Row[] }>();
+  for (const { table, after } of changes) {
+    if (!after) continue;
+    const columns = Object.keys(after);
+    const name = `${table} ${columns.join()}`;
+    const group = groups.get(name) ?? { table, columns, rows: [] };
+    group.rows.push(after);
+    groups.set(name, group);
+  }
+  for (const { table, columns, rows } of groups.values())
+    for (let i = 0; i < rows.length; i += 200) {
+      const values = rows
+        .slice(i, i + 200)
+        .map((row) => sql`(${sql.join(columns.map((column) => sql.val(row[column])))})`);
+      const into = sql.join(columns.map((column) => sql.ref(column)));
+      try {
+        await sql`insert into ${sql.table(table)} (${into}) values ${sql.join(values)}`.execute(db);
+      } catch (error) {
+        if (/UNIQUE|PRIMARY/i.test((error as Error).message))
+          return fail('changed-meanwhile', 'this was made elsewhere in the meantime', table);
+        throw error;
+      }
+    }
+  return null;
+}
+
+function told(table: TableName, row: Row): Row {
+  const untold = UNTOLD[table];
+  const plain: Record<string, Value> = {};
+  for (const [column, value] of Object.entries(row))
+    if (!untold?.includes(column)) plain[column] = typeof value === 'bigint' ? Number(value) : value;
+  return plain;
+}
+
+function keyWhere(table: TableName, row: Row): Record<string, Value> {
+  return Object.fromEntries(KEYS[table].map((column) => [column, row[column] ?? null]));
+}
+
+function keyOf(table: TableName, row: Row): string {
+  return JSON.stringify(KEYS[table].map((column) => row[column] ?? null));
+}
+
+function sameRow(a: Row, b: Row): boolean {
+  const columns = new Set([...Object.keys(a), ...Object.keys(b)]);
+  for (const column of columns) if ((a[column] ?? null) !== (b[column] ?? null)) return false;
+  return true;
+}
+
+function matching(where: Readonly<Record<string, Value>>): RawBuilder<unknown> {
+  const parts = Object.entries(where).map(([column, value]) => sql`${sql.ref(column)} is ${value}`);
+  return parts.length > 0 ? sql.join(parts, sql` and `) : sql`true`;
+}
