@@ -2,15 +2,21 @@ import { type Problem, fail } from '@/core/plan/change';
 import type { Actor } from './actor';
 
 /** Everything that can be asked of the server. */
-export type Deed = 'plan.read' | 'plan.change';
+export type Deed =
+  'plan.read' | 'plan.change' | 'setup.read' | 'setup.change' | 'people.read' | 'people.change';
 
 const DEEDS: Readonly<Record<Actor['kind'], readonly Deed[]>> = {
-  scheduler: ['plan.read', 'plan.change'],
+  scheduler: ['plan.read', 'plan.change', 'setup.read', 'setup.change', 'people.read', 'people.change'],
 };
 
-/** Null when the actor may do this at the site; else what to answer. */
-export function refuseAccess(actor: Actor, deed: Deed, site: string): { ok: false; problem: Problem } | null {
-  const allowed = DEEDS[actor.kind].includes(deed) && (actor.sites === null || actor.sites.includes(site));
+/** Null when the actor may do this at the site (null: in the whole business); else what to answer. */
+export function refuseAccess(
+  actor: Actor,
+  deed: Deed,
+  site: string | null,
+): { ok: false; problem: Problem } | null {
+  const here = actor.sites === null || (site !== null && actor.sites.includes(site));
+  const allowed = DEEDS[actor.kind].includes(deed) && here;
   return allowed ? null : fail('forbidden', `${actor.name} may not do this here`);
 }
 

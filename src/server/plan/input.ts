@@ -1,5 +1,6 @@
 import Joi from 'joi';
-import { type Result, fail } from '@/core/plan/change';
+import type { Result } from '@/core/plan/change';
+import { firstFault } from '../input';
 import type { ChangeRequest } from './payload';
 
 const id = () => Joi.string().max(80);
@@ -47,12 +48,5 @@ const REQUEST = Joi.object({
 
 /** Reads what was posted; the problem names the first field that is wrong. */
 export function readChangeRequest(body: unknown): Result<{ request: ChangeRequest }> {
-  const { error } = REQUEST.validate(body, { convert: false });
-  if (!error) return { ok: true, request: body as ChangeRequest };
-  const { message, path } = error.details[0];
-  const where = path.reduce<string>(
-    (way, step) => (typeof step === 'number' ? `${way}[${step}]` : way ? `${way}.${step}` : step),
-    '',
-  );
-  return fail('input', message, where);
+  return firstFault(REQUEST, body) ?? { ok: true, request: body as ChangeRequest };
 }

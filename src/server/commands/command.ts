@@ -1,0 +1,45 @@
+import type Joi from 'joi';
+import type { Change, Result } from '@/core/plan/change';
+import type { Day } from '@/core/time/day';
+import type { Database } from '@/data/database';
+import type { About } from '@/data/records/command-store';
+import type { RowChange } from '@/data/records/records';
+import type { Deed } from '../access';
+import type { Actor } from '../actor';
+
+/** What a command would do: worked out before anything is written. */
+export interface Work {
+  /** What it does, in words, for history and undo: `Opening hours of Quay Bistro`. */
+  readonly title: string;
+  readonly rows: readonly RowChange[];
+  readonly about: readonly About[];
+  /** Sites whose plans it may change; the actor must have a say in each. */
+  readonly sites: readonly string[];
+  /** Changes of planned shifts that come with it. */
+  readonly shifts?: readonly { readonly site: string; readonly changes: readonly Change[] }[];
+  /** Something to answer, such as the id of what was made. */
+  readonly answer?: string;
+  /** What a person should read before saying yes, besides the consequences. */
+  readonly remarks?: readonly string[];
+}
+
+/** Around a command: the transaction it is in, who asks, and the date at their first site. */
+export interface Context {
+  readonly db: Database;
+  readonly actor: Actor;
+  readonly today: Day;
+}
+
+/** One thing that can be done to sites and people. A new one is a value of this form and a line in `list.ts`. */
+export interface Command<Input> {
+  readonly kind: string;
+  readonly deed: Deed;
+  readonly input: Joi.Schema<Input>;
+  /** Reads what is there and works out what to write. Must not write. */
+  prepare(context: Context, input: Input): Promise<Result<{ work: Work }>>;
+}
+
+/** Lets commands with inputs of any form stand in one list. */
+export function command<Input>(definition: Command<Input>): Command<unknown> {
+  return definition as unknown as Command<unknown>;
+}

@@ -1,0 +1,74 @@
+import { checkOf } from '@/core/checks/list';
+import { wordsFor, writeMinor } from '@/core/checks/words';
+import { comparison } from '@/core/consequences/consequences';
+import { judge } from '@/core/consequences/judge';
+import type { Snag } from '@/core/checks/snag';
+import type { Plan } from '@/core/plan/types';
+import { type Day, readDate, startOfWeek, writeDate } from '@/core/time/day';
+import type { HourFormat } from '@/core/time/write';
+import type { Database } from '@/data/database';
+import { loadPlan } from '@/data/week/plan-store';
+import type { Following } from './payload';
+
+/** How many planned weeks of a site are looked at. */
+const WEEKS = 6;
+
+/** A planned week as it was before a command. */
+interface Before {
+  readonly site: string;
+  readonly week: Day;
+  readonly plan: Plan;
+}
+
+/** The planned weeks of some sites from today's on, as they are now. */
+export async function plannedWeeks(db: Database, sites: readonly string[], today: Day): Promise<Before[]> {
+  const found: Before[] = [];
+  for (const site of new Set(sites)) {
+    const row = await db.selectFrom('site').select('week_start').where('id', '=', site).executeTakeFirst();
+    if (!row) continue;
+    const first = startOfWeek(today, row.week_start);
+    const dates = await db
+      .selectFrom('shift')
+      .select('date')
+      .distinct()
+      .where('site_id', '=', site)
+      .where('date', '>=', writeDate(first))
+      .orderBy('date')
+      .execute();
+    const weeks = new Set(dates.map(({ date }) => startOfWeek(readDate(date)!, row.week_start)));
+    for (const week of [...weeks].slice(0, WEEKS)) {
+      const stored = await loadPlan(db, site, week, 7);
+      if (stored) found.push({ site, week, plan: stored.plan });
+    }
+  }
+  return found;
+}
+
+/** What became of those weeks. Weeks in which nothing changes are left out. */
+export async function following(db: Database, before: readonly Before[]): Promise<Following[]> {
+  const changed: Following[] = [];
+  for (const { site, week, plan } of before) {
+    // By its dates: the site's week may begin on another day now.
+    const stored = await loadPlan(db, site, week, 7);
+    if (!stored) continue;
+    const line = lineOf(site, week, plan, stored.plan, stored.hourFormat);
+    if (line) changed.push(line);
+  }
+  return changed;
+}
+
+function lineOf(site: string, week: Day, old: Plan, plan: Plan, hourFormat: HourFormat): Following | null {
+  const { appeared, cleared, paidMinutes, cost } = comparison(judge(old), judge(plan));
+  if (appeared.length === 0 && cleared.length === 0 && paidMinutes === 0 && cost === 0) return null;
+  const say = (snag: Snag, of: Plan) => checkOf(snag.code)!.say(snag, wordsFor(of, hourFormat));
+  const money = writeMinor(Math.abs(cost), plan.site.currency);
+  return {
+    site,
+    siteName: plan.site.name,
+    week,
+    appeared: appeared.map((snag) => ({ severity: snag.severity, text: say(snag, plan) })),
+    cleared: cleared.map((snag) => say(snag, old)),
+    paidMinutes,
+    cost: cost === 0 ? '' : `${cost > 0 ? '+' : '−'}${money}`,
+  };
+}

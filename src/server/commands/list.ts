@@ -1,0 +1,21 @@
+import { saveNeeds } from '../needs/commands';
+import { addPeople, changePeople, saveAvailability, saveFields, savePerson } from '../people/commands';
+import { createSite, nameBusiness, saveRoles, saveRules, saveSite } from '../site/commands';
+import type { Command } from './command';
+
+/** Every command but plan edits, by kind. */
+export const COMMANDS: ReadonlyMap<string, Command<unknown>> = new Map(
+  [
+    createSite,
+    saveSite,
+    nameBusiness,
+    saveRoles,
+    saveRules,
+    saveNeeds,
+    addPeople,
+    savePerson,
+    changePeople,
+    saveAvailability,
+    saveFields,
+  ].map((one) => [one.kind, one]),
+);

@@ -1,0 +1,32 @@
+import type { Problem } from '@/core/plan/change';
+import type { Severity } from '@/core/plan/types';
+import type { Day } from '@/core/time/day';
+
+/** What is asked for: a command by its kind, with an id made by the client. */
+export interface CommandRequest {
+  readonly id: string;
+  readonly kind: string;
+  readonly input: unknown;
+}
+
+/** What a command does to one planned week of a site. */
+export interface Following {
+  readonly site: string;
+  readonly siteName: string;
+  readonly week: Day;
+  readonly appeared: readonly { readonly severity: Severity; readonly text: string }[];
+  readonly cleared: readonly string[];
+  readonly paidMinutes: number;
+  /** With its sign and currency; empty where the cost stays. */
+  readonly cost: string;
+}
+
+export type CommandAnswer =
+  | {
+      readonly ok: true;
+      readonly title: string;
+      readonly following: readonly Following[];
+      readonly remarks: readonly string[];
+      readonly answer: string | null;
+    }
+  | { readonly ok: false; readonly problem: Problem };

@@ -1,0 +1,87 @@
+import Joi from 'joi';
+import { fail } from '@/core/plan/change';
+import { writeDate } from '@/core/time/day';
+import { readRows, readRowsOf, rowChanges } from '@/data/records/records';
+import { command } from '../commands/command';
+import { ID, NEEDS } from '../site/input';
+import type { NeedsDraft } from '../site/payload';
+
+/** The needs of a site: the usual week, from which dates it holds, and the variants with their dates. */
+export const saveNeeds = command<{ site: string; needs: NeedsDraft }>({
+  kind: 'needs.save',
+  deed: 'setup.change',
+  input: Joi.object({ site: ID.required(), needs: NEEDS.required() }).required(),
+  async prepare({ db }, { site, needs }) {
+    const [row] = await readRows(db, 'site', { id: site });
+    if (!row) return fail('unknown', 'there is no such site', 'site');
+    const roles = new Set((await readRows(db, 'site_role', { site_id: site })).map((r) => r.role_id));
+    for (const [i, set] of needs.sets.entries()) {
+      const at = set.rows.findIndex((need) => need.role !== null && !roles.has(need.role));
+      if (at >= 0) return fail('unknown', 'no such role here', `input.needs.sets[${i}].rows[${at}].role`);
+    }
+    const variants = new Set(needs.sets.filter((set) => set.name !== null).map((set) => set.id));
+    const lost = needs.dates.findIndex(({ set }) => !variants.has(set));
+    if (lost >= 0) return fail('unknown', 'no such variant', `input.needs.dates[${lost}].set`);
+    const before = await readRows(db, 'need_set', { site_id: site });
+    const taken = await readRowsOf(
+      db,
+      'need_set',
+      'id',
+      needs.sets.map((set) => set.id),
+    );
+    if (taken.some((set) => set.site_id !== site))
+      return fail('taken', 'this id belongs to another site', 'input');
+    const rowsBefore = await readRowsOf(
+      db,
+      'need',
+      'set_id',
+      before.map((set) => String(set.id)),
+    );
+    const after = needs.sets.map(({ id, name, since }) => ({
+      id,
+      site_id: site,
+      name: name?.trim() ?? null,
+      since: since === null ? null : writeDate(since),
+    }));
+    // A need that says the same keeps its id, so that one that stays is not written again.
+    const keyOf = (set: unknown, role: unknown, weekday: unknown, from: unknown) =>
+      `${String(set)} ${String(role ?? '')} ${String(weekday)} ${String(from)}`;
+    const known = new Map(
+      rowsBefore.map((need) => [
+        keyOf(need.set_id, need.role_id, need.weekday, need.from_minute),
+        String(need.id),
+      ]),
+    );
+    const rowsAfter = needs.sets.flatMap((set) => {
+      const seen = new Map<string, number>();
+      return set.rows.map((need) => {
+        const key = keyOf(set.id, need.role, need.weekday, need.from);
+        const again = seen.get(key) ?? 0;
+        seen.set(key, again + 1);
+        return {
+          id: again === 0 ? (known.get(key) ?? key) : `${key} ${again}`,
+          set_id: set.id,
+          role_id: need.role,
+          weekday: need.weekday,
+          from_minute: need.from,
+          to_minute: need.to,
+          count: need.count,
+        };
+      });
+    });
+    const dates = needs.dates.map(({ date, set }) => ({ site_id: site, date: writeDate(date), set_id: set }));
+    return {
+      ok: true,
+      work: {
+        title: `Needs of ${row.name}`,
+        rows: [
+          ...rowChanges('need_date', await readRows(db, 'need_date', { site_id: site }), dates),
+          ...rowChanges('need', rowsBefore, rowsAfter),
+          ...rowChanges('need_set', before, after),
+        ],
+        about: [{ kind: 'site', id: site }],
+        sites: [site],
+      },
+    };
+  },
+});

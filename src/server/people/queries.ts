@@ -1,0 +1,141 @@
+import { availabilityOn } from '@/core/availability/allowed';
+import { versionOn } from '@/core/availability/versions';
+import { type Result, fail } from '@/core/plan/change';
+import { type Day, startOfWeek } from '@/core/time/day';
+import type { Database } from '@/data/database';
+import { readPeopleRows } from '@/data/people/person-rows';
+import { commandsAbout, isUndone } from '@/data/records/command-store';
+import { readRows } from '@/data/records/records';
+import { listSites } from '@/data/site/site-store';
+import { refuseAccess, visibleSites } from '../access';
+import type { Actor } from '../actor';
+import { todayOf } from '../commands/run';
+import { minorOf } from './commands';
+import { detailsOf } from './history';
+import type { HistoryLine, PeopleChoices, PeoplePayload, PersonLine, PersonPayload } from './payload';
+import { draftOf, versionsOf } from './rows';
+
+/** Everybody the actor may see, as the table of people shows them. */
+export async function peopleTable(db: Database, actor: Actor): Promise<Result<{ table: PeoplePayload }>> {
+  const sites = visibleSites(actor, await listSites(db));
+  const refused = sites.length === 0 ? refuseAccess(actor, 'people.read', null) : null;
+  if (refused) return refused;
+  const choices = await choicesOf(db, actor);
+  const seen = new Set(choices.sites.map((site) => site.id));
+  const ids = (await db.selectFrom('person').select('id').orderBy('name').execute()).map((row) => row.id);
+  const rows = await readPeopleRows(db, ids);
+  const minor = await minorOf(db);
+  const people: PersonLine[] = [];
+  for (const [id, mine] of rows) {
+    const draft = draftOf(mine, minor);
+    if (draft.sites.length > 0 ? !draft.sites.some((site) => seen.has(site)) : actor.sites !== null) continue;
+    const { pay, notes: _notes, usualWeek: _usual, ...line } = draft;
+    const base = pay.filter((one) => one.role === null && (one.since ?? -Infinity) <= choices.today).at(-1);
+    people.push({
+      ...line,
+      id,
+      rate: base?.rate ?? null,
+      available: availableWeek(versionsOf(mine), choices.today),
+    });
+  }
+  return { ok: true, table: { people, choices } };
+}
+
+/** Minutes available on each weekday, Monday first, in the week of a date, each by the version that counts then. */
+function availableWeek(versions: ReturnType<typeof versionsOf>, today: Day): number[] {
+  const monday = startOfWeek(today, 0);
+  return Array.from({ length: 7 }, (_, i) => {
+    const version = versionOn(versions, monday + i);
+    const entries = (version?.blocks ?? []).map((block) => ({
+      since: null,
+      until: null,
+      days: Array.from({ length: 7 }, (_, day) => day === block.weekday),
+      from: block.from,
+      to: block.to,
+      kind: block.kind,
+    }));
+    const { allowed } = availabilityOn({ availability: entries }, monday + i);
+    return allowed.reduce((sum, span) => sum + span.to - span.from, 0);
+  });
+}
+
+/** One person with everything that is said of them. */
+export async function personPage(
+  db: Database,
+  actor: Actor,
+  id: string,
+): Promise<Result<{ page: PersonPayload }>> {
+  const rows = (await readPeopleRows(db, [id])).get(id);
+  if (!rows) return fail('unknown', 'there is no such person', 'id');
+  const sites = rows.person_site.map((row) => String(row.site_id));
+  const may = (sites.length > 0 ? sites : [null]).some((site) => !refuseAccess(actor, 'people.read', site));
+  if (!may) return fail('forbidden', `${actor.name} may not see this person`);
+  const choices = await choicesOf(db, actor);
+  const people = await db.selectFrom('person').select(['id', 'name']).orderBy('name').execute();
+  const place = await db
+    .selectFrom('site')
+    .select(['hour_format', 'weekend'])
+    .where('id', '=', sites[0] ?? choices.sites[0]?.id ?? '')
+    .executeTakeFirst();
+  return {
+    ok: true,
+    page: {
+      id,
+      person: draftOf(rows, await minorOf(db)),
+      versions: versionsOf(rows),
+      managers: people.filter((person) => person.id !== id),
+      history: await historyOf(db, id, new Map(people.map((person) => [person.id, person.name]))),
+      choices,
+      hourFormat: place?.hour_format === '12' ? '12' : '24',
+      weekend: JSON.parse(place?.weekend ?? '[5,6]') as number[],
+    },
+  };
+}
+
+async function historyOf(
+  db: Database,
+  person: string,
+  names: ReadonlyMap<string, string>,
+): Promise<HistoryLine[]> {
+  const entries = await commandsAbout(db, { kind: 'person', id: person }, 50);
+  const roles = new Map((await readRows(db, 'role', {})).map((row) => [String(row.id), String(row.name)]));
+  const sites = new Map((await readRows(db, 'site', {})).map((row) => [String(row.id), String(row.name)]));
+  const fields = new Map((await readRows(db, 'field', {})).map((row) => [String(row.id), String(row.name)]));
+  const lines: HistoryLine[] = [];
+  for (const entry of entries)
+    lines.push({
+      id: entry.id,
+      at: entry.at,
+      actor: entry.actor === 'scheduler' ? 'Scheduler' : entry.actor,
+      title: entry.title,
+      details: detailsOf(entry.changes, person, { roles, sites, fields, people: names }),
+      undoable: entry.undoes === null && !(await isUndone(db, entry.id)),
+    });
+  return lines;
+}
+
+/** What is chosen from wherever people are shown. */
+export async function choicesOf(db: Database, actor: Actor): Promise<PeopleChoices> {
+  const sites = visibleSites(actor, await listSites(db));
+  const places = await readRows(db, 'site_role', {});
+  const roles = (await readRows(db, 'role', {})).filter((row) => row.retired !== 1);
+  const fields = await readRows(db, 'field', {});
+  const first = await db.selectFrom('site').select('currency').orderBy('position').executeTakeFirst();
+  return {
+    sites: sites.map(({ id, name }) => ({ id, name })),
+    roles: roles
+      .map((row) => ({
+        id: String(row.id),
+        name: String(row.name),
+        mark: String(row.mark),
+        ink: String(row.ink),
+        sites: places.filter((place) => place.role_id === row.id).map((place) => String(place.site_id)),
+      }))
+      .sort((a, b) => a.name.localeCompare(b.name)),
+    fields: fields
+      .sort((a, b) => Number(a.position) - Number(b.position))
+      .map((row) => ({ id: String(row.id), name: String(row.name) })),
+    currency: first?.currency ?? 'EUR',
+    today: await todayOf(db),
+  };
+}

@@ -1,0 +1,150 @@
+import { readDate, writeDate } from '@/core/time/day';
+import type { Row } from '@/data/records/records';
+import type { PersonRows } from '@/data/people/person-rows';
+import type { ContractKind, PersonDraft, VersionDraft } from './payload';
+
+const dayOf = (value: unknown) => (typeof value === 'string' ? readDate(value) : null);
+const dateOf = (day: number | null) => (day === null ? null : writeDate(day));
+const textOf = (value: unknown) => (typeof value === 'string' && value !== '' ? value : null);
+const numberOf = (value: unknown) => (typeof value === 'number' ? value : null);
+const byPosition = (a: Row, b: Row) => Number(a.position) - Number(b.position);
+
+/** A person as their rows say. `minor`: minor units in one major unit of money. */
+export function draftOf(rows: PersonRows, minor: number): PersonDraft {
+  const [row] = rows.person;
+  return {
+    name: String(row.name),
+    number: textOf(row.number),
+    email: textOf(row.email),
+    phone: textOf(row.phone),
+    birthDate: dayOf(row.birth_date),
+    employedFrom: dayOf(row.employed_from),
+    employedTo: dayOf(row.employed_to),
+    contractKind: textOf(row.contract_kind) as ContractKind | null,
+    contractMinutes: numberOf(row.contract_minutes),
+    maxWeekMinutes: numberOf(row.max_week_minutes),
+    standardDayMinutes: numberOf(row.standard_day_minutes),
+    payKind: row.pay_kind === 'salaried' ? 'salaried' : 'hourly',
+    usualWeek: typeof row.usual_week === 'string' ? (JSON.parse(row.usual_week) as number[]) : null,
+    groups: JSON.parse(String(row.team ?? '[]')) as string[],
+    manager: textOf(row.manager_id),
+    notes: textOf(row.notes),
+    sites: rows.person_site.map((place) => String(place.site_id)).sort(),
+    roles: [...rows.person_role]
+      .sort(byPosition)
+      .map((held) => ({ role: String(held.role_id), until: dayOf(held.until) })),
+    pay: [...rows.person_pay]
+      .map((pay) => ({
+        role: textOf(pay.role_id),
+        since: dayOf(pay.since),
+        rate: Number(pay.rate_minor) / minor,
+      }))
+      .sort((a, b) => (a.role ?? '').localeCompare(b.role ?? '') || (a.since ?? -1e6) - (b.since ?? -1e6)),
+    fields: Object.fromEntries(rows.person_field.map((row) => [String(row.field_id), String(row.value)])),
+  };
+}
+
+/** The rows of a person as a draft says, but for availability. `position`: where they stand at a new site. */
+export function rowsOf(
+  id: string,
+  draft: PersonDraft,
+  before: PersonRows,
+  minor: number,
+  position: number,
+): Omit<PersonRows, 'availability' | 'availability_block'> {
+  const of = { person_id: id };
+  const place = new Map(before.person_site.map((row) => [String(row.site_id), row.position]));
+  return {
+    person: [
+      {
+        id,
+        name: draft.name.trim(),
+        birth_date: dateOf(draft.birthDate),
+        employed_from: dateOf(draft.employedFrom),
+        employed_to: dateOf(draft.employedTo),
+        contract_minutes: draft.contractMinutes,
+        max_week_minutes: draft.maxWeekMinutes,
+        standard_day_minutes: draft.standardDayMinutes,
+        number: textOf(draft.number),
+        email: textOf(draft.email),
+        phone: textOf(draft.phone),
+        contract_kind: draft.contractKind,
+        pay_kind: draft.payKind,
+        manager_id: draft.manager,
+        usual_week: draft.usualWeek ? JSON.stringify(draft.usualWeek) : null,
+        team: JSON.stringify([...new Set(draft.groups.map((group) => group.trim()))].sort()),
+        notes: textOf(draft.notes),
+      },
+    ],
+    person_site: draft.sites.map((site_id) => ({
+      ...of,
+      site_id,
+      position: place.get(site_id) ?? position,
+    })),
+    person_role: draft.roles.map(({ role, until }, i) => ({
+      ...of,
+      role_id: role,
+      until: dateOf(until),
+      position: i,
+    })),
+    person_pay: draft.pay.map(({ role, since, rate }) => ({
+      id: `${id} ${role ?? ''} ${dateOf(since) ?? ''}`,
+      ...of,
+      role_id: role,
+      since: dateOf(since),
+      rate_minor: Math.round(rate * minor),
+    })),
+    person_field: Object.entries(draft.fields)
+      .filter(([, value]) => value.trim() !== '')
+      .map(([field_id, value]) => ({ ...of, field_id, value: value.trim() })),
+  };
+}
+
+/** A person's versions of availability, the earliest first. */
+export function versionsOf(rows: PersonRows): VersionDraft[] {
+  return rows.availability
+    .map((row) => ({
+      id: String(row.id),
+      since: dayOf(row.since),
+      until: dayOf(row.until),
+      comment: textOf(row.comment),
+      blocks: rows.availability_block
+        .filter((block) => block.availability_id === row.id)
+        .map((block) => ({
+          weekday: Number(block.weekday),
+          from: Number(block.from_minute),
+          to: Number(block.to_minute),
+          kind: block.kind as VersionDraft['blocks'][number]['kind'],
+        }))
+        .sort((a, b) => a.weekday - b.weekday || a.from - b.from),
+    }))
+    .sort((a, b) => (a.since ?? -1e6) - (b.since ?? -1e6) || (a.id < b.id ? -1 : 1));
+}
+
+/** The rows of a person's versions. */
+export function versionRows(
+  id: string,
+  versions: readonly VersionDraft[],
+): Pick<PersonRows, 'availability' | 'availability_block'> {
+  return {
+    availability: versions.map((version) => ({
+      id: version.id,
+      person_id: id,
+      since: dateOf(version.since),
+      until: dateOf(version.until),
+      comment: textOf(version.comment),
+    })),
+    availability_block: versions.flatMap((version) => {
+      const seen = new Map<string, Row>();
+      for (const { weekday, from, to, kind } of version.blocks)
+        seen.set(`${weekday} ${from} ${to} ${kind}`, {
+          availability_id: version.id,
+          weekday,
+          from_minute: from,
+          to_minute: to,
+          kind,
+        });
+      return [...seen.values()];
+    }),
+  };
+}

@@ -1,0 +1,275 @@
+import { randomUUID } from 'node:crypto';
+import Joi from 'joi';
+import { fail } from '@/core/plan/change';
+import { decimalsOf } from '@/core/hours/money';
+import type { Rules } from '@/core/plan/types';
+import { type Day, writeDate } from '@/core/time/day';
+import type { Database } from '@/data/database';
+import { type Row, type RowChange, readRows, readRowsOf, rowChanges } from '@/data/records/records';
+import { command } from '../commands/command';
+import { ID, NAME, ROLE, RULES, SITE } from './input';
+import type { RoleDraft, SiteDraft } from './payload';
+
+const date = (day: Day | null) => (day === null ? null : writeDate(day));
+
+/** A new site. Answers its id. */
+export const createSite = command<{ business: string; site: SiteDraft }>({
+  kind: 'site.create',
+  deed: 'setup.change',
+  input: Joi.object({
+    business: Joi.string().trim().max(120).allow('').required(),
+    site: SITE.required(),
+  }).required(),
+  async prepare({ db }, { business, site }) {
+    const id = await freeSiteId(db, site.name);
+    const { rows: before } = { rows: await readRows(db, 'setting', { name: 'business' }) };
+    const named = business === '' ? before : [{ name: 'business', value: business }];
+    const last = await db
+      .selectFrom('site')
+      .select((q) => q.fn.max('position').as('most'))
+      .executeTakeFirst();
+    const row = {
+      ...siteRow(id, site),
+      position: Number(last?.most ?? -1) + 1,
+      rules: JSON.stringify({ minimumOn: 0 }),
+    };
+    return {
+      ok: true,
+      work: {
+        title: `New site ${site.name}`,
+        rows: [
+          ...rowChanges('setting', before, named),
+          { table: 'site', before: null, after: row },
+          ...(await partsOf(db, id, site)),
+        ],
+        about: [{ kind: 'site', id }],
+        sites: [],
+        answer: id,
+      },
+    };
+  },
+});
+
+/** What is said of a site, all of it at once; what stays the same is not written. */
+export const saveSite = command<{ id: string; site: SiteDraft }>({
+  kind: 'site.save',
+  deed: 'setup.change',
+  input: Joi.object({ id: ID.required(), site: SITE.required() }).required(),
+  async prepare({ db }, { id, site }) {
+    const [before] = await readRows(db, 'site', { id });
+    if (!before) return fail('unknown', 'there is no such site', 'id');
+    return {
+      ok: true,
+      work: {
+        title: `${site.name}: hours, budget or settings`,
+        rows: [...rowChanges('site', [before], [siteRow(id, site)]), ...(await partsOf(db, id, site))],
+        about: [{ kind: 'site', id }],
+        sites: [id],
+      },
+    };
+  },
+});
+
+/** The name of the whole business. */
+export const nameBusiness = command<{ name: string }>({
+  kind: 'business.name',
+  deed: 'setup.change',
+  input: Joi.object({ name: NAME.required() }).required(),
+  async prepare({ db }, { name }) {
+    const before = await readRows(db, 'setting', { name: 'business' });
+    return {
+      ok: true,
+      work: {
+        title: `Business named ${name}`,
+        rows: rowChanges('setting', before, [{ name: 'business', value: name }]),
+        about: [],
+        sites: [],
+      },
+    };
+  },
+});
+
+/** The roles of a site in their order. One left out is retired where it is in use, else it goes. */
+export const saveRoles = command<{ site: string; roles: RoleDraft[] }>({
+  kind: 'roles.save',
+  deed: 'setup.change',
+  input: Joi.object({ site: ID.required(), roles: Joi.array().items(ROLE).max(200).required() }).required(),
+  async prepare({ db }, { site, roles }) {
+    const [siteRow] = await readRows(db, 'site', { id: site });
+    if (!siteRow) return fail('unknown', 'there is no such site', 'site');
+    const name = (role: RoleDraft) => role.name.trim().toLocaleLowerCase();
+    const twice = roles.findIndex((role, i) => roles.findIndex((one) => name(one) === name(role)) < i);
+    if (twice >= 0)
+      return fail('taken', `there are two roles "${roles[twice].name}"`, `input.roles[${twice}].name`);
+    const minor = 10 ** decimalsOf(String(siteRow.currency));
+    const placesBefore = await readRows(db, 'site_role', { site_id: site });
+    const kept = roles.map((role) => ({ ...role, id: role.id ?? `role-${randomUUID().slice(0, 8)}` }));
+    const gone = placesBefore
+      .map((row) => String(row.role_id))
+      .filter((id) => !kept.some((role) => role.id === id));
+    const inUse = await rolesInUse(db, gone);
+    const rolesBefore = await readRowsOf(db, 'role', 'id', [...kept.map((role) => role.id), ...gone]);
+    const elsewhere = new Set(
+      (await readRowsOf(db, 'site_role', 'role_id', gone))
+        .filter((row) => row.site_id !== site)
+        .map((row) => String(row.role_id)),
+    );
+    const rolesAfter: Row[] = kept.map((role) => ({
+      id: role.id,
+      name: role.name.trim(),
+      mark: role.mark.trim(),
+      ink: role.ink,
+      rate_minor: role.rate === null ? null : Math.round(role.rate * minor),
+      retired: role.retired ? 1 : 0,
+    }));
+    const places: Row[] = kept.map((role, position) => ({ site_id: site, role_id: role.id, position }));
+    for (const id of gone) {
+      const before = rolesBefore.find((row) => row.id === id);
+      if (!before || (elsewhere.has(id) && !inUse.has(id))) {
+        if (before) rolesAfter.push(before);
+        continue;
+      }
+      if (!inUse.has(id)) continue;
+      rolesAfter.push({ ...before, retired: 1 });
+      places.push({ site_id: site, role_id: id, position: places.length });
+    }
+    return {
+      ok: true,
+      work: {
+        title: `Roles of ${siteRow.name}`,
+        rows: [
+          ...rowChanges('role', rolesBefore, rolesAfter),
+          ...rowChanges('site_role', placesBefore, places),
+        ],
+        about: [{ kind: 'site', id: site }],
+        sites: [site],
+        remarks: gone
+          .filter((id) => inUse.has(id))
+          .map(
+            (id) =>
+              `${rolesBefore.find((row) => row.id === id)?.name} is in use and is retired, not deleted.`,
+          ),
+      },
+    };
+  },
+});
+
+/** The rules of a site: only what is said of them; the rest has its usual value. */
+export const saveRules = command<{ site: string; rules: Partial<Rules> }>({
+  kind: 'rules.save',
+  deed: 'setup.change',
+  input: Joi.object({ site: ID.required(), rules: RULES.required() }).required(),
+  async prepare({ db }, { site, rules }) {
+    const [before] = await readRows(db, 'site', { id: site });
+    if (!before) return fail('unknown', 'there is no such site', 'site');
+    return {
+      ok: true,
+      work: {
+        title: `Rules of ${before.name}`,
+        rows: rowChanges('site', [before], [{ ...before, rules: JSON.stringify(rules) }]),
+        about: [{ kind: 'site', id: site }],
+        sites: [site],
+      },
+    };
+  },
+});
+
+/** The row of a site; its rules and its place in the list are written elsewhere. */
+function siteRow(id: string, site: SiteDraft): Row {
+  const minor = 10 ** decimalsOf(site.currency);
+  return {
+    id,
+    name: site.name.trim(),
+    time_zone: site.timeZone,
+    currency: site.currency,
+    week_start: site.weekStart,
+    hour_format: site.hourFormat,
+    block_minutes: site.blockMinutes,
+    margin_before: site.margins.before,
+    margin_after: site.margins.after,
+    never_closed: site.neverClosed ? 1 : 0,
+    weekend: JSON.stringify([...site.weekend].sort((a, b) => a - b)),
+    sales_per_hour_minor: site.salesPerHour === null ? null : Math.round(site.salesPerHour * minor),
+    needs_minimum: site.needsMinimum,
+  };
+}
+
+async function partsOf(db: Database, id: string, site: SiteDraft): Promise<RowChange[]> {
+  const minor = 10 ** decimalsOf(site.currency);
+  const of = { site_id: id };
+  const hours = site.hours.flatMap(({ since, days }) =>
+    days.flatMap((spans, weekday) =>
+      spans.map((span) => ({
+        ...of,
+        since: date(since),
+        weekday,
+        from_minute: span.from,
+        to_minute: span.to,
+      })),
+    ),
+  );
+  const dates = site.dates.flatMap(({ date: day, spans }): Row[] => {
+    const at = { ...of, date: writeDate(day) };
+    return spans.length === 0
+      ? [{ ...at, from_minute: null, to_minute: null }]
+      : spans.map((span) => ({ ...at, from_minute: span.from, to_minute: span.to }));
+  });
+  const areas = site.areas.map((area, position) => ({
+    id: area.id ?? `area-${randomUUID().slice(0, 8)}`,
+    ...of,
+    name: area.name.trim(),
+    position,
+  }));
+  const budgets = site.budgets.map((budget) => ({
+    ...of,
+    since: date(budget.since),
+    minutes: budget.minutes,
+    cost_minor: budget.cost === null ? null : Math.round(budget.cost * minor),
+    sales_minor: budget.sales === null ? null : Math.round(budget.sales * minor),
+  }));
+  return [
+    ...rowChanges('site_hours', await readRows(db, 'site_hours', of), hours),
+    ...rowChanges('site_date', await readRows(db, 'site_date', of), dates),
+    ...rowChanges('area', await readRows(db, 'area', of), areas),
+    ...rowChanges('site_budget', await readRows(db, 'site_budget', of), budgets),
+  ];
+}
+
+/** An id made of the name, so that addresses can be read; a number follows where it is taken. */
+export async function freeSiteId(db: Database, name: string): Promise<string> {
+  const base =
+    name
+      .normalize('NFKD')
+      .toLowerCase()
+      .replace(/[^a-z0-9]+/g, '-')
+      .replace(/^-+|-+$/g, '')
+      .slice(0, 40) || 'site';
+  const rows = await db.selectFrom('site').select('id').execute();
+  const taken = new Set(rows.map((row) => row.id));
+  let id = base;
+  for (let n = 2; taken.has(id); n++) id = `${base}-${n}`;
+  return id;
+}
+
+/** Which of these roles a shift, a person, a need or pay names. */
+export async function rolesInUse(db: Database, ids: readonly string[]): Promise<Set<string>> {
+  const used = new Set<string>();
+  if (ids.length === 0) return used;
+  for (const table of ['shift', 'person_role', 'need', 'person_pay'] as const) {
+    const rows = await db
+      .selectFrom(table)
+      .select('role_id')
+      .distinct()
+      .where('role_id', 'in', ids)
+      .execute();
+    for (const row of rows) if (row.role_id !== null) used.add(row.role_id);
+  }
+  const published = await db
+    .selectFrom('published_shift')
+    .select('role_id')
+    .distinct()
+    .where('role_id', 'in', ids)
+    .execute();
+  for (const row of published) if (row.role_id !== null) used.add(row.role_id);
+  return used;
+}

@@ -1,0 +1,172 @@
+import Joi from 'joi';
+import { CHECKS } from '@/core/checks/list';
+import { decimalsOf } from '@/core/hours/money';
+import { isTimeZone } from '@/core/time/now';
+import type { NeedsDraft, RoleDraft, SiteDraft } from './payload';
+
+export const ID = Joi.string().min(1).max(80);
+export const DAY_NUMBER = Joi.number().integer().min(-80_000).max(80_000);
+export const NAME = Joi.string().trim().min(1).max(120);
+export const MONEY = Joi.number().min(0).max(1e9);
+const weekday = Joi.number().integer().min(0).max(6);
+const minute = (most: number) => Joi.number().integer().min(0).max(most);
+
+const span = Joi.object({ from: minute(1439).required(), to: minute(2880).required() }).custom(
+  (value: { from: number; to: number }, helpers) =>
+    value.to <= value.from || value.to > value.from + 1440
+      ? helpers.message({ custom: 'has no length, or more than a day' })
+      : value,
+);
+const spans = Joi.array().items(span).max(8);
+
+const zone = Joi.string().custom((value: string, helpers) =>
+  isTimeZone(value) ? value : helpers.message({ custom: `there is no time zone "${value}"` }),
+);
+const currency = Joi.string()
+  .pattern(/^[A-Z]{3}$/, 'three capital letters')
+  .custom((value: string) => {
+    decimalsOf(value);
+    return value;
+  });
+
+export const SITE = Joi.object<SiteDraft>({
+  name: NAME.required(),
+  timeZone: zone.required(),
+  currency: currency.required(),
+  hourFormat: Joi.valid('24', '12').required(),
+  weekStart: weekday.required(),
+  weekend: Joi.array().items(weekday).max(7).unique().required(),
+  blockMinutes: Joi.valid(15, 30, 60).required(),
+  margins: Joi.object({ before: minute(720).required(), after: minute(720).required() }).required(),
+  neverClosed: Joi.boolean().required(),
+  hours: Joi.array()
+    .items(
+      Joi.object({
+        since: DAY_NUMBER.allow(null).required(),
+        days: Joi.array().items(spans).length(7).required(),
+      }),
+    )
+    .max(100)
+    .unique('since')
+    .required(),
+  dates: Joi.array()
+    .items(Joi.object({ date: DAY_NUMBER.required(), spans: spans.required() }))
+    .max(1000)
+    .unique('date')
+    .required(),
+  areas: Joi.array()
+    .items(Joi.object({ id: ID.allow(null).required(), name: NAME.required() }))
+    .max(100)
+    .required(),
+  budgets: Joi.array()
+    .items(
+      Joi.object({
+        since: DAY_NUMBER.allow(null).required(),
+        minutes: minute(60_000_000).allow(null).required(),
+        cost: MONEY.allow(null).required(),
+        sales: MONEY.allow(null).required(),
+      }),
+    )
+    .max(500)
+    .unique('since')
+    .required(),
+  salesPerHour: MONEY.allow(null).required(),
+  needsMinimum: Joi.number().integer().min(0).max(1000).required(),
+});
+
+export const INKS = ['olive', 'sea', 'plum', 'clay', 'moss', 'brick', 'slate', 'ochre', 'teal', 'wine'];
+
+export const ROLE = Joi.object<RoleDraft>({
+  id: ID.allow(null).required(),
+  name: NAME.required(),
+  mark: Joi.string().trim().min(1).max(2).required(),
+  ink: Joi.valid(...INKS).required(),
+  rate: MONEY.allow(null).required(),
+  retired: Joi.boolean().required(),
+});
+
+export const NEEDS = Joi.object<NeedsDraft>({
+  sets: Joi.array()
+    .items(
+      Joi.object({
+        id: ID.required(),
+        name: NAME.allow(null).required(),
+        since: DAY_NUMBER.allow(null).required(),
+        rows: Joi.array()
+          .items(
+            Joi.object({
+              role: ID.allow(null).required(),
+              weekday: weekday.required(),
+              from: minute(1439).required(),
+              to: minute(2880).greater(Joi.ref('from')).required(),
+              count: Joi.number().integer().min(0).max(10_000).required(),
+            }),
+          )
+          .max(20_000)
+          .required(),
+      }),
+    )
+    .max(200)
+    .unique('id')
+    .required(),
+  dates: Joi.array()
+    .items(Joi.object({ date: DAY_NUMBER.required(), set: ID.required() }))
+    .max(2000)
+    .unique('date')
+    .required(),
+});
+
+const multiplier = Joi.number().min(1).max(10);
+const minutes = minute(100_000);
+
+export const RULES = Joi.object({
+  breaks: Joi.array().items(
+    Joi.object({
+      atLeastMinutes: minutes.required(),
+      minutes: minutes.required(),
+      paid: Joi.boolean().required(),
+    }),
+  ),
+  dailyRestMinutes: minutes,
+  weeklyRestMinutes: minutes,
+  maxDaysInARow: Joi.number().integer().min(1).max(60),
+  minShiftMinutes: minutes,
+  maxShiftMinutes: minutes,
+  maxDayMinutes: minutes,
+  slipMinutes: minutes,
+  minimumOn: Joi.number().integer().min(0).max(1000),
+  surplusTolerance: Joi.number().integer().min(0).max(1000),
+  overtime: Joi.object({
+    weekMinutes: minutes.allow(null).required(),
+    multiplier: multiplier.required(),
+    day: Joi.array()
+      .items(Joi.object({ overMinutes: minutes.required(), multiplier: multiplier.required() }))
+      .required(),
+    after: Joi.array()
+      .items(Joi.object({ time: minute(2880).required(), multiplier: multiplier.required() }))
+      .required(),
+    seventhDay: Joi.object({
+      multiplier: multiplier.required(),
+      overMinutes: minutes.allow(null).required(),
+      thenMultiplier: multiplier.allow(null).required(),
+    })
+      .allow(null)
+      .required(),
+  }).allow(null),
+  young: Joi.array().items(
+    Joi.object({
+      underAge: Joi.number().integer().min(10).max(30).required(),
+      from: minute(1440).required(),
+      to: minute(2880).greater(Joi.ref('from')).required(),
+      dayMinutes: minutes.allow(null).required(),
+      weekMinutes: minutes.allow(null).required(),
+    }),
+  ),
+  off: Joi.array().items(
+    Joi.valid(...CHECKS.map((check) => check.code).filter((code) => code !== 'overlap')),
+  ),
+  severity: Joi.object().pattern(
+    Joi.valid(...CHECKS.map((check) => check.code)),
+    Joi.valid('stop', 'warn', 'note'),
+  ),
+});

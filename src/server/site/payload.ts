@@ -1,0 +1,111 @@
+import type { LimitKey } from '@/core/checks/check';
+import type { Rules, Severity } from '@/core/plan/types';
+import type { Day } from '@/core/time/day';
+import type { Span } from '@/core/time/span';
+import type { HourFormat } from '@/core/time/write';
+
+/** What is said of a site in Set-up. Money in the currency's major unit. */
+export interface SiteDraft {
+  readonly name: string;
+  readonly timeZone: string;
+  readonly currency: string;
+  readonly hourFormat: HourFormat;
+  /** 0 Monday to 6 Sunday. */
+  readonly weekStart: number;
+  readonly weekend: readonly number[];
+  readonly blockMinutes: number;
+  readonly margins: { readonly before: number; readonly after: number };
+  readonly neverClosed: boolean;
+  /** Opening hours, each set from a date on (null: from the beginning), by weekday, Monday first. */
+  readonly hours: readonly { readonly since: Day | null; readonly days: readonly (readonly Span[])[] }[];
+  /** Dates with hours of their own; without spans: closed. */
+  readonly dates: readonly { readonly date: Day; readonly spans: readonly Span[] }[];
+  readonly areas: readonly { readonly id: string | null; readonly name: string }[];
+  readonly budgets: readonly {
+    readonly since: Day | null;
+    readonly minutes: number | null;
+    readonly cost: number | null;
+    readonly sales: number | null;
+  }[];
+  readonly salesPerHour: number | null;
+  readonly needsMinimum: number;
+}
+
+export interface RoleDraft {
+  /** Null: new. */
+  readonly id: string | null;
+  readonly name: string;
+  readonly mark: string;
+  readonly ink: string;
+  readonly rate: number | null;
+  readonly retired: boolean;
+}
+
+/** One need of a set, on one weekday. */
+export interface NeedRow extends Span {
+  readonly role: string | null;
+  readonly weekday: number;
+  readonly count: number;
+}
+
+/** The usual week from a date on (no name), or a named variant. */
+export interface NeedSetDraft {
+  readonly id: string;
+  readonly name: string | null;
+  readonly since: Day | null;
+  readonly rows: readonly NeedRow[];
+}
+
+export interface NeedsDraft {
+  readonly sets: readonly NeedSetDraft[];
+  /** Dates that follow a variant. */
+  readonly dates: readonly { readonly date: Day; readonly set: string }[];
+}
+
+/** A check as it stands among the rules of a site. */
+export interface RuleLine {
+  readonly code: string;
+  readonly title: string;
+  readonly says: string;
+  readonly limit: { readonly key: LimitKey; readonly unit: 'hours' | 'days' | 'people' } | null;
+  readonly usual: Severity;
+}
+
+/** Something that is still missing for a good plan, and where to say it. */
+export interface Missing {
+  readonly what: string;
+  readonly why: string;
+  readonly section: 'site' | 'hours' | 'roles' | 'people' | 'needs' | 'rules';
+}
+
+export interface RoleHolder {
+  readonly person: string;
+  readonly name: string;
+  readonly until: Day | null;
+}
+
+/** Everything Set-up shows of one site. */
+export interface SetupPayload {
+  readonly business: string;
+  readonly id: string;
+  readonly site: SiteDraft;
+  readonly roles: readonly (RoleDraft & {
+    readonly holders: readonly RoleHolder[];
+    readonly inUse: boolean;
+  })[];
+  /** Roles that other sites have and this one does not. */
+  readonly otherRoles: readonly RoleDraft[];
+  readonly needs: NeedsDraft;
+  readonly rules: Rules;
+  readonly checks: readonly RuleLine[];
+  readonly sets: readonly {
+    readonly id: string;
+    readonly name: string;
+    readonly source: string;
+    readonly says: string;
+    readonly rules: Partial<Rules>;
+  }[];
+  readonly people: number;
+  readonly missing: readonly Missing[];
+  readonly timeZones: readonly string[];
+}

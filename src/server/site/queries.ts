@@ -1,0 +1,273 @@
+import { sql } from 'kysely';
+import { CHECKS } from '@/core/checks/list';
+import { STARTING_SETS } from '@/core/checks/starting-sets';
+import { decimalsOf } from '@/core/hours/money';
+import { type Result, fail } from '@/core/plan/change';
+import { DEFAULT_RULES, type Rules } from '@/core/plan/types';
+import { type Day, readDate } from '@/core/time/day';
+import type { Span } from '@/core/time/span';
+import type { HourFormat } from '@/core/time/write';
+import type { Database } from '@/data/database';
+import { type Row, readRows, readRowsOf } from '@/data/records/records';
+import { listSites } from '@/data/site/site-store';
+import { refuseAccess, visibleSites } from '../access';
+import type { Actor } from '../actor';
+import { nowAt } from '../clock';
+import { rolesInUse } from './commands';
+import type { Missing, NeedsDraft, RoleDraft, RoleHolder, SetupPayload, SiteDraft } from './payload';
+
+/** Everything Set-up shows of one site. */
+export async function setupOf(
+  db: Database,
+  actor: Actor,
+  id: string,
+): Promise<Result<{ setup: SetupPayload }>> {
+  const refused = refuseAccess(actor, 'setup.read', id);
+  if (refused) return refused;
+  const [row] = await readRows(db, 'site', { id });
+  if (!row) return fail('unknown', `there is no site "${id}"`, 'site');
+  const minor = 10 ** decimalsOf(String(row.currency));
+  const site = await siteDraftOf(db, row, minor);
+  const roles = await rolesOf(db, id, minor);
+  const needs = await needsOf(db, id);
+  const people = await readRows(db, 'person_site', { site_id: id });
+  const [business] = await readRows(db, 'setting', { name: 'business' });
+  const rules: Rules = { ...DEFAULT_RULES, ...(JSON.parse(String(row.rules)) as Partial<Rules>) };
+  return {
+    ok: true,
+    setup: {
+      business: business ? String(business.value) : '',
+      id,
+      site,
+      ...roles,
+      needs,
+      rules,
+      checks: CHECKS.map(({ code, title, severity, rule }) => ({
+        code,
+        title,
+        says: rule.says,
+        limit: rule.limit ?? null,
+        usual: severity,
+      })),
+      sets: STARTING_SETS,
+      people: people.length,
+      missing: await missingOf(db, id, site, roles.roles, needs, people.length, rules),
+      timeZones: Intl.supportedValuesOf('timeZone'),
+    },
+  };
+}
+
+/** Names of the business and its sites, for the frame of every page. */
+export async function frameOfBusiness(
+  db: Database,
+  actor: Actor,
+): Promise<{ sites: { id: string; name: string; today: Day }[]; actor: string }> {
+  const sites = visibleSites(actor, await listSites(db));
+  return {
+    sites: sites.map(({ id, name, timeZone }) => ({ id, name, today: readDate(nowAt(timeZone).date)! })),
+    actor: actor.name,
+  };
+}
+
+async function siteDraftOf(db: Database, row: Row, minor: number): Promise<SiteDraft> {
+  const of = { site_id: row.id };
+  const money = (value: unknown) => (typeof value === 'number' ? value / minor : null);
+  const hours = new Map<string | null, Span[][]>();
+  for (const line of await readRows(db, 'site_hours', of)) {
+    const since = line.since as string | null;
+    const days = hours.get(since) ?? Array.from({ length: 7 }, () => []);
+    days[Number(line.weekday)].push(spanOf(line));
+    hours.set(since, days);
+  }
+  const dates = new Map<string, Span[]>();
+  for (const line of await readRows(db, 'site_date', of)) {
+    const spans = dates.get(String(line.date)) ?? [];
+    if (line.from_minute !== null) spans.push(spanOf(line));
+    dates.set(String(line.date), spans);
+  }
+  const areas = await readRows(db, 'area', of);
+  const budgets = await readRows(db, 'site_budget', of);
+  const bySince = <T extends { since: Day | null }>(list: T[]) =>
+    list.sort((a, b) => (a.since ?? -Infinity) - (b.since ?? -Infinity));
+  return {
+    name: String(row.name),
+    timeZone: String(row.time_zone),
+    currency: String(row.currency),
+    hourFormat: row.hour_format as HourFormat,
+    weekStart: Number(row.week_start),
+    weekend: JSON.parse(String(row.weekend)) as number[],
+    blockMinutes: Number(row.block_minutes),
+    margins: { before: Number(row.margin_before), after: Number(row.margin_after) },
+    neverClosed: row.never_closed === 1,
+    hours: bySince(
+      [...hours].map(([since, days]) => ({
+        since: dayOf(since),
+        days: days.map((spans) => spans.sort((a, b) => a.from - b.from)),
+      })),
+    ),
+    dates: [...dates]
+      .map(([date, spans]) => ({ date: readDate(date)!, spans: spans.sort((a, b) => a.from - b.from) }))
+      .sort((a, b) => a.date - b.date),
+    areas: areas.sort(byPosition).map((area) => ({ id: String(area.id), name: String(area.name) })),
+    budgets: bySince(
+      budgets.map((budget) => ({
+        since: dayOf(budget.since),
+        minutes: typeof budget.minutes === 'number' ? budget.minutes : null,
+        cost: money(budget.cost_minor),
+        sales: money(budget.sales_minor),
+      })),
+    ),
+    salesPerHour: money(row.sales_per_hour_minor),
+    needsMinimum: Number(row.needs_minimum),
+  };
+}
+
+async function rolesOf(
+  db: Database,
+  site: string,
+  minor: number,
+): Promise<Pick<SetupPayload, 'roles' | 'otherRoles'>> {
+  const places = (await readRows(db, 'site_role', { site_id: site })).sort(byPosition);
+  const all = new Map((await readRows(db, 'role', {})).map((row) => [String(row.id), row]));
+  const draft = (row: Row): RoleDraft => ({
+    id: String(row.id),
+    name: String(row.name),
+    mark: String(row.mark),
+    ink: String(row.ink),
+    rate: typeof row.rate_minor === 'number' ? row.rate_minor / minor : null,
+    retired: row.retired === 1,
+  });
+  const ids = places.map((place) => String(place.role_id));
+  const holders = await db
+    .selectFrom('person_role')
+    .innerJoin('person', 'person.id', 'person_role.person_id')
+    .innerJoin('person_site', 'person_site.person_id', 'person.id')
+    .where('person_site.site_id', '=', site)
+    .orderBy('person.name')
+    .select(['person_role.role_id', 'person.id', 'person.name', 'person_role.until'])
+    .execute();
+  const byRole = new Map<string, RoleHolder[]>();
+  for (const row of holders)
+    byRole.set(row.role_id, [
+      ...(byRole.get(row.role_id) ?? []),
+      { person: row.id, name: row.name, until: dayOf(row.until) },
+    ]);
+  const used = await rolesInUse(db, ids);
+  return {
+    roles: ids.map((id) => ({
+      ...draft(all.get(id)!),
+      holders: byRole.get(id) ?? [],
+      inUse: used.has(id),
+    })),
+    otherRoles: [...all.values()]
+      .filter((row) => !ids.includes(String(row.id)) && row.retired !== 1)
+      .map(draft),
+  };
+}
+
+async function needsOf(db: Database, site: string): Promise<NeedsDraft> {
+  const sets = await readRows(db, 'need_set', { site_id: site });
+  const rows = await readRowsOf(
+    db,
+    'need',
+    'set_id',
+    sets.map((set) => String(set.id)),
+  );
+  const dates = await readRows(db, 'need_date', { site_id: site });
+  return {
+    sets: sets
+      .map((set) => ({
+        id: String(set.id),
+        name: set.name === null ? null : String(set.name),
+        since: dayOf(set.since),
+        rows: rows
+          .filter((row) => row.set_id === set.id)
+          .map((row) => ({
+            role: row.role_id === null ? null : String(row.role_id),
+            weekday: Number(row.weekday),
+            from: Number(row.from_minute),
+            to: Number(row.to_minute),
+            count: Number(row.count),
+          }))
+          .sort(
+            (a, b) => (a.role ?? '').localeCompare(b.role ?? '') || a.weekday - b.weekday || a.from - b.from,
+          ),
+      }))
+      .sort((a, b) => (a.since ?? -Infinity) - (b.since ?? -Infinity) || (a.id < b.id ? -1 : 1)),
+    dates: dates
+      .map((row) => ({ date: readDate(String(row.date))!, set: String(row.set_id) }))
+      .sort((a, b) => a.date - b.date),
+  };
+}
+
+/** What a good plan still lacks, the most important first. */
+async function missingOf(
+  db: Database,
+  id: string,
+  site: SiteDraft,
+  roles: readonly RoleDraft[],
+  needs: NeedsDraft,
+  people: number,
+  rules: Rules,
+): Promise<Missing[]> {
+  const open = site.neverClosed || site.hours.some(({ days }) => days.some((spans) => spans.length > 0));
+  const list: (Missing & { readonly is: boolean })[] = [
+    { is: !open, what: 'Opening hours', why: 'so that an empty hour shows as a gap', section: 'hours' },
+    { is: roles.length === 0, what: 'Roles', why: 'what people do here', section: 'roles' },
+    { is: people === 0, what: 'People', why: 'who works here', section: 'people' },
+    {
+      is: needs.sets.every((set) => set.rows.length === 0),
+      what: 'Needs',
+      why: 'how many people are wanted when',
+      section: 'needs',
+    },
+    {
+      is: rules.breaks.length === 0 && rules.overtime === null && rules.young.length === 0,
+      what: 'Rules for breaks, overtime and young people',
+      why: 'none are checked yet',
+      section: 'rules',
+    },
+    {
+      is: site.budgets.every((budget) => budget.minutes === null && budget.cost === null),
+      what: 'A weekly budget',
+      why: 'to see hours and cost against it',
+      section: 'site',
+    },
+  ];
+  if (people > 0) {
+    const { rows } = await sql<{ people: number; no_role: number; no_availability: number }>`
+      select count(*) as people,
+        sum(not exists (select 1 from person_role as r where r.person_id = s.person_id)) as no_role,
+        sum(not exists (select 1 from availability as a where a.person_id = s.person_id)) as no_availability
+      from person_site as s where s.site_id = ${id}`.execute(db);
+    const [counted] = rows;
+    const none = (n: number, what: string) => `${n} of ${counted.people} people have no ${what}`;
+    list.push(
+      {
+        is: Number(counted.no_role) > 0,
+        what: 'Roles of people',
+        why: none(Number(counted.no_role), 'role'),
+        section: 'people',
+      },
+      {
+        is: Number(counted.no_availability) > 0,
+        what: 'Availability',
+        why: `${none(Number(counted.no_availability), 'availability')} and count as free all week`,
+        section: 'people',
+      },
+    );
+  }
+  return list.filter((line) => line.is).map(({ what, why, section }) => ({ what, why, section }));
+}
+
+function spanOf(row: Row): Span {
+  return { from: Number(row.from_minute), to: Number(row.to_minute) };
+}
+
+function dayOf(value: unknown): Day | null {
+  return typeof value === 'string' ? readDate(value) : null;
+}
+
+function byPosition(a: Row, b: Row): number {
+  return Number(a.position) - Number(b.position);
+}
