@@ -55,7 +55,7 @@ module.exports = {
       'ui-takes-only-types-of-the-server',
       layer('src/ui'),
       {
-        path: '^src/server/',
+        path: '^src/server/(?!actions\\.ts$)',
         dependencyTypesNot: ['type-only'],
       },
       'Screens use server actions and types, nothing else of the server.',

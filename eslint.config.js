@@ -24,7 +24,7 @@ const config = [
   },
   {
     files: ['src/**/*.{ts,tsx}', 'cli/**/*.ts'],
-    ignores: ['src/app/**', 'src/ui/plan/find.tsx', 'src/ui/plan/notices.tsx'],
+    ignores: ['src/app/**', 'src/ui/plan/find.tsx', 'src/ui/kit/notices.tsx'],
     rules: { 'no-restricted-exports': ['error', { restrictDefaultExports: { direct: true } }] },
   },
 ];

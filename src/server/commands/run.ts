@@ -35,7 +35,7 @@ export async function runCommand(
 ): Promise<CommandAnswer> {
   const command = COMMANDS.get(request.kind);
   if (!command) return fail('input', 'there is no such command', 'kind');
-  const wrong = firstFault(command.input, request.input, 'input');
+  const wrong = firstFault(command.input, request.input, 'input', true);
   if (wrong) return wrong;
   const { value } = command.input.validate(request.input);
   return inTransaction(db, async (trx) => {

@@ -17,7 +17,8 @@ import {
   shiftsIn,
   typedChanges,
 } from './edits';
-import { type Notice, type PlanState, type PlanStore, type Tried, applyEdit, tryOut } from './plan-store';
+import type { Notice } from '../kit/tell';
+import { type PlanState, type PlanStore, type Tried, applyEdit, tryOut } from './plan-store';
 import { summarise } from './summary';
 import type { PlanSync } from './sync';
 import type { Carry, Clip, DayCount, ViewState, ViewStore } from './view-store';

@@ -5,20 +5,20 @@ import { useRouter } from 'next/navigation';
 import { useEffect, useMemo, useState } from 'react';
 import { writeDate } from '@/core/time/day';
 import type { FramePayload, PlanPayload } from '@/server/plan/payload';
+import { tell } from '../kit/tell';
+import { TopBar } from '../kit/top-bar';
 import { Canvas } from './canvas';
 import { ControllerProvider, PlanController, useView } from './controller';
-import { FrameProvider } from './frame-context';
+import { FrameProvider, useFrame } from './frame-context';
 import { onPageKey } from './keys';
 import { KeysHelp } from './keys-help';
 import { createPlanStore } from './plan-store';
-import { tell } from './tell';
 import { SidePanel } from './side-panel';
 import { PlanSync, openPlan } from './sync';
-import { TopBar } from './top-bar';
 import { createViewStore } from './view-store';
 import { WeekStrip, WeekTools, weekAddress } from './week-strip';
 
-const Notices = dynamic(() => import('./notices'), { ssr: false });
+const Notices = dynamic(() => import('../kit/notices'), { ssr: false });
 const loadFind = () => import('./find');
 const Find = dynamic(loadFind, { ssr: false });
 
@@ -68,10 +68,15 @@ export function PlanScreen({ frame }: Props) {
   );
 }
 
+function PlanTopBar({ onFind }: { onFind?: () => void }) {
+  const { sites, site, actor } = useFrame();
+  return <TopBar sites={sites} site={site.id} area="plan" actor={actor} onFind={onFind} />;
+}
+
 function Waiting({ trouble, again }: { trouble: string | null; again: () => void }) {
   return (
     <>
-      <TopBar />
+      <PlanTopBar />
       <main className="flex-1 px-6 py-16 text-center" aria-busy={trouble === null}>
         {trouble === null ? (
           <p className="text-muted">Getting the week …</p>
@@ -117,7 +122,7 @@ function Ready({ payload, frame, address }: Props & { payload: PlanPayload; addr
   }, [controller, router, frame]);
   return (
     <ControllerProvider value={controller}>
-      <TopBar onFind={() => controller.view.setState({ finding: true })} />
+      <PlanTopBar onFind={() => controller.view.setState({ finding: true })} />
       <WeekStrip>
         <WeekTools />
       </WeekStrip>

@@ -18,12 +18,6 @@ export interface PendingEdit {
   readonly confirmed: boolean;
 }
 
-/** Something a person is told, with a way on where there is one. */
-export interface Notice {
-  readonly text: string;
-  readonly action?: { readonly label: string; readonly run: () => void };
-}
-
 export interface SaveState {
   readonly kind: 'saved' | 'saving' | 'offline';
   /** When the last edit was kept, as UTC text; null: nothing was edited yet. */

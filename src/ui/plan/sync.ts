@@ -1,13 +1,7 @@
+import type { Notice } from '../kit/tell';
 import type { Problem } from '@/core/plan/change';
 import type { ChangeAnswer, ChangeRequest, PlanPayload } from '@/server/plan/payload';
-import {
-  type Notice,
-  type PendingEdit,
-  type PlanStore,
-  applyEdit,
-  resetPlan,
-  settleEdit,
-} from './plan-store';
+import { type PendingEdit, type PlanStore, applyEdit, resetPlan, settleEdit } from './plan-store';
 
 /** How long to wait before an edit that could not be sent is sent again, in milliseconds. */
 const RETRY_MS = 3000;

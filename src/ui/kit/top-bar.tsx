@@ -1,15 +1,36 @@
 'use client';
 
 import { Moon, Sun } from 'lucide-react';
+import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useSyncExternalStore } from 'react';
-import { useFrame } from './frame-context';
 
 type Theme = 'quay' | 'quay-night';
+export type Area = 'setup' | 'people' | 'plan';
+
+interface Props {
+  readonly sites: readonly { readonly id: string; readonly name: string }[];
+  /** The site looked at; null: all of them. */
+  readonly site: string | null;
+  readonly area: Area;
+  readonly actor: string;
+  readonly onFind?: () => void;
+}
+
+const AREAS: readonly { readonly area: Area; readonly name: string }[] = [
+  { area: 'setup', name: 'Set-up' },
+  { area: 'people', name: 'People' },
+  { area: 'plan', name: 'Plan' },
+];
+
+/** The address of an area of work at a site; people alone can be looked at for all sites together. */
+export function areaAddress(area: Area, site: string | null): string {
+  const place = encodeURIComponent(site ?? 'all');
+  return area === 'plan' ? `/plan/${place}/now` : `/${area}/${place}`;
+}
 
 /** The bar over every page: where one is, and the way to everywhere else. */
-export function TopBar({ onFind }: { onFind?: () => void }) {
-  const { sites, site, actor } = useFrame();
+export function TopBar({ sites, site, area, actor, onFind }: Props) {
   const router = useRouter();
   return (
     <header className="border-rule bg-paper flex h-[46px] shrink-0 items-center gap-4 border-b px-4">
@@ -17,10 +38,17 @@ export function TopBar({ onFind }: { onFind?: () => void }) {
       <label className="border-rule bg-sheet flex h-[26px] items-center rounded-[3px] border">
         <span className="sr-only">Site</span>
         <select
-          className="h-full bg-transparent pr-1 pl-2"
-          value={site.id}
-          onChange={(event) => router.push(`/plan/${encodeURIComponent(event.target.value)}/now`)}
+          className="h-full max-w-[220px] bg-transparent pr-1 pl-2"
+          value={site ?? 'all'}
+          onChange={({ target }) =>
+            router.push(areaAddress(area, target.value === 'all' ? null : target.value))
+          }
         >
+          {area === 'people' && (
+            <option value="all" className="bg-sheet">
+              All sites
+            </option>
+          )}
           {sites.map(({ id, name }) => (
             <option key={id} value={id} className="bg-sheet">
               {name}
@@ -28,14 +56,20 @@ export function TopBar({ onFind }: { onFind?: () => void }) {
           ))}
         </select>
       </label>
-      <nav aria-label="Areas" className="h-full">
-        <a
-          href={`/plan/${encodeURIComponent(site.id)}/now`}
-          aria-current="page"
-          className="border-ink flex h-full items-center border-b-[3px] pt-[3px] font-semibold"
-        >
-          Plan
-        </a>
+      <nav aria-label="Areas" className="flex h-full gap-5">
+        {AREAS.map(({ area: one, name }) => (
+          <Link
+            key={one}
+            href={areaAddress(one, one === 'people' ? site : (site ?? sites[0]?.id ?? null))}
+            prefetch={false}
+            aria-current={one === area ? 'page' : undefined}
+            className={`flex h-full items-center border-b-[3px] pt-[3px] ${
+              one === area ? 'border-ink font-semibold' : 'text-muted hover:text-ink border-transparent'
+            }`}
+          >
+            {name}
+          </Link>
+        ))}
       </nav>
       <div className="ml-auto flex items-center gap-3">
         {onFind && (

@@ -1,4 +1,8 @@
-import type { Notice } from './plan-store';
+/** Something a person is told, with a way on where there is one. */
+export interface Notice {
+  readonly text: string;
+  readonly action?: { readonly label: string; readonly run: () => void };
+}
 
 /** Tells a person something in passing, at the foot of the page. */
 export function tell({ text, action }: Notice): void {

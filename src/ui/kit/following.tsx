@@ -1,0 +1,64 @@
+import { writeDays, writeSignedHours } from '@/core/time/write';
+import type { CommandAnswer, Following } from '@/server/commands/payload';
+
+/** How many snags of one week are named before they are only counted. */
+const NAMED = 4;
+
+/** What a command would do to weeks already planned. */
+export function FollowingList({ answer }: { readonly answer: CommandAnswer | null }) {
+  if (answer === null) return <p className="text-muted">Looking at what would follow …</p>;
+  if (!answer.ok) return null;
+  const { following, remarks } = answer;
+  return (
+    <div>
+      {remarks.map((remark) => (
+        <p key={remark}>{remark}</p>
+      ))}
+      {following.length === 0 && remarks.length === 0 && (
+        <p className="text-muted">Nothing changes in weeks already planned.</p>
+      )}
+      <ul>
+        {following.map((week) => (
+          <WeekLine key={`${week.site} ${week.week}`} week={week} />
+        ))}
+      </ul>
+    </div>
+  );
+}
+
+function WeekLine({ week }: { readonly week: Following }) {
+  const troubles = week.appeared.filter((snag) => snag.severity !== 'note');
+  const notes = week.appeared.length - troubles.length;
+  const figures = [
+    week.paidMinutes === 0 ? '' : writeSignedHours(week.paidMinutes),
+    week.cost,
+    count(troubles.length, 'snag appears', 'snags appear'),
+    count(week.cleared.length, 'clears', 'clear'),
+    count(notes, 'note more', 'notes more'),
+  ].filter(Boolean);
+  return (
+    <li className="mt-1">
+      <span className="font-semibold">
+        {week.siteName}, {writeDays(week.week, 7)}:
+      </span>{' '}
+      {figures.join(' · ')}
+      <ul className="mt-0.5 pl-3">
+        {troubles.slice(0, NAMED).map(({ severity, text }) => (
+          <li key={text} className="text-[12.5px] leading-[17px]">
+            <span className="figure" data-severity={severity}>
+              {severity}
+            </span>{' '}
+            {text}
+          </li>
+        ))}
+        {troubles.length > NAMED && (
+          <li className="text-muted text-[12.5px]">and {troubles.length - NAMED} more</li>
+        )}
+      </ul>
+    </li>
+  );
+}
+
+function count(n: number, one: string, many: string): string {
+  return n === 0 ? '' : `${n} ${n === 1 ? one : many}`;
+}

@@ -1,0 +1,81 @@
+'use client';
+
+import { useEffect, useRef } from 'react';
+import type { Problem } from '@/core/plan/change';
+import { FollowingList } from './following';
+import { usePreview } from './use-command';
+
+interface Props {
+  readonly kind: string;
+  /** What saving would send; null: nothing was changed. */
+  readonly input: unknown | null;
+  readonly busy: boolean;
+  readonly problem: Problem | null;
+  readonly verb?: string;
+  readonly onSave: () => void;
+  readonly onReset: () => void;
+}
+
+/** Stands at the foot of a form that was edited: what saving would do, and the two ways on. Ctrl S saves. */
+export function SaveBar({ kind, input, busy, problem, verb = 'Save', onSave, onReset }: Props) {
+  const preview = usePreview(kind, input);
+  const bar = useRef<HTMLDivElement>(null);
+  const save = () => {
+    // What cannot be read stands in its field with the reason; saving leads to the first of them.
+    const wrong = document.querySelector<HTMLElement>('main [aria-invalid="true"]');
+    if (wrong) wrong.focus();
+    else onSave();
+  };
+  const latest = useRef(save);
+  useEffect(() => {
+    latest.current = save;
+  });
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      if (!(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== 's') return;
+      event.preventDefault();
+      (document.activeElement as HTMLElement | null)?.blur?.();
+      setTimeout(() => latest.current(), 0);
+    };
+    window.addEventListener('keydown', onKey);
+    return () => window.removeEventListener('keydown', onKey);
+  }, []);
+  if (input === null) return null;
+  const fault = problem ?? (preview && !preview.ok ? preview.problem : null);
+  return (
+    <div
+      ref={bar}
+      role="region"
+      aria-label="Not saved yet"
+      className="border-ink bg-sheet flex max-h-[40vh] shrink-0 items-start gap-6 overflow-y-auto border-t-[1.5px] px-4 py-2.5"
+    >
+      <div className="min-w-0 flex-1" aria-live="polite">
+        {fault ? (
+          <p className="text-gap font-semibold">{sentence(fault)}</p>
+        ) : (
+          <FollowingList answer={preview} />
+        )}
+      </div>
+      <div className="flex shrink-0 gap-2">
+        <button type="button" className="plain-button" onClick={onReset}>
+          Discard
+        </button>
+        <button type="button" className="solid-button" disabled={busy} onClick={save} title="Ctrl S">
+          {busy ? 'Saving …' : verb}
+        </button>
+      </div>
+    </div>
+  );
+}
+
+/** A problem with the place it is about, as a sentence. */
+export function sentence({ message, path }: Problem): string {
+  const field = path
+    .split('.')
+    .filter((step) => !/^(input|site|person|needs|rules)$/.test(step))
+    .join(', ')
+    .replace(/\[(\d+)\]/g, (_, n: string) => ` ${Number(n) + 1}`)
+    .replace(/([a-z])([A-Z])/g, (_, a: string, b: string) => `${a} ${b.toLowerCase()}`);
+  const text = message.charAt(0).toUpperCase() + message.slice(1);
+  return field && !text.toLowerCase().startsWith(field.toLowerCase()) ? `${text} (${field}).` : `${text}.`;
+}

@@ -1,0 +1,94 @@
+'use client';
+
+import dynamic from 'next/dynamic';
+import Link from 'next/link';
+import { type Area, TopBar } from './top-bar';
+
+const Notices = dynamic(() => import('./notices'), { ssr: false });
+
+/** What stands around every page but the plan. */
+export interface ShellFrame {
+  readonly sites: readonly { readonly id: string; readonly name: string }[];
+  readonly actor: string;
+}
+
+/** A page with the bar over it. */
+export function Shell({
+  frame,
+  site,
+  area,
+  strip,
+  children,
+}: {
+  readonly frame: ShellFrame;
+  readonly site: string | null;
+  readonly area: Area;
+  readonly strip?: React.ReactNode;
+  readonly children: React.ReactNode;
+}) {
+  return (
+    <div className="bg-paper text-ink flex h-dvh min-h-[480px] flex-col">
+      <TopBar sites={frame.sites} site={site} area={area} actor={frame.actor} />
+      {strip}
+      <div className="flex min-h-0 flex-1 flex-col">{children}</div>
+      <Notices />
+    </div>
+  );
+}
+
+export interface StripItem {
+  readonly href: string;
+  readonly name: string;
+  readonly note: string;
+  /** Something is still missing here. */
+  readonly open?: boolean;
+}
+
+/** The parts of an area, in the form of the strip of weeks: each with a word on how it stands. */
+export function Strip({
+  label,
+  items,
+  current,
+  children,
+}: {
+  readonly label: string;
+  readonly items: readonly StripItem[];
+  readonly current: string;
+  readonly children?: React.ReactNode;
+}) {
+  return (
+    <div className="border-rule bg-sheet flex h-[50px] shrink-0 items-stretch overflow-x-auto border-b">
+      <nav aria-label={label} className="flex">
+        {items.map(({ href, name, note, open }) => (
+          <Link
+            key={href}
+            href={href}
+            prefetch={false}
+            aria-current={href === current ? 'page' : undefined}
+            className={`border-rule flex flex-col justify-center border-r px-3.5 whitespace-nowrap ${
+              href === current ? 'bg-paper' : 'hover:bg-paper'
+            }`}
+          >
+            <span
+              className={
+                href === current
+                  ? 'font-serif text-[16px] leading-5 font-semibold'
+                  : 'leading-4 font-semibold'
+              }
+            >
+              {name}
+            </span>
+            <span
+              className={`border-b-2 pb-[3px] text-[11.5px] leading-4 ${
+                open ? 'border-brass text-brass border-dashed' : 'border-ink text-muted border-solid'
+              }`}
+            >
+              {note}
+            </span>
+          </Link>
+        ))}
+      </nav>
+      {children}
+    </div>
+  );
+}

@@ -1,0 +1,166 @@
+'use client';
+
+import { useState } from 'react';
+import { needsFromSales } from '@/core/needs/asked';
+import type { Painted } from '@/core/time/paint';
+import { readDecimal } from '@/core/time/read-hours';
+import { writeTime } from '@/core/time/write';
+import type { SetupPayload } from '@/server/site/payload';
+import { AmountInput, CountInput, Labelled } from '../kit/inputs';
+import { WEEKDAY_NAMES } from './site-section';
+
+/** Needs as a suggestion: expected sales an hour, divided by what an hour of work should bring. */
+export function FromSales({
+  setup,
+  order,
+  rows,
+  onSuggest,
+}: {
+  readonly setup: SetupPayload;
+  readonly order: readonly number[];
+  readonly rows: readonly string[];
+  readonly onSuggest: (row: number, days: Painted<number>[][]) => void;
+}) {
+  const { site } = setup;
+  const hours = openHours(setup);
+  const [perHour, setPerHour] = useState<number | null>(site.salesPerHour);
+  const [minimum, setMinimum] = useState(site.needsMinimum);
+  const [row, setRow] = useState(rows.length - 1);
+  const [sales, setSales] = useState<readonly (readonly string[])[]>(() =>
+    hours.map(() => order.map(() => '')),
+  );
+  const unreadable = sales.flat().filter((text) => text.trim() !== '' && readDecimal(text) === null).length;
+  const put = (hour: number, day: number, block: readonly (readonly string[])[]) =>
+    setSales((now) => now.map((line, h) => line.map((old, d) => block[h - hour]?.[d - day] ?? old)));
+  const suggest = () =>
+    onSuggest(
+      row,
+      order.map((weekday, d) => {
+        const open = site.neverClosed ? [{ from: 0, to: 1440 }] : (site.hours.at(-1)?.days[weekday] ?? []);
+        // Sales are typed by the hour; a block has its share of them, and asks for the people of its hour.
+        const isOpen = (minute: number) => open.some((span) => span.from < minute + 60 && minute < span.to);
+        const days = hours.map((minute, h) =>
+          isOpen(minute)
+            ? needsFromSales([readDecimal(sales[h][d])], {
+                from: minute,
+                blockMinutes: 60,
+                perLabourHour: perHour!,
+                minimum,
+              })
+            : [],
+        );
+        return joined(days.flat());
+      }),
+    );
+  return (
+    <details className="border-rule mt-5 border-t pt-3">
+      <summary className="section-title cursor-pointer">Suggest needs from expected sales</summary>
+      <p className="text-muted mt-1 mb-2">
+        Sales an hour, divided by the sales that an hour of work should bring, rounded up. Cells can be pasted
+        from a spreadsheet. The suggestion replaces one row above and can be painted over.
+      </p>
+      <div className="mb-3 flex flex-wrap items-end gap-4">
+        <Labelled label={`Sales an hour of work should bring, ${site.currency}`}>
+          <AmountInput value={perHour} onChange={setPerHour} />
+        </Labelled>
+        <Labelled label="At least, while open">
+          <CountInput value={minimum} onChange={setMinimum} most={999} />
+        </Labelled>
+        <Labelled label="For">
+          <select className="input" value={row} onChange={(event) => setRow(Number(event.target.value))}>
+            {rows.map((name, i) => (
+              <option key={name} value={i}>
+                {name}
+              </option>
+            ))}
+          </select>
+        </Labelled>
+        <button
+          type="button"
+          className="plain-button"
+          disabled={!perHour || unreadable > 0 || hours.length === 0}
+          onClick={suggest}
+        >
+          Suggest
+        </button>
+        {unreadable > 0 && (
+          <span className="text-gap" role="alert">
+            {unreadable} {unreadable === 1 ? 'cell is' : 'cells are'} no amount.
+          </span>
+        )}
+      </div>
+      {hours.length === 0 ? (
+        <p className="text-muted">Enter the opening hours first.</p>
+      ) : (
+        <table className="sheet-table max-w-[900px]">
+          <thead>
+            <tr>
+              <th scope="col">Hour from</th>
+              {order.map((day) => (
+                <th key={day} scope="col">
+                  {WEEKDAY_NAMES[day].slice(0, 3)}
+                </th>
+              ))}
+            </tr>
+          </thead>
+          <tbody>
+            {hours.map((minute, h) => (
+              <tr key={minute}>
+                <th scope="row" className="border-b-[var(--fine)]!">
+                  {writeTime(minute, site.hourFormat)}
+                </th>
+                {order.map((day, d) => (
+                  <td key={day}>
+                    <input
+                      className="input w-[84px] text-right"
+                      inputMode="decimal"
+                      aria-label={`Sales from ${writeTime(minute, site.hourFormat)}, ${WEEKDAY_NAMES[day]}`}
+                      aria-invalid={
+                        (sales[h][d].trim() !== '' && readDecimal(sales[h][d]) === null) || undefined
+                      }
+                      value={sales[h][d]}
+                      onChange={(event) => put(h, d, [[event.target.value]])}
+                      onPaste={(event) => {
+                        const text = event.clipboardData.getData('text');
+                        if (!/[\t\n]/.test(text.trim())) return;
+                        event.preventDefault();
+                        put(
+                          h,
+                          d,
+                          text
+                            .trimEnd()
+                            .split(/\r?\n/)
+                            .map((line) => line.split('\t')),
+                        );
+                      }}
+                    />
+                  </td>
+                ))}
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
+    </details>
+  );
+}
+
+/** The full hours in which some weekday is open. */
+function openHours({ site }: SetupPayload): number[] {
+  const spans = site.neverClosed ? [{ from: 0, to: 1440 }] : (site.hours.at(-1)?.days.flat() ?? []);
+  const found: number[] = [];
+  for (let minute = 0; minute < 2880; minute += 60)
+    if (spans.some((span) => span.from < minute + 60 && minute < span.to)) found.push(minute);
+  return found;
+}
+
+function joined(spans: readonly Painted<number>[]): Painted<number>[] {
+  const list: Painted<number>[] = [];
+  for (const span of spans) {
+    const last = list[list.length - 1];
+    if (last && last.to === span.from && last.value === span.value)
+      list[list.length - 1] = { ...last, to: span.to };
+    else list.push(span);
+  }
+  return list;
+}

@@ -1,0 +1,214 @@
+'use client';
+
+import { useState } from 'react';
+import type { Span } from '@/core/time/span';
+import { writeHours, writeLongDay } from '@/core/time/write';
+import type { SetupPayload, SiteDraft } from '@/server/site/payload';
+import { DateInput, HoursInput, Tick } from '../kit/inputs';
+import { SaveBar } from '../kit/save-bar';
+import { useCommand, useDraft } from '../kit/use-command';
+import { RemoveButton, WEEKDAY_NAMES, nextMonday } from './site-section';
+
+const NONE: readonly (readonly Span[])[] = Array.from({ length: 7 }, () => []);
+
+/** When the place is open: by weekday, from dates on, and on single dates. */
+export function HoursSection({ setup }: { readonly setup: SetupPayload }) {
+  const { draft, change, reset, dirty } = useDraft<SiteDraft>(setup.site);
+  const { run, busy, problem } = useCommand();
+  const input = dirty ? { id: setup.id, site: draft } : null;
+  return (
+    <>
+      <main className="min-h-0 flex-1 overflow-y-auto px-6 py-5">
+        <div className="mx-auto grid max-w-[1080px] grid-cols-[minmax(0,1fr)_360px] gap-12 max-[900px]:grid-cols-1">
+          <section>
+            <h2 className="section-title">By weekday</h2>
+            <p className="text-muted mb-2">
+              Type <span className="key">7-23:30</span>, several parts as{' '}
+              <span className="key">9-13 17-22</span>, or <span className="key">closed</span>. An end after
+              midnight belongs to the day it begins on.
+            </p>
+            <WeekHours draft={draft} change={change} />
+            <div className="mt-3">
+              <Tick checked={draft.neverClosed} onChange={(neverClosed) => change({ neverClosed })}>
+                Never closed: there is always somebody on
+              </Tick>
+            </div>
+          </section>
+          <Dates draft={draft} change={change} />
+        </div>
+      </main>
+      <SaveBar
+        kind="site.save"
+        input={input}
+        busy={busy}
+        problem={problem}
+        onReset={reset}
+        onSave={() => void run('site.save', input)}
+      />
+    </>
+  );
+}
+
+interface Part {
+  readonly draft: SiteDraft;
+  readonly change: (part: Partial<SiteDraft>) => void;
+}
+
+/** Opening hours of the week, with the dates from which they hold. */
+export function WeekHours({ draft, change }: Part) {
+  const versions = draft.hours.length > 0 ? draft.hours : [{ since: null, days: NONE }];
+  const [chosen, choose] = useState(versions.length - 1);
+  const at = Math.min(chosen, versions.length - 1);
+  const version = versions[at];
+  const set = (days: readonly (readonly Span[])[]) =>
+    change({ hours: versions.map((one, i) => (i === at ? { ...one, days } : one)) });
+  const order = Array.from({ length: 7 }, (_, i) => (draft.weekStart + i) % 7);
+  const total = version.days.flat().reduce((sum, span) => sum + span.to - span.from, 0);
+  return (
+    <>
+      <div className="mb-2 flex flex-wrap items-center gap-1.5">
+        {versions.length > 1 &&
+          versions.map((one, i) => (
+            <button
+              key={one.since ?? 'first'}
+              type="button"
+              aria-pressed={i === at}
+              onClick={() => choose(i)}
+              className={`min-h-6 rounded-[3px] border px-2 ${i === at ? 'border-ink bg-ink text-sheet' : 'border-rule bg-sheet'}`}
+            >
+              {one.since === null ? 'From the beginning' : `From ${writeLongDay(one.since)}`}
+            </button>
+          ))}
+        {version.since !== null && (
+          <>
+            <DateInput
+              label="These hours hold from"
+              value={version.since}
+              onChange={(since) =>
+                since !== null &&
+                change({ hours: versions.map((one, i) => (i === at ? { ...one, since } : one)) })
+              }
+            />
+            <RemoveButton
+              label="Remove these hours"
+              onClick={() => {
+                change({ hours: versions.filter((_, i) => i !== at) });
+                choose(Math.max(0, at - 1));
+              }}
+            />
+          </>
+        )}
+      </div>
+      <table className="sheet-table max-w-[620px]">
+        <tbody>
+          {order.map((day) => (
+            <tr key={day}>
+              <th scope="row" className="w-[100px] border-b-[var(--fine)]!">
+                <span className="text-ink text-[13px] font-semibold">{WEEKDAY_NAMES[day]}</span>
+              </th>
+              <td className="w-[190px]">
+                <HoursInput
+                  label={`Opening hours on ${WEEKDAY_NAMES[day]}`}
+                  hourFormat={draft.hourFormat}
+                  value={version.days[day]}
+                  onChange={(spans) => set(version.days.map((old, i) => (i === day ? spans : old)))}
+                />
+              </td>
+              <td>
+                <HoursLine spans={version.days[day]} />
+              </td>
+              <td className="w-[150px] text-right whitespace-nowrap">
+                <button
+                  type="button"
+                  className="text-button"
+                  aria-label={`Copy ${WEEKDAY_NAMES[day]} to all days`}
+                  onClick={() => set(version.days.map(() => version.days[day]))}
+                >
+                  Copy to all days
+                </button>
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <p className="mt-2">
+        <span className="font-semibold">{writeHours(total)}</span> open a week.{' '}
+        <button
+          type="button"
+          className="text-button"
+          onClick={() => {
+            change({ hours: [...versions, { since: nextMonday(), days: version.days }] });
+            choose(versions.length);
+          }}
+        >
+          Change them from a date on
+        </button>
+      </p>
+    </>
+  );
+}
+
+/** Opening hours as a bar over a day from 0 to 24, for the eye. */
+function HoursLine({ spans }: { readonly spans: readonly Span[] }) {
+  return (
+    <span className="relative block h-[10px] min-w-[120px] bg-[var(--closed)]" aria-hidden>
+      {spans.map(({ from, to }) => (
+        <span
+          key={from}
+          className="bg-sea absolute inset-y-0"
+          style={{ left: `${(from / 1440) * 100}%`, width: `${((Math.min(to, 1440) - from) / 1440) * 100}%` }}
+        />
+      ))}
+    </span>
+  );
+}
+
+function Dates({ draft, change }: Part) {
+  const [fresh, setFresh] = useState<number | null>(null);
+  const add = () => {
+    if (fresh === null) return;
+    if (!draft.dates.some((one) => one.date === fresh))
+      change({ dates: [...draft.dates, { date: fresh, spans: [] }].sort((a, b) => a.date - b.date) });
+    setFresh(null);
+  };
+  return (
+    <section>
+      <h2 className="section-title">Single dates</h2>
+      <p className="text-muted mb-2">Hours of their own, or closed: they go before the weekday.</p>
+      {draft.dates.length > 0 && (
+        <table className="sheet-table mb-2">
+          <tbody>
+            {draft.dates.map((one, i) => (
+              <tr key={one.date}>
+                <td className="whitespace-nowrap">{writeLongDay(one.date)}</td>
+                <td>
+                  <HoursInput
+                    label={`Opening hours on ${writeLongDay(one.date)}`}
+                    hourFormat={draft.hourFormat}
+                    className="w-[120px]"
+                    value={one.spans}
+                    onChange={(spans) =>
+                      change({ dates: draft.dates.map((old, at) => (at === i ? { ...old, spans } : old)) })
+                    }
+                  />
+                </td>
+                <td>
+                  <RemoveButton
+                    label={`Remove ${writeLongDay(one.date)}`}
+                    onClick={() => change({ dates: draft.dates.filter((_, at) => at !== i) })}
+                  />
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
+      <div className="flex items-center gap-2">
+        <DateInput label="Date with hours of its own" value={fresh} onChange={setFresh} />
+        <button type="button" className="plain-button" disabled={fresh === null} onClick={add}>
+          Add the date
+        </button>
+      </div>
+    </section>
+  );
+}

@@ -1,0 +1,354 @@
+'use client';
+
+import { useMemo, useState } from 'react';
+import { minutesAsked, paintNeeds } from '@/core/needs/asked';
+import { type Painted, paint } from '@/core/time/paint';
+import { DAY, type Span, clip, subtract } from '@/core/time/span';
+import { writeHours, writeLongDay } from '@/core/time/write';
+import type { NeedRow, NeedSetDraft, NeedsDraft, SetupPayload } from '@/server/site/payload';
+import { Painter } from '../canvas/painter';
+import { CountInput, DateInput, TextInput } from '../kit/inputs';
+import { newId } from '../kit/new-id';
+import { SaveBar } from '../kit/save-bar';
+import { useCommand, useDraft } from '../kit/use-command';
+import { FromSales } from './from-sales';
+import { RemoveButton, WEEKDAY_NAMES, nextMonday } from './site-section';
+
+/** A week of needs by row (the roles, then everybody) and weekday, as it is painted. */
+type Cells = Painted<number>[][][];
+
+/** How many people are needed when: a usual week, from dates on, and variants for single dates. */
+export function NeedsSection({ setup }: { readonly setup: SetupPayload }) {
+  const stored = useMemo(() => withUsual(setup.needs), [setup.needs]);
+  const { draft, change, reset, dirty } = useDraft<NeedsDraft>(stored);
+  const { run, busy, problem } = useCommand();
+  const [chosen, choose] = useState(stored.sets.filter((set) => set.name === null).at(-1)!.id);
+  const set = draft.sets.find((one) => one.id === chosen) ?? draft.sets[0];
+  const input = dirty ? { site: setup.id, needs: draft } : null;
+  const replace = (fresh: NeedSetDraft) =>
+    change({ sets: draft.sets.map((one) => (one.id === fresh.id ? fresh : one)) });
+  return (
+    <>
+      <main className="min-h-0 flex-1 overflow-y-auto px-4 py-4">
+        <Sets draft={draft} change={change} chosen={set.id} choose={choose} />
+        <PaintedWeek key={set.id} setup={setup} set={set} onChange={replace} />
+      </main>
+      <SaveBar
+        kind="needs.save"
+        input={input}
+        busy={busy}
+        problem={problem}
+        onReset={reset}
+        onSave={() => void run('needs.save', input)}
+      />
+    </>
+  );
+}
+
+/** There is always a usual week to paint on. */
+function withUsual(needs: NeedsDraft): NeedsDraft {
+  return needs.sets.some((set) => set.name === null)
+    ? needs
+    : { ...needs, sets: [{ id: newId(), name: null, since: null, rows: [] }, ...needs.sets] };
+}
+
+function Sets({
+  draft,
+  change,
+  chosen,
+  choose,
+}: {
+  readonly draft: NeedsDraft;
+  readonly change: (part: Partial<NeedsDraft>) => void;
+  readonly chosen: string;
+  readonly choose: (id: string) => void;
+}) {
+  const [name, setName] = useState('');
+  const [date, setDate] = useState<number | null>(null);
+  const set = draft.sets.find((one) => one.id === chosen)!;
+  const dates = draft.dates.filter((one) => one.set === chosen);
+  const add = (fresh: Omit<NeedSetDraft, 'id'>) => {
+    const id = newId();
+    change({ sets: [...draft.sets, { ...fresh, id }] });
+    choose(id);
+  };
+  const titleOf = (one: NeedSetDraft) =>
+    one.name ?? (one.since === null ? 'Usual week' : `Usual from ${writeLongDay(one.since)}`);
+  return (
+    <section className="mb-3 flex flex-wrap items-center gap-x-4 gap-y-2">
+      <div role="radiogroup" aria-label="Week of needs" className="flex flex-wrap gap-1">
+        {draft.sets.map((one) => (
+          <button
+            key={one.id}
+            type="button"
+            role="radio"
+            aria-checked={one.id === chosen}
+            onClick={() => choose(one.id)}
+            className={`min-h-[26px] rounded-[3px] border px-2.5 ${
+              one.id === chosen ? 'border-ink bg-ink text-sheet font-semibold' : 'border-rule bg-sheet'
+            }`}
+          >
+            {titleOf(one)}
+            {one.name !== null && ` · ${draft.dates.filter((d) => d.set === one.id).length} dates`}
+          </button>
+        ))}
+      </div>
+      {set.name !== null && (
+        <div className="flex flex-wrap items-center gap-1.5">
+          {dates.map(({ date: day }) => (
+            <span key={day} className="border-rule bg-sheet flex items-center rounded-[3px] border pl-2">
+              {writeLongDay(day)}
+              <RemoveButton
+                label={`Remove ${writeLongDay(day)}`}
+                onClick={() => change({ dates: draft.dates.filter((one) => one.date !== day) })}
+              />
+            </span>
+          ))}
+          <DateInput label="Date of this variant" value={date} onChange={setDate} />
+          <button
+            type="button"
+            className="plain-button"
+            disabled={date === null}
+            onClick={() => {
+              const others = draft.dates.filter((one) => one.date !== date);
+              change({ dates: [...others, { date: date!, set: set.id }].sort((a, b) => a.date - b.date) });
+              setDate(null);
+            }}
+          >
+            Use it on this date
+          </button>
+        </div>
+      )}
+      {set.name === null && set.since !== null && (
+        <DateInput
+          label="This usual week holds from"
+          value={set.since}
+          onChange={(since) =>
+            since !== null &&
+            change({ sets: draft.sets.map((one) => (one.id === set.id ? { ...one, since } : one)) })
+          }
+        />
+      )}
+      {(set.name !== null || set.since !== null) && (
+        <button
+          type="button"
+          className="text-button"
+          onClick={() => {
+            change({
+              sets: draft.sets.filter((one) => one.id !== set.id),
+              dates: draft.dates.filter((one) => one.set !== set.id),
+            });
+            choose(draft.sets.find((one) => one.id !== set.id)!.id);
+          }}
+        >
+          Remove “{titleOf(set)}”
+        </button>
+      )}
+      <span className="ml-auto flex items-center gap-2">
+        <button
+          type="button"
+          className="text-button"
+          onClick={() => add({ name: null, since: nextMonday(), rows: set.rows })}
+        >
+          Change the usual week from a date on
+        </button>
+        <TextInput label="Name of a variant" placeholder="Regatta weekend" value={name} onChange={setName} />
+        <button
+          type="button"
+          className="plain-button"
+          disabled={name.trim() === ''}
+          onClick={() => {
+            add({ name: name.trim(), since: null, rows: set.rows });
+            setName('');
+          }}
+        >
+          Add a variant
+        </button>
+      </span>
+    </section>
+  );
+}
+
+function PaintedWeek({
+  setup,
+  set,
+  onChange,
+}: {
+  readonly setup: SetupPayload;
+  readonly set: NeedSetDraft;
+  readonly onChange: (set: NeedSetDraft) => void;
+}) {
+  const { site } = setup;
+  const roles = setup.roles.filter((role) => !role.retired || set.rows.some((row) => row.role === role.id));
+  const order = useMemo(
+    () => Array.from({ length: 7 }, (_, i) => (site.weekStart + i) % 7),
+    [site.weekStart],
+  );
+  const ids = useMemo(() => [...roles.map((role) => role.id!), null], [roles]);
+  const cells = useMemo(() => cellsOf(set.rows, ids, order), [set.rows, ids, order]);
+  const [count, setCount] = useState(1);
+  const [source, setSource] = useState(0);
+  const hours = useMemo(() => shownHours(setup, cells), [setup, cells]);
+  const most = cells.map((row) => Math.max(1, ...row.flat().map((span) => span.value)));
+  const put = (fresh: Cells) => onChange({ ...set, rows: rowsOfCells(fresh, ids, order) });
+  const onPaint = (row: number, column: number, span: Span, value: number | null) =>
+    put(
+      cells.map((days, r) =>
+        r !== row ? days : days.map((spans, c) => (c === column ? paint(spans, span, value) : spans)),
+      ),
+    );
+  const open = (column: number) => site.hours.at(-1)?.days[order[column]] ?? [];
+  const asked = order.map((_, c) =>
+    minutesAsked(
+      cells.slice(0, -1).map((row) => row[c]),
+      cells.at(-1)![c],
+    ),
+  );
+  return (
+    <>
+      <div className="mb-2 flex flex-wrap items-center gap-3">
+        <span className="flex items-center gap-1.5">
+          Drag paints
+          <CountInput label="People a drag asks for" value={count} onChange={setCount} most={999} />
+          people; <span className="key">0</span> to <span className="key">9</span> set the chosen span,{' '}
+          <span className="key">Del</span> wipes it, <span className="key">Shift →</span> widens it.
+        </span>
+        <span className="ml-auto flex items-center gap-1.5">
+          <select
+            aria-label="Day to copy"
+            className="input"
+            value={source}
+            onChange={(event) => setSource(Number(event.target.value))}
+          >
+            {order.map((day, c) => (
+              <option key={day} value={c}>
+                {WEEKDAY_NAMES[day]}
+              </option>
+            ))}
+          </select>
+          <button
+            type="button"
+            className="plain-button"
+            onClick={() => put(cells.map((row) => row.map(() => row[source])))}
+          >
+            Copy to all days
+          </button>
+          <button
+            type="button"
+            className="plain-button"
+            onClick={() =>
+              put(
+                cells.map((row) =>
+                  row.map((spans, c) => (site.weekend.includes(order[c]) ? spans : row[source])),
+                ),
+              )
+            }
+          >
+            Copy to weekdays
+          </button>
+        </span>
+      </div>
+      {roles.length === 0 && (
+        <p className="text-muted mb-2">
+          There are no roles yet; needs can be painted for everybody together.
+        </p>
+      )}
+      <Painter<number>
+        label="Needs of the week: how many people, by role"
+        rows={[
+          ...roles.map((role) => ({ id: role.id!, name: role.name, head: <RowHead name={role.name} /> })),
+          { id: 'everybody', name: 'everybody', head: <RowHead name="Everybody" note="whatever the role" /> },
+        ]}
+        columns={order.map((day) => ({ name: WEEKDAY_NAMES[day].slice(0, 3) }))}
+        hours={hours}
+        step={site.blockMinutes}
+        hourFormat={site.hourFormat}
+        cells={cells}
+        brush={count === 0 ? null : count}
+        valueOfKey={(key) => (/^\d$/.test(key) ? (key === '0' ? null : Number(key)) : undefined)}
+        onPaint={onPaint}
+        closed={(column) => (site.neverClosed ? [] : subtract([hours], clip(open(column), hours)))}
+        look={(value, row, width) => ({
+          text: width === 0 || width > String(value).length * 8 ? String(value) : '',
+          name: `${value} ${value === 1 ? 'person' : 'people'}`,
+          className: 'border border-b-0 border-[var(--role)] bg-[var(--tint)] text-[var(--role)]',
+          ink: roles[row]?.ink ?? 'slate',
+          share: Math.max(0.42, value / most[row]),
+        })}
+      />
+      <Asked setup={setup} asked={asked} order={order} />
+      <FromSales
+        setup={setup}
+        order={order}
+        rows={[...roles.map((role) => role.name), 'Everybody']}
+        onSuggest={(row, days) => put(cells.map((old, r) => (r === row ? days : old)))}
+      />
+    </>
+  );
+}
+
+function RowHead({ name, note }: { readonly name: string; readonly note?: string }) {
+  return (
+    <span className="min-w-0 leading-4">
+      <span className="block truncate font-semibold">{name}</span>
+      {note && <span className="text-muted block text-[11.5px]">{note}</span>}
+    </span>
+  );
+}
+
+/** The hours that the painted week asks for, against the budget. */
+function Asked({
+  setup,
+  asked,
+  order,
+}: {
+  readonly setup: SetupPayload;
+  readonly asked: readonly number[];
+  readonly order: readonly number[];
+}) {
+  const total = asked.reduce((sum, minutes) => sum + minutes, 0);
+  const budget = setup.site.budgets.at(-1)?.minutes ?? null;
+  const over = budget !== null && total > budget;
+  return (
+    <dl className="border-ink mt-1 flex border-t-[1.5px] pt-1">
+      <div style={{ width: 151 }} className="pl-3">
+        <dt className="text-muted text-[11.5px]">Asked for</dt>
+        <dd className={`font-semibold ${over ? 'text-brass' : ''}`}>
+          {writeHours(total)}
+          {budget !== null && ` of ${writeHours(budget)}`}
+        </dd>
+      </div>
+      {asked.map((minutes, c) => (
+        <div key={order[c]} className="min-w-0 flex-1 pl-1.5">
+          <dt className="text-muted text-[11.5px]">{WEEKDAY_NAMES[order[c]].slice(0, 3)}</dt>
+          <dd className="font-semibold">{writeHours(minutes)}</dd>
+        </div>
+      ))}
+    </dl>
+  );
+}
+
+function cellsOf(rows: readonly NeedRow[], ids: readonly (string | null)[], order: readonly number[]): Cells {
+  return ids.map((id) =>
+    order.map((weekday) => paintNeeds(rows.filter((row) => row.role === id && row.weekday === weekday))),
+  );
+}
+
+function rowsOfCells(cells: Cells, ids: readonly (string | null)[], order: readonly number[]): NeedRow[] {
+  return cells.flatMap((days, r) =>
+    days.flatMap((spans, c) =>
+      spans
+        .filter((span) => span.from < DAY)
+        .map(({ from, to, value }) => ({ role: ids[r], weekday: order[c], from, to, count: value })),
+    ),
+  );
+}
+
+/** From the earliest to the latest of opening hours and needs; without either, a working day. */
+function shownHours({ site }: SetupPayload, cells: Cells): Span {
+  const spans = [...site.hours.flatMap(({ days }) => days.flat()), ...cells.flat(2)];
+  if (site.neverClosed || spans.length === 0) return { from: site.neverClosed ? 0 : 360, to: DAY };
+  const from = Math.floor(Math.min(...spans.map((span) => span.from)) / 60) * 60;
+  const to = Math.ceil(Math.max(...spans.map((span) => span.to)) / 60) * 60;
+  return { from, to: Math.min(Math.max(to, from + 480), from + DAY) };
+}

@@ -1,0 +1,147 @@
+'use client';
+
+import Link from 'next/link';
+import { writeMoney } from '@/core/checks/words';
+import { writeHoursOfDay } from '@/core/time/read-hours';
+import { writeHours } from '@/core/time/write';
+import type { SetupPayload } from '@/server/site/payload';
+import { sectionAddress } from './setup-screen';
+
+const WEEKDAYS = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'];
+
+/** What is still missing for a good plan, and how the site stands. */
+export function Overview({ setup }: { readonly setup: SetupPayload }) {
+  const { site, roles, missing } = setup;
+  const hours = site.hours.at(-1);
+  const budget = site.budgets.at(-1);
+  const lines: readonly (readonly [string, string, Parameters<typeof sectionAddress>[1]])[] = [
+    [
+      'Site',
+      `${site.timeZone}, ${site.currency}, ${site.hourFormat === '24' ? '24 h' : 'am and pm'}, weeks from ` +
+        `${WEEKDAYS[site.weekStart]}, blocks of ${site.blockMinutes} min`,
+      'site',
+    ],
+    [
+      'Opening hours',
+      site.neverClosed ? 'never closed' : hours ? groupedHours(hours.days, site.hourFormat) : 'none yet',
+      'hours',
+    ],
+    [
+      'Roles',
+      roles
+        .filter((role) => !role.retired)
+        .map((role) => role.name)
+        .join(', ') || 'none yet',
+      'roles',
+    ],
+    ['People', setup.people === 0 ? 'nobody yet' : `${setup.people} people`, 'people'],
+    ['Needs', needsText(setup), 'needs'],
+    [
+      'Rules',
+      setup.rules.off.length === 0 ? 'all checks on' : `${setup.rules.off.length} checks off`,
+      'rules',
+    ],
+    [
+      'Budget a week',
+      [
+        budget?.minutes != null && writeHours(budget.minutes),
+        budget?.cost != null && writeMoney(budget.cost, site.currency, true),
+        budget?.sales != null && `${writeMoney(budget.sales, site.currency, true)} of sales`,
+      ]
+        .filter(Boolean)
+        .join(', ') || 'none yet',
+      'site',
+    ],
+  ];
+  return (
+    <main className="min-h-0 flex-1 overflow-y-auto px-6 py-5">
+      <div className="mx-auto grid max-w-[1080px] grid-cols-[minmax(0,1fr)_340px] gap-10 max-[900px]:grid-cols-1">
+        <section>
+          <h1 className="page-title">{site.name}</h1>
+          {setup.business && <p className="text-muted">{setup.business}</p>}
+          <table className="sheet-table mt-4">
+            <tbody>
+              {lines.map(([name, text, section]) => (
+                <tr key={name}>
+                  <th scope="row" className="w-[130px] border-b-[var(--fine)]!">
+                    <span className="text-ink text-[13px] font-semibold">{name}</span>
+                  </th>
+                  <td>{text}</td>
+                  <td className="w-[80px] text-right">
+                    <Link
+                      className="text-button"
+                      href={sectionAddress(setup.id, section)}
+                      aria-label={`Change ${name.toLowerCase()}`}
+                    >
+                      Change
+                    </Link>
+                  </td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+          <div className="mt-6 flex flex-wrap gap-2">
+            <Link className="plain-button inline-flex items-center" href="/start">
+              Add a site
+            </Link>
+            <Link
+              className="plain-button inline-flex items-center"
+              href={`/setup/${encodeURIComponent(setup.id)}/plan-file`}
+            >
+              Plan files
+            </Link>
+          </div>
+        </section>
+        <section aria-labelledby="missing">
+          <h2 id="missing" className="section-title">
+            {missing.length === 0 ? 'Nothing is missing' : 'Missing for a good plan'}
+          </h2>
+          {missing.length === 0 && (
+            <p className="text-muted mt-1">Everything the checks use has been entered.</p>
+          )}
+          <ol className="mt-2">
+            {missing.map((line) => (
+              <li key={line.what} className="border-fine border-t py-2 first:border-t-0">
+                <Link className="text-button" href={sectionAddress(setup.id, line.section)}>
+                  {line.what}
+                </Link>
+                <span className="text-muted block text-[12.5px]">
+                  {line.why.charAt(0).toUpperCase() + line.why.slice(1)}.
+                </span>
+              </li>
+            ))}
+          </ol>
+          <Link
+            className="solid-button mt-4 inline-flex items-center"
+            href={`/plan/${encodeURIComponent(setup.id)}/now`}
+          >
+            Plan this week
+          </Link>
+        </section>
+      </div>
+    </main>
+  );
+}
+
+function needsText({ needs }: SetupPayload): string {
+  if (needs.sets.every((set) => set.rows.length === 0)) return 'none yet';
+  const variants = needs.sets.filter((set) => set.name !== null).map((set) => set.name);
+  return variants.length === 0 ? 'a usual week' : `a usual week, and ${variants.join(', ')}`;
+}
+
+/** `Mon–Fri 7-23:30, Sat closed`: neighbouring days of equal hours together. */
+function groupedHours(
+  days: SetupPayload['site']['hours'][number]['days'],
+  format: SetupPayload['site']['hourFormat'],
+): string {
+  const texts = days.map((spans) => writeHoursOfDay(spans, format));
+  const parts: string[] = [];
+  for (let i = 0; i < 7;) {
+    let j = i;
+    while (j < 6 && texts[j + 1] === texts[i]) j++;
+    const name = (day: number) => WEEKDAYS[day].slice(0, 3);
+    parts.push(`${i === j ? name(i) : `${name(i)}–${name(j)}`} ${texts[i]}`);
+    i = j + 1;
+  }
+  return parts.join(', ');
+}

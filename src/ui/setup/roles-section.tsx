@@ -1,0 +1,263 @@
+'use client';
+
+import { useState } from 'react';
+import { ChevronDown, ChevronUp } from 'lucide-react';
+import Link from 'next/link';
+import { writeLongDay } from '@/core/time/write';
+import type { RoleDraft, RoleHolder, SetupPayload } from '@/server/site/payload';
+import { AmountInput, TextInput, Tick } from '../kit/inputs';
+import { SaveBar } from '../kit/save-bar';
+import { useCommand, useDraft } from '../kit/use-command';
+import { RemoveButton } from './site-section';
+
+const INKS = ['olive', 'sea', 'plum', 'clay', 'moss', 'brick', 'slate', 'ochre', 'teal', 'wine'];
+
+/** The roles of a site: what they are called, how they are drawn, what they pay and who holds them. */
+export function RolesSection({ setup }: { readonly setup: SetupPayload }) {
+  const stored = setup.roles.map(({ holders: _h, inUse: _u, ...role }) => role);
+  const { draft, setDraft, reset, dirty } = useDraft<readonly RoleDraft[]>(stored);
+  const { run, busy, problem } = useCommand();
+  const named = draft.filter((role) => role.name.trim() !== '');
+  const input = dirty ? { site: setup.id, roles: named } : null;
+  return (
+    <>
+      <main className="min-h-0 flex-1 overflow-y-auto px-6 py-5">
+        <div className="mx-auto max-w-[1080px]">
+          <RolesTable setup={setup} draft={draft} setDraft={setDraft} />
+        </div>
+      </main>
+      <SaveBar
+        kind="roles.save"
+        input={input}
+        busy={busy}
+        problem={problem}
+        onReset={reset}
+        onSave={() => void run('roles.save', input)}
+      />
+    </>
+  );
+}
+
+/** A new role with the mark and the ink that are free. */
+export function freshRole(name: string, others: readonly RoleDraft[]): RoleDraft {
+  const used = new Set(others.map((role) => role.ink));
+  return {
+    id: null,
+    name,
+    mark: name.trim().slice(0, 1).toUpperCase() || '?',
+    ink: INKS.find((ink) => !used.has(ink)) ?? INKS[others.length % INKS.length],
+    rate: null,
+    retired: false,
+  };
+}
+
+function RolesTable({
+  setup,
+  draft,
+  setDraft,
+}: {
+  readonly setup: SetupPayload;
+  readonly draft: readonly RoleDraft[];
+  readonly setDraft: (roles: readonly RoleDraft[]) => void;
+}) {
+  const [fresh, setFresh] = useState('');
+  const set = (at: number, part: Partial<RoleDraft>) =>
+    setDraft(draft.map((role, i) => (i === at ? { ...role, ...part } : role)));
+  const move = (at: number, by: number) => {
+    const next = draft.slice();
+    const [role] = next.splice(at, 1);
+    next.splice(at + by, 0, role);
+    setDraft(next);
+  };
+  const add = () => {
+    if (fresh.trim() === '') return;
+    setDraft([...draft, freshRole(fresh.trim(), draft)]);
+    setFresh('');
+  };
+  return (
+    <>
+      <h2 className="section-title mb-2">Roles, in the order in which they are shown</h2>
+      {draft.length === 0 && (
+        <p className="text-muted mb-3">
+          A role is what somebody works as: Kitchen, Till, Engine crew. Type the first one below.
+        </p>
+      )}
+      {draft.length > 0 && (
+        <table className="sheet-table">
+          <thead>
+            <tr>
+              <th scope="col">Order</th>
+              <th scope="col">Looks</th>
+              <th scope="col">Name</th>
+              <th scope="col">Mark</th>
+              <th scope="col">Ink</th>
+              <th scope="col">Base pay an hour, {setup.site.currency}</th>
+              <th scope="col">Held by</th>
+              <th scope="col">Retired</th>
+              <th aria-label="Remove" />
+            </tr>
+          </thead>
+          <tbody>
+            {draft.map((role, i) => {
+              const known = setup.roles.find((one) => one.id === role.id);
+              return (
+                <tr key={role.id ?? `new ${i}`} className="align-top">
+                  <td className="whitespace-nowrap">
+                    <button
+                      type="button"
+                      aria-label={`Move ${role.name} up`}
+                      disabled={i === 0}
+                      className="inline-flex size-6 items-center justify-center disabled:opacity-30"
+                      onClick={() => move(i, -1)}
+                    >
+                      <ChevronUp size={14} />
+                    </button>
+                    <button
+                      type="button"
+                      aria-label={`Move ${role.name} down`}
+                      disabled={i === draft.length - 1}
+                      className="inline-flex size-6 items-center justify-center disabled:opacity-30"
+                      onClick={() => move(i, 1)}
+                    >
+                      <ChevronDown size={14} />
+                    </button>
+                  </td>
+                  <td>
+                    <RoleSample role={role} />
+                  </td>
+                  <td>
+                    <TextInput
+                      label="Name"
+                      value={role.name}
+                      onChange={(name) => set(i, { name })}
+                      maxLength={120}
+                    />
+                  </td>
+                  <td>
+                    <TextInput
+                      label={`Mark of ${role.name}`}
+                      value={role.mark}
+                      maxLength={2}
+                      className="w-[44px] text-center"
+                      onChange={(mark) => set(i, { mark })}
+                    />
+                  </td>
+                  <td>
+                    <select
+                      aria-label={`Ink of ${role.name}`}
+                      className="input"
+                      value={role.ink}
+                      onChange={(event) => set(i, { ink: event.target.value })}
+                    >
+                      {INKS.map((ink) => (
+                        <option key={ink}>{ink}</option>
+                      ))}
+                    </select>
+                  </td>
+                  <td>
+                    <AmountInput
+                      label={`Base pay of ${role.name}`}
+                      value={role.rate}
+                      onChange={(rate) => set(i, { rate })}
+                    />
+                  </td>
+                  <td>
+                    <Holders holders={known?.holders ?? []} site={setup.id} />
+                  </td>
+                  <td>
+                    <Tick checked={role.retired} onChange={(retired) => set(i, { retired })}>
+                      <span className="sr-only">{role.name} is retired</span>
+                    </Tick>
+                  </td>
+                  <td>
+                    <RemoveButton
+                      label={
+                        known?.inUse ? `Retire ${role.name}: it is in use` : `Remove ${role.name || 'role'}`
+                      }
+                      onClick={() =>
+                        known?.inUse ? set(i, { retired: true }) : setDraft(draft.filter((_, at) => at !== i))
+                      }
+                    />
+                  </td>
+                </tr>
+              );
+            })}
+          </tbody>
+        </table>
+      )}
+      <div className="mt-3 flex flex-wrap items-center gap-2">
+        <span
+          onKeyDown={(event) => {
+            if (event.key === 'Enter') add();
+          }}
+        >
+          <TextInput
+            label="New role"
+            placeholder="New role"
+            value={fresh}
+            onChange={setFresh}
+            maxLength={120}
+          />
+        </span>
+        <button type="button" className="plain-button" disabled={fresh.trim() === ''} onClick={add}>
+          Add the role
+        </button>
+        {setup.otherRoles
+          .filter((other) => !draft.some((role) => role.id === other.id))
+          .map((other) => (
+            <button
+              key={other.id}
+              type="button"
+              className="text-button"
+              title={`${other.name} is a role of another site`}
+              onClick={() => setDraft([...draft, other])}
+            >
+              Use {other.name}
+            </button>
+          ))}
+      </div>
+    </>
+  );
+}
+
+/** A role as its bars look. */
+export function RoleSample({ role }: { readonly role: Pick<RoleDraft, 'ink' | 'mark' | 'retired'> }) {
+  return (
+    <span
+      data-ink={role.ink}
+      className={`inline-flex h-[22px] min-w-[54px] items-center justify-between rounded-[3px] border-[1.2px] border-[var(--role)] bg-[var(--tint)] px-1.5 text-[11.5px] font-semibold text-[var(--role)] ${
+        role.retired ? 'opacity-50' : ''
+      }`}
+      aria-hidden
+    >
+      <span>9–17</span>
+      <span>{role.mark}</span>
+    </span>
+  );
+}
+
+function Holders({ holders, site }: { readonly holders: readonly RoleHolder[]; readonly site: string }) {
+  if (holders.length === 0) return <span className="text-muted">nobody</span>;
+  const ending = holders.filter((holder) => holder.until !== null).length;
+  return (
+    <details>
+      <summary className="cursor-pointer">
+        {holders.length} {holders.length === 1 ? 'person' : 'people'}
+        {ending > 0 && <span className="text-brass"> · {ending} with an end date</span>}
+      </summary>
+      <ul className="mt-1 max-h-[180px] overflow-y-auto">
+        {holders.map((holder) => (
+          <li key={holder.person}>
+            <Link
+              className="text-button"
+              href={`/people/${encodeURIComponent(site)}/${encodeURIComponent(holder.person)}`}
+            >
+              {holder.name}
+            </Link>
+            {holder.until !== null && <span className="text-brass"> until {writeLongDay(holder.until)}</span>}
+          </li>
+        ))}
+      </ul>
+    </details>
+  );
+}

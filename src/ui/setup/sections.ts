@@ -1,0 +1,11 @@
+/** The sections of Set-up, in the order in which a site is set up. */
+export const SECTIONS = [
+  { id: 'overview', name: 'Overview' },
+  { id: 'site', name: 'Site' },
+  { id: 'hours', name: 'Opening hours' },
+  { id: 'roles', name: 'Roles' },
+  { id: 'needs', name: 'Needs' },
+  { id: 'rules', name: 'Rules' },
+] as const;
+
+export type SectionId = (typeof SECTIONS)[number]['id'];

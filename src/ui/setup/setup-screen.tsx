@@ -1,0 +1,81 @@
+'use client';
+
+import { writeMoney } from '@/core/checks/words';
+import type { SetupPayload } from '@/server/site/payload';
+import { Shell, type ShellFrame, Strip } from '../kit/shell';
+import { HoursSection } from './hours-section';
+import { NeedsSection } from './needs-section';
+import { Overview } from './overview';
+import { RolesSection } from './roles-section';
+import { RulesSection } from './rules-section';
+import { SECTIONS, type SectionId } from './sections';
+import { SiteSection } from './site-section';
+
+interface Props {
+  readonly frame: ShellFrame;
+  readonly setup: SetupPayload;
+  readonly section: SectionId;
+}
+
+/** Set-up of one site, a section at a time. */
+export function SetupScreen({ frame, setup, section }: Props) {
+  const address = (id: SectionId) => sectionAddress(setup.id, id);
+  return (
+    <Shell
+      frame={frame}
+      site={setup.id}
+      area="setup"
+      strip={
+        <Strip
+          label="Sections of set-up"
+          current={address(section)}
+          items={SECTIONS.map(({ id, name }) => ({
+            href: address(id),
+            name,
+            note: noteOf(setup, id),
+            open: id !== 'overview' && setup.missing.some((line) => line.section === id),
+          }))}
+        />
+      }
+    >
+      {section === 'overview' && <Overview setup={setup} />}
+      {section === 'site' && <SiteSection setup={setup} />}
+      {section === 'hours' && <HoursSection setup={setup} />}
+      {section === 'roles' && <RolesSection setup={setup} />}
+      {section === 'needs' && <NeedsSection setup={setup} />}
+      {section === 'rules' && <RulesSection setup={setup} />}
+    </Shell>
+  );
+}
+
+/** The address of a section. */
+export function sectionAddress(site: string, id: SectionId | 'people'): string {
+  if (id === 'people') return `/people/${encodeURIComponent(site)}`;
+  return `/setup/${encodeURIComponent(site)}${id === 'overview' ? '' : `/${id}`}`;
+}
+
+function noteOf({ site, roles, needs, rules, missing }: SetupPayload, id: SectionId): string {
+  switch (id) {
+    case 'overview':
+      return missing.length === 0 ? 'complete' : `${missing.length} missing`;
+    case 'site': {
+      const cost = site.budgets.at(-1)?.cost ?? null;
+      return cost === null ? 'no budget' : `budget ${writeMoney(cost, site.currency, true)}`;
+    }
+    case 'hours': {
+      const open = site.hours.at(-1)?.days.filter((spans) => spans.length > 0).length ?? 0;
+      return site.neverClosed ? 'never closed' : open === 0 ? 'none yet' : `open ${open} days`;
+    }
+    case 'roles': {
+      const used = roles.filter((role) => !role.retired).length;
+      return used === 0 ? 'none yet' : `${used} in use`;
+    }
+    case 'needs': {
+      const variants = needs.sets.filter((set) => set.name !== null).length;
+      if (needs.sets.every((set) => set.rows.length === 0)) return 'none yet';
+      return variants === 0 ? 'one usual week' : `${variants} ${variants === 1 ? 'variant' : 'variants'}`;
+    }
+    case 'rules':
+      return rules.off.length === 0 ? 'all checks on' : `${rules.off.length} checks off`;
+  }
+}

@@ -1,0 +1,314 @@
+'use client';
+
+import { X } from 'lucide-react';
+import type { SetupPayload, SiteDraft } from '@/server/site/payload';
+import {
+  AmountInput,
+  CountInput,
+  DateInput,
+  Labelled,
+  LengthInput,
+  Select,
+  TextInput,
+  Tick,
+} from '../kit/inputs';
+import { SaveBar } from '../kit/save-bar';
+import { useCommand, useDraft } from '../kit/use-command';
+
+export const WEEKDAY_NAMES = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'];
+
+/** What a site is: its place, its week, its areas and its budget. */
+export function SiteSection({ setup }: { readonly setup: SetupPayload }) {
+  const { draft, change, reset, dirty } = useDraft<SiteDraft>(setup.site);
+  const { run, busy, problem } = useCommand();
+  const input = dirty ? { id: setup.id, site: clean(draft) } : null;
+  return (
+    <>
+      <main className="min-h-0 flex-1 overflow-y-auto px-6 py-5">
+        <div className="mx-auto grid max-w-[1080px] grid-cols-2 gap-x-12 gap-y-8 max-[900px]:grid-cols-1">
+          <Place draft={draft} change={change} zones={setup.timeZones} />
+          <WeekOfSite draft={draft} change={change} />
+          <Areas draft={draft} change={change} />
+          <Budgets draft={draft} change={change} />
+        </div>
+      </main>
+      <SaveBar
+        kind="site.save"
+        input={input}
+        busy={busy}
+        problem={problem}
+        onReset={reset}
+        onSave={() => void run('site.save', input)}
+      />
+    </>
+  );
+}
+
+interface Part {
+  readonly draft: SiteDraft;
+  readonly change: (part: Partial<SiteDraft>) => void;
+}
+
+/** A draft without lines that were added and left empty. */
+export function clean(draft: SiteDraft): SiteDraft {
+  return {
+    ...draft,
+    areas: draft.areas.filter((area) => area.name.trim() !== ''),
+    budgets: draft.budgets.filter((one) => one.minutes !== null || one.cost !== null || one.sales !== null),
+  };
+}
+
+/** Currencies offered first; any code of three letters can be typed. */
+const CURRENCIES = ['EUR', 'GBP', 'USD', 'CHF', 'SEK', 'NOK', 'DKK', 'PLN', 'CZK', 'JPY', 'CAD', 'AUD'];
+
+/** Name, time zone, currency, hour format. */
+export function Place({ draft, change, zones }: Part & { readonly zones: readonly string[] }) {
+  return (
+    <section>
+      <h2 className="section-title mb-2">Place</h2>
+      <div className="grid grid-cols-2 gap-3">
+        <Labelled label="Name of the site" className="col-span-2">
+          <TextInput value={draft.name} onChange={(name) => change({ name })} maxLength={120} />
+        </Labelled>
+        <Labelled label="Time zone">
+          <TextInput
+            value={draft.timeZone}
+            list="time-zones"
+            onChange={(timeZone) => change({ timeZone: timeZone.trim() })}
+          />
+          <datalist id="time-zones">
+            {zones.map((zone) => (
+              <option key={zone} value={zone} />
+            ))}
+          </datalist>
+        </Labelled>
+        <Labelled label="Currency">
+          <TextInput
+            value={draft.currency}
+            list="currencies"
+            maxLength={3}
+            className="w-[90px]"
+            onChange={(currency) => change({ currency: currency.toUpperCase() })}
+          />
+          <datalist id="currencies">
+            {CURRENCIES.map((code) => (
+              <option key={code} value={code} />
+            ))}
+          </datalist>
+        </Labelled>
+        <Labelled label="Times are written">
+          <Select
+            value={draft.hourFormat}
+            onChange={(hourFormat) => change({ hourFormat })}
+            options={[
+              ['24', '17:30'],
+              ['12', '5:30pm'],
+            ]}
+          />
+        </Labelled>
+      </div>
+    </section>
+  );
+}
+
+/** The day a week starts, the weekend, blocks and margins. */
+function WeekOfSite({ draft, change }: Part) {
+  const days = [0, 1, 2, 3, 4, 5, 6];
+  return (
+    <section>
+      <h2 className="section-title mb-2">Week</h2>
+      <div className="grid grid-cols-2 gap-3">
+        <Labelled label="The week starts on">
+          <Select
+            value={draft.weekStart}
+            onChange={(weekStart) => change({ weekStart })}
+            options={days.map((day) => [day, WEEKDAY_NAMES[day]] as const)}
+          />
+        </Labelled>
+        <Labelled label="Coverage is counted in blocks of">
+          <Select
+            value={draft.blockMinutes}
+            onChange={(blockMinutes) => change({ blockMinutes })}
+            options={[
+              [15, '15 min'],
+              [30, '30 min'],
+              [60, '1 h'],
+            ]}
+          />
+        </Labelled>
+        <fieldset className="col-span-2">
+          <legend className="text-muted text-[11.5px]">Weekend</legend>
+          <div className="flex gap-3.5">
+            {days.map((day) => (
+              <Tick
+                key={day}
+                checked={draft.weekend.includes(day)}
+                onChange={(on) =>
+                  change({
+                    weekend: on
+                      ? [...draft.weekend, day].sort((a, b) => a - b)
+                      : draft.weekend.filter((one) => one !== day),
+                  })
+                }
+              >
+                {WEEKDAY_NAMES[day].slice(0, 3)}
+              </Tick>
+            ))}
+          </div>
+        </fieldset>
+        <Labelled label="Set-up before opening">
+          <span className="flex items-baseline gap-1">
+            <CountInput
+              value={draft.margins.before}
+              most={720}
+              onChange={(before) => change({ margins: { ...draft.margins, before } })}
+            />
+            <span className="text-muted">min</span>
+          </span>
+        </Labelled>
+        <Labelled label="Close-down after closing">
+          <span className="flex items-baseline gap-1">
+            <CountInput
+              value={draft.margins.after}
+              most={720}
+              onChange={(after) => change({ margins: { ...draft.margins, after } })}
+            />
+            <span className="text-muted">min</span>
+          </span>
+        </Labelled>
+      </div>
+    </section>
+  );
+}
+
+function Areas({ draft, change }: Part) {
+  const set = (at: number, name: string) =>
+    change({ areas: draft.areas.map((area, i) => (i === at ? { ...area, name } : area)) });
+  return (
+    <section>
+      <h2 className="section-title">Areas</h2>
+      <p className="text-muted mb-2">Parts of the site that people work in, such as a terrace.</p>
+      <ul className="flex flex-col gap-1.5">
+        {draft.areas.map((area, i) => (
+          <li key={area.id ?? `new ${i}`} className="flex items-center gap-1">
+            <TextInput
+              label={`Area ${i + 1}`}
+              value={area.name}
+              autoFocus={area.id === null && area.name === ''}
+              className="w-[260px]"
+              onChange={(name) => set(i, name)}
+            />
+            <RemoveButton
+              label={`Remove ${area.name || 'area'}`}
+              onClick={() => change({ areas: draft.areas.filter((_, at) => at !== i) })}
+            />
+          </li>
+        ))}
+      </ul>
+      <button
+        type="button"
+        className="text-button mt-1.5"
+        onClick={() => change({ areas: [...draft.areas, { id: null, name: '' }] })}
+      >
+        Add an area
+      </button>
+    </section>
+  );
+}
+
+function Budgets({ draft, change }: Part) {
+  const set = (at: number, part: Partial<SiteDraft['budgets'][number]>) =>
+    change({ budgets: draft.budgets.map((one, i) => (i === at ? { ...one, ...part } : one)) });
+  const add = () =>
+    change({
+      budgets: [
+        ...draft.budgets,
+        { since: draft.budgets.length === 0 ? null : nextMonday(), minutes: null, cost: null, sales: null },
+      ],
+    });
+  return (
+    <section>
+      <h2 className="section-title">Budget a week</h2>
+      <p className="text-muted mb-2">
+        Each holds from its date on, so that old weeks stay as they were judged.
+      </p>
+      {draft.budgets.length > 0 && (
+        <table className="sheet-table">
+          <thead>
+            <tr>
+              <th scope="col">From</th>
+              <th scope="col">Hours</th>
+              <th scope="col">Cost, {draft.currency}</th>
+              <th scope="col">Expected sales</th>
+              <th aria-label="Remove" />
+            </tr>
+          </thead>
+          <tbody>
+            {draft.budgets.map((budget, i) => (
+              <tr key={i}>
+                <td>
+                  {budget.since === null ? (
+                    'the beginning'
+                  ) : (
+                    <DateInput
+                      label="From"
+                      value={budget.since}
+                      onChange={(since) => since !== null && set(i, { since })}
+                    />
+                  )}
+                </td>
+                <td>
+                  <LengthInput
+                    label="Hours"
+                    value={budget.minutes}
+                    onChange={(minutes) => set(i, { minutes })}
+                  />
+                </td>
+                <td>
+                  <AmountInput label="Cost" value={budget.cost} onChange={(cost) => set(i, { cost })} />
+                </td>
+                <td>
+                  <AmountInput
+                    label="Expected sales"
+                    value={budget.sales}
+                    onChange={(sales) => set(i, { sales })}
+                  />
+                </td>
+                <td>
+                  <RemoveButton
+                    label="Remove this budget"
+                    onClick={() => change({ budgets: draft.budgets.filter((_, at) => at !== i) })}
+                  />
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
+      <button type="button" className="text-button mt-1.5" onClick={add}>
+        {draft.budgets.length === 0 ? 'Set a budget' : 'Change it from a date on'}
+      </button>
+    </section>
+  );
+}
+
+/** Takes a line out of a list. */
+export function RemoveButton({ label, onClick }: { readonly label: string; readonly onClick: () => void }) {
+  return (
+    <button
+      type="button"
+      aria-label={label}
+      title={label}
+      className="text-muted hover:text-ink flex size-6 items-center justify-center"
+      onClick={onClick}
+    >
+      <X size={14} />
+    </button>
+  );
+}
+
+/** The first day of next week, as a date from which something new may hold. */
+export function nextMonday(): number {
+  const today = Math.floor((Date.now() - new Date().getTimezoneOffset() * 60_000) / 86_400_000);
+  return today + 7 - ((today + 3) % 7);
+}
