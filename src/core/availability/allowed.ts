@@ -23,7 +23,7 @@ export function isValidOn(entry: AvailabilityEntry, day: Day): boolean {
  * (whatever its weekdays) and no *available* or *rather not* occurrence holds it. Occurrences of the day
  * before that run past midnight count too.
  */
-export function availabilityOn(person: Pick<Person, 'availability'>, day: Day): DayAvailability {
+export function availabilityOn(person: Person, day: Day): DayAvailability {
   const entries = person.availability;
   if (entries.length === 0) return ALL_DAY;
   let inForce = false;

@@ -205,13 +205,12 @@ function daysText(days: readonly number[]): string {
   return parts.join(', ');
 }
 
-/** Minutes a week in which a person could work by these blocks; all of it where nothing was said. */
-export function weekMinutes(blocks: readonly WeekBlock[]): number {
-  const drawn = drawnWeek(blocks);
+/** Minutes of each weekday in which a person could work by these blocks; all of it where nothing was said. */
+export function minutesByWeekday(blocks: readonly WeekBlock[]): number[] {
   const named = blocks.some((block) => block.kind === 'available');
-  return drawn.reduce((sum, pieces) => {
+  return drawnWeek(blocks).map((pieces) => {
     const length = (kind: AvailabilityKind) =>
       pieces.reduce((total, piece) => total + (piece.value === kind ? piece.to - piece.from : 0), 0);
-    return sum + (named ? length('available') + length('rather-not') : DAY - length('not-available'));
-  }, 0);
+    return named ? length('available') + length('rather-not') : DAY - length('not-available');
+  });
 }

@@ -1,4 +1,4 @@
-import { availabilityOn } from '@/core/availability/allowed';
+import { minutesByWeekday } from '@/core/availability/typed';
 import { versionOn } from '@/core/availability/versions';
 import { type Result, fail } from '@/core/plan/change';
 import { type Day, startOfWeek } from '@/core/time/day';
@@ -41,22 +41,13 @@ export async function peopleTable(db: Database, actor: Actor): Promise<Result<{ 
   return { ok: true, table: { people, choices } };
 }
 
-/** Minutes available on each weekday, Monday first, in the week of a date, each by the version that counts then. */
+/** Minutes available on each weekday of the week of a date, Monday first, each by the version that counts then. */
 function availableWeek(versions: ReturnType<typeof versionsOf>, today: Day): number[] {
   const monday = startOfWeek(today, 0);
-  return Array.from({ length: 7 }, (_, i) => {
-    const version = versionOn(versions, monday + i);
-    const entries = (version?.blocks ?? []).map((block) => ({
-      since: null,
-      until: null,
-      days: Array.from({ length: 7 }, (_, day) => day === block.weekday),
-      from: block.from,
-      to: block.to,
-      kind: block.kind,
-    }));
-    const { allowed } = availabilityOn({ availability: entries }, monday + i);
-    return allowed.reduce((sum, span) => sum + span.to - span.from, 0);
-  });
+  return Array.from(
+    { length: 7 },
+    (_, i) => minutesByWeekday(versionOn(versions, monday + i)?.blocks ?? [])[i],
+  );
 }
 
 /** One person with everything that is said of them. */

@@ -31,7 +31,7 @@ export const createSite = command<{ business: string; site: SiteDraft }>({
     const row = {
       ...siteRow(id, site),
       position: Number(last?.most ?? -1) + 1,
-      rules: JSON.stringify({ minimumOn: 0 }),
+      rules: '{}',
     };
     return {
       ok: true,

@@ -264,6 +264,7 @@ function PaintedWeek({
         step={site.blockMinutes}
         hourFormat={site.hourFormat}
         cells={cells}
+        rowHeight={roles.length > 6 ? 44 : 58}
         brush={count === 0 ? null : count}
         valueOfKey={(key) => (/^\d$/.test(key) ? (key === '0' ? null : Number(key)) : undefined)}
         onPaint={onPaint}

@@ -61,6 +61,7 @@ function RolesTable({
   readonly setDraft: (roles: readonly RoleDraft[]) => void;
 }) {
   const [fresh, setFresh] = useState('');
+  const others = setup.otherRoles.filter((other) => !draft.some((role) => role.id === other.id));
   const set = (at: number, part: Partial<RoleDraft>) =>
     setDraft(draft.map((role, i) => (i === at ? { ...role, ...part } : role)));
   const move = (at: number, by: number) => {
@@ -202,19 +203,24 @@ function RolesTable({
         <button type="button" className="plain-button" disabled={fresh.trim() === ''} onClick={add}>
           Add the role
         </button>
-        {setup.otherRoles
-          .filter((other) => !draft.some((role) => role.id === other.id))
-          .map((other) => (
-            <button
-              key={other.id}
-              type="button"
-              className="text-button"
-              title={`${other.name} is a role of another site`}
-              onClick={() => setDraft([...draft, other])}
-            >
-              Use {other.name}
-            </button>
-          ))}
+        {others.length > 0 && (
+          <select
+            aria-label="Use a role of another site"
+            className="input"
+            value=""
+            onChange={(event) => {
+              const other = others.find((role) => role.id === event.target.value);
+              if (other) setDraft([...draft, other]);
+            }}
+          >
+            <option value="">Use a role of another site …</option>
+            {others.map((other) => (
+              <option key={other.id} value={other.id!}>
+                {other.name}
+              </option>
+            ))}
+          </select>
+        )}
       </div>
     </>
   );

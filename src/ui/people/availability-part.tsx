@@ -1,0 +1,265 @@
+'use client';
+
+import { useMemo, useState } from 'react';
+import { minutesByWeekday, readAvailability, writeAvailability } from '@/core/availability/typed';
+import { versionOn } from '@/core/availability/versions';
+import { blocksOfWeek, drawnWeek } from '@/core/availability/week-blocks';
+import type { AvailabilityKind } from '@/core/plan/types';
+import { paint } from '@/core/time/paint';
+import { DAY } from '@/core/time/span';
+import { writeHours, writeShortSpan, writeTimeSpan } from '@/core/time/write';
+import type { PersonPayload, VersionDraft } from '@/server/people/payload';
+import { Painter } from '../canvas/painter';
+import { DateInput, Labelled, Select, TextInput } from '../kit/inputs';
+import { newId } from '../kit/new-id';
+import { SaveBar } from '../kit/save-bar';
+import { useCommand, useDraft } from '../kit/use-command';
+import { WEEKDAY_NAMES, nextMonday } from '../setup/site-section';
+import { VersionLine } from './version-line';
+
+const KINDS: readonly (readonly [AvailabilityKind, string])[] = [
+  ['available', 'available'],
+  ['rather-not', 'rather not'],
+  ['not-available', 'not available'],
+];
+const KEYS: Readonly<Record<string, AvailabilityKind>> = {
+  a: 'available',
+  r: 'rather-not',
+  n: 'not-available',
+};
+
+/** When a person can work: dated versions, each painted or typed. */
+export function AvailabilityPart({ page }: { readonly page: PersonPayload }) {
+  const { today } = page.choices;
+  const { draft, change, reset, dirty } = useDraft<{ readonly versions: readonly VersionDraft[] }>({
+    versions: page.versions,
+  });
+  const { run, busy, problem } = useCommand();
+  const [chosen, choose] = useState<string | null>(
+    () => versionOn(page.versions, today)?.id ?? page.versions.at(-1)?.id ?? null,
+  );
+  const version = draft.versions.find((one) => one.id === chosen) ?? draft.versions.at(-1) ?? null;
+  const input = dirty ? { person: page.id, versions: draft.versions } : null;
+  const set = (part: Partial<VersionDraft>) =>
+    change({ versions: draft.versions.map((one) => (one === version ? { ...one, ...part } : one)) });
+  const add = (since: number | null, until: number | null) => {
+    const fresh = { id: newId(), since, until, comment: null, blocks: version?.blocks ?? [] };
+    change({ versions: [...draft.versions, fresh] });
+    choose(fresh.id);
+  };
+  return (
+    <>
+      <main className="min-h-0 flex-1 overflow-y-auto px-6 py-4">
+        <div className="mx-auto max-w-[1120px]">
+          <VersionLine
+            versions={draft.versions}
+            chosen={version?.id ?? null}
+            today={today}
+            onChoose={choose}
+          />
+          <div className="mt-2 mb-4 flex flex-wrap items-center gap-4">
+            <button
+              type="button"
+              className="plain-button"
+              onClick={() => add(draft.versions.length === 0 ? null : nextMonday(), null)}
+            >
+              {draft.versions.length === 0 ? 'Say when they can work' : 'New version from next week'}
+            </button>
+            {version && (
+              <>
+                <button
+                  type="button"
+                  className="text-button"
+                  onClick={() => add(nextMonday(), nextMonday() + 6)}
+                >
+                  Only for some days
+                </button>
+                <button
+                  type="button"
+                  className="text-button"
+                  onClick={() => change({ versions: draft.versions.filter((one) => one !== version) })}
+                >
+                  Remove this version
+                </button>
+              </>
+            )}
+          </div>
+          {version ? (
+            <VersionEditor key={version.id} page={page} version={version} set={set} />
+          ) : (
+            <p className="text-muted">
+              Nothing was said yet, so {page.person.name} counts as free all week. That is rarely true for
+              long.
+            </p>
+          )}
+        </div>
+      </main>
+      <SaveBar
+        kind="availability.save"
+        input={input}
+        busy={busy}
+        problem={problem}
+        onReset={reset}
+        onSave={() => void run('availability.save', input)}
+      />
+    </>
+  );
+}
+
+function VersionEditor({
+  page,
+  version,
+  set,
+}: {
+  readonly page: PersonPayload;
+  readonly version: VersionDraft;
+  readonly set: (part: Partial<VersionDraft>) => void;
+}) {
+  const [kind, setKind] = useState<AvailabilityKind>('available');
+  const [source, setSource] = useState(0);
+  const days = useMemo(() => drawnWeek(version.blocks), [version.blocks]);
+  const minutes = minutesByWeekday(version.blocks);
+  const put = (next: typeof days) => set({ blocks: blocksOfWeek(next) });
+  return (
+    <>
+      <div className="mb-3 grid grid-cols-[auto_auto_minmax(0,1fr)] gap-4">
+        <Labelled label="From">
+          <DateInput value={version.since} onChange={(since) => set({ since })} />
+        </Labelled>
+        <Labelled label="Until, if it ends">
+          <DateInput value={version.until} onChange={(until) => set({ until })} />
+        </Labelled>
+        <Labelled label="Comment">
+          <TextInput
+            value={version.comment ?? ''}
+            maxLength={1000}
+            placeholder="Evening classes until June"
+            onChange={(comment) => set({ comment: comment === '' ? null : comment })}
+          />
+        </Labelled>
+      </div>
+      <TypedWeek key={JSON.stringify(version.blocks)} page={page} version={version} set={set} />
+      <div className="mt-4 mb-2 flex flex-wrap items-center gap-3">
+        <span className="flex items-center gap-2">
+          Drag paints
+          <Select label="What a drag paints" value={kind} onChange={setKind} options={KINDS} />
+          <span>
+            <span className="key">A</span> available, <span className="key">R</span> rather not,{' '}
+            <span className="key">N</span> not available, <span className="key">Del</span> wipes,{' '}
+            <span className="key">Shift →</span> widens
+          </span>
+        </span>
+        <span className="ml-auto flex items-center gap-2">
+          <Select
+            label="Day to copy"
+            value={source}
+            onChange={setSource}
+            options={WEEKDAY_NAMES.map((name, day) => [day, name] as const)}
+          />
+          <button type="button" className="plain-button" onClick={() => put(days.map(() => days[source]))}>
+            Copy to all days
+          </button>
+          <button
+            type="button"
+            className="plain-button"
+            onClick={() => put(days.map((old, day) => (page.weekend.includes(day) ? old : days[source])))}
+          >
+            Copy to weekdays
+          </button>
+        </span>
+      </div>
+      <Painter<AvailabilityKind>
+        label={`Availability of ${page.person.name}, by weekday`}
+        rows={WEEKDAY_NAMES.map((name, day) => ({
+          id: name,
+          name,
+          head: (
+            <span className="leading-4">
+              <span className="block font-semibold">{name}</span>
+              <span className="text-muted block text-[11.5px]">{writeHours(minutes[day])}</span>
+            </span>
+          ),
+        }))}
+        columns={[{ name: 'Hours of the day' }]}
+        hours={{ from: 0, to: DAY }}
+        step={30}
+        hourFormat={page.hourFormat}
+        headWidth={120}
+        cells={days.map((spans) => [spans])}
+        brush={kind}
+        valueOfKey={(key) => KEYS[key.toLowerCase()]}
+        onPaint={(row, _column, span, value) =>
+          put(days.map((spans, day) => (day === row ? paint(spans, span, value) : spans)))
+        }
+        look={(value, _row, width, span) => ({
+          text: width > 60 ? writeShortSpan(span.from, span.to, page.hourFormat) : '',
+          name: `${KINDS.find(([one]) => one === value)![1]}, ${writeTimeSpan(span.from, span.to, page.hourFormat)}`,
+          className: `border ${
+            value === 'available'
+              ? 'bg-sheet border-kelp text-kelp border-solid'
+              : value === 'rather-not'
+                ? 'dotted border-muted text-muted border-dashed'
+                : 'hatched border-rule text-muted'
+          }`,
+        })}
+      />
+      <p className="text-muted mt-2 text-[12.5px]">
+        {version.blocks.some((block) => block.kind === 'available')
+          ? `${writeHours(minutes.reduce((sum, n) => sum + n, 0))} a week. Time that is not painted counts as not available.`
+          : 'Nothing is painted as available, so all time counts as available but what is marked otherwise.'}
+      </p>
+    </>
+  );
+}
+
+/** The week as text: what stands is written, what is typed is read. */
+function TypedWeek({
+  page,
+  version,
+  set,
+}: {
+  readonly page: PersonPayload;
+  readonly version: VersionDraft;
+  readonly set: (part: Partial<VersionDraft>) => void;
+}) {
+  const [typed, setTyped] = useState<string | null>(null);
+  const written = writeAvailability(version.blocks, page.hourFormat);
+  const read = typed === null ? null : readAvailability(typed, page.weekend);
+  const wrong = read && !read.ok ? read.problem : null;
+  const take = () => {
+    if (read?.ok) set({ blocks: read.value });
+  };
+  return (
+    <Labelled label="As text: Tue 9-17, Mon-Fri after 15, not Sun, rather not Sat after 20">
+      <input
+        className="input"
+        spellCheck={false}
+        aria-invalid={wrong !== null || undefined}
+        aria-describedby="typed-week"
+        value={typed ?? written}
+        onChange={(event) => setTyped(event.target.value)}
+        onBlur={take}
+        onKeyDown={(event) => {
+          if (event.key === 'Enter') take();
+          if (event.key === 'Escape') setTyped(null);
+        }}
+      />
+      <span id="typed-week" role="status" className="min-h-[18px] text-[12.5px]">
+        {wrong ? (
+          <span className="text-gap">
+            {wrong.message.charAt(0).toUpperCase() + wrong.message.slice(1)}:{' '}
+            <span className="font-mono">
+              {typed!.slice(0, wrong.at.from)}
+              <mark className="text-gap bg-transparent underline decoration-wavy">
+                {typed!.slice(wrong.at.from, wrong.at.to) || ' '}
+              </mark>
+              {typed!.slice(wrong.at.to)}
+            </span>
+          </span>
+        ) : (
+          read?.ok && <>Read as: {writeAvailability(read.value, page.hourFormat)}</>
+        )}
+      </span>
+    </Labelled>
+  );
+}

@@ -1,0 +1,117 @@
+'use client';
+
+import { useState } from 'react';
+import type { PeopleChoices } from '@/server/people/payload';
+import { FollowingList } from '../kit/following';
+import { LengthInput, Select, TextInput } from '../kit/inputs';
+import { sentence } from '../kit/save-bar';
+import { useCommand, usePreview } from '../kit/use-command';
+
+const DEEDS = [
+  ['addRole', 'Give the role'],
+  ['dropRole', 'Take the role'],
+  ['moveTo', 'Move to the site'],
+  ['addSite', 'Add the site'],
+  ['dropSite', 'Take from the site'],
+  ['contractMinutes', 'Set contract hours to'],
+  ['maxWeekMinutes', 'Set the weekly maximum to'],
+  ['contractKind', 'Set the contract to'],
+  ['addGroup', 'Put into the group'],
+  ['dropGroup', 'Take from the group'],
+] as const;
+
+type Deed = (typeof DEEDS)[number][0];
+
+/** One change for everybody chosen, with what would follow before it is done. */
+export function BulkBar({
+  ids,
+  choices,
+  onClear,
+}: {
+  readonly ids: readonly string[];
+  readonly choices: PeopleChoices;
+  readonly onClear: () => void;
+}) {
+  const [deed, setDeed] = useState<Deed>('addRole');
+  const [value, setValue] = useState<string>('');
+  const [minutes, setMinutes] = useState<number | null>(null);
+  const { run, busy, problem } = useCommand();
+  const isLength = deed === 'contractMinutes' || deed === 'maxWeekMinutes';
+  const ready = isLength ? minutes !== null : value.trim() !== '';
+  const input = ready ? { ids, patch: { [deed]: isLength ? minutes : value.trim() } } : null;
+  const preview = usePreview('people.change', input);
+  const fault = problem ?? (preview && !preview.ok ? preview.problem : null);
+  const choose = (next: Deed) => {
+    setDeed(next);
+    setValue('');
+    setMinutes(null);
+  };
+  const options =
+    deed === 'addRole' || deed === 'dropRole'
+      ? choices.roles
+      : deed === 'moveTo' || deed === 'addSite' || deed === 'dropSite'
+        ? choices.sites
+        : null;
+  return (
+    <div
+      role="region"
+      aria-label="Change those chosen"
+      className="border-ink bg-sheet flex max-h-[40vh] shrink-0 items-start gap-5 overflow-y-auto border-t-[1.5px] px-4 py-2.5"
+    >
+      <span className="flex items-center gap-2 whitespace-nowrap">
+        <span className="font-semibold">{ids.length} chosen</span>
+        <button type="button" className="text-button" onClick={onClear}>
+          none
+        </button>
+      </span>
+      <span className="flex items-center gap-2">
+        <Select label="What to do" value={deed} onChange={choose} options={DEEDS} />
+        {isLength ? (
+          <LengthInput label="Hours" value={minutes} onChange={setMinutes} />
+        ) : options ? (
+          <Select
+            label="Which"
+            value={value}
+            onChange={setValue}
+            options={[['', 'choose …'], ...options.map((one) => [one.id, one.name] as const)]}
+          />
+        ) : deed === 'contractKind' ? (
+          <Select
+            label="Which"
+            value={value}
+            onChange={setValue}
+            options={[
+              ['', 'choose …'],
+              ['full-time', 'full-time'],
+              ['part-time', 'part-time'],
+              ['on-call', 'on call'],
+            ]}
+          />
+        ) : (
+          <TextInput label="Group" value={value} onChange={setValue} maxLength={120} />
+        )}
+        <button
+          type="button"
+          className="solid-button whitespace-nowrap"
+          disabled={busy || !ready || fault !== null}
+          onClick={() =>
+            void run(
+              'people.change',
+              input,
+              `Changed ${ids.length} ${ids.length === 1 ? 'person' : 'people'}`,
+            ).then((done) => done && choose(deed))
+          }
+        >
+          {busy ? 'Changing …' : `Change ${ids.length}`}
+        </button>
+      </span>
+      <span className="min-w-0 flex-1" aria-live="polite">
+        {fault ? (
+          <span className="text-gap font-semibold">{sentence(fault)}</span>
+        ) : (
+          input !== null && <FollowingList answer={preview} />
+        )}
+      </span>
+    </div>
+  );
+}

@@ -1,0 +1,128 @@
+'use client';
+
+import { useState } from 'react';
+import { readLength } from '@/core/time/read-hours';
+import { bareHours, writeHours } from '@/core/time/write';
+import type { PersonLine } from '@/server/people/payload';
+import { sentence } from '../kit/save-bar';
+import { useCommand } from '../kit/use-command';
+
+export type EditableField =
+  'number' | 'email' | 'phone' | 'contractKind' | 'contractMinutes' | 'maxWeekMinutes';
+
+const NAMES: Readonly<Record<EditableField, string>> = {
+  number: 'Number',
+  email: 'E-mail',
+  phone: 'Phone',
+  contractKind: 'Contract',
+  contractMinutes: 'Contract hours',
+  maxWeekMinutes: 'Weekly maximum',
+};
+const KINDS = ['full-time', 'part-time', 'on-call'];
+
+/** A cell of the table that is changed where it stands; saved when it is left, and undone from the notice. */
+export function EditableCell({
+  person,
+  field,
+}: {
+  readonly person: PersonLine;
+  readonly field: EditableField;
+}) {
+  const [typed, setTyped] = useState<string | null>(null);
+  const [wrong, setWrong] = useState<string | null>(null);
+  const { run, problem } = useCommand();
+  const isLength = field === 'contractMinutes' || field === 'maxWeekMinutes';
+  const value = person[field];
+  const label = `${NAMES[field]} of ${person.name}`;
+  const shown =
+    value === null
+      ? ''
+      : isLength
+        ? writeHours(value as number)
+        : field === 'contractKind'
+          ? kindText(value as string)
+          : value;
+  const written = value === null ? '' : isLength ? bareHours(value as number) : String(value);
+  const save = async (text: string) => {
+    const trimmed = text.trim();
+    const next = trimmed === '' ? null : isLength ? readLength(trimmed) : trimmed;
+    if (isLength && trimmed !== '' && next === null) return setWrong('Type hours as 38 or 37:30.');
+    if (next === value) return setTyped(null);
+    const done = await run(
+      'people.change',
+      { ids: [person.id], patch: { [field]: next } },
+      `${NAMES[field]} saved`,
+    );
+    if (done) {
+      setTyped(null);
+      setWrong(null);
+    } else setWrong('Not saved');
+  };
+  if (typed === null)
+    return (
+      <button
+        type="button"
+        className="hover:border-rule block min-h-6 w-full min-w-[40px] rounded-[3px] border border-transparent px-1 text-left"
+        aria-label={`${label}: ${shown || 'nothing'}. Change it`}
+        onClick={() => setTyped(written)}
+      >
+        {shown}
+      </button>
+    );
+  if (field === 'contractKind')
+    return (
+      <select
+        className="input"
+        aria-label={label}
+        autoFocus
+        value={typed}
+        onBlur={() => setTyped(null)}
+        onChange={(event) => void save(event.target.value)}
+      >
+        <option value="">not said</option>
+        {KINDS.map((kind) => (
+          <option key={kind} value={kind}>
+            {kindText(kind)}
+          </option>
+        ))}
+      </select>
+    );
+  return (
+    <span className="relative block">
+      <input
+        className="input w-full min-w-[60px]"
+        style={{ minHeight: 24 }}
+        aria-label={label}
+        aria-invalid={wrong !== null || undefined}
+        autoFocus
+        value={typed}
+        onFocus={(event) => event.target.select()}
+        onChange={(event) => setTyped(event.target.value)}
+        onBlur={() => void save(typed)}
+        onKeyDown={(event) => {
+          if (event.key === 'Enter') void save(typed);
+          if (event.key === 'Escape') {
+            setTyped(null);
+            setWrong(null);
+          }
+        }}
+      />
+      {wrong && <CellFault text={problem ? sentence(problem) : wrong} />}
+    </span>
+  );
+}
+
+function CellFault({ text }: { readonly text: string }) {
+  return (
+    <span
+      role="alert"
+      className="border-gap bg-sheet text-gap absolute top-full left-0 z-20 border px-2 py-1 text-[11.5px] whitespace-nowrap"
+    >
+      {text}
+    </span>
+  );
+}
+
+function kindText(kind: string): string {
+  return kind === 'on-call' ? 'on call' : kind;
+}

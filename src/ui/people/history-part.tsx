@@ -1,0 +1,55 @@
+'use client';
+
+import type { PersonPayload } from '@/server/people/payload';
+import { useTakeBack } from '../kit/use-command';
+
+/** Who changed what of a person, the latest first; the latest can be taken back. */
+export function HistoryPart({ page }: { readonly page: PersonPayload }) {
+  const takeBack = useTakeBack();
+  return (
+    <main className="min-h-0 flex-1 overflow-y-auto px-6 py-5">
+      <div className="mx-auto max-w-[820px]">
+        <h2 className="section-title mb-2">History</h2>
+        {page.history.length === 0 ? (
+          <p className="text-muted">Nothing was changed here yet.</p>
+        ) : (
+          <ol>
+            {page.history.map((line, i) => (
+              <li key={line.id} className="border-fine flex gap-4 border-t py-2 first:border-t-0">
+                <span className="text-muted w-[150px] shrink-0">
+                  <time dateTime={line.at} suppressHydrationWarning>
+                    {new Date(line.at).toLocaleString('en-GB', {
+                      weekday: 'short',
+                      day: 'numeric',
+                      month: 'short',
+                      hour: '2-digit',
+                      minute: '2-digit',
+                    })}
+                  </time>
+                  <span className="block">{line.actor}</span>
+                </span>
+                <span className="flex-1">
+                  <span className="font-semibold">{line.title}</span>
+                  {line.details.map((detail) => (
+                    <span key={detail} className="block">
+                      {detail}
+                    </span>
+                  ))}
+                </span>
+                {line.undoable && i === 0 && (
+                  <button
+                    type="button"
+                    className="text-button self-start"
+                    onClick={() => void takeBack(line.id)}
+                  >
+                    Take back
+                  </button>
+                )}
+              </li>
+            ))}
+          </ol>
+        )}
+      </div>
+    </main>
+  );
+}

@@ -1,0 +1,85 @@
+'use client';
+
+import { useState } from 'react';
+import type { PersonDraft, PersonPayload } from '@/server/people/payload';
+import { Labelled, TextInput } from '../kit/inputs';
+import { sentence } from '../kit/save-bar';
+import { useCommand } from '../kit/use-command';
+import { RemoveButton } from '../setup/site-section';
+
+/** The fields that the business defines for all its people, with this person's values. */
+export function OwnFields({
+  page,
+  draft,
+  change,
+}: {
+  readonly page: PersonPayload;
+  readonly draft: PersonDraft;
+  readonly change: (part: Partial<PersonDraft>) => void;
+}) {
+  const { fields } = page.choices;
+  const [name, setName] = useState('');
+  const [editing, edit] = useState(false);
+  const { run, busy, problem } = useCommand();
+  const save = async (next: readonly { id: string | null; name: string }[], said: string) => {
+    if (await run('fields.save', { fields: next }, said)) setName('');
+  };
+  return (
+    <section>
+      <h2 className="section-title">Own fields</h2>
+      <p className="text-muted mb-2">
+        What this business keeps of everybody besides, such as a locker or a shirt size.
+      </p>
+      <div className="grid grid-cols-2 gap-3">
+        {fields.map((field) => (
+          <span key={field.id} className="flex items-end gap-1">
+            <Labelled label={field.name} className="flex-1">
+              <TextInput
+                value={draft.fields[field.id] ?? ''}
+                maxLength={500}
+                onChange={(value) => {
+                  const { [field.id]: _old, ...others } = draft.fields;
+                  change({ fields: value === '' ? others : { ...others, [field.id]: value } });
+                }}
+              />
+            </Labelled>
+            {editing && (
+              <RemoveButton
+                label={`Remove the field ${field.name} for everybody`}
+                onClick={() =>
+                  void save(
+                    fields.filter((one) => one.id !== field.id),
+                    `Removed the field ${field.name}`,
+                  )
+                }
+              />
+            )}
+          </span>
+        ))}
+      </div>
+      <div className="mt-2 flex items-center gap-2">
+        <TextInput
+          label="Name of a new field"
+          placeholder="New field"
+          value={name}
+          onChange={setName}
+          maxLength={120}
+        />
+        <button
+          type="button"
+          className="plain-button"
+          disabled={busy || name.trim() === ''}
+          onClick={() => void save([...fields, { id: null, name }], `Added the field ${name.trim()}`)}
+        >
+          Add the field
+        </button>
+        {fields.length > 0 && (
+          <button type="button" className="text-button" aria-pressed={editing} onClick={() => edit(!editing)}>
+            {editing ? 'Done' : 'Remove fields'}
+          </button>
+        )}
+      </div>
+      {problem && <p className="text-gap">{sentence(problem)}</p>}
+    </section>
+  );
+}

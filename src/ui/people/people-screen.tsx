@@ -1,0 +1,149 @@
+'use client';
+
+import Link from 'next/link';
+import { useDeferredValue, useMemo, useState } from 'react';
+import { writeDate } from '@/core/time/day';
+import type { PeopleChoices, PeoplePayload } from '@/server/people/payload';
+import { Labelled, Select, TextInput, Tick } from '../kit/inputs';
+import { Shell, type ShellFrame } from '../kit/shell';
+import { WEEKDAY_NAMES } from '../setup/site-section';
+import { AddPeople } from './add-people';
+import { NO_FILTER, type PeopleFilter, filtered, hasLeft } from './filter';
+import { PeopleTable } from './people-table';
+
+export const CONTRACTS = [
+  ['full-time', 'full-time'],
+  ['part-time', 'part-time'],
+  ['on-call', 'on call'],
+] as const;
+
+interface Props {
+  readonly frame: ShellFrame;
+  readonly site: string | null;
+  readonly table: PeoplePayload;
+}
+
+/** Everybody who works here, as a table to look through and to change. */
+export function PeopleScreen({ frame, site, table }: Props) {
+  const { people, choices } = table;
+  const [filter, setFilter] = useState<Omit<PeopleFilter, 'site'>>(NO_FILTER);
+  const [adding, add] = useState(false);
+  const deferred = useDeferredValue(filter);
+  const here = useMemo(
+    () => people.filter((person) => site === null || person.sites.includes(site)),
+    [people, site],
+  );
+  const shown = useMemo(
+    () => filtered(here, { ...deferred, site: null }, choices.today),
+    [here, deferred, choices.today],
+  );
+  const left = here.filter((person) => hasLeft(person, choices.today)).length;
+  const place = encodeURIComponent(site ?? 'all');
+  return (
+    <Shell frame={frame} site={site} area="people">
+      <div className="border-rule bg-sheet flex flex-wrap items-end gap-x-4 gap-y-2 border-b px-4 py-2.5">
+        <h1 className="section-title mr-2 self-center">
+          {shown.length} {shown.length === 1 ? 'person' : 'people'}
+          {shown.length !== here.length - (filter.left ? 0 : left) && (
+            <span className="text-muted font-sans text-[12px] font-normal"> of {here.length}</span>
+          )}
+        </h1>
+        <Filters filter={filter} setFilter={setFilter} choices={choices} site={site} left={left} />
+        <span className="ml-auto flex gap-2">
+          {site !== null && (
+            <Link
+              className="plain-button inline-flex items-center"
+              href={`/people/${place}/availability/${writeDate(choices.today)}`}
+            >
+              Availability
+            </Link>
+          )}
+          <a
+            className="plain-button inline-flex items-center"
+            href={`/api/people/export?site=${place}&form=xlsx`}
+          >
+            Export
+          </a>
+          <Link className="plain-button inline-flex items-center" href={`/people/${place}/import`}>
+            Import
+          </Link>
+          <button type="button" className="solid-button" aria-expanded={adding} onClick={() => add(!adding)}>
+            Add people
+          </button>
+        </span>
+      </div>
+      {adding && <AddPeople choices={choices} site={site} onDone={() => add(false)} />}
+      {here.length === 0 && !adding ? (
+        <main className="px-6 py-16 text-center">
+          <p className="mb-3">Nobody works here yet. Type names, or import a list from a spreadsheet.</p>
+          <button type="button" className="solid-button" onClick={() => add(true)}>
+            Add people
+          </button>
+        </main>
+      ) : (
+        <PeopleTable people={shown} choices={choices} site={site} />
+      )}
+    </Shell>
+  );
+}
+
+function Filters({
+  filter,
+  setFilter,
+  choices,
+  site,
+  left,
+}: {
+  readonly filter: Omit<PeopleFilter, 'site'>;
+  readonly setFilter: (filter: Omit<PeopleFilter, 'site'>) => void;
+  readonly choices: PeopleChoices;
+  readonly site: string | null;
+  readonly left: number;
+}) {
+  const set = (part: Partial<typeof filter>) => setFilter({ ...filter, ...part });
+  const roles = choices.roles.filter((role) => site === null || role.sites.includes(site));
+  const filters = filter.text !== '' || filter.role || filter.contract || filter.weekday !== null;
+  return (
+    <>
+      <Labelled label="Find">
+        <TextInput
+          value={filter.text}
+          className="w-[150px]"
+          placeholder="Name, number, group"
+          onChange={(text) => set({ text })}
+        />
+      </Labelled>
+      <Labelled label="Role">
+        <Select
+          value={filter.role ?? ''}
+          onChange={(role) => set({ role: role || null })}
+          options={[['', 'any'], ...roles.map((role) => [role.id, role.name] as const)]}
+        />
+      </Labelled>
+      <Labelled label="Contract">
+        <Select
+          value={filter.contract ?? ''}
+          onChange={(contract) => set({ contract: contract || null })}
+          options={[['', 'any'], ...CONTRACTS]}
+        />
+      </Labelled>
+      <Labelled label="Available on">
+        <Select
+          value={filter.weekday ?? -1}
+          onChange={(weekday) => set({ weekday: weekday < 0 ? null : weekday })}
+          options={[[-1, 'any day'], ...WEEKDAY_NAMES.map((name, day) => [day, name] as const)]}
+        />
+      </Labelled>
+      {left > 0 && (
+        <Tick checked={filter.left} onChange={(all) => set({ left: all })}>
+          {left} who left
+        </Tick>
+      )}
+      {filters && (
+        <button type="button" className="text-button" onClick={() => setFilter(NO_FILTER)}>
+          Show all
+        </button>
+      )}
+    </>
+  );
+}

@@ -1,0 +1,101 @@
+'use client';
+
+import Link from 'next/link';
+import { useState } from 'react';
+import { writeAvailability } from '@/core/availability/typed';
+import { versionOn } from '@/core/availability/versions';
+import type { PersonPayload } from '@/server/people/payload';
+import { Shell, type ShellFrame } from '../kit/shell';
+import { AvailabilityPart } from './availability-part';
+import { HistoryPart } from './history-part';
+import { PersonPart } from './person-part';
+
+interface Props {
+  readonly frame: ShellFrame;
+  readonly site: string | null;
+  readonly page: PersonPayload;
+}
+
+type Part = 'about' | 'availability' | 'history';
+
+/** One person: what is known of them, when they can work, and what was changed by whom. */
+export function PersonScreen({ frame, site, page }: Props) {
+  const [part, show] = useState<Part>('about');
+  const { person, versions, history, choices } = page;
+  const now = versionOn(versions, choices.today);
+  const parts: readonly { readonly id: Part; readonly name: string; readonly note: string }[] = [
+    { id: 'about', name: 'About', note: person.roles.length === 0 ? 'no role yet' : rolesText(page) },
+    {
+      id: 'availability',
+      name: 'Availability',
+      note: now ? shortened(writeAvailability(now.blocks, page.hourFormat)) : 'any time, nothing said',
+    },
+    {
+      id: 'history',
+      name: 'History',
+      note: history.length === 0 ? 'nothing yet' : `${history.length} changes`,
+    },
+  ];
+  return (
+    <Shell
+      frame={frame}
+      site={site}
+      area="people"
+      strip={
+        <div className="border-rule bg-sheet flex h-[50px] shrink-0 items-stretch border-b">
+          <div className="border-rule flex min-w-[220px] flex-col justify-center border-r px-4">
+            <h1 className="truncate font-serif text-[16px] leading-5 font-semibold">{person.name}</h1>
+            <Link
+              prefetch={false}
+              className="text-muted text-[11.5px] leading-4 underline underline-offset-2"
+              href={`/people/${encodeURIComponent(site ?? 'all')}`}
+            >
+              All people
+            </Link>
+          </div>
+          <div role="tablist" aria-label={`Parts of ${person.name}`} className="flex">
+            {parts.map(({ id, name, note }) => (
+              <button
+                key={id}
+                type="button"
+                role="tab"
+                id={`tab-${id}`}
+                aria-selected={part === id}
+                aria-controls="part"
+                onClick={() => show(id)}
+                className={`border-rule flex max-w-[340px] flex-col justify-center border-r px-3.5 text-left ${
+                  part === id ? 'bg-paper' : 'hover:bg-paper'
+                }`}
+              >
+                <span
+                  className={
+                    part === id ? 'font-serif text-[16px] leading-5 font-semibold' : 'leading-4 font-semibold'
+                  }
+                >
+                  {name}
+                </span>
+                <span className="text-muted max-w-full truncate text-[11.5px] leading-4">{note}</span>
+              </button>
+            ))}
+          </div>
+        </div>
+      }
+    >
+      <div id="part" role="tabpanel" aria-labelledby={`tab-${part}`} className="flex min-h-0 flex-1 flex-col">
+        {part === 'about' && <PersonPart page={page} />}
+        {part === 'availability' && <AvailabilityPart page={page} />}
+        {part === 'history' && <HistoryPart page={page} />}
+      </div>
+    </Shell>
+  );
+}
+
+function rolesText({ person, choices }: PersonPayload): string {
+  return person.roles
+    .map((held) => choices.roles.find((role) => role.id === held.role)?.name ?? held.role)
+    .join(', ');
+}
+
+function shortened(text: string): string {
+  return text.length > 60 ? `${text.slice(0, 58)} …` : text;
+}
