@@ -1,7 +1,7 @@
 import type { NextConfig } from 'next';
 
 const config: NextConfig = {
-  serverExternalPackages: ['libsql', 'pino'],
+  serverExternalPackages: ['libsql', 'pino', 'exceljs'],
   poweredByHeader: false,
   reactStrictMode: true,
   typescript: { ignoreBuildErrors: true }, // The test command checks types, once.

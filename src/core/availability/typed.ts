@@ -1,5 +1,5 @@
 import type { AvailabilityKind } from '../plan/types';
-import { type Reading, type TypedTime, scanSpan, scanTime } from '../time/read-time';
+import { type Reading, type TypedTime, scanSpan, scanTime, writeTypedSpan } from '../time/read-time';
 import { DAY, type Span } from '../time/span';
 import { type HourFormat, writeShortSpan } from '../time/write';
 import { type WeekBlock, drawnWeek } from './week-blocks';
@@ -175,7 +175,7 @@ function spanText(from: number, to: number, format: HourFormat): string {
   if (from === 0 && to === DAY) return '';
   if (to === DAY) return `after ${exact(from, format)}`;
   if (from === 0) return `before ${exact(to, format)}`;
-  return writeShortSpan(from, to, format).replace('–', '-');
+  return writeTypedSpan(from, to, format);
 }
 
 /** A time that is read as what it is: with its minutes, and a leading 0 in the morning. */

@@ -6,10 +6,10 @@ describe('opening hours', () => {
     ['7-23:30', '7-23:30'],
     ['9-13 17-22', '9-13 17-22'],
     ['17-22, 9-13', '9-13 17-22'],
-    ['7am-1am', '7-1'],
+    ['7am-1am', '07:00-01:00'],
     ['closed', 'closed'],
     ['', 'closed'],
-    ['all day', '0-0'],
+    ['all day', '0-24'],
   ])('%j means %j', (text, meant) => {
     const read = readHours(text);
     expect(read.ok && writeHoursOfDay(read.value)).toBe(meant);

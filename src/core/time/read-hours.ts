@@ -1,6 +1,6 @@
 import type { Span } from './span';
-import { type Reading, scanSpan } from './read-time';
-import { type HourFormat, writeShortSpan } from './write';
+import { type Reading, scanSpan, writeTypedSpan } from './read-time';
+import type { HourFormat } from './write';
 
 /**
  * Reads opening hours of one day: `7-23:30`, `9-13 17-22`, `closed` or nothing for a closed day, `all day`. An
@@ -41,7 +41,7 @@ export function readHours(text: string): Reading<Span[]> {
 /** Opening hours of one day as they could be typed; `closed` where there are none. */
 export function writeHoursOfDay(spans: readonly Span[], format: HourFormat = '24'): string {
   if (spans.length === 0) return 'closed';
-  return spans.map(({ from, to }) => writeShortSpan(from, to, format).replace('–', '-')).join(' ');
+  return spans.map(({ from, to }) => writeTypedSpan(from, to, format)).join(' ');
 }
 
 /**

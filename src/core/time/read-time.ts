@@ -1,5 +1,5 @@
 import { DAY, type Span } from './span';
-import { type HourFormat, writeTimeSpan } from './write';
+import { type HourFormat, writeClock, writeShortSpan, writeTimeSpan } from './write';
 
 /**
  * Reads times as people type them: `9am`, `9 am`, `9a`, `0900`, `630`, `9.30`, `17`, `5p`, `12a`, `9-5`,
@@ -149,6 +149,28 @@ export function readSpan(text: string, openHours: readonly Span[] = []): Reading
       problem: { message: 'cannot be read', at: { from: offset + found.length, to: end } },
     };
   return found.reading;
+}
+
+/**
+ * A span as one would type it, so that it is read again as what it is: short where that will do, else with
+ * minutes and leading zeros, else with am and pm.
+ */
+export function writeTypedSpan(
+  from: number,
+  to: number,
+  format: HourFormat,
+  openHours: readonly Span[] = [],
+): string {
+  const end = to === DAY ? '24:00' : writeClock(to);
+  const half = writeTimeSpan(from, to, '12').replace('–', '-');
+  const short = writeShortSpan(from, to, format).replace('–', '-');
+  const ways = [to === DAY ? short.replace(/-0$/, '-24') : short, `${writeClock(from)}-${end}`, half];
+  return (
+    ways.find((text) => {
+      const read = readSpan(text, openHours);
+      return read.ok && read.value.from === from && read.value.to === to;
+    }) ?? half
+  );
 }
 
 /** Examples of what is read, in the given hour format. */

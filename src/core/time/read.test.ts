@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { readShifts } from './read-shifts';
-import { readSpan } from './read-time';
+import { readSpan, writeTypedSpan } from './read-time';
 import { writeHours, writeShortSpan, writeTime, writeTimeSpan, writeTinyTime } from './write';
 
 const BISTRO = [{ from: 420, to: 1410 }];
@@ -125,4 +125,25 @@ test('hours and spans are written short and exact', () => {
   expect(writeShortSpan(540, 1050)).toBe('9–17:30');
   expect(writeShortSpan(540, 1050, '12')).toBe('9a–5:30p');
   expect([570, 580, 1500].map((minute) => writeTinyTime(minute))).toEqual(['9½', '9+', '1']);
+});
+
+test('a span written to be typed is read as what it is, wherever the place is open', () => {
+  const format = fc.constantFrom<'24' | '12'>('24', '12');
+  const block = fc.integer({ min: 0, max: 287 });
+  fc.assert(
+    fc.property(
+      block,
+      fc.integer({ min: 1, max: 287 }),
+      format,
+      fc.boolean(),
+      (start, length, hours, closed) => {
+        const from = start * 5;
+        const to = from + length * 5;
+        const open = closed ? [] : [{ from: 420, to: 1410 }];
+        const read = readSpan(writeTypedSpan(from, to, hours, open), open);
+        expect(read.ok && { from: read.value.from, to: read.value.to }).toEqual({ from, to });
+      },
+    ),
+    { numRuns: 500 },
+  );
 });

@@ -4,7 +4,7 @@ import type { Snag } from '@/core/checks/snag';
 import { openOn } from '@/core/plan/frame';
 import type { Change } from '@/core/plan/change';
 import { type TypedShift, readShifts } from '@/core/time/read-shifts';
-import type { Reading } from '@/core/time/read-time';
+import { type Reading, writeTypedSpan } from '@/core/time/read-time';
 import { writeShortSpan } from '@/core/time/write';
 import {
   type Cell,
@@ -155,11 +155,13 @@ export class PlanController {
   /** A cell's shifts as one would type them. */
   textOf(cell: Cell): string {
     const { judgement, hourFormat } = this.plan;
-    const { roles } = judgement.plan;
+    const { plan } = judgement;
+    const { roles } = plan;
+    const open = openOn(plan, plan.from + cell.day);
     return shiftsIn(judgement, cell)
       .map((shift) => {
         const role = roles.find((one) => one.id === shift.role);
-        const span = writeShortSpan(shift.from, shift.to, hourFormat).replace('–', '-');
+        const span = writeTypedSpan(shift.from, shift.to, hourFormat, open);
         return role ? `${span} ${role.name.toLowerCase()}` : span;
       })
       .join(', ');

@@ -1,0 +1,55 @@
+import Papa from 'papaparse';
+import { type Table, UnreadableFile, guarded, unguarded } from './cells';
+
+/** The text of a file's bytes: UTF-8 with or without a mark, UTF-16 with one, else Windows-1252. */
+export function decodeText(bytes: Uint8Array): string {
+  const starts = (...mark: number[]) => mark.every((byte, i) => bytes[i] === byte);
+  if (starts(0xff, 0xfe)) return new TextDecoder('utf-16le').decode(bytes);
+  if (starts(0xfe, 0xff)) return new TextDecoder('utf-16be').decode(bytes);
+  try {
+    return new TextDecoder('utf-8', { fatal: true }).decode(bytes);
+  } catch {
+    return new TextDecoder('windows-1252').decode(bytes);
+  }
+}
+
+/** Reads text with commas, semicolons or tabs (RFC 4180 where it is followed); empty lines are passed over. */
+export function readCsv(text: string): Table {
+  if (text.includes('\0'))
+    throw new UnreadableFile('This is no text: save the list as CSV or XLSX and try again.');
+  const { data } = Papa.parse<string[]>(text.replace(/^\uFEFF/, ''), {
+    delimiter: separatorOf(text),
+    skipEmptyLines: false,
+  });
+  const lines = data
+    .map((cells, i) => ({ row: i + 1, cells: cells.map((cell) => unguarded(cell.trim())) }))
+    .filter((line) => line.cells.some((cell) => cell !== ''));
+  return { sheet: null, lines };
+}
+
+/** The separator that parts the first lines into the most cells, and evenly; a comma where none does. */
+function separatorOf(text: string): string {
+  const sample = text.slice(0, 20_000);
+  let best = ',';
+  let most = 1;
+  for (const delimiter of ['\t', ';', ',']) {
+    const { data } = Papa.parse<string[]>(sample, { delimiter, preview: 12 });
+    const counts = data.map((line) => line.length).filter((count) => count > 1);
+    const even = counts.filter((count) => count === counts[0]).length;
+    const score = counts.length === 0 ? 0 : counts[0] * even;
+    if (score > most) {
+      best = delimiter;
+      most = score;
+    }
+  }
+  return best;
+}
+
+/** Writes lines as CSV (RFC 4180: CRLF, quotes doubled), with a mark so that spreadsheets see UTF-8. */
+export function writeCsv(lines: readonly (readonly string[])[]): string {
+  const text = Papa.unparse(
+    lines.map((line) => line.map(guarded)),
+    { newline: '\r\n' },
+  );
+  return `\uFEFF${text}\r\n`;
+}
