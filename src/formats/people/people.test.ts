@@ -5,9 +5,9 @@ import { blocksOfWeek, drawnWeek } from '@/core/availability/week-blocks';
 import type { AvailabilityKind } from '@/core/plan/types';
 import { writeDate } from '@/core/time/day';
 import { paint } from '@/core/time/paint';
-import { columnName, guarded, unguarded } from '../table/cells';
+import { FORMULA, columnName, guarded, unguarded } from '../table/cells';
 import { decodeText, readCsv, writeCsv } from '../table/csv';
-import { NO_RESULT, readXlsx, writeXlsx } from '../table/xlsx';
+import { readXlsx, writeXlsx } from '../table/xlsx';
 import { guessColumns, isHead } from './columns';
 import { isAmbiguousDate, orderOf, readDateCell, readDayCell, writeDayCell } from './values';
 
@@ -94,7 +94,7 @@ describe('XLSX', () => {
     sheet.getCell('E1').value = { richText: [{ text: 'Ann ' }, { text: 'Aalto' }] };
     sheet.getCell('F1').value = 37.5;
     const [table] = await readXlsx(new Uint8Array((await workbook.xlsx.writeBuffer()) as ArrayBuffer));
-    expect(table.lines[0].cells).toEqual(['2027-03-04', '09:30', '2', NO_RESULT, 'Ann Aalto', '37.5']);
+    expect(table.lines[0].cells).toEqual(['2027-03-04', '09:30', '2', FORMULA, 'Ann Aalto', '37.5']);
   });
 
   test.each([

@@ -22,6 +22,9 @@ export function columnName(index: number): string {
   return name;
 }
 
+/** Stands at the beginning of a cell that is a formula and not a value: a sign that no list of people holds. */
+export const FORMULA = '\uE000';
+
 /** Text that a spreadsheet would take for a formula. */
 const DANGEROUS = /^[=+\-@\t\r]/;
 

@@ -1,5 +1,5 @@
 import Papa from 'papaparse';
-import { type Table, UnreadableFile, guarded, unguarded } from './cells';
+import { FORMULA, type Table, UnreadableFile, guarded, unguarded } from './cells';
 
 /** The text of a file's bytes: UTF-8 with or without a mark, UTF-16 with one, else Windows-1252. */
 export function decodeText(bytes: Uint8Array): string {
@@ -22,9 +22,13 @@ export function readCsv(text: string): Table {
     skipEmptyLines: false,
   });
   const lines = data
-    .map((cells, i) => ({ row: i + 1, cells: cells.map((cell) => unguarded(cell.trim())) }))
+    .map((cells, i) => ({ row: i + 1, cells: cells.map((cell) => valueOf(cell.trim())) }))
     .filter((line) => line.cells.some((cell) => cell !== ''));
   return { sheet: null, lines };
+}
+
+function valueOf(cell: string): string {
+  return cell.startsWith('=') ? `${FORMULA}${cell}` : unguarded(cell);
 }
 
 /** The separator that parts the first lines into the most cells, and evenly; a comma where none does. */

@@ -1,16 +1,13 @@
 import ExcelJS from 'exceljs';
 import { writeClock } from '@/core/time/write';
-import { type Table, UnreadableFile, guarded, unguarded } from './cells';
+import { FORMULA, type Table, UnreadableFile, guarded, unguarded } from './cells';
 
 /** How often progress is told, in rows. */
 const STEP = 500;
 
-/** A cell that holds a formula whose result is not in the file. */
-export const NO_RESULT = '#FORMULA';
-
 /**
  * Reads the sheets of a workbook that hold anything. Dates become `YYYY-MM-DD`, times `HH:MM`; of a formula the
- * result that the file carries is read, nothing is computed. Throws {@link UnreadableFile}.
+ * result that the file carries is read, nothing is computed; without one the cell is {@link FORMULA}. Throws {@link UnreadableFile}.
  */
 export async function readXlsx(
   bytes: Uint8Array,
@@ -58,7 +55,7 @@ function textOf(value: ExcelJS.CellValue): string {
     return typeof value.text === 'string' ? value.text : textOf(value.text as ExcelJS.CellValue);
   if ('formula' in value || 'sharedFormula' in value) {
     const { result } = value as { result?: ExcelJS.CellValue };
-    return result === undefined || result === null ? NO_RESULT : textOf(result);
+    return result === undefined || result === null ? FORMULA : textOf(result);
   }
   return 'error' in value ? String(value.error) : '';
 }

@@ -19,6 +19,8 @@ export interface Work {
   readonly shifts?: readonly { readonly site: string; readonly changes: readonly Change[] }[];
   /** Something to answer, such as the id of what was made. */
   readonly answer?: string;
+  /** Something to remember once it is done, that undo leaves alone. */
+  readonly afterwards?: (db: Database) => Promise<void>;
   /** What a person should read before saying yes, besides the consequences. */
   readonly remarks?: readonly string[];
 }

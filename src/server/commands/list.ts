@@ -1,5 +1,6 @@
 import { saveNeeds } from '../needs/commands';
 import { addPeople, changePeople, saveAvailability, saveFields, savePerson } from '../people/commands';
+import { importPeople } from '../people/import/command';
 import { createSite, nameBusiness, saveRoles, saveRules, saveSite } from '../site/commands';
 import type { Command } from './command';
 
@@ -17,5 +18,6 @@ export const COMMANDS: ReadonlyMap<string, Command<unknown>> = new Map(
     changePeople,
     saveAvailability,
     saveFields,
+    importPeople,
   ].map((one) => [one.kind, one]),
 );

@@ -61,6 +61,7 @@ export async function runCommand(
       answer: work.answer ?? null,
     };
     if (preview) throw new GivenUp(answer);
+    await work.afterwards?.(trx);
     if (work.rows.length > 0 || entries.length > 0)
       await keepCommand(
         trx,

@@ -59,13 +59,15 @@ export interface Writing {
 /**
  * What writing some people takes: rows, the sites whose plans it touches, and, for who leaves, their shifts after
  * the last day turned open. Refuses two people with one number, and roles, sites and managers that are not there.
+ * `made`: ids of roles, sites and fields that are made in the same step.
  */
 export async function writePeople(
   db: Database,
   today: Day,
   writings: readonly Writing[],
+  made: readonly string[] = [],
 ): Promise<{ ok: true; work: Omit<Work, 'title'> } | { ok: false; problem: Problem }> {
-  const wrong = await wrongReference(db, writings);
+  const wrong = await wrongReference(db, writings, made);
   if (wrong) return wrong;
   const minor = await minorOf(db);
   const most = await db
@@ -95,9 +97,13 @@ export async function writePeople(
 async function wrongReference(
   db: Database,
   writings: readonly Writing[],
+  made: readonly string[],
 ): Promise<{ ok: false; problem: Problem } | null> {
   const known = async (table: 'site' | 'role' | 'person' | 'field', ids: Iterable<string>) =>
-    new Set((await readRowsOf(db, table, 'id', [...new Set(ids)])).map((row) => String(row.id)));
+    new Set([
+      ...made,
+      ...(await readRowsOf(db, table, 'id', [...new Set(ids)])).map((row) => String(row.id)),
+    ]);
   const drafts = writings.map(({ after }) => after);
   const sites = await known(
     'site',
@@ -118,12 +124,14 @@ async function wrongReference(
     'field',
     drafts.flatMap((draft) => Object.keys(draft.fields)),
   );
+  const ids = new Set(writings.map((writing) => writing.id));
   for (const { id, after } of writings) {
     if (!after.sites.every((site) => sites.has(site)))
       return fail('unknown', 'no such site', 'input.person.sites');
     if (!after.roles.every((held) => roles.has(held.role)))
       return fail('unknown', 'no such role', 'input.person.roles');
-    if (after.manager !== null && (after.manager === id || !managers.has(after.manager)))
+    const self = after.manager === id;
+    if (after.manager !== null && (self || !(managers.has(after.manager) || ids.has(after.manager))))
       return fail('unknown', 'nobody is their own manager', 'input.person.manager');
     if (!Object.keys(after.fields).every((field) => fields.has(field)))
       return fail('unknown', 'no such field', 'input.person.fields');

@@ -32,8 +32,11 @@ interface Props<T> {
   /** What a typed key paints: undefined where it means nothing. */
   readonly valueOfKey: (key: string, now: T | null) => T | null | undefined;
   readonly onPaint: (row: number, column: number, span: Span, value: T | null) => void;
-  /** Flat tone behind a column, such as closed hours. */
-  readonly closed?: (column: number) => readonly Span[];
+  /** What lies behind a cell, such as closed hours. */
+  readonly behind?: (
+    row: number,
+    column: number,
+  ) => { readonly spans: readonly Span[]; readonly className: string };
   readonly rowHeight?: number;
   readonly headWidth?: number;
 }
@@ -45,6 +48,7 @@ interface Place extends Span {
 }
 
 const HEADS = 42;
+const NOTHING = { spans: [], className: '' };
 
 /**
  * A week to paint on: rows over true time, spans with a value in them. A drag paints; arrows move block by block,
@@ -168,7 +172,7 @@ export function Painter<T>(props: Props<T>) {
                     ? paint(cells[r][c], drag, props.brush)
                     : cells[r][c]
                 }
-                closed={props.closed?.(c) ?? []}
+                behind={props.behind?.(r, c) ?? NOTHING}
                 scale={scale}
                 column={c}
                 left={headWidth}
@@ -229,14 +233,14 @@ function Heads<T>({
 
 function Cell<T>({
   spans,
-  closed,
+  behind,
   scale,
   column,
   left,
   look,
 }: {
   readonly spans: readonly Painted<T>[];
-  readonly closed: readonly Span[];
+  readonly behind: { readonly spans: readonly Span[]; readonly className: string };
   readonly scale: Scale;
   readonly column: number;
   readonly left: number;
@@ -249,10 +253,10 @@ function Cell<T>({
         className="border-rule absolute inset-y-0 border-l"
         style={{ left: left + column * scale.dayWidth, width: scale.dayWidth }}
       />
-      {closed.map((span) => (
+      {behind.spans.map((span) => (
         <div
           key={span.from}
-          className="absolute inset-y-0 bg-[var(--closed)]"
+          className={`absolute inset-y-0 ${behind.className}`}
           style={{ left: x(span.from), width: x(span.to) - x(span.from) }}
         />
       ))}
@@ -265,7 +269,7 @@ function Cell<T>({
             key={`${span.from} ${span.to}`}
             data-ink={ink}
             title={name}
-            className={`absolute bottom-0 flex items-end justify-center overflow-hidden ${className}`}
+            className={`absolute bottom-0 flex justify-center overflow-hidden ${share === 1 ? 'items-center' : 'items-end'} ${className}`}
             style={{ left: x(span.from), width, height: `${share * 88}%` }}
           >
             <span className="condensed text-[12px] leading-4 font-semibold whitespace-nowrap">{text}</span>

@@ -6,7 +6,7 @@ import { versionOn } from '@/core/availability/versions';
 import { blocksOfWeek, drawnWeek } from '@/core/availability/week-blocks';
 import type { AvailabilityKind } from '@/core/plan/types';
 import { paint } from '@/core/time/paint';
-import { DAY } from '@/core/time/span';
+import { DAY, subtract } from '@/core/time/span';
 import { writeHours, writeShortSpan, writeTimeSpan } from '@/core/time/write';
 import type { PersonPayload, VersionDraft } from '@/server/people/payload';
 import { Painter } from '../canvas/painter';
@@ -119,6 +119,7 @@ function VersionEditor({
   const [source, setSource] = useState(0);
   const days = useMemo(() => drawnWeek(version.blocks), [version.blocks]);
   const minutes = minutesByWeekday(version.blocks);
+  const named = version.blocks.some((block) => block.kind === 'available');
   const put = (next: typeof days) => set({ blocks: blocksOfWeek(next) });
   return (
     <>
@@ -191,6 +192,10 @@ function VersionEditor({
         onPaint={(row, _column, span, value) =>
           put(days.map((spans, day) => (day === row ? paint(spans, span, value) : spans)))
         }
+        behind={(row) => ({
+          spans: named ? subtract([{ from: 0, to: DAY }], days[row]) : [],
+          className: 'hatched',
+        })}
         look={(value, _row, width, span) => ({
           text: width > 60 ? writeShortSpan(span.from, span.to, page.hourFormat) : '',
           name: `${KINDS.find(([one]) => one === value)![1]}, ${writeTimeSpan(span.from, span.to, page.hourFormat)}`,
@@ -204,7 +209,7 @@ function VersionEditor({
         })}
       />
       <p className="text-muted mt-2 text-[12.5px]">
-        {version.blocks.some((block) => block.kind === 'available')
+        {named
           ? `${writeHours(minutes.reduce((sum, n) => sum + n, 0))} a week. Time that is not painted counts as not available.`
           : 'Nothing is painted as available, so all time counts as available but what is marked otherwise.'}
       </p>

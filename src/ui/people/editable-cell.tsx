@@ -62,7 +62,7 @@ export function EditableCell({
     return (
       <button
         type="button"
-        className="hover:border-rule block min-h-6 w-full min-w-[40px] rounded-[3px] border border-transparent px-1 text-left"
+        className="hover:border-rule -ml-[5px] block min-h-6 w-full min-w-[40px] rounded-[3px] border border-transparent px-1 text-left"
         aria-label={`${label}: ${shown || 'nothing'}. Change it`}
         onClick={() => setTyped(written)}
       >

@@ -268,7 +268,10 @@ function PaintedWeek({
         brush={count === 0 ? null : count}
         valueOfKey={(key) => (/^\d$/.test(key) ? (key === '0' ? null : Number(key)) : undefined)}
         onPaint={onPaint}
-        closed={(column) => (site.neverClosed ? [] : subtract([hours], clip(open(column), hours)))}
+        behind={(_row, column) => ({
+          spans: site.neverClosed ? [] : subtract([hours], clip(open(column), hours)),
+          className: 'bg-[var(--closed)]',
+        })}
         look={(value, row, width) => ({
           text: width === 0 || width > String(value).length * 8 ? String(value) : '',
           name: `${value} ${value === 1 ? 'person' : 'people'}`,

@@ -1,0 +1,28 @@
+import { refuseAccess } from '@/server/access';
+import { currentActor } from '@/server/actor';
+import { todayOf } from '@/server/commands/run';
+import { answering, problemResponse, readJson } from '@/server/http';
+import { firstFault } from '@/server/input';
+import { OPTIONS } from '@/server/people/import/command';
+import type { ImportOptions } from '@/server/people/import/payload';
+import { planImport } from '@/server/people/import/plan-import';
+import { database } from '@/server/store';
+
+/** What a file that was taken in would do, read by other options. */
+export async function POST(request: Request): Promise<Response> {
+  return answering('POST import preview', async () => {
+    const body = await readJson(request);
+    const wrong = firstFault(OPTIONS, body, 'options');
+    if (wrong) return problemResponse(wrong.problem);
+    const options = body as ImportOptions;
+    const refused = refuseAccess(await currentActor(), 'people.change', options.site);
+    if (refused) return problemResponse(refused.problem);
+    const db = await database();
+    const planned = await planImport(db, await todayOf(db), options);
+    if (!planned.ok) return problemResponse(planned.problem);
+    return Response.json(
+      { ok: true, preview: planned.plan.preview },
+      { headers: { 'cache-control': 'no-store' } },
+    );
+  });
+}

@@ -1,0 +1,45 @@
+import Joi from 'joi';
+import { rememberHeads } from '@/data/people/import-store';
+import { command } from '../../commands/command';
+import { ID } from '../../site/input';
+import { writePeople } from '../commands';
+import type { ImportOptions } from './payload';
+import { planImport } from './plan-import';
+
+export const OPTIONS = Joi.object<ImportOptions>({
+  draft: ID.required(),
+  sheet: Joi.number().integer().min(0).max(500).required(),
+  heads: Joi.boolean().required(),
+  columns: Joi.array().items(Joi.string().max(80).allow(null)).max(400).required(),
+  dateOrder: Joi.valid('day', 'month').required(),
+  site: ID.allow(null).required(),
+  create: Joi.boolean().required(),
+});
+
+/** Takes the rows of a file that have no fault, all in one step that can be taken back whole. */
+export const importPeople = command<{ options: ImportOptions }>({
+  kind: 'people.import',
+  deed: 'people.change',
+  input: Joi.object({ options: OPTIONS.required() }).required(),
+  async prepare({ db, today }, { options }) {
+    const planned = await planImport(db, today, options);
+    if (!planned.ok) return planned;
+    const { preview, writings, rows, made, heads } = planned.plan;
+    if (preview.problem)
+      return { ok: false, problem: { code: 'input', message: preview.problem, path: 'options' } };
+    const written = await writePeople(db, today, writings, made);
+    if (!written.ok) return written;
+    const n = writings.length;
+    return {
+      ok: true,
+      work: {
+        ...written.work,
+        title: `Imported ${n} ${n === 1 ? 'person' : 'people'} from ${preview.name}`,
+        rows: [...rows, ...written.work.rows],
+        sites: written.work.sites.filter((site) => !made.includes(site)),
+        about: written.work.about.filter((one) => one.kind !== 'site' || !made.includes(one.id)),
+        afterwards: (trx) => rememberHeads(trx, heads),
+      },
+    };
+  },
+});

@@ -1,0 +1,243 @@
+import { deflateRawSync } from 'node:zlib';
+import { afterEach, beforeEach, describe, expect, test } from '@jest/globals';
+import { readDate } from '@/core/time/day';
+import { type Database, openDatabase } from '@/data/database';
+import { makeDemo } from '@/data/demo/saltmere';
+import { writeCsv } from '@/formats/table/csv';
+import { writeXlsx } from '@/formats/table/xlsx';
+import { BUILT_IN_SCHEDULER } from '../../actor';
+import { runCommand, undoCommand } from '../../commands/run';
+import { exportLines } from '../export';
+import { personPage, peopleTable } from '../queries';
+import type { ImportOptions, ImportPreview } from './payload';
+import { planImport } from './plan-import';
+import { MOST_BYTES, takeBytes, takeFile, tablesOf } from './upload';
+
+const MONDAY = readDate('2026-11-23')!;
+let db: Database;
+let made = 0;
+
+beforeEach(async () => {
+  process.env.VICENDA_NOW = '2026-11-24T10:00:00Z';
+  db = await openDatabase(':memory:');
+  await makeDemo(db, MONDAY);
+});
+afterEach(() => db.destroy());
+
+const text = (lines: string[]) => new TextEncoder().encode(lines.join('\n'));
+const take = (bytes: Uint8Array, site: string | null = 'bistro') =>
+  takeFile(db, BUILT_IN_SCHEDULER, { name: 'list.csv', bytes, site }, () => undefined);
+const accept = async (options: ImportOptions, id = `import-${++made}`) => {
+  const answer = await runCommand(
+    db,
+    BUILT_IN_SCHEDULER,
+    { id, kind: 'people.import', input: { options } },
+    { preview: false },
+  );
+  if (!answer.ok) throw new Error(answer.problem.message);
+  return answer;
+};
+const read = async (options: ImportOptions): Promise<ImportPreview> => {
+  const planned = await planImport(db, MONDAY + 1, options);
+  if (!planned.ok) throw new Error(planned.problem.message);
+  return planned.plan.preview;
+};
+const everybody = async () => {
+  const found = await peopleTable(db, BUILT_IN_SCHEDULER);
+  if (!found.ok) throw new Error();
+  return found.table.people;
+};
+
+test('of 400 rows the 3 faulty are named by sheet, row and column; the other 397 can be taken and taken back', async () => {
+  const lines = [['Number', 'Name', 'Role', 'Hours a week', 'Start date', 'Mon', 'Tue']];
+  for (let i = 0; i < 400; i++)
+    lines.push([`N${i}`, `Person ${i}`, i % 2 ? 'Kitchen' : 'Bar', '37.5', '2026-12-01', '9-17', 'off']);
+  lines[17][3] = 'a lot';
+  lines[200][5] = '9-25';
+  lines[399][0] = 'N5';
+  const preview = await take(await writeXlsx('Staff', lines));
+  expect(preview.sheets).toEqual(['Staff']);
+  expect(preview.counts).toEqual({ new: 397, changed: 0, same: 0, faulty: 3 });
+  const faults = preview.rows.flatMap((row) =>
+    row.faults.map((fault) => [fault.cell, fault.column, fault.message]),
+  );
+  expect(faults).toEqual([
+    ['D18', 'Hours a week', '"a lot" is no number of hours; write it as 37.5 or 37:30'],
+    ['F201', 'Mon', '"9-25": "25": there is no hour 25'],
+    ['A400', 'Number', 'the number N5 is also in row 7'],
+  ]);
+  const before = (await everybody()).length;
+  const done = await accept(preview.options, 'the-397');
+  expect(done.title).toBe('Imported 397 people from list.csv');
+  const people = await everybody();
+  expect(people.length).toBe(before + 397);
+  const one = people.find((person) => person.number === 'N1')!;
+  expect(one).toMatchObject({ name: 'Person 1', contractMinutes: 2250, sites: ['bistro'] });
+  expect(one.available).toEqual([480, 0, 0, 0, 0, 0, 0]);
+  const back = await undoCommand(db, BUILT_IN_SCHEDULER, 'the-397', 'the-397-back');
+  expect(back.ok).toBe(true);
+  expect((await everybody()).length).toBe(before);
+});
+
+test.each(['csv', 'xlsx'] as const)(
+  'what is exported as %s is read without changing anything',
+  async (form) => {
+    const { page } = (await personPage(db, BUILT_IN_SCHEDULER, 'emil')) as { page: { person: object } };
+    const person = {
+      ...page.person,
+      notes: '=HYPERLINK("x")',
+      phone: '+351 912 345',
+      groups: ['Keyholders', 'Late'],
+      pay: [{ role: null, since: null, rate: 15.25 }],
+      manager: 'ilse',
+      contractMinutes: 1145,
+    };
+    await runCommand(
+      db,
+      BUILT_IN_SCHEDULER,
+      { id: 'emil', kind: 'person.save', input: { id: 'emil', person } },
+      { preview: false },
+    );
+    const exported = await exportLines(db, BUILT_IN_SCHEDULER, null);
+    if (!exported.ok) throw new Error();
+    const bytes =
+      form === 'csv'
+        ? new TextEncoder().encode(writeCsv(exported.lines))
+        : await writeXlsx('People', exported.lines);
+    const preview = await take(bytes);
+    expect(preview.rows.filter((row) => row.state !== 'same')).toEqual([]);
+    expect(preview.counts.same).toBe((await everybody()).length);
+  },
+);
+
+test('somebody is found by number, else by name, and only what differs changes', async () => {
+  const preview = await take(
+    text([
+      'Nr;Full name;Tel;Contracted hours',
+      '104;Teo Marchetti;999;40',
+      ';Priya Nair;;30,5',
+      '500;Bram de Wit;;20',
+    ]),
+  );
+  expect(preview.rows.map((row) => [row.state, row.changes])).toEqual([
+    ['changed', ['Phone: nothing → 999']],
+    ['changed', ['Contract hours: 38 h → 30½ h']],
+    // Another number: another person of the same name.
+    ['new', ['Number: 500', 'Contract hours: 20 h', 'Sites: quay bistro']],
+  ]);
+});
+
+test('roles, sites and own fields that nobody knows are made in the same step, if wanted', async () => {
+  const preview = await take(
+    text(['Name,Role,Site,Locker', 'Ann,Sommelier,Boathouse,12', 'Bo,Bar,Quay Bistro,']),
+  );
+  expect([preview.newRoles, preview.newSites]).toEqual([['Sommelier'], ['Boathouse']]);
+  const columns = preview.options.columns.map((meaning, i) => (i === 3 ? 'new' : meaning));
+  const options = { ...preview.options, columns };
+  expect((await read(options)).newFields).toEqual(['Locker']);
+  expect((await read({ ...options, create: false })).rows[0].faults.map((fault) => fault.message)).toEqual([
+    'there is no role "Sommelier"',
+    'there is no site "Boathouse"',
+  ]);
+  await accept(options);
+  const ann = (await everybody()).find((person) => person.name === 'Ann')!;
+  expect(Object.values(ann.fields)).toEqual(['12']);
+  const again = await take(text(['Name,Role,Site,Locker', 'Ann,Sommelier,Boathouse,12']));
+  expect(again.options.columns[3]).toMatch(/^field:/);
+  expect(again.counts).toEqual({ new: 0, changed: 0, same: 1, faulty: 0 });
+});
+
+test('what a column was taken for is remembered', async () => {
+  const lines = ['Name,Zug', 'Ann,123'];
+  const preview = await take(text(lines));
+  expect(preview.options.columns).toEqual(['name', null]);
+  await accept({ ...preview.options, columns: ['name', 'phone'] });
+  expect((await take(text(lines))).options.columns).toEqual(['name', 'phone']);
+});
+
+test('dates that can be read two ways are asked about, and read as said', async () => {
+  const preview = await take(text(['Name,Birthday', 'Ann,3/4/1999']));
+  expect(preview.datesAmbiguous).toBe(true);
+  expect(preview.rows[0].changes).toContain('Birth date: 1999-04-03');
+  expect((await read({ ...preview.options, dateOrder: 'month' })).rows[0].changes).toContain(
+    'Birth date: 1999-03-04',
+  );
+  expect((await take(text(['Name,Birthday', 'Ann,3/4/1999', 'Bo,3/14/1999']))).options.dateOrder).toBe(
+    'month',
+  );
+});
+
+test('new availability begins today, and what was said before stays for the weeks before', async () => {
+  const preview = await take(text(['Name,Mon,Tue,Wed', 'Noor Haddad,9-12,,off']));
+  await accept(preview.options);
+  const found = await personPage(db, BUILT_IN_SCHEDULER, 'noor');
+  const versions = found.ok ? found.page.versions : [];
+  expect(versions.map((version) => version.since)).toContain(MONDAY + 1);
+  expect(versions).toHaveLength(3);
+  const fresh = versions.find((version) => version.since === MONDAY + 1)!;
+  // Tuesday was left empty and stays as it was.
+  expect(fresh.blocks.filter((block) => block.weekday <= 2)).toEqual([
+    { weekday: 0, from: 540, to: 720, kind: 'available' },
+    { weekday: 1, from: 420, to: 1200, kind: 'available' },
+  ]);
+});
+
+describe('what cannot be taken is refused in a sentence', () => {
+  test('a file of 60 MB, before it is read to its end', async () => {
+    let sent = 0;
+    const stream = new ReadableStream<Uint8Array>({
+      pull(controller) {
+        sent += 1_000_000;
+        controller.enqueue(new Uint8Array(1_000_000));
+        if (sent >= 60_000_000) controller.close();
+      },
+    });
+    await expect(takeBytes(stream)).rejects.toThrow('larger than 20 MB');
+    expect(sent).toBeLessThan(MOST_BYTES + 5_000_000);
+  });
+
+  test('an archive that unpacks to far more than it is, whatever size it claims', async () => {
+    await expect(tablesOf(bomb(3_000_000_000), () => undefined)).rejects.toThrow('far more than');
+    await expect(tablesOf(bomb(1000), () => undefined)).rejects.toThrow('far more than');
+  });
+
+  test('an old workbook under a new name, an empty file, a picture', async () => {
+    await expect(take(Uint8Array.from([0xd0, 0xcf, 0x11, 0xe0]))).rejects.toThrow('old form');
+    await expect(takeBytes(null)).rejects.toThrow('empty');
+    await expect(take(Uint8Array.from([0x89, 0x50, 0, 0]))).rejects.toThrow('no text');
+  });
+
+  test('a formula in a cell, a list without names, a name that two people have', async () => {
+    const formula = await take(text(['Name,Phone', 'Ann,=1+1']));
+    expect(formula.rows[0].faults[0]).toMatchObject({
+      cell: 'B2',
+      message: expect.stringMatching(/^a formula without its result/),
+    });
+    expect((await take(text(['Tel,Nothing', '1,2']))).problem).toBe('Say which column holds the name.');
+    await accept((await take(text(['Number,Name', '901,Ann', '902,Ann']))).options);
+    const twice = await take(text(['Name,Phone', 'Ann,1']));
+    expect(twice.rows[0].faults[0].message).toBe('2 people are called Ann; give their number');
+  });
+});
+
+/** A workbook whose one entry unpacks to 160 MB, claiming another size. */
+function bomb(claimed: number): Uint8Array {
+  const data = deflateRawSync(Buffer.alloc(160_000_000));
+  const name = Buffer.from('xl/a.xml');
+  const local = Buffer.alloc(30);
+  local.writeUInt32LE(0x04034b50, 0);
+  local.writeUInt16LE(8, 8);
+  local.writeUInt16LE(name.length, 26);
+  const central = Buffer.alloc(46);
+  central.writeUInt32LE(0x02014b50, 0);
+  central.writeUInt16LE(8, 10);
+  central.writeUInt32LE(data.length, 20);
+  central.writeUInt32LE(claimed, 24);
+  central.writeUInt16LE(name.length, 28);
+  const end = Buffer.alloc(22);
+  end.writeUInt32LE(0x06054b50, 0);
+  end.writeUInt16LE(1, 10);
+  end.writeUInt32LE(46 + name.length, 12);
+  end.writeUInt32LE(30 + name.length + data.length, 16);
+  return new Uint8Array(Buffer.concat([local, name, data, central, name, end]));
+}

@@ -1,0 +1,58 @@
+import type { Meaning } from '@/formats/people/columns';
+import type { DateOrder } from '@/formats/people/values';
+
+/** How a file is to be read; everything but the draft can be changed while looking at the preview. */
+export interface ImportOptions {
+  /** The file as it was taken in. */
+  readonly draft: string;
+  /** Which of its sheets. */
+  readonly sheet: number;
+  /** Whether the first line holds heads. */
+  readonly heads: boolean;
+  readonly columns: readonly Meaning[];
+  readonly dateOrder: DateOrder;
+  /** Where people go whose row names no site. */
+  readonly site: string | null;
+  /** Make the roles and sites that the file names and nobody knows yet. */
+  readonly create: boolean;
+}
+
+export interface CellFault {
+  /** As spreadsheets name it: `D17`. */
+  readonly cell: string;
+  readonly column: string;
+  readonly message: string;
+}
+
+/** What one row of the file would do. */
+export interface RowPreview {
+  readonly row: number;
+  readonly name: string;
+  readonly state: 'new' | 'changed' | 'same' | 'faulty';
+  /** What changes, one line each. */
+  readonly changes: readonly string[];
+  readonly faults: readonly CellFault[];
+}
+
+/** The file as it would be read, with what that would do. */
+export interface ImportPreview {
+  readonly name: string;
+  readonly sheets: readonly string[];
+  readonly options: ImportOptions;
+  readonly headTexts: readonly string[];
+  /** A few cells under each head. */
+  readonly samples: readonly (readonly string[])[];
+  /** Whether dates in it can be read two ways. */
+  readonly datesAmbiguous: boolean;
+  readonly newRoles: readonly string[];
+  readonly newSites: readonly string[];
+  readonly newFields: readonly string[];
+  readonly counts: Readonly<Record<RowPreview['state'], number>>;
+  readonly rows: readonly RowPreview[];
+  /** Set where nothing can be taken as it stands, such as no column for the name. */
+  readonly problem: string | null;
+}
+
+/** A line of the answer to an upload: how far it is, then what came of it. */
+export type UploadLine =
+  { readonly rows: number } | { readonly preview: ImportPreview } | { readonly problem: string };

@@ -1,0 +1,143 @@
+'use client';
+
+import type { PeopleChoices } from '@/server/people/payload';
+import type { ImportOptions, ImportPreview } from '@/server/people/import/payload';
+import { Labelled, Select, Tick } from '../kit/inputs';
+
+/** What a column can mean, in the order in which a list usually has them. */
+const MEANINGS: readonly (readonly [string, string])[] = [
+  ['', 'is left out'],
+  ['number', 'Number'],
+  ['name', 'Name'],
+  ['firstName', 'First name'],
+  ['lastName', 'Last name'],
+  ['email', 'E-mail'],
+  ['phone', 'Phone'],
+  ['birthDate', 'Birth date'],
+  ['employedFrom', 'First day'],
+  ['employedTo', 'Last day'],
+  ['contractKind', 'Contract'],
+  ['contractMinutes', 'Contract hours'],
+  ['maxWeekMinutes', 'Weekly maximum'],
+  ['standardDayMinutes', 'Standard day'],
+  ['payKind', 'Paid'],
+  ['rate', 'Base pay'],
+  ['sites', 'Sites'],
+  ['roles', 'Roles'],
+  ['groups', 'Groups'],
+  ['manager', 'Manager'],
+  ['notes', 'Notes'],
+  ['mon', 'Monday'],
+  ['tue', 'Tuesday'],
+  ['wed', 'Wednesday'],
+  ['thu', 'Thursday'],
+  ['fri', 'Friday'],
+  ['sat', 'Saturday'],
+  ['sun', 'Sunday'],
+];
+
+/** How the file is read: its sheet, what each column means, the order of dates, what may be made. */
+export function ImportColumns({
+  preview,
+  choices,
+  onOptions,
+}: {
+  readonly preview: ImportPreview;
+  readonly choices: PeopleChoices;
+  readonly onOptions: (options: ImportOptions) => void;
+}) {
+  const { options } = preview;
+  const set = (part: Partial<ImportOptions>) => onOptions({ ...options, ...part });
+  const meanings = [
+    ...MEANINGS,
+    ...choices.fields.map((field) => [`field:${field.id}`, field.name] as const),
+    ['new', 'a new own field'] as const,
+  ];
+  const fresh = [
+    preview.newRoles.length > 0 && `roles ${preview.newRoles.join(', ')}`,
+    preview.newSites.length > 0 && `sites ${preview.newSites.join(', ')}`,
+  ].filter(Boolean);
+  return (
+    <>
+      <div className="mt-2 flex flex-wrap items-end gap-x-5 gap-y-2">
+        {preview.sheets.length > 1 && (
+          <Labelled label="Sheet">
+            <Select
+              value={options.sheet}
+              onChange={(sheet) => set({ sheet })}
+              options={preview.sheets.map((name, i) => [i, name] as const)}
+            />
+          </Labelled>
+        )}
+        <Tick checked={options.heads} onChange={(heads) => set({ heads })}>
+          The first line holds heads
+        </Tick>
+        {preview.datesAmbiguous && (
+          <Labelled label="3/4/2027 in this file is">
+            <Select
+              value={options.dateOrder}
+              onChange={(dateOrder) => set({ dateOrder })}
+              options={[
+                ['day', '3 April'],
+                ['month', '4 March'],
+              ]}
+            />
+          </Labelled>
+        )}
+        {choices.sites.length > 1 && (
+          <Labelled label="Rows without a site go to">
+            <Select
+              value={options.site ?? ''}
+              onChange={(site) => set({ site: site || null })}
+              options={[['', 'no site'], ...choices.sites.map((site) => [site.id, site.name] as const)]}
+            />
+          </Labelled>
+        )}
+        {(fresh.length > 0 || !options.create) && (
+          <Tick checked={options.create} onChange={(create) => set({ create })}>
+            {fresh.length > 0
+              ? `Make the new ${fresh.join(' and ')}`
+              : 'Make roles and sites that are not known'}
+          </Tick>
+        )}
+      </div>
+      <div className="mt-2 flex gap-2 overflow-x-auto pb-1">
+        {options.columns.map((meaning, i) => (
+          <div key={i} className="border-rule flex w-[132px] shrink-0 flex-col border px-2 py-1.5">
+            <span className="truncate font-semibold" title={preview.headTexts[i]}>
+              {preview.headTexts[i] || `Column ${i + 1}`}
+            </span>
+            <select
+              aria-label={`Meaning of ${preview.headTexts[i] || `column ${i + 1}`}`}
+              className={`input my-1 w-full ${meaning === null ? 'text-muted' : ''}`}
+              value={meaning ?? ''}
+              onChange={({ target }) =>
+                set({
+                  columns: options.columns.map((old, at) =>
+                    at === i
+                      ? target.value || null
+                      : // One meaning belongs to one column.
+                        old === target.value && old !== 'new'
+                        ? null
+                        : old,
+                  ),
+                })
+              }
+            >
+              {meanings.map(([id, name]) => (
+                <option key={id} value={id}>
+                  {name}
+                </option>
+              ))}
+            </select>
+            {preview.samples[i].map((sample, at) => (
+              <span key={at} className="text-muted truncate text-[11.5px] leading-4" title={sample}>
+                {sample}
+              </span>
+            ))}
+          </div>
+        ))}
+      </div>
+    </>
+  );
+}

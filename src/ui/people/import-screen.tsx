@@ -1,0 +1,284 @@
+'use client';
+
+import Link from 'next/link';
+import { useRouter } from 'next/navigation';
+import { useRef, useState } from 'react';
+import type { PeopleChoices } from '@/server/people/payload';
+import type { ImportOptions, ImportPreview, UploadLine } from '@/server/people/import/payload';
+import { FollowingList } from '../kit/following';
+import { sentence } from '../kit/save-bar';
+import { Shell, type ShellFrame } from '../kit/shell';
+import { useCommand, usePreview } from '../kit/use-command';
+import { ImportColumns } from './import-columns';
+import { ImportRows } from './import-rows';
+
+interface Props {
+  readonly frame: ShellFrame;
+  readonly site: string | null;
+  readonly choices: PeopleChoices;
+}
+
+type State =
+  | { readonly at: 'pick'; readonly problem: string | null }
+  | { readonly at: 'reading'; readonly sent: number; readonly rows: number }
+  | {
+      readonly at: 'look';
+      readonly preview: ImportPreview;
+      readonly problem: string | null;
+      readonly busy: boolean;
+    };
+
+/** A list of people from a file or pasted cells: picked, looked at row by row, and then taken in one step. */
+export function ImportScreen({ frame, site, choices }: Props) {
+  const router = useRouter();
+  const [state, setState] = useState<State>({ at: 'pick', problem: null });
+  const [pasted, setPasted] = useState('');
+  const reading = useRef<AbortController | null>(null);
+  const { run, busy, problem } = useCommand();
+  const place = encodeURIComponent(site ?? 'all');
+
+  const upload = async (body: Blob, name: string) => {
+    reading.current = new AbortController();
+    setState({ at: 'reading', sent: body.size, rows: 0 });
+    try {
+      const asked = site === null ? '' : `?site=${encodeURIComponent(site)}`;
+      const response = await fetch(`/api/people/import${asked}`, {
+        method: 'POST',
+        headers: { 'x-file-name': encodeURIComponent(name) },
+        body,
+        signal: reading.current.signal,
+      });
+      for await (const line of linesOf(response))
+        if ('rows' in line) setState({ at: 'reading', sent: body.size, rows: line.rows });
+        else if ('preview' in line)
+          setState({ at: 'look', preview: line.preview, problem: null, busy: false });
+        else setState({ at: 'pick', problem: line.problem });
+    } catch {
+      const stopped = reading.current?.signal.aborted;
+      setState({
+        at: 'pick',
+        problem: stopped ? null : 'The server cannot be reached, or it did not take the file.',
+      });
+    }
+  };
+  const reread = async (options: ImportOptions) => {
+    if (state.at !== 'look') return;
+    setState({ ...state, preview: { ...state.preview, options }, busy: true });
+    try {
+      const response = await fetch('/api/people/import/preview', {
+        method: 'POST',
+        headers: { 'content-type': 'application/json' },
+        body: JSON.stringify(options),
+      });
+      const answer = (await response.json()) as
+        | { ok: true; preview: ImportPreview }
+        | { ok: false; problem: { code: string; message: string; path: string } };
+      if (answer.ok) setState({ at: 'look', preview: answer.preview, problem: null, busy: false });
+      else setState({ ...state, problem: sentence(answer.problem), busy: false });
+    } catch {
+      setState({ ...state, problem: 'The server cannot be reached.', busy: false });
+    }
+  };
+  const accept = async () => {
+    if (state.at !== 'look') return;
+    const { counts } = state.preview;
+    const n = counts.new + counts.changed;
+    const done = await run(
+      'people.import',
+      { options: state.preview.options },
+      `Took ${n} ${n === 1 ? 'row' : 'rows'}`,
+    );
+    if (done) router.push(`/people/${place}`);
+  };
+  return (
+    <Shell frame={frame} site={site} area="people">
+      {state.at === 'look' ? (
+        <Look
+          state={state}
+          choices={choices}
+          busy={busy}
+          problem={problem ? sentence(problem) : state.problem}
+          onOptions={(options) => void reread(options)}
+          onAccept={() => void accept()}
+          onAgain={() => setState({ at: 'pick', problem: null })}
+        />
+      ) : (
+        <main className="min-h-0 flex-1 overflow-y-auto px-6 py-8">
+          <div className="mx-auto max-w-[760px]">
+            <h1 className="page-title">Import people</h1>
+            <p className="text-muted mb-5">
+              From a CSV or XLSX file, or cells copied from a spreadsheet. Nothing is written before you have
+              seen what each row would do. <Link href={`/people/${place}`}>Back to people</Link>
+            </p>
+            {state.at === 'reading' ? (
+              <div role="status" className="border-rule bg-sheet border px-5 py-6">
+                <p className="font-semibold">
+                  Reading {Math.max(1, Math.round(state.sent / 1000)).toLocaleString('en')} kB
+                  {state.rows > 0 && `, ${state.rows.toLocaleString('en')} rows so far`} …
+                </p>
+                <progress className="mt-2 w-full accent-[var(--sea)]" aria-label="Reading the file" />
+                <button type="button" className="plain-button mt-2" onClick={() => reading.current?.abort()}>
+                  Stop
+                </button>
+              </div>
+            ) : (
+              <>
+                {state.problem && (
+                  <p role="alert" className="border-gap text-gap mb-4 border px-4 py-2.5 font-semibold">
+                    {state.problem}
+                  </p>
+                )}
+                <Pick onFile={(file) => void upload(file, file.name)} />
+                <p className="text-muted my-3 text-center">or</p>
+                <textarea
+                  aria-label="Cells copied from a spreadsheet"
+                  className="input w-full font-mono text-[12px]"
+                  rows={7}
+                  placeholder={
+                    'Number\tName\tRole\tContract hours\tMon\tTue\n101\tIlse Brandt\tLead\t38\t9-17\toff'
+                  }
+                  value={pasted}
+                  onChange={(event) => setPasted(event.target.value)}
+                />
+                <button
+                  type="button"
+                  className="plain-button mt-2"
+                  disabled={pasted.trim() === ''}
+                  onClick={() => void upload(new Blob([pasted]), 'pasted cells')}
+                >
+                  Look at these cells
+                </button>
+                <p className="text-muted mt-6">
+                  The first line should hold heads. A list in the right form comes from{' '}
+                  <a className="text-button" href={`/api/people/export?site=${place}&form=xlsx`}>
+                    Export as XLSX
+                  </a>{' '}
+                  or{' '}
+                  <a className="text-button" href={`/api/people/export?site=${place}&form=csv`}>
+                    as CSV
+                  </a>
+                  . Availability goes into one column a weekday: <span className="key">9-17</span>,{' '}
+                  <span className="key">9-13 17-22</span>, <span className="key">off</span>; an empty cell
+                  leaves that day as it is.
+                </p>
+              </>
+            )}
+          </div>
+        </main>
+      )}
+    </Shell>
+  );
+}
+
+function Pick({ onFile }: { readonly onFile: (file: File) => void }) {
+  const [over, setOver] = useState(false);
+  return (
+    <label
+      className={`bg-sheet flex flex-col items-center gap-2 border border-dashed px-5 py-8 ${over ? 'border-ink' : 'border-muted'}`}
+      onDragOver={(event) => {
+        event.preventDefault();
+        setOver(true);
+      }}
+      onDragLeave={() => setOver(false)}
+      onDrop={(event) => {
+        event.preventDefault();
+        setOver(false);
+        const [file] = event.dataTransfer.files;
+        if (file) onFile(file);
+      }}
+    >
+      <span className="font-semibold">Drop a file here, or pick one</span>
+      <input
+        type="file"
+        aria-label="File of people"
+        accept=".csv,.tsv,.txt,.xlsx,.xls"
+        onChange={(event) => {
+          const file = event.target.files?.[0];
+          if (file) onFile(file);
+        }}
+      />
+      <span className="text-muted">CSV or XLSX, up to 20 MB</span>
+    </label>
+  );
+}
+
+function Look({
+  state,
+  choices,
+  busy,
+  problem,
+  onOptions,
+  onAccept,
+  onAgain,
+}: {
+  readonly state: Extract<State, { at: 'look' }>;
+  readonly choices: PeopleChoices;
+  readonly busy: boolean;
+  readonly problem: string | null;
+  readonly onOptions: (options: ImportOptions) => void;
+  readonly onAccept: () => void;
+  readonly onAgain: () => void;
+}) {
+  const { preview } = state;
+  const { counts } = preview;
+  const take = counts.new + counts.changed;
+  const ready = preview.problem === null && take > 0 && !state.busy;
+  const following = usePreview('people.import', ready ? { options: preview.options } : null);
+  return (
+    <>
+      <main className="flex min-h-0 flex-1 flex-col">
+        <div className="border-rule bg-sheet border-b px-4 py-3">
+          <h1 className="section-title">
+            {preview.name}: {counts.new} new, {counts.changed} changed, {counts.same} as they are
+            {counts.faulty > 0 && <span className="text-gap">, {counts.faulty} faulty</span>}
+          </h1>
+          <ImportColumns preview={preview} choices={choices} onOptions={onOptions} />
+        </div>
+        <ImportRows preview={preview} busy={state.busy} />
+      </main>
+      <div
+        role="region"
+        aria-label="Take the rows"
+        className="border-ink bg-sheet flex max-h-[36vh] shrink-0 items-start gap-6 overflow-y-auto border-t-[1.5px] px-4 py-2.5"
+      >
+        <div className="min-w-0 flex-1" aria-live="polite">
+          {problem || preview.problem ? (
+            <p className="text-gap font-semibold">{problem ?? preview.problem}</p>
+          ) : take === 0 ? (
+            <p className="text-muted">Nothing in it is new or different.</p>
+          ) : (
+            <FollowingList answer={following} />
+          )}
+        </div>
+        <div className="flex shrink-0 gap-2">
+          <button type="button" className="plain-button" onClick={onAgain}>
+            Another file
+          </button>
+          <button type="button" className="solid-button" disabled={busy || !ready} onClick={onAccept}>
+            {busy ? 'Taking …' : counts.faulty > 0 ? `Take the ${take} without faults` : `Take ${take}`}
+          </button>
+        </div>
+      </div>
+    </>
+  );
+}
+
+async function* linesOf(response: Response): AsyncGenerator<UploadLine> {
+  const reader = response.body!.pipeThrough(new TextDecoderStream()).getReader();
+  let rest = '';
+  for (;;) {
+    const { value, done } = await reader.read();
+    rest += value ?? '';
+    const lines = rest.split('\n');
+    rest = lines.pop()!;
+    for (const line of lines) if (line !== '') yield JSON.parse(line) as UploadLine;
+    if (done) break;
+  }
+  if (rest.trim() !== '') yield toLine(JSON.parse(rest));
+}
+
+/** An answer that is no line of its own: the request was refused as a whole. */
+function toLine(answer: UploadLine | { readonly problem: { readonly message: string } }): UploadLine {
+  if ('problem' in answer && typeof answer.problem === 'object') return { problem: answer.problem.message };
+  return answer as UploadLine;
+}

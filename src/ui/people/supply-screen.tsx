@@ -1,0 +1,421 @@
+'use client';
+
+import Link from 'next/link';
+import { useLayoutEffect, useMemo, useRef, useState } from 'react';
+import { supplyOf, whoCould } from '@/core/availability/supply';
+import { judge } from '@/core/consequences/judge';
+import { blocksOf } from '@/core/coverage/blocks';
+import { fromPortable } from '@/core/plan/portable';
+import { isoWeek, writeDate } from '@/core/time/day';
+import {
+  writeDay,
+  writeDays,
+  writeLongDay,
+  writeTime,
+  writeTimeSpan,
+  writeTinyTime,
+} from '@/core/time/write';
+import type { PlanPayload } from '@/server/plan/payload';
+import { type Scale, hoursOf, scaleOf, ticksOf, timeAt, xOf } from '../canvas/scale';
+import { type SkylineBlock, SkylineDay, SkylineTextures } from '../canvas/skyline';
+import { Shell, type ShellFrame } from '../kit/shell';
+
+interface Props {
+  readonly frame: ShellFrame;
+  readonly payload: PlanPayload;
+}
+
+const HEAD = 170;
+const HEADS = 44;
+
+/** Where somebody looks: a row, a day and a block of it. */
+interface Place {
+  readonly row: number;
+  readonly day: number;
+  readonly minute: number;
+}
+
+/** Everybody's availability: how many could work in each block, by role, against how many are needed. */
+export function SupplyScreen({ frame, payload }: Props) {
+  const judgement = useMemo(() => judge(fromPortable(payload.plan)), [payload]);
+  const supply = useMemo(() => supplyOf(judgement), [judgement]);
+  const { plan } = judgement;
+  const [days, setDays] = useState<1 | 7>(7);
+  const [firstDay, setFirstDay] = useState(0);
+  const [place, setPlace] = useState<Place | null>(null);
+  const box = useRef<HTMLDivElement>(null);
+  const [width, setWidth] = useState(820);
+  useLayoutEffect(() => {
+    const element = box.current!;
+    const measure = () => setWidth(Math.max(element.clientWidth - HEAD - 8, 300));
+    measure();
+    const observer = new ResizeObserver(measure);
+    observer.observe(element);
+    return () => observer.disconnect();
+  }, []);
+  const scale = useMemo(
+    () => scaleOf(hoursOf(judgement), firstDay, days, width),
+    [judgement, firstDay, days, width],
+  );
+  const rows = [...plan.roles.map((role) => role.name), 'Everybody'];
+  const blocks = useMemo(
+    () =>
+      rows.map((_, row) =>
+        Array.from({ length: plan.days }, (_, day) => supplyBlocks(judgement, supply, row, day, scale)),
+      ),
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- the rows are the roles of the judgement
+    [judgement, supply, scale],
+  );
+  const site = encodeURIComponent(plan.site.id);
+  const weekLink = (by: number) => `/people/${site}/availability/${writeDate(plan.from + by * 7)}`;
+  const short = blocks.map((row) => row.flat().filter((block) => block.gap > 0).length);
+  return (
+    <Shell frame={frame} site={plan.site.id} area="people">
+      <div className="border-rule bg-sheet flex h-[50px] shrink-0 items-center gap-3 border-b px-4">
+        <Link className="plain-button inline-flex items-center" href={weekLink(-1)} aria-label="Week before">
+          ‹
+        </Link>
+        <h1 className="section-title">
+          Who could work, {days === 7 ? writeDays(plan.from, 7) : writeLongDay(plan.from + firstDay)}
+        </h1>
+        <Link className="plain-button inline-flex items-center" href={weekLink(1)} aria-label="Week after">
+          ›
+        </Link>
+        <span className="text-muted">wk {isoWeek(plan.from + 3).week}</span>
+        <Link className="text-button ml-3" href={`/people/${site}`}>
+          All people
+        </Link>
+        <span
+          role="radiogroup"
+          aria-label="Days shown"
+          className="border-rule ml-auto flex overflow-hidden rounded-[3px] border"
+        >
+          {([7, 1] as const).map((n) => (
+            <button
+              key={n}
+              type="button"
+              role="radio"
+              aria-checked={days === n}
+              onClick={() => {
+                setDays(n);
+                setFirstDay(n === 7 ? 0 : (place?.day ?? 0));
+              }}
+              className={`h-[26px] px-2.5 ${days === n ? 'bg-ink text-sheet font-semibold' : 'bg-sheet'}`}
+            >
+              {n === 7 ? 'Week' : 'Day'}
+            </button>
+          ))}
+        </span>
+        {days === 1 && (
+          <select
+            aria-label="Day shown"
+            className="input"
+            value={firstDay}
+            onChange={(event) => setFirstDay(Number(event.target.value))}
+          >
+            {Array.from({ length: 7 }, (_, day) => (
+              <option key={day} value={day}>
+                {writeDay(plan.from + day)}
+              </option>
+            ))}
+          </select>
+        )}
+      </div>
+      <div className="flex min-h-0 flex-1">
+        <main
+          ref={box}
+          className="min-h-0 min-w-0 flex-1 overflow-y-auto"
+          tabIndex={0}
+          aria-label="Who could work"
+        >
+          <Heads scale={scale} from={plan.from} format={payload.hourFormat} />
+          {rows.map((name, row) => (
+            <SupplyRow
+              key={name}
+              name={name}
+              note={
+                short[row] === 0
+                  ? 'enough in every block'
+                  : `${short[row]} ${short[row] === 1 ? 'block' : 'blocks'} short`
+              }
+              isShort={short[row] > 0}
+              days={blocks[row]}
+              scale={scale}
+              place={place?.row === row ? place : null}
+              onPlace={(day, minute) =>
+                setPlace({
+                  row,
+                  day,
+                  minute: Math.floor(minute / plan.site.blockMinutes) * plan.site.blockMinutes,
+                })
+              }
+            />
+          ))}
+          <Figures
+            rows={rows}
+            blocks={blocks}
+            day={days === 1 ? firstDay : (place?.day ?? 0)}
+            from={plan.from}
+            format={payload.hourFormat}
+          />
+        </main>
+        <aside
+          aria-label="Who could"
+          className="border-rule bg-sheet w-[262px] shrink-0 overflow-y-auto border-l px-3.5 py-3"
+          aria-live="polite"
+        >
+          {place ? (
+            <Who
+              judgement={judgement}
+              blocks={blocks}
+              place={place}
+              name={rows[place.row]}
+              format={payload.hourFormat}
+              site={site}
+            />
+          ) : (
+            <p className="text-muted">
+              The tone is how many could work, the line how many are needed. Click a place to see who.
+              Approved leave, last days and the end of certificates are taken into account; shifts already
+              planned are not.
+            </p>
+          )}
+        </aside>
+      </div>
+    </Shell>
+  );
+}
+
+function supplyBlocks(
+  judgement: ReturnType<typeof judge>,
+  could: readonly Int16Array[],
+  row: number,
+  day: number,
+  scale: Scale,
+): SkylineBlock[] {
+  const staffing = { ...judgement.staffing, staffed: could };
+  return blocksOf(judgement.frame, staffing, row, day, { from: scale.from, to: scale.to }).map((block) => ({
+    ...block,
+    surplus: 0,
+    gaps: block.gap > 0 ? [{ row, missing: block.gap }] : [],
+  }));
+}
+
+function Heads({
+  scale,
+  from,
+  format,
+}: {
+  readonly scale: Scale;
+  readonly from: number;
+  readonly format: '24' | '12';
+}) {
+  return (
+    <div className="border-rule bg-paper sticky top-0 z-10 border-b" style={{ height: HEADS }}>
+      {Array.from({ length: scale.days }, (_, i) => (
+        <div
+          key={i}
+          className="border-rule absolute inset-y-0 overflow-hidden border-l"
+          style={{ left: HEAD + i * scale.dayWidth, width: scale.dayWidth }}
+        >
+          <span className="block truncate pt-1 pl-1 text-[13px] font-semibold">
+            {writeDay(from + scale.firstDay + i)}
+          </span>
+          {ticksOf(scale).map((minute) => (
+            <span
+              key={minute}
+              className="text-muted absolute bottom-1 -translate-x-1/2 text-[10.5px] leading-3"
+              style={{ left: xOf(scale, scale.firstDay, minute) }}
+            >
+              {writeTinyTime(minute, format)}
+            </span>
+          ))}
+        </div>
+      ))}
+    </div>
+  );
+}
+
+const HEIGHT = 84;
+
+function SupplyRow({
+  name,
+  note,
+  isShort,
+  days,
+  scale,
+  place,
+  onPlace,
+}: {
+  readonly name: string;
+  readonly note: string;
+  readonly isShort: boolean;
+  readonly days: readonly (readonly SkylineBlock[])[];
+  readonly scale: Scale;
+  readonly place: Place | null;
+  readonly onPlace: (day: number, minute: number) => void;
+}) {
+  const shown = days.slice(scale.firstDay, scale.firstDay + scale.days);
+  const most = Math.max(2, ...shown.flat().map((block) => Math.max(block.staffed, block.needed))) + 0.5;
+  const step = shown[0]?.[0] ? shown[0][0].to - shown[0][0].from : 30;
+  const move = (by: number) => {
+    const at = place ?? { day: scale.firstDay, minute: scale.from - by * step };
+    const minute = at.minute + by * step;
+    if (minute >= scale.from && minute < scale.to) onPlace(at.day, minute);
+    else if (at.day + by >= scale.firstDay && at.day + by < scale.firstDay + scale.days)
+      onPlace(at.day + by, by > 0 ? scale.from : scale.to - step);
+  };
+  const here = place && days[place.day]?.find((block) => block.from === place.minute);
+  return (
+    <div className="border-fine flex border-b">
+      <div className="flex shrink-0 flex-col justify-center pl-4" style={{ width: HEAD }}>
+        <span className="font-semibold">{name}</span>
+        <span className={`text-[11.5px] ${isShort ? 'text-gap font-semibold' : 'text-muted'}`}>{note}</span>
+        <span className="text-muted text-[11.5px]">up to {Math.floor(most)} could</span>
+      </div>
+      <svg
+        width={scale.days * scale.dayWidth}
+        height={HEIGHT}
+        role="slider"
+        tabIndex={0}
+        aria-label={`${name}: how many could work against how many are needed`}
+        aria-valuemin={0}
+        aria-valuemax={days.length * 1440}
+        aria-valuenow={place ? place.day * 1440 + place.minute : 0}
+        aria-valuetext={here ? `${here.staffed} could, ${here.needed} needed` : 'no block chosen'}
+        className="shrink-0 cursor-crosshair"
+        onPointerDown={(event) => {
+          const { left } = event.currentTarget.getBoundingClientRect();
+          const { day, minute } = timeAt(scale, event.clientX - left, 1);
+          onPlace(day, minute);
+        }}
+        onKeyDown={(event) => {
+          if (event.key !== 'ArrowLeft' && event.key !== 'ArrowRight') return;
+          event.preventDefault();
+          move(event.key === 'ArrowRight' ? 1 : -1);
+        }}
+      >
+        <SkylineTextures />
+        {shown.map((blocks, i) => (
+          <g key={i}>
+            <line
+              x1={i * scale.dayWidth + 0.5}
+              x2={i * scale.dayWidth + 0.5}
+              y1={0}
+              y2={HEIGHT}
+              stroke="var(--rule)"
+            />
+            <SkylineDay
+              blocks={blocks}
+              scale={scale}
+              day={scale.firstDay + i}
+              height={HEIGHT}
+              most={most}
+              marks={[]}
+              place={place?.day === scale.firstDay + i ? place.minute : null}
+            />
+          </g>
+        ))}
+      </svg>
+    </div>
+  );
+}
+
+function Who({
+  judgement,
+  blocks,
+  place,
+  name,
+  format,
+  site,
+}: {
+  readonly judgement: ReturnType<typeof judge>;
+  readonly blocks: readonly (readonly (readonly SkylineBlock[])[])[];
+  readonly place: Place;
+  readonly name: string;
+  readonly format: '24' | '12';
+  readonly site: string;
+}) {
+  const block = blocks[place.row][place.day].find((one) => one.from === place.minute);
+  const to = place.minute + judgement.plan.site.blockMinutes;
+  const people = whoCould(judgement, place.row, place.day, { from: place.minute, to });
+  return (
+    <>
+      <h2 className="section-title">
+        {writeDay(judgement.plan.from + place.day)} {writeTimeSpan(place.minute, to, format)}
+      </h2>
+      <p className="mt-1">
+        <span className="font-semibold">{name}:</span>{' '}
+        <span className={block && block.gap > 0 ? 'text-gap font-semibold' : ''}>
+          {people.length} could, {block?.needed ?? 0} needed
+          {block && block.gap > 0 ? `, ${block.gap} short` : ''}
+        </span>
+      </p>
+      <ul className="mt-2">
+        {people.map((person) => (
+          <li key={person.id}>
+            <Link
+              prefetch={false}
+              className="text-button inline-flex items-center"
+              href={`/people/${site}/${encodeURIComponent(person.id)}`}
+            >
+              {person.name}
+            </Link>
+          </li>
+        ))}
+      </ul>
+      {people.length === 0 && <p className="text-muted mt-2">Nobody could work then.</p>}
+    </>
+  );
+}
+
+/** The figures behind the picture, for one day. */
+function Figures({
+  rows,
+  blocks,
+  day,
+  from,
+  format,
+}: {
+  readonly rows: readonly string[];
+  readonly blocks: readonly (readonly (readonly SkylineBlock[])[])[];
+  readonly day: number;
+  readonly from: number;
+  readonly format: '24' | '12';
+}) {
+  return (
+    <details className="px-4 py-3">
+      <summary className="text-button cursor-pointer">{writeLongDay(from + day)} in figures</summary>
+      <table className="sheet-table mt-2 max-w-[900px]">
+        <caption className="sr-only">How many could work and how many are needed, by block and role</caption>
+        <thead>
+          <tr>
+            <th scope="col">From</th>
+            {rows.map((name) => (
+              <th key={name} scope="col">
+                {name}: could / needed
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {blocks[0][day].map((block, b) => (
+            <tr key={block.from}>
+              <th scope="row" className="border-b-[var(--fine)]!">
+                {writeTime(block.from, format)}
+              </th>
+              {rows.map((name, row) => {
+                const one = blocks[row][day][b];
+                return (
+                  <td key={name} className={one.gap > 0 ? 'text-gap font-semibold' : ''}>
+                    {one.staffed} / {one.needed}
+                  </td>
+                );
+              })}
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </details>
+  );
+}
