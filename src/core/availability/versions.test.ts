@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import type { AvailabilityKind } from '../plan/types';
 import { paint } from '../time/paint';
 import { readAvailability, writeAvailability } from './typed';
-import { segmentsOf, versionOn } from './versions';
+import { segmentsOf, versionOn, versionsOfEntries } from './versions';
 import { type WeekBlock, blocksOfWeek, drawnWeek } from './week-blocks';
 
 describe('of several versions', () => {
@@ -29,6 +29,20 @@ describe('of several versions', () => {
   test('of two from the same day the later said counts', () => {
     expect(versionOn([{ ...later, name: 'first' }, later], 101)?.name).toBe('later');
   });
+});
+
+test('entries that overlap in time become versions that do not', () => {
+  const usual = { name: 'usual', since: null, until: null };
+  const spring = { name: 'spring', since: 100, until: 120 };
+  const versions = versionsOfEntries([usual, spring]);
+  expect(
+    versions.map(({ since, until, entries }) => [since, until, entries.map(({ name }) => name)]),
+  ).toEqual([
+    [null, 99, ['usual']],
+    [100, 120, ['usual', 'spring']],
+    [121, null, ['usual']],
+  ]);
+  expect(versionsOfEntries([spring]).map(({ since, until }) => [since, until])).toEqual([[100, 120]]);
 });
 
 const texts = (text: string) => {

@@ -36,3 +36,32 @@ export function segmentsOf<V extends Dated>(versions: readonly V[], first: Day, 
 export function versionOn<V extends Dated>(versions: readonly V[], day: Day): V | null {
   return segmentsOf(versions, day, day)[0]?.version ?? null;
 }
+
+/**
+ * Entries that each hold between dates of their own, as versions of which only one holds at a time: for every
+ * stretch of dates those entries that hold on it. Stretches on which none does are left out.
+ */
+export function versionsOfEntries<E extends Dated>(
+  entries: readonly E[],
+): { readonly since: Day | null; readonly until: Day | null; readonly entries: readonly E[] }[] {
+  const starts = new Set<number>([-Infinity]);
+  for (const { since, until } of entries) {
+    if (since !== null) starts.add(since);
+    if (until !== null) starts.add(until + 1);
+  }
+  const order = [...starts].sort((a, b) => a - b);
+  return order.flatMap((start, i) => {
+    const end = (order[i + 1] ?? Infinity) - 1;
+    const held = entries.filter(
+      ({ since, until }) => (since ?? -Infinity) <= start && end <= (until ?? Infinity),
+    );
+    if (held.length === 0) return [];
+    return [
+      {
+        since: start === -Infinity ? null : start,
+        until: end === Infinity ? null : end,
+        entries: held,
+      },
+    ];
+  });
+}

@@ -27,6 +27,7 @@ const KEYS = {
   availability: ['id'],
   availability_block: ['availability_id', 'weekday', 'from_minute', 'to_minute', 'kind'],
   leave: ['id'],
+  shift: ['id'],
   setting: ['name'],
 } as const satisfies Record<string, readonly string[]>;
 

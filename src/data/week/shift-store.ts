@@ -132,7 +132,8 @@ function shiftOf(row: Row): Shift {
   };
 }
 
-function rowOf(site: string, shift: Shift): ShiftRow {
+/** The row of a shift. */
+export function rowOf(site: string, shift: Shift): ShiftRow {
   return {
     id: shift.id,
     site_id: site,
@@ -150,7 +151,7 @@ function rowOf(site: string, shift: Shift): ShiftRow {
   };
 }
 
-type ShiftRow = Omit<ShiftTable, 'break_paid' | 'fixed'> & { break_paid: boolean; fixed: boolean };
+export type ShiftRow = Omit<ShiftTable, 'break_paid' | 'fixed'> & { break_paid: boolean; fixed: boolean };
 
 function patchOf(patch: Partial<Shift>): Partial<ShiftRow> {
   const row: Partial<ShiftRow> = {};

@@ -97,6 +97,20 @@ describe('a command', () => {
   });
 });
 
+test('a new site is taken back whole, until somebody stands on it', async () => {
+  const { site } = await setup();
+  const bare = { ...site, name: 'Boathouse', areas: [], hours: [], dates: [], budgets: [] };
+  done(await run('site.create', { business: '', site: bare }, false, 'boathouse'));
+  done(await run('people.add', { site: 'boathouse', people: [{ name: 'Ann', role: null }] }, false, 'ann'));
+  expect(await undoCommand(db, BUILT_IN_SCHEDULER, 'boathouse', 'b1')).toMatchObject({
+    ok: false,
+    problem: { code: 'in-use' },
+  });
+  done(await undoCommand(db, BUILT_IN_SCHEDULER, 'ann', 'a1'));
+  done(await undoCommand(db, BUILT_IN_SCHEDULER, 'boathouse', 'b2'));
+  expect((await setupOf(db, BUILT_IN_SCHEDULER, 'boathouse')).ok).toBe(false);
+});
+
 describe('what is set up', () => {
   test('opening hours hold from their date on, and old weeks stay true', async () => {
     const { site } = await setup();

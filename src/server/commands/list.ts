@@ -1,6 +1,7 @@
 import { saveNeeds } from '../needs/commands';
 import { addPeople, changePeople, saveAvailability, saveFields, savePerson } from '../people/commands';
 import { importPeople } from '../people/import/command';
+import { importSite, importWeek } from '../plan-file/commands';
 import { createSite, nameBusiness, saveRoles, saveRules, saveSite } from '../site/commands';
 import type { Command } from './command';
 
@@ -19,5 +20,7 @@ export const COMMANDS: ReadonlyMap<string, Command<unknown>> = new Map(
     saveAvailability,
     saveFields,
     importPeople,
+    importWeek,
+    importSite,
   ].map((one) => [one.kind, one]),
 );

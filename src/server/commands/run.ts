@@ -108,7 +108,7 @@ export async function undoCommand(
       const edit = await findEntry(trx, old);
       if (!edit) continue;
       const work: Pick<Work, 'shifts'> = { shifts: [{ site: edit.site, changes: edit.inverse }] };
-      entries.push(...(await writeShifts(trx, actor, `${undoId}`, work)));
+      entries.push(...(await writeShifts(trx, actor, undoId, work)));
     }
     await keepCommand(
       trx,
@@ -198,6 +198,8 @@ async function inTransaction(
     return await db.transaction().execute(work);
   } catch (error) {
     if (error instanceof GivenUp) return error.answer;
+    if (/FOREIGN KEY/i.test((error as Error).message))
+      return fail('in-use', 'something else stands on it by now, so it cannot go');
     throw error;
   }
 }

@@ -84,12 +84,6 @@ export function Overview({ setup }: { readonly setup: SetupPayload }) {
             <Link className="plain-button inline-flex items-center" href="/start">
               Add a site
             </Link>
-            <Link
-              className="plain-button inline-flex items-center"
-              href={`/setup/${encodeURIComponent(setup.id)}/plan-file`}
-            >
-              Plan files
-            </Link>
           </div>
         </section>
         <section aria-labelledby="missing">

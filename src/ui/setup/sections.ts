@@ -6,6 +6,7 @@ export const SECTIONS = [
   { id: 'roles', name: 'Roles' },
   { id: 'needs', name: 'Needs' },
   { id: 'rules', name: 'Rules' },
+  { id: 'plan-file', name: 'Plan files' },
 ] as const;
 
 export type SectionId = (typeof SECTIONS)[number]['id'];

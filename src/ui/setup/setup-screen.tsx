@@ -6,6 +6,7 @@ import { Shell, type ShellFrame, Strip } from '../kit/shell';
 import { HoursSection } from './hours-section';
 import { NeedsSection } from './needs-section';
 import { Overview } from './overview';
+import { PlanFileSection } from './plan-file-section';
 import { RolesSection } from './roles-section';
 import { RulesSection } from './rules-section';
 import { SECTIONS, type SectionId } from './sections';
@@ -44,6 +45,7 @@ export function SetupScreen({ frame, setup, section }: Props) {
       {section === 'roles' && <RolesSection setup={setup} />}
       {section === 'needs' && <NeedsSection setup={setup} />}
       {section === 'rules' && <RulesSection setup={setup} />}
+      {section === 'plan-file' && <PlanFileSection setup={setup} />}
     </Shell>
   );
 }
@@ -75,6 +77,8 @@ function noteOf({ site, roles, needs, rules, missing }: SetupPayload, id: Sectio
       if (needs.sets.every((set) => set.rows.length === 0)) return 'none yet';
       return variants === 0 ? 'one usual week' : `${variants} ${variants === 1 ? 'variant' : 'variants'}`;
     }
+    case 'plan-file':
+      return 'in and out';
     case 'rules':
       return rules.off.length === 0 ? 'all checks on' : `${rules.off.length} checks off`;
   }

@@ -123,7 +123,7 @@ test('somebody is found by number, else by name, and only what differs changes',
     ['changed', ['Phone: nothing → 999']],
     ['changed', ['Contract hours: 38 h → 30½ h']],
     // Another number: another person of the same name.
-    ['new', ['Number: 500', 'Contract hours: 20 h', 'Sites: quay bistro']],
+    ['new', ['Number: 500', 'Contract hours: 20 h', 'Sites: Quay Bistro']],
   ]);
 });
 

@@ -140,6 +140,7 @@ class ImportReader {
   private readonly rowOfPerson = new Map<string, number>();
   private readonly roleIds = new Map<string, string>();
   private readonly siteIds = new Map<string, string>();
+  private readonly namesById = new Map<string, string>();
   private readonly fresh = { roles: new Map<string, string>(), sites: new Map<string, string>() };
   private readonly written: Writing[] = [];
 
@@ -164,10 +165,15 @@ class ImportReader {
       ),
     );
     const reader = new ImportReader(today, options, heads, sites[0] ?? null, fieldIds);
-    for (const site of sites) reader.siteIds.set(small(String(site.name)), String(site.id));
-    for (const role of await readRows(db, 'role', {}))
+    for (const site of sites) {
+      reader.siteIds.set(small(String(site.name)), String(site.id));
+      reader.namesById.set(String(site.id), String(site.name));
+    }
+    for (const role of await readRows(db, 'role', {})) {
+      reader.namesById.set(String(role.id), String(role.name));
       if (role.retired !== 1 || !reader.roleIds.has(small(String(role.name))))
         reader.roleIds.set(small(String(role.name)), String(role.id));
+    }
     const ids = (await db.selectFrom('person').select('id').execute()).map((row) => row.id);
     const minor = await minorOf(db);
     for (const [id, rows] of await readPeopleRows(db, ids)) {
@@ -348,13 +354,7 @@ class ImportReader {
         told ? `${name}: ${shown(field, old)} → ${shown(field, fresh)}` : `${name}: ${shown(field, fresh)}`,
       );
     }
-    const names = new Map(
-      [...this.roleIds, ...this.fresh.roles, ...this.siteIds, ...this.fresh.sites].map(([name, id]) => [
-        id,
-        name,
-      ]),
-    );
-    const list = (ids: readonly string[]) => ids.map((id) => names.get(id) ?? id).join(', ') || 'none';
+    const list = (ids: readonly string[]) => ids.map((id) => this.nameOf(id)).join(', ') || 'none';
     const rolesText = (draft: PersonDraft) => JSON.stringify(draft.roles);
     if (rolesText(before) !== rolesText(after))
       lines.push(`Roles: ${list(after.roles.map((held) => held.role))}`);
@@ -366,6 +366,12 @@ class ImportReader {
     if (JSON.stringify(sorted(before.fields)) !== JSON.stringify(sorted(after.fields)))
       lines.push('Own fields changed');
     return lines;
+  }
+
+  private nameOf(id: string): string {
+    for (const fresh of [this.fresh.roles, this.fresh.sites])
+      for (const [name, made] of fresh) if (made === id) return name;
+    return this.namesById.get(id) ?? id;
   }
 
   async writing(db: Database): Promise<Pick<ImportPlan, 'writings' | 'rows' | 'made'>> {

@@ -1,0 +1,91 @@
+import { readFileSync } from 'node:fs';
+import { afterAll, beforeAll, expect, test } from '@jest/globals';
+import { judge } from '@/core/consequences/judge';
+import { readDate } from '@/core/time/day';
+import { type Database, openDatabase } from '@/data/database';
+import { makeDemo } from '@/data/demo/saltmere';
+import { loadPlan } from '@/data/week/plan-store';
+import { inspectionReport } from '@/formats/plan-file/report';
+import { readPlan } from '@/formats/plan-file/read';
+import { writePlan } from '@/formats/plan-file/write';
+import { BUILT_IN_SCHEDULER } from '../actor';
+import { runCommand, undoCommand } from '../commands/run';
+import { checkPlanFile } from './commands';
+
+const MONDAY = readDate('2026-11-23')!;
+const example = readFileSync('docs/example-plan.json', 'utf8');
+let db: Database;
+let made = 0;
+
+beforeAll(async () => {
+  process.env.VICENDA_NOW = '2026-11-24T10:00:00Z';
+  db = await openDatabase(':memory:');
+  await makeDemo(db, MONDAY);
+});
+afterAll(() => db.destroy());
+
+const run = (kind: string, input: unknown, id = `file-${++made}`, at = db) =>
+  runCommand(at, BUILT_IN_SCHEDULER, { id, kind, input }, { preview: false });
+const exported = async (site: string, week: number) =>
+  JSON.stringify(writePlan((await loadPlan(db, site, week, 7))!.plan));
+
+test('a file becomes a site that is judged as the file is', async () => {
+  // Into an empty house, so that ids stay as they are and both can be compared.
+  const empty = await openDatabase(':memory:');
+  const answer = await run('plan-file.site', { name: 'Moved House', text: example }, 'moved', empty);
+  expect(answer).toMatchObject({ ok: true, answer: 'moved-house' });
+  const read = readPlan(example);
+  if (!read.ok) throw new Error();
+  const { plan } = read.value;
+  const stored = (await loadPlan(empty, 'moved-house', plan.from, plan.days))!.plan;
+  const report = (of: typeof plan) =>
+    inspectionReport(judge(of), new Map()) as {
+      coverage: unknown;
+      snags: { code: string }[];
+      totals: object;
+    };
+  const [before, after] = [report(plan), report({ ...stored, around: plan.around })];
+  expect(after.coverage).toEqual(before.coverage);
+  expect(after.snags.map((snag) => snag.code)).toEqual(before.snags.map((snag) => snag.code));
+  expect(after.totals).toEqual(before.totals);
+  const back = await undoCommand(empty, BUILT_IN_SCHEDULER, 'moved', 'moved-back');
+  expect(back.ok).toBe(true);
+  expect(await loadPlan(empty, 'moved-house', plan.from, 7)).toBeNull();
+  await empty.destroy();
+});
+
+test('a week exported and imported into an empty week has its shifts there, and is refused where they would overlap', async () => {
+  const text = await exported('bistro', MONDAY);
+  const before = (await loadPlan(db, 'bistro', MONDAY, 7))!.plan;
+  const answer = await run('plan-file.week', { site: 'bistro', week: MONDAY + 7, text });
+  expect(answer).toMatchObject({ ok: true, remarks: [] });
+  const after = (await loadPlan(db, 'bistro', MONDAY + 7, 7))!.plan;
+  const plain = (plan: typeof before, from: number) =>
+    plan.shifts
+      .map(({ person, role, date, from: a, to }) => [person, role, date - from, a, to].join())
+      .sort();
+  expect(plain(after, MONDAY + 7)).toEqual(plain(before, MONDAY));
+  expect(await run('plan-file.week', { site: 'bistro', week: MONDAY + 7, text })).toMatchObject({
+    ok: false,
+    problem: { code: 'overlap' },
+  });
+});
+
+test('people and roles that are not known here are told', async () => {
+  const text = await exported('chandlery', MONDAY);
+  const answer = await run('plan-file.week', { site: 'dockside', week: MONDAY + 14, text });
+  expect(answer.ok && answer.remarks).toEqual([
+    expect.stringMatching(/^\d+ shifts arrive open/),
+    expect.stringMatching(/^\d+ shifts arrive without a role/),
+  ]);
+});
+
+test('all faults of a file are told, each with its path', () => {
+  const raw = JSON.parse(example) as { people: { roles: { role: string }[] }[]; shifts: { from: string }[] };
+  raw.people[0].roles[0].role = 'baar';
+  raw.shifts[1].from = '25:00';
+  const check = checkPlanFile(JSON.stringify(raw));
+  expect(check.ok ? [] : check.faults.map((fault) => fault.path)).toEqual(
+    expect.arrayContaining(['$.people[0].roles[0].role', '$.shifts[1].from']),
+  );
+});

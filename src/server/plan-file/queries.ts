@@ -1,0 +1,30 @@
+import { type Result, fail } from '@/core/plan/change';
+import { type Day, startOfWeek, writeDate } from '@/core/time/day';
+import type { Database } from '@/data/database';
+import { listSites } from '@/data/site/site-store';
+import { loadPlan } from '@/data/week/plan-store';
+import { writePlan } from '@/formats/plan-file/write';
+import { refuseAccess } from '../access';
+import type { Actor } from '../actor';
+
+/** A site's week as the text of a plan file, with a name for it. `week` is any day in it. */
+export async function planFileOf(
+  db: Database,
+  actor: Actor,
+  site: string,
+  week: Day,
+): Promise<Result<{ text: string; name: string }>> {
+  const refused = refuseAccess(actor, 'plan.read', site);
+  if (refused) return refused;
+  const line = (await listSites(db)).find((one) => one.id === site);
+  const first = line && startOfWeek(week, line.weekStart);
+  const stored = first === undefined ? null : await loadPlan(db, site, first, 7);
+  if (!stored) return fail('unknown', `there is no site "${site}"`, 'site');
+  try {
+    const text = `${JSON.stringify(writePlan(stored.plan), null, 1)}\n`;
+    return { ok: true, text, name: `${site}-${writeDate(first!)}.plan.json` };
+  } catch (error) {
+    if (error instanceof RangeError) return fail('cannot-be-written', error.message, 'plan');
+    throw error;
+  }
+}

@@ -1,0 +1,181 @@
+'use client';
+
+import { useRouter } from 'next/navigation';
+import { useState } from 'react';
+import { startOfWeek, writeDate } from '@/core/time/day';
+import { writeDays } from '@/core/time/write';
+import type { PlanFileCheck } from '@/server/plan-file/payload';
+import type { SetupPayload } from '@/server/site/payload';
+import { FollowingList } from '../kit/following';
+import { DateInput, Labelled, TextInput } from '../kit/inputs';
+import { sentence } from '../kit/save-bar';
+import { useCommand, usePreview } from '../kit/use-command';
+import { nextMonday } from './site-section';
+
+interface Picked {
+  readonly name: string;
+  readonly text: string;
+  readonly check: PlanFileCheck;
+}
+
+/** A week of the site out as a plan file, and plan files in: as a week here, or as a site of their own. */
+export function PlanFileSection({ setup }: { readonly setup: SetupPayload }) {
+  const { weekStart } = setup.site;
+  const [week, setWeek] = useState(() => startOfWeek(nextMonday() - 7, weekStart));
+  const [picked, pick] = useState<Picked | null>(null);
+  const [trouble, setTrouble] = useState<string | null>(null);
+  const address = `/api/plan/${encodeURIComponent(setup.id)}/${writeDate(week)}/file`;
+  const take = async (file: File) => {
+    setTrouble(null);
+    try {
+      const text = await file.text();
+      const response = await fetch('/api/plan-file/check', { method: 'POST', body: text });
+      const answer = (await response.json()) as PlanFileCheck | { ok: false; problem: { message: string } };
+      if ('problem' in answer) setTrouble(answer.problem.message);
+      else pick({ name: file.name, text, check: answer });
+    } catch {
+      setTrouble('The server cannot be reached.');
+    }
+  };
+  return (
+    <main className="min-h-0 flex-1 overflow-y-auto px-6 py-5">
+      <div className="mx-auto grid max-w-[1080px] grid-cols-[340px_minmax(0,1fr)] gap-12 max-[900px]:grid-cols-1">
+        <section>
+          <h2 className="section-title">Out</h2>
+          <p className="text-muted mb-3">
+            One week with its people, needs, rules and shifts as one open document, for scripts, for another
+            installation, or to show somebody a problem. It holds birth dates and leave: treat it as such.
+          </p>
+          <Labelled label="A day of the week">
+            <DateInput
+              value={week}
+              onChange={(day) => day !== null && setWeek(startOfWeek(day, weekStart))}
+            />
+          </Labelled>
+          <a className="plain-button mt-3 inline-flex items-center" href={address} download>
+            Export {writeDays(week, 7)}
+          </a>
+        </section>
+        <section>
+          <h2 className="section-title">In</h2>
+          <p className="text-muted mb-3">
+            A plan file is looked at first; nothing is written before you say so.
+          </p>
+          <input
+            type="file"
+            aria-label="Plan file"
+            accept=".json,application/json"
+            onChange={(event) => {
+              const file = event.target.files?.[0];
+              if (file) void take(file);
+            }}
+          />
+          {trouble && (
+            <p role="alert" className="text-gap mt-2 font-semibold">
+              {trouble}
+            </p>
+          )}
+          {picked && !picked.check.ok && <Faults picked={picked} faults={picked.check.faults} />}
+          {picked?.check.ok && (
+            <Use key={picked.text.length} setup={setup} picked={picked} check={picked.check} />
+          )}
+        </section>
+      </div>
+    </main>
+  );
+}
+
+function Faults({
+  picked,
+  faults,
+}: {
+  readonly picked: Picked;
+  readonly faults: Extract<PlanFileCheck, { ok: false }>['faults'];
+}) {
+  return (
+    <div role="alert" className="mt-3">
+      <p className="text-gap font-semibold">
+        {picked.name} has {faults.length} {faults.length === 1 ? 'fault' : 'faults'} and is not taken:
+      </p>
+      <ul className="mt-1 max-h-[50vh] overflow-y-auto">
+        {faults.slice(0, 200).map((fault) => (
+          <li key={`${fault.path} ${fault.message}`}>
+            <span className="font-mono text-[12px]">{fault.path}</span>: {fault.message}
+          </li>
+        ))}
+      </ul>
+    </div>
+  );
+}
+
+function Use({
+  setup,
+  picked,
+  check,
+}: {
+  readonly setup: SetupPayload;
+  readonly picked: Picked;
+  readonly check: Extract<PlanFileCheck, { ok: true }>;
+}) {
+  const router = useRouter();
+  const { weekStart } = setup.site;
+  const [as, setAs] = useState<'week' | 'site'>('week');
+  const [week, setWeek] = useState(() => startOfWeek(nextMonday(), weekStart));
+  const [name, setName] = useState(check.site);
+  const { run, busy, problem } = useCommand();
+  const kind = as === 'week' ? 'plan-file.week' : 'plan-file.site';
+  const input = as === 'week' ? { site: setup.id, week, text: picked.text } : { name, text: picked.text };
+  const preview = usePreview(kind, as === 'site' && name.trim() === '' ? null : input);
+  const fault = problem ?? (preview && !preview.ok ? preview.problem : null);
+  const go = async () => {
+    const done = await run(kind, input, as === 'week' ? 'The week was taken in' : `Made the site ${name}`);
+    if (!done) return;
+    const site = as === 'week' ? setup.id : done.answer!;
+    const day = as === 'week' ? week : check.from;
+    router.push(`/plan/${encodeURIComponent(site)}/${writeDate(day)}`);
+  };
+  return (
+    <div className="mt-4">
+      <p>
+        <span className="font-semibold">{check.site}</span>, {writeDays(check.from, check.days)}:{' '}
+        {check.people} people, {check.roles} roles, {check.needs} needs, {check.shifts} shifts.
+      </p>
+      <fieldset className="mt-3 flex flex-col gap-2">
+        <legend className="sr-only">Take it in as</legend>
+        <label className="flex flex-wrap items-center gap-2">
+          <input type="radio" name="as" checked={as === 'week'} onChange={() => setAs('week')} />
+          Its shifts as a week of {setup.site.name}, from
+          <DateInput
+            label="First day of that week"
+            value={week}
+            onChange={(day) => day !== null && setWeek(startOfWeek(day, weekStart))}
+          />
+        </label>
+        <label className="flex flex-wrap items-center gap-2">
+          <input type="radio" name="as" checked={as === 'site'} onChange={() => setAs('site')} />
+          All of it as a new site, called
+          <TextInput label="Name of the new site" value={name} onChange={setName} maxLength={120} />
+        </label>
+      </fieldset>
+      <div className="mt-3" aria-live="polite">
+        {fault ? (
+          <p className="text-gap font-semibold">{sentence({ ...fault, path: '' })}</p>
+        ) : as === 'week' ? (
+          <FollowingList answer={preview} />
+        ) : (
+          <p className="text-muted">
+            Everything in the file becomes a site beside the others. Undo takes it away again.
+          </p>
+        )}
+      </div>
+      <button
+        type="button"
+        className="solid-button mt-3"
+        disabled={busy || fault !== null || (as === 'site' && name.trim() === '')}
+        onClick={() => void go()}
+      >
+        {busy ? 'Taking it in …' : as === 'week' ? 'Take in the week' : 'Make the site'}
+      </button>
+    </div>
+  );
+}
