@@ -1,5 +1,5 @@
-import AxeBuilder from '@axe-core/playwright';
 import { type Locator, type Page, expect, test } from '@playwright/test';
+import { seriousFaults } from './axe';
 import { DemoServer, WEEK } from './server';
 
 const server = new DemoServer();
@@ -250,18 +250,7 @@ test('weeks and sites are moved between, and an empty week can be written', asyn
 
 test('axe finds no serious fault on the plan, in either theme or the day view', async ({ page }) => {
   test.setTimeout(240_000);
-  const serious = async () => {
-    const { violations } = await new AxeBuilder({ page }).analyze();
-    return violations
-      .filter(({ impact }) => impact === 'serious' || impact === 'critical')
-      .map(
-        ({ id, nodes }) =>
-          `${id}: ${nodes
-            .map((node) => node.target.join(' '))
-            .slice(0, 3)
-            .join(', ')}`,
-      );
-  };
+  const serious = () => seriousFaults(page);
   expect(await serious()).toEqual([]);
   await page.getByRole('button', { name: 'Use the dark theme' }).click();
   await page.getByRole('button', { name: /^Show \d+ notes$/ }).click();

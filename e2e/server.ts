@@ -33,6 +33,12 @@ export class DemoServer {
     await this.start();
   }
 
+  /** Starts on an empty folder. */
+  async beginEmpty(): Promise<void> {
+    this.port = await freePort();
+    await this.start();
+  }
+
   async start(): Promise<void> {
     this.process = spawn('node_modules/.bin/next', ['start', '--port', String(this.port)], {
       env: this.env,

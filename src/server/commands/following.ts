@@ -8,6 +8,7 @@ import { type Day, readDate, startOfWeek, writeDate } from '@/core/time/day';
 import type { HourFormat } from '@/core/time/write';
 import type { Database } from '@/data/database';
 import { loadPlan } from '@/data/week/plan-store';
+import type { Work } from './command';
 import type { Following } from './payload';
 
 /** How many planned weeks of a site are looked at. */
@@ -20,8 +21,13 @@ interface Before {
   readonly plan: Plan;
 }
 
-/** The planned weeks of some sites from today's on, as they are now. */
-export async function plannedWeeks(db: Database, sites: readonly string[], today: Day): Promise<Before[]> {
+/** The planned weeks of some sites from today's on, and those that some shifts come to, as they are now. */
+export async function plannedWeeks(
+  db: Database,
+  sites: readonly string[],
+  today: Day,
+  shifts: NonNullable<Work['shifts']> = [],
+): Promise<Before[]> {
   const found: Before[] = [];
   for (const site of new Set(sites)) {
     const row = await db.selectFrom('site').select('week_start').where('id', '=', site).executeTakeFirst();
@@ -36,7 +42,11 @@ export async function plannedWeeks(db: Database, sites: readonly string[], today
       .orderBy('date')
       .execute();
     const weeks = new Set(dates.map(({ date }) => startOfWeek(readDate(date)!, row.week_start)));
-    for (const week of [...weeks].slice(0, WEEKS)) {
+    const coming = shifts
+      .filter((one) => one.site === site)
+      .flatMap((one) => one.changes)
+      .flatMap((change) => (change.do === 'add' ? [startOfWeek(change.shift.date, row.week_start)] : []));
+    for (const week of new Set([...[...weeks].slice(0, WEEKS), ...coming])) {
       const stored = await loadPlan(db, site, week, 7);
       if (stored) found.push({ site, week, plan: stored.plan });
     }

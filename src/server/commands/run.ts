@@ -49,7 +49,7 @@ export async function runCommand(
       const refused = refuseAccess(actor, command.deed, site);
       if (refused) return refused;
     }
-    const before = preview ? await plannedWeeks(trx, work.sites, context.today) : [];
+    const before = preview ? await plannedWeeks(trx, work.sites, context.today, work.shifts) : [];
     const failed = await writeRows(trx, work.rows);
     if (failed) throw new GivenUp(failed);
     const entries = await writeShifts(trx, actor, request.id, work);

@@ -71,6 +71,7 @@ export function PeopleTable({ people, choices, site }: Props) {
     state: { columnVisibility: hidden, rowSelection: chosen },
     onRowSelectionChange: setChosen,
     enableSortingRemoval: false,
+    sortDescFirst: false,
   });
   const rows = table.getRowModel().rows;
   const scroller = useRef<HTMLDivElement>(null);

@@ -1,0 +1,55 @@
+import { expect, test } from '@playwright/test';
+import { seriousFaults } from './axe';
+import { DemoServer } from './server';
+
+test('from an empty folder to a first week with coverage, without leaving the path', async ({ page }) => {
+  const server = new DemoServer();
+  await server.beginEmpty();
+  await page.goto(server.url);
+  await expect(page.getByRole('heading', { name: 'Let us set up a first week' })).toBeVisible();
+  expect(await seriousFaults(page)).toEqual([]);
+  const on = () => page.getByRole('button', { name: 'Go on' }).click();
+
+  await page.getByLabel('Name of the business').fill('Heron Lane');
+  await page.getByLabel('Name of the site').fill('Heron Café');
+  await page.getByLabel('Time zone').fill('Mars/Crater');
+  await page.getByLabel('Times are written').selectOption('17:30');
+  await on();
+  await page.getByLabel('Opening hours on Monday').fill('7-99');
+  await page.getByLabel('Opening hours on Tuesday').focus();
+  await expect(page.getByRole('alert').filter({ hasText: 'no hour' })).toContainText('there is no hour 99');
+  await page.getByLabel('Opening hours on Monday').fill('8-6');
+  await page.getByLabel('Opening hours on Tuesday').focus();
+  await page.getByRole('button', { name: 'Copy Monday to all days' }).click();
+  await expect(page.getByLabel('Opening hours on Sunday')).toHaveValue('8-18');
+  await on();
+  await page.getByLabel('Roles').fill('Kitchen, Counter');
+  await on();
+  await page.getByLabel('People').fill('Mira Holt, Kitchen\nJonas Reed, Counter\nIda Voss, juggler');
+  await expect(page.getByText('Line 3: no role "juggler"')).toBeVisible();
+  await page.getByLabel('People').fill('Mira Holt, Kitchen\nJonas Reed, Counter\nIda Voss');
+  await on();
+  await page.getByLabel('Counter').fill('1');
+  await page.getByRole('button', { name: 'Show the first week' }).click();
+  // What is refused is said, and everything typed is still there.
+  await expect(page.getByRole('alert').filter({ hasText: 'no time zone' })).toBeVisible();
+  await page.getByRole('button', { name: /^Place/ }).click();
+  await expect(page.getByLabel('Name of the business')).toHaveValue('Heron Lane');
+  await page.getByLabel('Time zone').fill('Europe/Lisbon');
+  await page.getByRole('button', { name: /^Needs/ }).click();
+  await page.getByRole('button', { name: 'Show the first week' }).click();
+
+  await expect(page.getByRole('grid')).toBeVisible();
+  await expect(page.getByRole('heading', { name: /snags$/ })).toBeVisible();
+  await expect(page.locator('aside li').filter({ hasText: 'Gap, Counter' }).first()).toBeVisible();
+  await page.getByRole('gridcell', { name: 'Jonas Reed, Mon' }).click();
+  await page.keyboard.type('8-6');
+  await expect(page.locator('#typed-outcome')).toContainText('closes 1 gap');
+  await page.keyboard.press('Enter');
+  await expect(page.getByTestId('save-state')).toHaveText(/^Saved/);
+  await page.getByRole('link', { name: 'Set-up' }).click();
+  await expect(page.getByRole('heading', { name: 'Missing for a good plan' })).toBeVisible();
+  await expect(page.getByRole('link', { name: 'Roles of people' })).toBeVisible();
+  expect(await seriousFaults(page)).toEqual([]);
+  await server.end();
+});

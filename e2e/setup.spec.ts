@@ -1,0 +1,130 @@
+import { readFileSync } from 'node:fs';
+import { type Page, expect, test } from '@playwright/test';
+import { seriousFaults } from './axe';
+import { DemoServer, WEEK } from './server';
+
+const server = new DemoServer();
+test.beforeAll(() => server.begin());
+test.afterAll(() => server.end());
+
+const bar = (page: Page) => page.getByRole('region', { name: 'Not saved yet' });
+const open = (page: Page, section: string) => page.goto(`${server.url}/setup/bistro${section}`);
+
+test('needs are painted by drag and key, and what is asked for and what follows is said before saving', async ({
+  page,
+}) => {
+  await open(page, '/needs');
+  const canvas = page.getByRole('application', { name: /^Needs of the week/ });
+  await expect(page.getByText('447 h of 435 h')).toBeVisible();
+  await canvas.focus();
+  await page.keyboard.press('ArrowDown');
+  for (let i = 0; i < 3; i++) await page.keyboard.press('Shift+ArrowRight');
+  await page.keyboard.press('3');
+  await expect(page.getByText('453 h of 435 h')).toBeVisible();
+  await expect(bar(page)).toContainText(/Quay Bistro, 23–29 November: .*snags? appears?/);
+  await expect(bar(page)).toContainText('Mon 23 9:00–11:00, Bar: nobody is on, 3 needed.');
+  const box = (await canvas.boundingBox())!;
+  await page.mouse.move(box.x + 400, box.y + 60);
+  await page.mouse.down();
+  await page.mouse.move(box.x + 440, box.y + 60, { steps: 4 });
+  await page.mouse.up();
+  expect(await seriousFaults(page)).toEqual([]);
+  await bar(page).getByRole('button', { name: 'Discard' }).click();
+  await expect(page.getByText('447 h of 435 h')).toBeVisible();
+});
+
+test('a variant for a date leaves the usual week alone', async ({ page }) => {
+  await open(page, '/needs');
+  await page.getByLabel('Name of a variant').fill('Regatta weekend');
+  await page.getByRole('button', { name: 'Add a variant' }).click();
+  await page.getByLabel('Date of this variant').fill('2026-11-28');
+  await page.getByRole('button', { name: 'Use it on this date' }).click();
+  await page.getByRole('application').focus();
+  for (let i = 0; i < 5; i++) await page.keyboard.press('PageDown');
+  await page.keyboard.press('5');
+  await expect(bar(page)).toContainText('Sat 28 9:00–9:30, Kitchen');
+  await bar(page).getByRole('button', { name: 'Save' }).click();
+  await expect(page.locator('.notice').first()).toContainText('Saved');
+  await page.goto(`${server.url}/plan/bistro/${WEEK}`);
+  await expect(page.locator('aside li').filter({ hasText: 'Sat 28 9:00–9:30' }).first()).toBeVisible();
+});
+
+test('week start and block size change every view at once, and lose nothing', async ({ page }) => {
+  await open(page, '/site');
+  await page.getByLabel('The week starts on').selectOption('Sunday');
+  await page.getByLabel('Coverage is counted in blocks of').selectOption('1 h');
+  await bar(page).getByRole('button', { name: 'Save' }).click();
+  await expect(page.locator('.notice').first()).toContainText('Saved');
+  await page.goto(`${server.url}/plan/bistro/now`);
+  await expect(page.getByRole('columnheader').nth(1)).toHaveAccessibleName(/^Sun 22 November/);
+  await expect(page.getByRole('gridcell', { name: /Bram de Wit, Mon 23: 7:00–15:00/ })).toBeVisible();
+  await open(page, '/site');
+  await page.getByLabel('The week starts on').selectOption('Monday');
+  await page.getByLabel('Coverage is counted in blocks of').selectOption('30 min');
+  await bar(page).getByRole('button', { name: 'Save' }).click();
+  await expect(page.locator('.notice').first()).toContainText('Saved');
+});
+
+test('rules read as sentences; a limit changed shows the snags it makes, an unreadable one stays', async ({
+  page,
+}) => {
+  await open(page, '/rules');
+  const rest = page.getByLabel('Short rest', { exact: true });
+  await rest.fill('lots');
+  await rest.blur();
+  await expect(page.getByRole('alert').filter({ hasText: 'Type hours' })).toBeVisible();
+  await expect(rest).toHaveValue('lots');
+  await rest.fill('16');
+  await rest.blur();
+  await expect(bar(page)).toContainText('the rule here is 16 h');
+  await page.getByLabel('Severity of Short rest').selectOption('off');
+  await expect(bar(page)).toContainText('clears');
+  expect(await seriousFaults(page)).toEqual([]);
+  await page.keyboard.press('Control+s');
+  await expect(page.locator('.notice').first()).toContainText('Saved');
+  await page.locator('.notice').first().getByRole('button', { name: 'Undo' }).click();
+  await expect(rest).toHaveValue('11');
+});
+
+test('a week goes out as a plan file and comes in as a week and as a site; a faulty file says all its faults', async ({
+  page,
+}) => {
+  await open(page, '/plan-file');
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('link', { name: /^Export/ }).click(),
+  ]);
+  const text = readFileSync(await download.path(), 'utf8');
+  const pick = (name: string, content: string) =>
+    page
+      .getByLabel('Plan file')
+      .setInputFiles({ name, mimeType: 'application/json', buffer: Buffer.from(content) });
+  await pick('broken.json', text.replace('"bar"', '"baar"'));
+  await expect(page.getByRole('alert').filter({ hasText: 'is not taken' })).toContainText('no role "bar"');
+  await pick('week.json', text);
+  await expect(page.getByText(/^Quay Bistro, .*18 people, 4 roles/)).toBeVisible();
+  await expect(page.getByText(/30 Nov–6 Dec: \+\d/)).toBeVisible();
+  expect(await seriousFaults(page)).toEqual([]);
+  await page.getByRole('radio', { name: /^All of it as a new site/ }).check();
+  await page.getByLabel('Name of the new site').fill('Second Quay');
+  await page.getByRole('button', { name: 'Make the site' }).click();
+  await expect(page).toHaveURL(/\/plan\/second-quay\//);
+  await expect(page.getByRole('heading', { name: /^\d+ snags$/ })).toBeVisible();
+});
+
+test('axe finds no serious fault in the sections of set-up, in either theme', async ({ page }) => {
+  for (const section of ['', '/site', '/hours', '/roles']) {
+    await open(page, section);
+    await expect(page.getByRole('heading').first()).toBeVisible();
+    expect(await seriousFaults(page)).toEqual([]);
+  }
+  await page.getByRole('button', { name: 'Use the dark theme' }).click();
+  for (const section of ['/needs', '/rules']) {
+    await open(page, section);
+    expect(await seriousFaults(page)).toEqual([]);
+  }
+  await page.goto(`${server.url}/people/bistro/availability/${WEEK}`);
+  expect(await seriousFaults(page)).toEqual([]);
+  await page.goto(`${server.url}/people/bistro`);
+  expect(await seriousFaults(page)).toEqual([]);
+});
