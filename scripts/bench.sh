@@ -6,9 +6,11 @@ source scripts/build.sh
 source scripts/chromium.sh
 
 # Bundled as the build bundles it, so that the core is measured and not a loader; memory as the server has it.
-node_modules/.bin/esbuild bench/core.ts --bundle --platform=node --format=esm --packages=external \
-  --outfile=bench/.core.mjs --log-level=error && node --max-semi-space-size=64 bench/.core.mjs
-rm -f bench/.core.mjs
+for part in core people; do
+  node_modules/.bin/esbuild "bench/$part.ts" --bundle --platform=node --format=esm --packages=external \
+    "--outfile=bench/.$part.mjs" --log-level=error && node --max-semi-space-size=64 "bench/.$part.mjs"
+  rm -f "bench/.$part.mjs"
+done
 if build && find_chromium; then
   export CHROMIUM
   node --import tsx bench/browser.ts

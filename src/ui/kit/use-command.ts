@@ -86,18 +86,19 @@ async function reached(ask: () => Promise<CommandAnswer>): Promise<CommandAnswer
 
 /**
  * A draft of something stored. Follows what is stored until it is edited; `dirty` from then on until it is saved
- * or given up.
+ * or given up. After saving it follows again: what was made anew comes back with its ids.
  */
 export function useDraft<T>(stored: T) {
   const [draft, setDraft] = useState(stored);
   const [base, setBase] = useState(stored);
   const storedKey = JSON.stringify(stored);
-  const baseKey = JSON.stringify(base);
-  const dirty = JSON.stringify(draft) !== baseKey;
+  const [seen, setSeen] = useState(storedKey);
+  const dirty = JSON.stringify(draft) !== JSON.stringify(base);
   // What is stored changed under the page: by saving, by undo, or elsewhere.
-  if (storedKey !== baseKey) {
+  if (storedKey !== seen) {
+    setSeen(storedKey);
     setBase(stored);
-    if (!dirty || JSON.stringify(draft) === storedKey) setDraft(stored);
+    if (!dirty) setDraft(stored);
   }
   useEffect(() => {
     if (!dirty) return;
@@ -106,6 +107,9 @@ export function useDraft<T>(stored: T) {
     return () => window.removeEventListener('beforeunload', warn);
   }, [dirty]);
   const change = useCallback((part: Partial<T>) => setDraft((now) => ({ ...now, ...part })), []);
-  const reset = useCallback(() => setDraft(stored), [stored]);
-  return { draft, setDraft, change, reset, dirty };
+  const reset = useCallback(() => {
+    setDraft(stored);
+    setBase(stored);
+  }, [stored]);
+  return { draft, setDraft, change, reset, dirty, saved: () => setBase(draft) };
 }

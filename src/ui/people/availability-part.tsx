@@ -31,7 +31,7 @@ const KEYS: Readonly<Record<string, AvailabilityKind>> = {
 /** When a person can work: dated versions, each painted or typed. */
 export function AvailabilityPart({ page }: { readonly page: PersonPayload }) {
   const { today } = page.choices;
-  const { draft, change, reset, dirty } = useDraft<{ readonly versions: readonly VersionDraft[] }>({
+  const { draft, change, reset, dirty, saved } = useDraft<{ readonly versions: readonly VersionDraft[] }>({
     versions: page.versions,
   });
   const { run, busy, problem } = useCommand();
@@ -100,7 +100,7 @@ export function AvailabilityPart({ page }: { readonly page: PersonPayload }) {
         busy={busy}
         problem={problem}
         onReset={reset}
-        onSave={() => void run('availability.save', input)}
+        onSave={() => void run('availability.save', input).then((done) => done && saved())}
       />
     </>
   );

@@ -18,7 +18,7 @@ interface Part {
 
 /** Everything about a person but when they can work. */
 export function PersonPart({ page }: { readonly page: PersonPayload }) {
-  const { draft, change, reset, dirty } = useDraft<PersonDraft>(page.person);
+  const { draft, change, reset, dirty, saved } = useDraft<PersonDraft>(page.person);
   const { run, busy, problem } = useCommand();
   const input = dirty ? { id: page.id, person: draft } : null;
   const part = { page, draft, change };
@@ -40,7 +40,7 @@ export function PersonPart({ page }: { readonly page: PersonPayload }) {
         busy={busy}
         problem={problem}
         onReset={reset}
-        onSave={() => void run('person.save', input)}
+        onSave={() => void run('person.save', input).then((done) => done && saved())}
       />
     </>
   );

@@ -13,7 +13,7 @@ const NONE: readonly (readonly Span[])[] = Array.from({ length: 7 }, () => []);
 
 /** When the place is open: by weekday, from dates on, and on single dates. */
 export function HoursSection({ setup }: { readonly setup: SetupPayload }) {
-  const { draft, change, reset, dirty } = useDraft<SiteDraft>(setup.site);
+  const { draft, change, reset, dirty, saved } = useDraft<SiteDraft>(setup.site);
   const { run, busy, problem } = useCommand();
   const input = dirty ? { id: setup.id, site: draft } : null;
   return (
@@ -43,7 +43,7 @@ export function HoursSection({ setup }: { readonly setup: SetupPayload }) {
         busy={busy}
         problem={problem}
         onReset={reset}
-        onSave={() => void run('site.save', input)}
+        onSave={() => void run('site.save', input).then((done) => done && saved())}
       />
     </>
   );

@@ -20,7 +20,7 @@ type Cells = Painted<number>[][][];
 /** How many people are needed when: a usual week, from dates on, and variants for single dates. */
 export function NeedsSection({ setup }: { readonly setup: SetupPayload }) {
   const stored = useMemo(() => withUsual(setup.needs), [setup.needs]);
-  const { draft, change, reset, dirty } = useDraft<NeedsDraft>(stored);
+  const { draft, change, reset, dirty, saved } = useDraft<NeedsDraft>(stored);
   const { run, busy, problem } = useCommand();
   const [chosen, choose] = useState(stored.sets.filter((set) => set.name === null).at(-1)!.id);
   const set = draft.sets.find((one) => one.id === chosen) ?? draft.sets[0];
@@ -39,7 +39,7 @@ export function NeedsSection({ setup }: { readonly setup: SetupPayload }) {
         busy={busy}
         problem={problem}
         onReset={reset}
-        onSave={() => void run('needs.save', input)}
+        onSave={() => void run('needs.save', input).then((done) => done && saved())}
       />
     </>
   );

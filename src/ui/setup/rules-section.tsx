@@ -24,7 +24,7 @@ interface Part {
 
 /** Every check of the site with its limit and severity, as sentences; and sets to start from. */
 export function RulesSection({ setup }: { readonly setup: SetupPayload }) {
-  const { draft, change, reset, dirty } = useDraft<Rules>(setup.rules);
+  const { draft, change, reset, dirty, saved } = useDraft<Rules>(setup.rules);
   const { run, busy, problem } = useCommand();
   const input = dirty ? { site: setup.id, rules: said(draft) } : null;
   return (
@@ -71,7 +71,7 @@ export function RulesSection({ setup }: { readonly setup: SetupPayload }) {
         busy={busy}
         problem={problem}
         onReset={reset}
-        onSave={() => void run('rules.save', input)}
+        onSave={() => void run('rules.save', input).then((done) => done && saved())}
       />
     </>
   );

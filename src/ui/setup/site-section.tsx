@@ -19,7 +19,7 @@ export const WEEKDAY_NAMES = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Fri
 
 /** What a site is: its place, its week, its areas and its budget. */
 export function SiteSection({ setup }: { readonly setup: SetupPayload }) {
-  const { draft, change, reset, dirty } = useDraft<SiteDraft>(setup.site);
+  const { draft, change, reset, dirty, saved } = useDraft<SiteDraft>(setup.site);
   const { run, busy, problem } = useCommand();
   const input = dirty ? { id: setup.id, site: clean(draft) } : null;
   return (
@@ -38,7 +38,7 @@ export function SiteSection({ setup }: { readonly setup: SetupPayload }) {
         busy={busy}
         problem={problem}
         onReset={reset}
-        onSave={() => void run('site.save', input)}
+        onSave={() => void run('site.save', input).then((done) => done && saved())}
       />
     </>
   );

@@ -7,13 +7,13 @@ import { findDraft } from '@/data/people/import-store';
 import { NO_ROWS, type PersonRows, readPeopleRows } from '@/data/people/person-rows';
 import { type Row, type RowChange, readRows } from '@/data/records/records';
 import { guessColumns, isHead, plainHead } from '@/formats/people/columns';
-import { isAmbiguousDate, orderOf } from '@/formats/people/values';
+import { isAmbiguousDate, orderOf, readDayCell } from '@/formats/people/values';
 import { type Table, type TableLine, columnName } from '@/formats/table/cells';
 import { type Writing, blankPerson, minorOf } from '../commands';
 import type { PersonDraft, VersionDraft } from '../payload';
 import { draftOf, versionsOf } from '../rows';
 import type { CellFault, ImportOptions, ImportPreview, RowPreview } from './payload';
-import { type RowValues, readRow, shown, shownWeek, weekAfter } from './read-rows';
+import { type RowValues, readRow, remembering, shown, shownWeek, weekAfter } from './read-rows';
 
 /** A file as it would be taken: what to show of it, and what to write of the rows that have no fault. */
 export interface ImportPlan {
@@ -143,6 +143,8 @@ class ImportReader {
   private readonly namesById = new Map<string, string>();
   private readonly fresh = { roles: new Map<string, string>(), sites: new Map<string, string>() };
   private readonly written: Writing[] = [];
+  private readonly readDay = remembering(readDayCell);
+  private readonly shownWeek = remembering(shownWeek);
 
   private constructor(
     private readonly today: Day,
@@ -198,7 +200,13 @@ class ImportReader {
   }
 
   take(line: TableLine): void {
-    const { values, faults: found } = readRow(line, this.options.columns, this.heads, this.options.dateOrder);
+    const { values, faults: found } = readRow(
+      line,
+      this.options.columns,
+      this.heads,
+      this.options.dateOrder,
+      this.readDay,
+    );
     const faults = [...found];
     const { number, name } = values.draft;
     const known = this.find(line, values, faults);
@@ -293,7 +301,7 @@ class ImportReader {
     const week = weekAfter(version?.blocks ?? null, values.days);
     const changes = [
       ...this.differences(before, after, known !== null),
-      ...(week ? [`Availability: ${shownWeek(week)}`] : []),
+      ...(week ? [`Availability: ${this.shownWeek(week)}`] : []),
     ];
     const state =
       faults.length > 0 ? 'faulty' : known === null ? 'new' : changes.length > 0 ? 'changed' : 'same';

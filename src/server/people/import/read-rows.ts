@@ -34,12 +34,26 @@ export interface RowValues {
 
 type Fields = Record<string, unknown>;
 
+/** A function that remembers its answers: lists of people say the same few weeks over and over. */
+export function remembering<A extends readonly unknown[], T>(work: (...args: A) => T): (...args: A) => T {
+  const known = new Map<string, T>();
+  return (...args) => {
+    const key = JSON.stringify(args);
+    const before = known.get(key);
+    if (before !== undefined) return before;
+    const fresh = work(...args);
+    known.set(key, fresh);
+    return fresh;
+  };
+}
+
 /** Reads one row; cells that cannot be read come back as faults, each with its place. */
 export function readRow(
   line: TableLine,
   columns: readonly Meaning[],
   heads: readonly string[],
   order: DateOrder,
+  readDay: typeof readDayCell = readDayCell,
 ): { readonly values: RowValues; readonly faults: readonly CellFault[] } {
   const draft: Fields = {};
   const fields: Record<string, string> = {};
@@ -71,7 +85,7 @@ export function readRow(
       fields[meaning === 'new' ? `new:${i}` : meaning.slice(6)] = text;
     else if ((DAY_FIELDS as readonly string[]).includes(meaning)) {
       const weekday = WEEKDAYS.indexOf(meaning as (typeof WEEKDAYS)[number]);
-      take(readDayCell(text, weekday), (blocks) => days.set(weekday, blocks));
+      take(readDay(text, weekday), (blocks) => days.set(weekday, blocks));
     } else
       switch (meaning) {
         case 'name':

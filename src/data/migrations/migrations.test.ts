@@ -1,0 +1,55 @@
+import { mkdtempSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { expect, test } from '@jest/globals';
+import { readDate } from '@/core/time/day';
+import { openDatabase } from '../database';
+import { openDriver } from '../driver';
+import { loadPlan } from '../week/plan-store';
+import { first } from './001-first';
+
+const MONDAY = readDate('2027-03-22')!;
+
+/** A data file as the first version left it: hours, a budget, own rates, weekday needs and dated ones. */
+function oldFile(): string {
+  const file = join(mkdtempSync(join(tmpdir(), 'vicenda-old-')), 'vicenda.db');
+  const driver = openDriver(file, { timeout: 0 });
+  const run = (sql: string) => driver.prepare(sql).run([]);
+  for (const statement of first) run(statement);
+  for (const statement of [
+    `insert into site (id, name, time_zone, currency, week_start, hour_format, block_minutes, budget_minutes,
+      budget_minor, position) values ('quay', 'Quay', 'Europe/Lisbon', 'EUR', 0, '24', 30, 6000, 123450, 0)`,
+    `insert into site_hours values ('quay', 0, 420, 1380), ('quay', 4, 420, 1380)`,
+    `insert into role (id, name, mark, ink, rate_minor) values ('bar', 'Bar', 'B', 'sea', 1450), ('floor', 'Floor', 'F', 'plum', 1380)`,
+    `insert into site_role values ('quay', 'bar', 0), ('quay', 'floor', 1)`,
+    `insert into person (id, name) values ('ann', 'Ann')`,
+    `insert into person_site values ('ann', 'quay', 0)`,
+    `insert into person_role values ('ann', 'bar', null, 1625, 0), ('ann', 'floor', null, null, 1)`,
+    `insert into need values ('n1', 'quay', 'bar', 4, null, 600, 720, 1), ('n2', 'quay', 'floor', 4, null, 600, 720, 2),
+      ('n3', 'quay', 'bar', null, '2027-03-26', 900, 1020, 3)`,
+    'pragma user_version = 1',
+  ])
+    run(statement);
+  driver.close();
+  return file;
+}
+
+test('a data file of the first version is brought up to date with everything it says', async () => {
+  const db = await openDatabase(oldFile());
+  const stored = (await loadPlan(db, 'quay', MONDAY, 7))!;
+  expect(stored.plan.budget).toEqual({ minutes: 6000, cost: 1234.5 });
+  expect(stored.plan.site.openHours![4]).toEqual([{ from: 420, to: 1380 }]);
+  expect(stored.plan.people[0].roles.map((held) => held.hourlyRate)).toEqual([16.25, null]);
+  // On the date of its own the bar's need is replaced, the floor's stands.
+  const onFriday = stored.plan.needs.filter((need) => need.date === MONDAY + 4 || need.days?.[4]);
+  expect(onFriday.map(({ role, from, count }) => [role, from, count]).sort()).toEqual([
+    ['bar', 900, 3],
+    ['floor', 600, 2],
+  ]);
+  const later = (await loadPlan(db, 'quay', MONDAY + 7, 7))!.plan.needs;
+  expect(later.map(({ role, from, count }) => [role, from, count]).sort()).toEqual([
+    ['bar', 600, 1],
+    ['floor', 600, 2],
+  ]);
+  await db.destroy();
+});
