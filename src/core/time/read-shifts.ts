@@ -73,6 +73,8 @@ export function findRole(
     message:
       near.length > 1
         ? `"${word.trim()}" could be ${names}`
-        : `no role "${word.trim()}"; the roles here are ${names}`,
+        : names === ''
+          ? `no role "${word.trim()}"; there are no roles yet`
+          : `no role "${word.trim()}"; the roles here are ${names}`,
   };
 }

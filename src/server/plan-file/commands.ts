@@ -1,8 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import Joi from 'joi';
 import { versionsOfEntries } from '@/core/availability/versions';
-import { checkOf } from '@/core/checks/list';
-import { wordsFor } from '@/core/checks/words';
 import { refusal, tryChanges } from '@/core/consequences/consequences';
 import { judge } from '@/core/consequences/judge';
 import { decimalsOf } from '@/core/hours/money';
@@ -49,7 +47,7 @@ function planOf(text: string): { ok: true; plan: Plan } | { ok: false; problem: 
 
 /**
  * The shifts of a plan file in a week of a site that is there. People are found by id, else by a name that only
- * one has; shifts whose person or role is not known here arrive open or without a role, and are told.
+ * one has. Shifts whose person is not known here, or is in another shift then, arrive open, and are told.
  */
 export const importWeek = command<{ site: string; week: number; text: string }>({
   kind: 'plan-file.week',
@@ -72,16 +70,9 @@ export const importWeek = command<{ site: string; week: number; text: string }>(
       person: shift.person === null ? null : (people.get(shift.person) ?? null),
       role: shift.role === null ? null : (roles.get(shift.role) ?? null),
     }));
-    const changes = shifts.map((shift): Change => ({ do: 'add', shift }));
-    const tried = tryChanges(judge(here), changes);
-    if (!tried.ok) return tried;
-    const overlap = refusal(tried.trial.consequences);
-    if (overlap)
-      return fail(
-        'overlap',
-        checkOf(overlap.code)!.say(overlap, wordsFor(tried.trial.judgement.plan, stored.hourFormat)),
-        'text',
-      );
+    const placed = withoutClashes(here, shifts);
+    if (!placed.ok) return placed;
+    const { changes, clashes } = placed;
     const opened = plan.shifts.filter((shift) => shift.person !== null && !people.has(shift.person)).length;
     const bare = plan.shifts.filter((shift) => shift.role !== null && !roles.has(shift.role)).length;
     return {
@@ -94,12 +85,31 @@ export const importWeek = command<{ site: string; week: number; text: string }>(
         shifts: [{ site, changes }],
         remarks: [
           ...(opened > 0 ? [`${opened} shifts arrive open: their people are not known here.`] : []),
+          ...(clashes > 0 ? [`${clashes} shifts arrive open: their people are in another shift then.`] : []),
           ...(bare > 0 ? [`${bare} shifts arrive without a role: it is not known here.`] : []),
         ],
       },
     };
   },
 });
+
+/** The shifts as changes; those that would put somebody in two places at once are left open. */
+function withoutClashes(
+  here: Plan,
+  shifts: readonly Shift[],
+): { ok: true; changes: Change[]; clashes: number } | { ok: false; problem: Problem } {
+  const judgement = judge(here);
+  const placed = new Map(shifts.map((shift) => [shift.id, shift]));
+  for (let clashes = 0; ; clashes++) {
+    const changes = [...placed.values()].map((shift): Change => ({ do: 'add', shift }));
+    const tried = tryChanges(judgement, changes);
+    if (!tried.ok) return tried;
+    const overlap = refusal(tried.trial.consequences);
+    const id = overlap?.shifts.findLast((one) => placed.has(one));
+    if (id === undefined) return { ok: true, changes, clashes };
+    placed.set(id, { ...placed.get(id)!, person: null });
+  }
+}
 
 function matching<T extends { readonly id: string; readonly name: string }>(
   from: readonly T[],

@@ -269,7 +269,7 @@ function Cell<T>({
             key={`${span.from} ${span.to}`}
             data-ink={ink}
             title={name}
-            className={`absolute bottom-0 flex justify-center overflow-hidden ${share === 1 ? 'items-center' : 'items-end'} ${className}`}
+            className={`absolute bottom-0 flex justify-center overflow-hidden ${className}`}
             style={{ left: x(span.from), width, height: `${share * 88}%` }}
           >
             <span className="condensed text-[12px] leading-4 font-semibold whitespace-nowrap">{text}</span>

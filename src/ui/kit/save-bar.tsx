@@ -76,6 +76,6 @@ export function sentence({ message, path }: Problem): string {
     .join(', ')
     .replace(/\[(\d+)\]/g, (_, n: string) => ` ${Number(n) + 1}`)
     .replace(/([a-z])([A-Z])/g, (_, a: string, b: string) => `${a} ${b.toLowerCase()}`);
-  const text = message.charAt(0).toUpperCase() + message.slice(1);
+  const text = message.charAt(0).toUpperCase() + message.slice(1).replace(/\.$/, '');
   return field && !text.toLowerCase().startsWith(field.toLowerCase()) ? `${text} (${field}).` : `${text}.`;
 }

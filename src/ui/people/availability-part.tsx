@@ -199,7 +199,7 @@ function VersionEditor({
         look={(value, _row, width, span) => ({
           text: width > 60 ? writeShortSpan(span.from, span.to, page.hourFormat) : '',
           name: `${KINDS.find(([one]) => one === value)![1]}, ${writeTimeSpan(span.from, span.to, page.hourFormat)}`,
-          className: `border ${
+          className: `items-center border ${
             value === 'available'
               ? 'bg-sheet border-kelp text-kelp border-solid'
               : value === 'rather-not'

@@ -1,3 +1,4 @@
+import Link from 'next/link';
 import { memo, useDeferredValue, useMemo, useState } from 'react';
 import { checkOf } from '@/core/checks/list';
 import type { Snag } from '@/core/checks/snag';
@@ -299,7 +300,18 @@ function OneSelected({ judgement, cell }: { judgement: Judgement; cell: Cell }) 
   return (
     <>
       <p>
-        {person?.name ?? 'Open shifts'}, {writeDay(date)}
+        {person ? (
+          <Link
+            prefetch={false}
+            className="underline underline-offset-2"
+            href={`/people/${encodeURIComponent(judgement.plan.site.id)}/${encodeURIComponent(person.id)}`}
+          >
+            {person.name}
+          </Link>
+        ) : (
+          'Open shifts'
+        )}
+        , {writeDay(date)}
         {placed.length === 0 && ': no shift'}
       </p>
       {placed.map((shift) => {

@@ -275,7 +275,7 @@ function PaintedWeek({
         look={(value, row, width) => ({
           text: width === 0 || width > String(value).length * 8 ? String(value) : '',
           name: `${value} ${value === 1 ? 'person' : 'people'}`,
-          className: 'border border-b-0 border-[var(--role)] bg-[var(--tint)] text-[var(--role)]',
+          className: 'items-end border border-b-0 border-[var(--role)] bg-[var(--tint)] text-[var(--role)]',
           ink: roles[row]?.ink ?? 'slate',
           share: Math.max(0.42, value / most[row]),
         })}

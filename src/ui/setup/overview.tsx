@@ -5,7 +5,7 @@ import { writeMoney } from '@/core/checks/words';
 import { writeHoursOfDay } from '@/core/time/read-hours';
 import { writeHours } from '@/core/time/write';
 import type { SetupPayload } from '@/server/site/payload';
-import { sectionAddress } from './setup-screen';
+import { sectionAddress } from './sections';
 
 const WEEKDAYS = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'];
 

@@ -10,3 +10,9 @@ export const SECTIONS = [
 ] as const;
 
 export type SectionId = (typeof SECTIONS)[number]['id'];
+
+/** The address of a section. */
+export function sectionAddress(site: string, id: SectionId | 'people'): string {
+  if (id === 'people') return `/people/${encodeURIComponent(site)}`;
+  return `/setup/${encodeURIComponent(site)}${id === 'overview' ? '' : `/${id}`}`;
+}

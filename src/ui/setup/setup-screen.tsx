@@ -9,7 +9,7 @@ import { Overview } from './overview';
 import { PlanFileSection } from './plan-file-section';
 import { RolesSection } from './roles-section';
 import { RulesSection } from './rules-section';
-import { SECTIONS, type SectionId } from './sections';
+import { SECTIONS, type SectionId, sectionAddress } from './sections';
 import { SiteSection } from './site-section';
 
 interface Props {
@@ -48,12 +48,6 @@ export function SetupScreen({ frame, setup, section }: Props) {
       {section === 'plan-file' && <PlanFileSection setup={setup} />}
     </Shell>
   );
-}
-
-/** The address of a section. */
-export function sectionAddress(site: string, id: SectionId | 'people'): string {
-  if (id === 'people') return `/people/${encodeURIComponent(site)}`;
-  return `/setup/${encodeURIComponent(site)}${id === 'overview' ? '' : `/${id}`}`;
 }
 
 function noteOf({ site, roles, needs, rules, missing }: SetupPayload, id: SectionId): string {

@@ -5,27 +5,12 @@ import { useRouter } from 'next/navigation';
 import { useEffect, useState } from 'react';
 import type { Rules } from '@/core/plan/types';
 import { readPeopleList } from '@/core/people/typed-people';
-import { DAY } from '@/core/time/span';
-import { doCommand } from '@/server/actions';
-import type { RoleDraft, SiteDraft } from '@/server/site/payload';
-import { newId } from '../kit/new-id';
-import { sentence } from '../kit/save-bar';
 import type { ShellFrame } from '../kit/shell';
-import { freshRole } from '../setup/roles-section';
+import { type StartDraft, blankDraft, roleChoices, roleNames } from './draft';
+import { makeSite } from './make-site';
 import { HoursStep, NeedsStep, PeopleStep, PlaceStep, RolesStep } from './steps';
 
 const Notices = dynamic(() => import('../kit/notices'), { ssr: false });
-
-/** Everything that is typed on the way to a first week. */
-export interface StartDraft {
-  readonly business: string;
-  readonly site: SiteDraft;
-  readonly roles: string;
-  readonly people: string;
-  /** People wanted while open, by role name; and for everybody under the empty name. */
-  readonly wanted: Readonly<Record<string, number>>;
-  readonly rules: string;
-}
 
 const STEPS = ['Place', 'Opening hours', 'Roles', 'People', 'Needs'] as const;
 const KEPT = 'vicenda start';
@@ -187,18 +172,6 @@ function noteOf(draft: StartDraft, step: number): string {
   }
 }
 
-/** The roles typed, each once, in their order. */
-export function roleNames(draft: StartDraft): string[] {
-  const names = draft.roles.split(/[\n,;\t]/).map((name) => name.trim());
-  const lower = names.map((name) => name.toLocaleLowerCase());
-  return names.filter((name, i) => name !== '' && lower.indexOf(lower[i]) === i);
-}
-
-/** The typed roles as they can be named behind a person; they have no ids yet. */
-export function roleChoices(draft: StartDraft): { id: string; name: string }[] {
-  return roleNames(draft).map((name) => ({ id: name, name }));
-}
-
 function keptDraft(): StartDraft | null {
   try {
     const text = localStorage.getItem(KEPT);
@@ -206,97 +179,4 @@ function keptDraft(): StartDraft | null {
   } catch {
     return null;
   }
-}
-
-/** What the browser knows of where it is. */
-function blankDraft(): StartDraft {
-  const { timeZone, locale, hour12 } = new Intl.DateTimeFormat(undefined, {
-    hour: 'numeric',
-  }).resolvedOptions();
-  const american = /-US$/.test(locale);
-  return {
-    business: '',
-    site: {
-      name: '',
-      timeZone,
-      currency: american ? 'USD' : /-GB$/.test(locale) ? 'GBP' : 'EUR',
-      hourFormat: hour12 ? '12' : '24',
-      weekStart: american ? 6 : 0,
-      weekend: [5, 6],
-      blockMinutes: 30,
-      margins: { before: 60, after: 60 },
-      neverClosed: false,
-      hours: [],
-      dates: [],
-      areas: [],
-      budgets: [],
-      salesPerHour: null,
-      needsMinimum: 1,
-    },
-    roles: '',
-    people: '',
-    wanted: {},
-    rules: american ? 'us' : 'eu',
-  };
-}
-
-/** Makes the site with everything that was typed, step by step; stops where one is refused. */
-async function makeSite(
-  draft: StartDraft,
-  rules: Partial<Rules>,
-): Promise<{ site: string } | { trouble: string }> {
-  const ask = async (kind: string, input: unknown) => {
-    try {
-      return await doCommand({ id: newId(), kind, input });
-    } catch {
-      const message = 'The server cannot be reached. What you typed is still here; try again';
-      return { ok: false as const, problem: { code: 'unreachable', message, path: '' } };
-    }
-  };
-  const made = await ask('site.create', { business: draft.business, site: draft.site });
-  if (!made.ok) return { trouble: sentence(made.problem) };
-  const site = made.answer!;
-  const drafts = roleNames(draft).reduce<RoleDraft[]>(
-    (roles, name) => [...roles, { ...freshRole(name, roles), id: `role-${newId()}` }],
-    [],
-  );
-  const idOf = new Map(drafts.map((role) => [role.name, role.id!]));
-  const { people } = readPeopleList(draft.people, roleChoices(draft));
-  const rows = needRows(draft, idOf);
-  const steps: [boolean, string, unknown][] = [
-    [Object.keys(rules).length > 0, 'rules.save', { site, rules }],
-    [drafts.length > 0, 'roles.save', { site, roles: drafts }],
-    [
-      people.length > 0,
-      'people.add',
-      {
-        site,
-        people: people.map(({ name, role }) => ({ name, role: role === null ? null : idOf.get(role)! })),
-      },
-    ],
-    [
-      rows.length > 0,
-      'needs.save',
-      { site, needs: { sets: [{ id: newId(), name: null, since: null, rows }], dates: [] } },
-    ],
-  ];
-  for (const [wanted, kind, input] of steps) {
-    const done = wanted ? await ask(kind, input) : null;
-    if (done && !done.ok)
-      return { trouble: `${sentence(done.problem)} The site itself was made; go on in Set-up.` };
-  }
-  return { site };
-}
-
-function needRows(draft: StartDraft, idOf: ReadonlyMap<string, string>) {
-  const days = draft.site.neverClosed
-    ? Array.from({ length: 7 }, () => [{ from: 0, to: DAY }])
-    : (draft.site.hours.at(-1)?.days ?? []);
-  return Object.entries(draft.wanted).flatMap(([name, count]) => {
-    const role = name === '' ? null : idOf.get(name);
-    if (count === 0 || role === undefined) return [];
-    return days.flatMap((spans, weekday) =>
-      spans.map(({ from, to }) => ({ role, weekday, from, to, count })),
-    );
-  });
 }

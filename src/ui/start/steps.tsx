@@ -6,7 +6,7 @@ import { CountInput, Labelled, Select, TextInput } from '../kit/inputs';
 import { WeekHours } from '../setup/hours-section';
 import { RoleSample, freshRole } from '../setup/roles-section';
 import { Place, WEEKDAY_NAMES } from '../setup/site-section';
-import { type StartDraft, roleChoices, roleNames } from './start-screen';
+import { type StartDraft, roleChoices, roleNames } from './draft';
 
 interface Step {
   readonly draft: StartDraft;
