@@ -4,38 +4,6 @@ import type { PeopleChoices } from '@/server/people/payload';
 import type { ImportOptions, ImportPreview } from '@/server/people/import/payload';
 import { Labelled, Select, Tick } from '../kit/inputs';
 
-/** What a column can mean, in the order in which a list usually has them. */
-const MEANINGS: readonly (readonly [string, string])[] = [
-  ['', 'is left out'],
-  ['number', 'Number'],
-  ['name', 'Name'],
-  ['firstName', 'First name'],
-  ['lastName', 'Last name'],
-  ['email', 'E-mail'],
-  ['phone', 'Phone'],
-  ['birthDate', 'Birth date'],
-  ['employedFrom', 'First day'],
-  ['employedTo', 'Last day'],
-  ['contractKind', 'Contract'],
-  ['contractMinutes', 'Contract hours'],
-  ['maxWeekMinutes', 'Weekly maximum'],
-  ['standardDayMinutes', 'Standard day'],
-  ['payKind', 'Paid'],
-  ['rate', 'Base pay'],
-  ['sites', 'Sites'],
-  ['roles', 'Roles'],
-  ['groups', 'Groups'],
-  ['manager', 'Manager'],
-  ['notes', 'Notes'],
-  ['mon', 'Monday'],
-  ['tue', 'Tuesday'],
-  ['wed', 'Wednesday'],
-  ['thu', 'Thursday'],
-  ['fri', 'Friday'],
-  ['sat', 'Saturday'],
-  ['sun', 'Sunday'],
-];
-
 /** How the file is read: its sheet, what each column means, the order of dates, what may be made. */
 export function ImportColumns({
   preview,
@@ -49,10 +17,11 @@ export function ImportColumns({
   const { options } = preview;
   const set = (part: Partial<ImportOptions>) => onOptions({ ...options, ...part });
   const meanings = [
-    ...MEANINGS,
+    ['', 'is left out'],
+    ...preview.fields.map((field) => [field.id, field.name] as const),
     ...choices.fields.map((field) => [`field:${field.id}`, field.name] as const),
-    ['new', 'a new own field'] as const,
-  ];
+    ['new', 'a new own field'],
+  ] as const;
   const fresh = [
     preview.newRoles.length > 0 && `roles ${preview.newRoles.join(', ')}`,
     preview.newSites.length > 0 && `sites ${preview.newSites.join(', ')}`,

@@ -3,23 +3,19 @@
 import { useState } from 'react';
 import type { Span } from '@/core/time/span';
 import { writeHours, writeLongDay } from '@/core/time/write';
-import type { SetupPayload, SiteDraft } from '@/server/site/payload';
+import type { SetupPayload } from '@/server/site/payload';
 import { DateInput, HoursInput, Tick } from '../kit/inputs';
-import { SaveBar } from '../kit/save-bar';
-import { useCommand, useDraft } from '../kit/use-command';
+import { SiteForm, type SitePart } from './site-form';
 import { RemoveButton, WEEKDAY_NAMES, nextMonday } from './site-section';
 
 const NONE: readonly (readonly Span[])[] = Array.from({ length: 7 }, () => []);
 
 /** When the place is open: by weekday, from dates on, and on single dates. */
 export function HoursSection({ setup }: { readonly setup: SetupPayload }) {
-  const { draft, change, reset, dirty, saved } = useDraft<SiteDraft>(setup.site);
-  const { run, busy, problem } = useCommand();
-  const input = dirty ? { id: setup.id, site: draft } : null;
   return (
-    <>
-      <main className="min-h-0 flex-1 overflow-y-auto px-6 py-5">
-        <div className="mx-auto grid max-w-[1080px] grid-cols-[minmax(0,1fr)_360px] gap-12 max-[900px]:grid-cols-1">
+    <SiteForm setup={setup} className="grid-cols-[minmax(0,1fr)_360px] gap-12">
+      {(part) => (
+        <>
           <section>
             <h2 className="section-title">By weekday</h2>
             <p className="text-muted mb-2">
@@ -27,35 +23,22 @@ export function HoursSection({ setup }: { readonly setup: SetupPayload }) {
               <span className="key">9-13 17-22</span>, or <span className="key">closed</span>. An end after
               midnight belongs to the day it begins on.
             </p>
-            <WeekHours draft={draft} change={change} />
+            <WeekHours {...part} />
             <div className="mt-3">
-              <Tick checked={draft.neverClosed} onChange={(neverClosed) => change({ neverClosed })}>
+              <Tick checked={part.draft.neverClosed} onChange={(neverClosed) => part.change({ neverClosed })}>
                 Never closed: there is always somebody on
               </Tick>
             </div>
           </section>
-          <Dates draft={draft} change={change} />
-        </div>
-      </main>
-      <SaveBar
-        kind="site.save"
-        input={input}
-        busy={busy}
-        problem={problem}
-        onReset={reset}
-        onSave={() => void run('site.save', input).then((done) => done && saved())}
-      />
-    </>
+          <Dates {...part} />
+        </>
+      )}
+    </SiteForm>
   );
 }
 
-interface Part {
-  readonly draft: SiteDraft;
-  readonly change: (part: Partial<SiteDraft>) => void;
-}
-
 /** Opening hours of the week, with the dates from which they hold. */
-export function WeekHours({ draft, change }: Part) {
+export function WeekHours({ draft, change }: SitePart) {
   const versions = draft.hours.length > 0 ? draft.hours : [{ since: null, days: NONE }];
   const [chosen, choose] = useState(versions.length - 1);
   const at = Math.min(chosen, versions.length - 1);
@@ -163,7 +146,7 @@ function HoursLine({ spans }: { readonly spans: readonly Span[] }) {
   );
 }
 
-function Dates({ draft, change }: Part) {
+function Dates({ draft, change }: SitePart) {
   const [fresh, setFresh] = useState<number | null>(null);
   const add = () => {
     if (fresh === null) return;

@@ -12,57 +12,31 @@ import {
   TextInput,
   Tick,
 } from '../kit/inputs';
-import { SaveBar } from '../kit/save-bar';
-import { useCommand, useDraft } from '../kit/use-command';
+import { SiteForm, type SitePart } from './site-form';
 
 export const WEEKDAY_NAMES = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'];
 
 /** What a site is: its place, its week, its areas and its budget. */
 export function SiteSection({ setup }: { readonly setup: SetupPayload }) {
-  const { draft, change, reset, dirty, saved } = useDraft<SiteDraft>(setup.site);
-  const { run, busy, problem } = useCommand();
-  const input = dirty ? { id: setup.id, site: clean(draft) } : null;
   return (
-    <>
-      <main className="min-h-0 flex-1 overflow-y-auto px-6 py-5">
-        <div className="mx-auto grid max-w-[1080px] grid-cols-2 gap-x-12 gap-y-8 max-[900px]:grid-cols-1">
-          <Place draft={draft} change={change} zones={setup.timeZones} />
-          <WeekOfSite draft={draft} change={change} />
-          <Areas draft={draft} change={change} />
-          <Budgets draft={draft} change={change} />
-        </div>
-      </main>
-      <SaveBar
-        kind="site.save"
-        input={input}
-        busy={busy}
-        problem={problem}
-        onReset={reset}
-        onSave={() => void run('site.save', input).then((done) => done && saved())}
-      />
-    </>
+    <SiteForm setup={setup} className="grid-cols-2 gap-x-12 gap-y-8">
+      {(part) => (
+        <>
+          <Place {...part} zones={setup.timeZones} />
+          <WeekOfSite {...part} />
+          <Areas {...part} />
+          <Budgets {...part} />
+        </>
+      )}
+    </SiteForm>
   );
-}
-
-interface Part {
-  readonly draft: SiteDraft;
-  readonly change: (part: Partial<SiteDraft>) => void;
-}
-
-/** A draft without lines that were added and left empty. */
-export function clean(draft: SiteDraft): SiteDraft {
-  return {
-    ...draft,
-    areas: draft.areas.filter((area) => area.name.trim() !== ''),
-    budgets: draft.budgets.filter((one) => one.minutes !== null || one.cost !== null || one.sales !== null),
-  };
 }
 
 /** Currencies offered first; any code of three letters can be typed. */
 const CURRENCIES = ['EUR', 'GBP', 'USD', 'CHF', 'SEK', 'NOK', 'DKK', 'PLN', 'CZK', 'JPY', 'CAD', 'AUD'];
 
 /** Name, time zone, currency, hour format. */
-export function Place({ draft, change, zones }: Part & { readonly zones: readonly string[] }) {
+export function Place({ draft, change, zones }: SitePart & { readonly zones: readonly string[] }) {
   return (
     <section>
       <h2 className="section-title mb-2">Place</h2>
@@ -112,7 +86,7 @@ export function Place({ draft, change, zones }: Part & { readonly zones: readonl
 }
 
 /** The day a week starts, the weekend, blocks and margins. */
-function WeekOfSite({ draft, change }: Part) {
+function WeekOfSite({ draft, change }: SitePart) {
   const days = [0, 1, 2, 3, 4, 5, 6];
   return (
     <section>
@@ -181,7 +155,7 @@ function WeekOfSite({ draft, change }: Part) {
   );
 }
 
-function Areas({ draft, change }: Part) {
+function Areas({ draft, change }: SitePart) {
   const set = (at: number, name: string) =>
     change({ areas: draft.areas.map((area, i) => (i === at ? { ...area, name } : area)) });
   return (
@@ -216,7 +190,7 @@ function Areas({ draft, change }: Part) {
   );
 }
 
-function Budgets({ draft, change }: Part) {
+function Budgets({ draft, change }: SitePart) {
   const set = (at: number, part: Partial<SiteDraft['budgets'][number]>) =>
     change({ budgets: draft.budgets.map((one, i) => (i === at ? { ...one, ...part } : one)) });
   const add = () =>

@@ -39,6 +39,8 @@ export interface ImportPreview {
   readonly name: string;
   readonly sheets: readonly string[];
   readonly options: ImportOptions;
+  /** What a column can mean, besides own fields. */
+  readonly fields: readonly { readonly id: string; readonly name: string }[];
   readonly headTexts: readonly string[];
   /** A few cells under each head. */
   readonly samples: readonly (readonly string[])[];

@@ -6,7 +6,7 @@ import type { Database } from '@/data/database';
 import { findDraft } from '@/data/people/import-store';
 import { NO_ROWS, type PersonRows, readPeopleRows } from '@/data/people/person-rows';
 import { type Row, type RowChange, readRows } from '@/data/records/records';
-import { guessColumns, isHead, plainHead } from '@/formats/people/columns';
+import { PEOPLE_FIELDS, guessColumns, isHead, plainHead } from '@/formats/people/columns';
 import { isAmbiguousDate, orderOf, readDayCell } from '@/formats/people/values';
 import { type Table, type TableLine, columnName } from '@/formats/table/cells';
 import { type Writing, blankPerson, minorOf } from '../commands';
@@ -81,6 +81,7 @@ export async function planImport(
         name: draft.name,
         sheets: tables.map((one) => one.sheet ?? 'List'),
         options,
+        fields: PEOPLE_FIELDS.map(({ id, name }) => ({ id, name })),
         headTexts,
         samples: options.columns.map((_, i) =>
           lines
