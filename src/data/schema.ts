@@ -34,9 +34,9 @@ export interface Schema {
     mark: string;
     ink: string;
     rate_minor: number | null;
-    retired: Flag;
   };
-  site_role: { site_id: string; role_id: string; position: number };
+  /** `retired`: no longer given out there; kept for the shifts that have it. */
+  site_role: { site_id: string; role_id: string; position: number; retired: Generated<number> };
   person: PersonTable;
   person_site: { person_id: string; site_id: string; position: number };
   person_role: {

@@ -60,7 +60,6 @@ export async function makeLargeSite(db: Database, monday: Day, count: number): P
       mark: role.name.slice(0, 1),
       ink: INKS[i % INKS.length],
       rate_minor: Math.round(role.hourlyRate! * 100),
-      retired: 0,
     }));
     await trx.insertInto('role').values(roles).execute();
     await trx

@@ -75,7 +75,6 @@ async function insertRoles(db: Database): Promise<void> {
         mark,
         ink,
         rate_minor: Math.round(rate * 100),
-        retired: 0,
       })),
     )
     .execute();

@@ -31,6 +31,11 @@ export const setup: readonly string[] = [
     position integer not null
   ) strict`,
 
+  // A role is retired where it is worked, not in the whole business.
+  `alter table site_role add column retired integer not null default 0`,
+  `update site_role set retired = (select retired from role where role.id = site_role.role_id)`,
+  `alter table role drop column retired`,
+
   `alter table person add column number text`,
   `alter table person add column email text`,
   `alter table person add column phone text`,

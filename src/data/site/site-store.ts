@@ -64,7 +64,7 @@ export async function loadSite(db: Database, id: string, from: Day): Promise<Sto
     .innerJoin('site_role', 'site_role.role_id', 'role.id')
     .where('site_role.site_id', '=', id)
     .orderBy('site_role.position')
-    .select(['role.id', 'role.name', 'role.mark', 'role.ink', 'role.rate_minor', 'role.retired'])
+    .select(['role.id', 'role.name', 'role.mark', 'role.ink', 'role.rate_minor', 'site_role.retired'])
     .execute();
   const budgets = await db.selectFrom('site_budget').selectAll().where('site_id', '=', id).execute();
   const budget = inForce(budgets, writeDate(from));

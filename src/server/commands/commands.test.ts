@@ -165,6 +165,18 @@ describe('what is set up', () => {
     expect((await plan(MONDAY + 14)).roles.map((role) => role.id)).toContain('bar');
   });
 
+  test('a role retired here stays in use at the other sites', async () => {
+    const { roles } = await setup();
+    const left = roles
+      .filter((role) => role.id !== 'lead')
+      .map(({ holders: _h, inUse: _u, ...role }) => role);
+    done(await run('roles.save', { site: 'bistro', roles: left }, false, 'no-lead'));
+    const of = async (site: string) => (await setup(site)).roles.find((role) => role.id === 'lead')?.retired;
+    expect([await of('bistro'), await of('chandlery')]).toEqual([true, false]);
+    done(await undoCommand(db, BUILT_IN_SCHEDULER, 'no-lead', 'lead-again'));
+    expect(await of('bistro')).toBe(false);
+  });
+
   test('two roles of one name are refused', async () => {
     const { roles } = await setup();
     const drafts = roles.map(({ holders: _h, inUse: _u, ...role }) => role);

@@ -58,6 +58,7 @@ export interface Choice {
 export interface RoleChoice extends Choice {
   readonly mark: string;
   readonly ink: string;
+  /** Where it is given out. */
   readonly sites: readonly string[];
 }
 

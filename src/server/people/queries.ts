@@ -108,8 +108,8 @@ async function historyOf(
 /** What is chosen from wherever people are shown. */
 export async function choicesOf(db: Database, actor: Actor): Promise<PeopleChoices> {
   const sites = visibleSites(actor, await listSites(db));
-  const places = await readRows(db, 'site_role', {});
-  const roles = (await readRows(db, 'role', {})).filter((row) => row.retired !== 1);
+  const places = (await readRows(db, 'site_role', {})).filter((place) => place.retired !== 1);
+  const roles = await readRows(db, 'role', {});
   const fields = await readRows(db, 'field', {});
   const first = await db.selectFrom('site').select('currency').orderBy('position').executeTakeFirst();
   return {

@@ -172,9 +172,8 @@ export class SiteBuilder {
         mark: role.name.slice(0, 1).toUpperCase() || '?',
         ink: INKS[position % INKS.length],
         rate_minor: role.hourlyRate === null ? null : this.money(role.hourlyRate),
-        retired: 0,
       });
-      this.add('site_role', { site_id: this.site, role_id: id, position });
+      this.add('site_role', { site_id: this.site, role_id: id, position, retired: 0 });
     });
   }
 

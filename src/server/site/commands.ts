@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import Joi from 'joi';
+import { sql } from 'kysely';
 import { fail } from '@/core/plan/change';
 import { decimalsOf } from '@/core/hours/money';
 import type { Rules } from '@/core/plan/types';
@@ -89,7 +90,7 @@ export const nameBusiness = command<{ name: string }>({
   },
 });
 
-/** The roles of a site in their order. One left out is retired where it is in use, else it goes. */
+/** The roles of a site in their order. One left out is retired there if it is in use there, else it goes. */
 export const saveRoles = command<{ site: string; roles: RoleDraft[] }>({
   kind: 'roles.save',
   deed: 'setup.change',
@@ -107,31 +108,27 @@ export const saveRoles = command<{ site: string; roles: RoleDraft[] }>({
     const gone = placesBefore
       .map((row) => String(row.role_id))
       .filter((id) => !kept.some((role) => role.id === id));
-    const inUse = await rolesInUse(db, gone);
+    const inUse = await rolesInUse(db, site, gone);
     const rolesBefore = await readRowsOf(db, 'role', 'id', [...kept.map((role) => role.id), ...gone]);
-    const elsewhere = new Set(
-      (await readRowsOf(db, 'site_role', 'role_id', gone))
-        .filter((row) => row.site_id !== site)
-        .map((row) => String(row.role_id)),
-    );
     const rolesAfter: Row[] = kept.map((role) => ({
       id: role.id,
       name: role.name.trim(),
       mark: role.mark.trim(),
       ink: role.ink,
       rate_minor: role.rate === null ? null : Math.round(role.rate * minor),
+    }));
+    const places: Row[] = kept.map((role, position) => ({
+      site_id: site,
+      role_id: role.id,
+      position,
       retired: role.retired ? 1 : 0,
     }));
-    const places: Row[] = kept.map((role, position) => ({ site_id: site, role_id: role.id, position }));
+    const named = await rolesNamed(db, site, gone);
     for (const id of gone) {
       const before = rolesBefore.find((row) => row.id === id);
-      if (!before || (elsewhere.has(id) && !inUse.has(id))) {
-        if (before) rolesAfter.push(before);
-        continue;
-      }
-      if (!inUse.has(id)) continue;
-      rolesAfter.push({ ...before, retired: 1 });
-      places.push({ site_id: site, role_id: id, position: places.length });
+      // A role that another site or a person still names stays in the business.
+      if (before && named.has(id)) rolesAfter.push(before);
+      if (inUse.has(id)) places.push({ site_id: site, role_id: id, position: places.length, retired: 1 });
     }
     return {
       ok: true,
@@ -251,25 +248,30 @@ export async function freeSiteId(db: Database, name: string): Promise<string> {
   return id;
 }
 
-/** Which of these roles a shift, a person, a need or pay names. */
-export async function rolesInUse(db: Database, ids: readonly string[]): Promise<Set<string>> {
-  const used = new Set<string>();
-  if (ids.length === 0) return used;
-  for (const table of ['shift', 'person_role', 'need', 'person_pay'] as const) {
-    const rows = await db
-      .selectFrom(table)
-      .select('role_id')
-      .distinct()
-      .where('role_id', 'in', ids)
-      .execute();
-    for (const row of rows) if (row.role_id !== null) used.add(row.role_id);
-  }
-  const published = await db
-    .selectFrom('published_shift')
-    .select('role_id')
-    .distinct()
-    .where('role_id', 'in', ids)
-    .execute();
-  for (const row of published) if (row.role_id !== null) used.add(row.role_id);
-  return used;
+/** Which of these roles a shift, a need or somebody of a site names. */
+export async function rolesInUse(db: Database, site: string, ids: readonly string[]): Promise<Set<string>> {
+  if (ids.length === 0) return new Set();
+  const some = sql.join(ids.map((id) => sql.val(id)));
+  const { rows } = await sql<{ role_id: string }>`
+    select role_id from shift where site_id = ${site} and role_id in (${some})
+    union select role_id from published_shift where site_id = ${site} and role_id in (${some})
+    union select need.role_id from need join need_set on need_set.id = need.set_id
+      where need_set.site_id = ${site} and need.role_id in (${some})
+    union select r.role_id from person_role as r join person_site as s on s.person_id = r.person_id
+      where s.site_id = ${site} and r.role_id in (${some})`.execute(db);
+  return new Set(rows.map((row) => row.role_id));
+}
+
+/** Which of these roles anything names besides a site's own list of roles. */
+async function rolesNamed(db: Database, site: string, ids: readonly string[]): Promise<Set<string>> {
+  if (ids.length === 0) return new Set();
+  const some = sql.join(ids.map((id) => sql.val(id)));
+  const { rows } = await sql<{ role_id: string }>`
+    select role_id from site_role where site_id <> ${site} and role_id in (${some})
+    union select role_id from shift where role_id in (${some})
+    union select role_id from published_shift where role_id in (${some})
+    union select role_id from need where role_id in (${some})
+    union select role_id from person_role where role_id in (${some})
+    union select role_id from person_pay where role_id in (${some})`.execute(db);
+  return new Set(rows.map((row) => row.role_id));
 }

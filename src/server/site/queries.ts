@@ -129,13 +129,13 @@ async function rolesOf(
 ): Promise<Pick<SetupPayload, 'roles' | 'otherRoles'>> {
   const places = (await readRows(db, 'site_role', { site_id: site })).sort(byPosition);
   const all = new Map((await readRows(db, 'role', {})).map((row) => [String(row.id), row]));
-  const draft = (row: Row): RoleDraft => ({
+  const draft = (row: Row, retired = false): RoleDraft => ({
     id: String(row.id),
     name: String(row.name),
     mark: String(row.mark),
     ink: String(row.ink),
     rate: typeof row.rate_minor === 'number' ? row.rate_minor / minor : null,
-    retired: row.retired === 1,
+    retired,
   });
   const ids = places.map((place) => String(place.role_id));
   const holders = await db
@@ -152,16 +152,17 @@ async function rolesOf(
       ...(byRole.get(row.role_id) ?? []),
       { person: row.id, name: row.name, until: dayOf(row.until) },
     ]);
-  const used = await rolesInUse(db, ids);
+  const used = await rolesInUse(db, site, ids);
   return {
-    roles: ids.map((id) => ({
-      ...draft(all.get(id)!),
-      holders: byRole.get(id) ?? [],
-      inUse: used.has(id),
-    })),
-    otherRoles: [...all.values()]
-      .filter((row) => !ids.includes(String(row.id)) && row.retired !== 1)
-      .map(draft),
+    roles: places.map((place) => {
+      const id = String(place.role_id);
+      return {
+        ...draft(all.get(id)!, place.retired === 1),
+        holders: byRole.get(id) ?? [],
+        inUse: used.has(id),
+      };
+    }),
+    otherRoles: [...all.values()].filter((row) => !ids.includes(String(row.id))).map((row) => draft(row)),
   };
 }
 

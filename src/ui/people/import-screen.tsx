@@ -18,6 +18,9 @@ interface Props {
   readonly choices: PeopleChoices;
 }
 
+/** The most that is sent, in bytes. */
+const MOST_BYTES = 20_000_000;
+
 type State =
   | { readonly at: 'pick'; readonly problem: string | null }
   | { readonly at: 'reading'; readonly sent: number; readonly rows: number }
@@ -38,6 +41,12 @@ export function ImportScreen({ frame, site, choices }: Props) {
   const place = encodeURIComponent(site ?? 'all');
 
   const upload = async (body: Blob, name: string) => {
+    // The server refuses it too, but only a browser that has sent all of it would hear why.
+    if (body.size > MOST_BYTES)
+      return setState({
+        at: 'pick',
+        problem: `${name} has ${Math.round(body.size / 1_000_000)} MB; at most ${MOST_BYTES / 1_000_000} MB are read. A list of people is far smaller: leave out what does not belong to it.`,
+      });
     reading.current = new AbortController();
     setState({ at: 'reading', sent: body.size, rows: 0 });
     try {

@@ -174,8 +174,7 @@ class ImportReader {
     }
     for (const role of await readRows(db, 'role', {})) {
       reader.namesById.set(String(role.id), String(role.name));
-      if (role.retired !== 1 || !reader.roleIds.has(small(String(role.name))))
-        reader.roleIds.set(small(String(role.name)), String(role.id));
+      reader.roleIds.set(small(String(role.name)), String(role.id));
     }
     const ids = (await db.selectFrom('person').select('id').execute()).map((row) => row.id);
     const minor = await minorOf(db);
@@ -403,7 +402,6 @@ class ImportReader {
         mark: name.slice(0, 1).toUpperCase(),
         ink: inks[ink++ % inks.length],
         rate_minor: null,
-        retired: 0,
       });
       made.push(id);
     }
@@ -417,7 +415,7 @@ class ImportReader {
           const fresh = made.includes(role) || made.includes(site);
           if (!fresh || places.has(`${site} ${role}`)) continue;
           places.set(`${site} ${role}`, true);
-          add('site_role', { site_id: site, role_id: role, position: position++ });
+          add('site_role', { site_id: site, role_id: role, position: position++, retired: 0 });
         }
     for (const [i, id] of this.fieldIds) {
       add('field', {
