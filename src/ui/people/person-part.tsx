@@ -3,18 +3,12 @@
 import { useState } from 'react';
 import { writeHours } from '@/core/time/write';
 import type { PersonDraft, PersonPayload } from '@/server/people/payload';
-import { AmountInput, DateInput, Labelled, LengthInput, Select, TextInput, Tick } from '../kit/inputs';
+import { DateInput, Labelled, LengthInput, Select, TextInput, Tick } from '../kit/inputs';
 import { SaveBar } from '../kit/save-bar';
 import { useCommand, useDraft } from '../kit/use-command';
-import { RemoveButton, WEEKDAY_NAMES, nextMonday } from '../setup/site-section';
 import { OwnFields } from './own-fields';
 import { CONTRACTS } from './people-screen';
-
-interface Part {
-  readonly page: PersonPayload;
-  readonly draft: PersonDraft;
-  readonly change: (part: Partial<PersonDraft>) => void;
-}
+import { Pay, type PersonFormPart, Roles, UsualWeek } from './person-work';
 
 /** Everything about a person but when they can work. */
 export function PersonPart({ page }: { readonly page: PersonPayload }) {
@@ -48,7 +42,7 @@ export function PersonPart({ page }: { readonly page: PersonPayload }) {
 
 const text = (value: string) => (value === '' ? null : value);
 
-function Contact({ page, draft, change }: Part) {
+function Contact({ page, draft, change }: PersonFormPart) {
   return (
     <section>
       <h2 className="section-title mb-2">Person</h2>
@@ -130,7 +124,7 @@ function GroupsInput({
   );
 }
 
-function Work({ page, draft, change }: Part) {
+function Work({ page, draft, change }: PersonFormPart) {
   return (
     <section>
       <h2 className="section-title mb-2">Employment</h2>
@@ -196,219 +190,6 @@ function Work({ page, draft, change }: Part) {
           </div>
         </fieldset>
       </div>
-    </section>
-  );
-}
-
-function Roles({ page, draft, change }: Part) {
-  const free = page.choices.roles.filter((role) => !draft.roles.some((held) => held.role === role.id));
-  const near = free.filter((role) => role.sites.some((site) => draft.sites.includes(site)));
-  const offered = near.length > 0 ? near : free;
-  return (
-    <section>
-      <h2 className="section-title">Roles</h2>
-      <p className="text-muted mb-2">
-        The first is the usual one. A certificate counts up to and with its last day.
-      </p>
-      {draft.roles.length > 0 && (
-        <table className="sheet-table max-w-[460px]">
-          <tbody>
-            {draft.roles.map((held, i) => {
-              const role = page.choices.roles.find((one) => one.id === held.role);
-              const ended = held.until !== null && held.until < page.choices.today;
-              return (
-                <tr key={held.role}>
-                  <td className="font-semibold">{role?.name ?? held.role}</td>
-                  <td className="whitespace-nowrap">
-                    <span className={ended ? 'text-gap' : 'text-muted'}>{ended ? 'ended' : 'until'}</span>{' '}
-                    <DateInput
-                      label={`${role?.name ?? held.role} until`}
-                      value={held.until}
-                      onChange={(until) =>
-                        change({ roles: draft.roles.map((one, at) => (at === i ? { ...one, until } : one)) })
-                      }
-                    />
-                  </td>
-                  <td className="whitespace-nowrap">
-                    {i > 0 && (
-                      <button
-                        type="button"
-                        className="text-button"
-                        onClick={() =>
-                          change({ roles: [held, ...draft.roles.filter((one) => one !== held)] })
-                        }
-                      >
-                        First
-                      </button>
-                    )}
-                  </td>
-                  <td>
-                    <RemoveButton
-                      label={`Take ${role?.name ?? held.role}`}
-                      onClick={() => change({ roles: draft.roles.filter((one) => one !== held) })}
-                    />
-                  </td>
-                </tr>
-              );
-            })}
-          </tbody>
-        </table>
-      )}
-      <select
-        aria-label="Give a role"
-        className="input mt-2"
-        value=""
-        onChange={(event) => {
-          if (event.target.value)
-            change({ roles: [...draft.roles, { role: event.target.value, until: null }] });
-        }}
-      >
-        <option value="">Give a role …</option>
-        {offered.map((role) => (
-          <option key={role.id} value={role.id}>
-            {role.name}
-          </option>
-        ))}
-      </select>
-    </section>
-  );
-}
-
-function Pay({ page, draft, change }: Part) {
-  const { choices } = page;
-  const set = (at: number, part: Partial<PersonDraft['pay'][number]>) =>
-    change({ pay: draft.pay.map((one, i) => (i === at ? { ...one, ...part } : one)) });
-  const nameOf = (role: string | null) =>
-    role === null ? 'whatever the role' : (choices.roles.find((one) => one.id === role)?.name ?? role);
-  const add = () =>
-    change({
-      pay: [
-        ...draft.pay,
-        { role: null, since: draft.pay.some((one) => one.role === null) ? nextMonday() : null, rate: 0 },
-      ],
-    });
-  return (
-    <section>
-      <h2 className="section-title">Pay</h2>
-      <p className="text-muted mb-2">
-        A rate for a role goes before one for whatever role; without either the role’s own counts.
-      </p>
-      <Labelled label="Paid" className="mb-2 w-[140px]">
-        <Select
-          value={draft.payKind}
-          onChange={(payKind) => change({ payKind })}
-          options={[
-            ['hourly', 'by the hour'],
-            ['salaried', 'a salary'],
-          ]}
-        />
-      </Labelled>
-      {draft.pay.length > 0 && (
-        <table className="sheet-table">
-          <thead>
-            <tr>
-              <th scope="col">For</th>
-              <th scope="col">From</th>
-              <th scope="col">{choices.currency} an hour</th>
-              <th aria-label="Remove" />
-            </tr>
-          </thead>
-          <tbody>
-            {draft.pay.map((pay, i) => (
-              <tr key={i}>
-                <td>
-                  <Select
-                    label="For"
-                    value={pay.role ?? ''}
-                    onChange={(role) => set(i, { role: text(role) })}
-                    options={[
-                      ['', nameOf(null)],
-                      ...choices.roles
-                        .filter(
-                          (role) => draft.roles.some((held) => held.role === role.id) || role.id === pay.role,
-                        )
-                        .map((role) => [role.id, role.name] as const),
-                    ]}
-                  />
-                </td>
-                <td>
-                  <DateInput label="From" value={pay.since} onChange={(since) => set(i, { since })} />
-                </td>
-                <td>
-                  <AmountInput
-                    label={`Rate for ${nameOf(pay.role)}`}
-                    value={pay.rate}
-                    onChange={(rate) => set(i, { rate: rate ?? 0 })}
-                  />
-                </td>
-                <td>
-                  <RemoveButton
-                    label="Remove this rate"
-                    onClick={() => change({ pay: draft.pay.filter((_, at) => at !== i) })}
-                  />
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
-      )}
-      <button type="button" className="text-button mt-1" onClick={add}>
-        {draft.pay.length === 0 ? 'Set a rate of their own' : 'Add a rate'}
-      </button>
-    </section>
-  );
-}
-
-function UsualWeek({ draft, change }: Part) {
-  const usual = draft.usualWeek;
-  const total = usual?.reduce((sum, minutes) => sum + minutes, 0) ?? 0;
-  return (
-    <section>
-      <h2 className="section-title">Usual week</h2>
-      <p className="text-muted mb-2">Which days, and how long; used where hours of leave are counted.</p>
-      {usual === null ? (
-        <button
-          type="button"
-          className="text-button"
-          onClick={() => {
-            const day = Math.round((draft.contractMinutes ?? 2400) / 5);
-            change({ usualWeek: [day, day, day, day, day, 0, 0] });
-          }}
-        >
-          Say the usual week
-        </button>
-      ) : (
-        <>
-          <div className="flex flex-wrap gap-2">
-            {usual.map((minutes, day) => (
-              <Labelled key={day} label={WEEKDAY_NAMES[day].slice(0, 3)}>
-                <LengthInput
-                  label={`Usual hours on ${WEEKDAY_NAMES[day]}`}
-                  unit=""
-                  value={minutes}
-                  className="w-[52px] text-right"
-                  onChange={(next) =>
-                    change({ usualWeek: usual.map((old, i) => (i === day ? (next ?? 0) : old)) })
-                  }
-                />
-              </Labelled>
-            ))}
-          </div>
-          <p className="mt-1">
-            <span
-              className={
-                draft.contractMinutes !== null && total !== draft.contractMinutes ? 'text-brass' : ''
-              }
-            >
-              {writeHours(total)}
-              {draft.contractMinutes !== null && ` of ${writeHours(draft.contractMinutes)} in the contract`}
-            </span>{' '}
-            <button type="button" className="text-button" onClick={() => change({ usualWeek: null })}>
-              Clear
-            </button>
-          </p>
-        </>
-      )}
     </section>
   );
 }

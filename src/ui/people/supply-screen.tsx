@@ -2,23 +2,17 @@
 
 import Link from 'next/link';
 import { useLayoutEffect, useMemo, useRef, useState } from 'react';
-import { supplyOf, whoCould } from '@/core/availability/supply';
+import { supplyOf } from '@/core/availability/supply';
 import { judge } from '@/core/consequences/judge';
 import { blocksOf } from '@/core/coverage/blocks';
 import { fromPortable } from '@/core/plan/portable';
 import { isoWeek, writeDate } from '@/core/time/day';
-import {
-  writeDay,
-  writeDays,
-  writeLongDay,
-  writeTime,
-  writeTimeSpan,
-  writeTinyTime,
-} from '@/core/time/write';
+import { writeDay, writeDays, writeLongDay, writeTinyTime } from '@/core/time/write';
 import type { PlanPayload } from '@/server/plan/payload';
 import { type Scale, hoursOf, scaleOf, ticksOf, timeAt, xOf } from '../canvas/scale';
 import { type SkylineBlock, SkylineDay, SkylineTextures } from '../canvas/skyline';
 import { Shell, type ShellFrame } from '../kit/shell';
+import { Figures, type Place, Who } from './supply-figures';
 
 interface Props {
   readonly frame: ShellFrame;
@@ -27,13 +21,6 @@ interface Props {
 
 const HEAD = 170;
 const HEADS = 44;
-
-/** Where somebody looks: a row, a day and a block of it. */
-interface Place {
-  readonly row: number;
-  readonly day: number;
-  readonly minute: number;
-}
 
 /** Everybody's availability: how many could work in each block, by role, against how many are needed. */
 export function SupplyScreen({ frame, payload }: Props) {
@@ -318,104 +305,5 @@ function SupplyRow({
         ))}
       </svg>
     </div>
-  );
-}
-
-function Who({
-  judgement,
-  blocks,
-  place,
-  name,
-  format,
-  site,
-}: {
-  readonly judgement: ReturnType<typeof judge>;
-  readonly blocks: readonly (readonly (readonly SkylineBlock[])[])[];
-  readonly place: Place;
-  readonly name: string;
-  readonly format: '24' | '12';
-  readonly site: string;
-}) {
-  const block = blocks[place.row][place.day].find((one) => one.from === place.minute);
-  const to = place.minute + judgement.plan.site.blockMinutes;
-  const people = whoCould(judgement, place.row, place.day, { from: place.minute, to });
-  return (
-    <>
-      <h2 className="section-title">
-        {writeDay(judgement.plan.from + place.day)} {writeTimeSpan(place.minute, to, format)}
-      </h2>
-      <p className="mt-1">
-        <span className="font-semibold">{name}:</span>{' '}
-        <span className={block && block.gap > 0 ? 'text-gap font-semibold' : ''}>
-          {people.length} could, {block?.needed ?? 0} needed
-          {block && block.gap > 0 ? `, ${block.gap} short` : ''}
-        </span>
-      </p>
-      <ul className="mt-2">
-        {people.map((person) => (
-          <li key={person.id}>
-            <Link
-              prefetch={false}
-              className="text-button inline-flex items-center"
-              href={`/people/${site}/${encodeURIComponent(person.id)}`}
-            >
-              {person.name}
-            </Link>
-          </li>
-        ))}
-      </ul>
-      {people.length === 0 && <p className="text-muted mt-2">Nobody could work then.</p>}
-    </>
-  );
-}
-
-/** The figures behind the picture, for one day. */
-function Figures({
-  rows,
-  blocks,
-  day,
-  from,
-  format,
-}: {
-  readonly rows: readonly string[];
-  readonly blocks: readonly (readonly (readonly SkylineBlock[])[])[];
-  readonly day: number;
-  readonly from: number;
-  readonly format: '24' | '12';
-}) {
-  return (
-    <details className="px-4 py-3">
-      <summary className="text-button cursor-pointer">{writeLongDay(from + day)} in figures</summary>
-      <table className="sheet-table mt-2 max-w-[900px]">
-        <caption className="sr-only">How many could work and how many are needed, by block and role</caption>
-        <thead>
-          <tr>
-            <th scope="col">From</th>
-            {rows.map((name) => (
-              <th key={name} scope="col">
-                {name}: could / needed
-              </th>
-            ))}
-          </tr>
-        </thead>
-        <tbody>
-          {blocks[0][day].map((block, b) => (
-            <tr key={block.from}>
-              <th scope="row" className="border-b-[var(--fine)]!">
-                {writeTime(block.from, format)}
-              </th>
-              {rows.map((name, row) => {
-                const one = blocks[row][day][b];
-                return (
-                  <td key={name} className={one.gap > 0 ? 'text-gap font-semibold' : ''}>
-                    {one.staffed} / {one.needed}
-                  </td>
-                );
-              })}
-            </tr>
-          ))}
-        </tbody>
-      </table>
-    </details>
   );
 }

@@ -7,6 +7,15 @@ import type { UploadLine } from '@/server/people/import/payload';
 import { takeBytes, takeFile } from '@/server/people/import/upload';
 import { database } from '@/server/store';
 
+/** The name a browser gave the file; a name that cannot be read is no reason to refuse it. */
+function nameOf(header: string | null): string {
+  try {
+    return decodeURIComponent(header ?? 'list').slice(0, 200);
+  } catch {
+    return 'list';
+  }
+}
+
 /** Takes a file of people in. Answers lines of JSON: how many rows are read, then the preview or what is wrong. */
 export async function POST(request: Request): Promise<Response> {
   return answering('POST import', async () => {
@@ -14,7 +23,7 @@ export async function POST(request: Request): Promise<Response> {
     const actor = await currentActor();
     const refused = refuseAccess(actor, 'people.change', site);
     if (refused) return problemResponse(refused.problem);
-    const name = decodeURIComponent(request.headers.get('x-file-name') ?? 'list').slice(0, 200);
+    const name = nameOf(request.headers.get('x-file-name'));
     const encoder = new TextEncoder();
     const stream = new ReadableStream<Uint8Array>({
       async start(controller) {

@@ -1,0 +1,360 @@
+import { randomUUID } from 'node:crypto';
+import { versionOn } from '@/core/availability/versions';
+import type { Day } from '@/core/time/day';
+import type { Database } from '@/data/database';
+import { NO_ROWS, type PersonRows, readPeopleRows } from '@/data/people/person-rows';
+import { type Row, type RowChange, readRows } from '@/data/records/records';
+import { readDayCell } from '@/formats/people/values';
+import { type TableLine, columnName } from '@/formats/table/cells';
+import { type Writing, blankPerson, minorOf } from '../commands';
+import type { PersonDraft, VersionDraft } from '../payload';
+import { draftOf, versionsOf } from '../rows';
+import type { CellFault, ImportOptions, RowPreview } from './payload';
+import { type RowValues, readRow, remembering, shown, shownWeek, weekAfter } from './read-rows';
+
+/** What taking a file would write. */
+export interface ImportWriting {
+  readonly writings: readonly Writing[];
+  /** Roles, sites and own fields made in the same step. */
+  readonly rows: readonly RowChange[];
+  readonly made: readonly string[];
+}
+
+interface Known {
+  readonly id: string;
+  readonly rows: PersonRows;
+  readonly draft: PersonDraft;
+  readonly versions: readonly VersionDraft[];
+}
+
+interface Taken {
+  readonly line: TableLine;
+  readonly values: RowValues;
+  readonly faults: CellFault[];
+  readonly known: Known | null;
+  readonly id: string;
+}
+
+const small = (text: string) => text.trim().toLocaleLowerCase();
+
+/** Follows the rows of a file, one after the other, with who and what is there already. */
+export class ImportReader {
+  private readonly taken: Taken[] = [];
+  private readonly byNumber = new Map<string, Known>();
+  private readonly byName = new Map<string, Known[]>();
+  private readonly rowOfNumber = new Map<string, number>();
+  private readonly rowOfPerson = new Map<string, number>();
+  private readonly roleIds = new Map<string, string>();
+  private readonly siteIds = new Map<string, string>();
+  private readonly namesById = new Map<string, string>();
+  private readonly fresh = { roles: new Map<string, string>(), sites: new Map<string, string>() };
+  private readonly written: Writing[] = [];
+  private readonly readDay = remembering(readDayCell);
+  private readonly shownWeek = remembering(shownWeek);
+
+  private constructor(
+    private readonly today: Day,
+    private readonly options: ImportOptions,
+    private readonly heads: readonly string[],
+    private readonly firstSite: Row | null,
+    private readonly fieldIds: ReadonlyMap<number, string>,
+  ) {}
+
+  static async open(
+    db: Database,
+    today: Day,
+    options: ImportOptions,
+    heads: readonly string[],
+  ): Promise<ImportReader> {
+    const sites = (await readRows(db, 'site', {})).sort((a, b) => Number(a.position) - Number(b.position));
+    const fieldIds = new Map(
+      options.columns.flatMap((meaning, i) =>
+        meaning === 'new' ? [[i, `field-${randomUUID().slice(0, 8)}`] as const] : [],
+      ),
+    );
+    const reader = new ImportReader(today, options, heads, sites[0] ?? null, fieldIds);
+    for (const site of sites) {
+      reader.siteIds.set(small(String(site.name)), String(site.id));
+      reader.namesById.set(String(site.id), String(site.name));
+    }
+    for (const role of await readRows(db, 'role', {})) {
+      reader.namesById.set(String(role.id), String(role.name));
+      reader.roleIds.set(small(String(role.name)), String(role.id));
+    }
+    const ids = (await db.selectFrom('person').select('id').execute()).map((row) => row.id);
+    const minor = await minorOf(db);
+    for (const [id, rows] of await readPeopleRows(db, ids)) {
+      const known = { id, rows, draft: draftOf(rows, minor), versions: versionsOf(rows) };
+      if (known.draft.number) reader.byNumber.set(known.draft.number, known);
+      const name = small(known.draft.name);
+      reader.byName.set(name, [...(reader.byName.get(name) ?? []), known]);
+    }
+    return reader;
+  }
+
+  get newRoles(): string[] {
+    return [...this.fresh.roles.keys()];
+  }
+
+  get newSites(): string[] {
+    return [...this.fresh.sites.keys()];
+  }
+
+  get newFields(): string[] {
+    return [...this.fieldIds.keys()].map((i) => this.heads[i] || `Column ${columnName(i)}`);
+  }
+
+  take(line: TableLine): void {
+    const { values, faults: found } = readRow(
+      line,
+      this.options.columns,
+      this.heads,
+      this.options.dateOrder,
+      this.readDay,
+    );
+    const faults = [...found];
+    const { number, name } = values.draft;
+    const known = this.find(line, values, faults);
+    if (!name && !known && !faults.some((fault) => this.isAbout(fault, 'name')))
+      faults.push(this.at(line, ['name', 'lastName', 'firstName', 'number'], 'no name'));
+    if (number) {
+      const before = this.rowOfNumber.get(number);
+      if (before !== undefined)
+        faults.push(this.at(line, ['number'], `the number ${number} is also in row ${before}`));
+      else this.rowOfNumber.set(number, line.row);
+    }
+    if (known) {
+      const before = this.rowOfPerson.get(known.id);
+      if (before !== undefined && !faults.some((fault) => /also in row/.test(fault.message)))
+        faults.push(this.at(line, ['name', 'number'], `the same person as in row ${before}`));
+      else this.rowOfPerson.set(known.id, line.row);
+    }
+    this.taken.push({ line, values, faults, known, id: known?.id ?? `person-${randomUUID().slice(0, 12)}` });
+  }
+
+  private find(line: TableLine, { draft }: RowValues, faults: CellFault[]): Known | null {
+    const { number, name } = draft;
+    const numbered = number ? this.byNumber.get(number) : undefined;
+    if (numbered) return numbered;
+    const named = name ? (this.byName.get(small(name)) ?? []) : [];
+    // With a number of its own a row is somebody else than a person who has another.
+    const free = number ? named.filter((known) => known.draft.number === null) : named;
+    if (free.length > 1) {
+      faults.push(this.at(line, ['name'], `${free.length} people are called ${name}; give their number`));
+      return null;
+    }
+    return free[0] ?? null;
+  }
+
+  private isAbout(fault: CellFault, meaning: string): boolean {
+    const i = this.options.columns.indexOf(meaning);
+    return i >= 0 && fault.cell.replace(/\d+$/, '') === columnName(i);
+  }
+
+  private at(line: TableLine, meanings: readonly string[], message: string): CellFault {
+    const at = meanings.map((meaning) => this.options.columns.indexOf(meaning)).find((i) => i >= 0) ?? 0;
+    return { cell: `${columnName(at)}${line.row}`, column: this.heads[at] || 'Name', message };
+  }
+
+  /** What each row would do; names of roles, sites and managers are looked up now that all rows are known. */
+  finish(): RowPreview[] {
+    const managers = new Map<string, string>();
+    for (const known of [...this.byName.values()].flat()) {
+      managers.set(small(known.draft.name), known.id);
+      if (known.draft.number) managers.set(small(known.draft.number), known.id);
+    }
+    for (const { values, id } of this.taken) {
+      if (values.draft.name) managers.set(small(values.draft.name), id);
+      if (values.draft.number) managers.set(small(values.draft.number), id);
+    }
+    return this.taken.map((taken) => this.preview(taken, managers));
+  }
+
+  private preview(
+    { line, values, faults, known, id }: Taken,
+    managers: ReadonlyMap<string, string>,
+  ): RowPreview {
+    const before = known?.draft ?? blankPerson(values.draft.name ?? '');
+    const roles = values.roles?.map(({ name, until }) => {
+      const role = this.idFor('roles', name);
+      if (role === null) faults.push(this.at(line, ['roles'], `there is no role "${name}"`));
+      return { role: role ?? '', until };
+    });
+    const named = values.sites ?? (known || this.options.site === null ? undefined : null);
+    const sites = named?.map((name) => {
+      const site = this.idFor('sites', name);
+      if (site === null) faults.push(this.at(line, ['sites'], `there is no site "${name}"`));
+      return site ?? '';
+    });
+    let manager = before.manager;
+    if (values.manager) {
+      const found = managers.get(small(values.manager.text));
+      if (found === undefined || found === id)
+        faults.push({ ...values.manager.cell, message: `nobody is called "${values.manager.text}"` });
+      else manager = found;
+    }
+    const after: PersonDraft = {
+      ...before,
+      ...values.draft,
+      manager,
+      roles: roles ? unique(roles) : before.roles,
+      sites: sites ?? (named === null ? [this.options.site!] : before.sites),
+      pay: values.rate === undefined ? before.pay : this.payAfter(before.pay, values.rate),
+      fields: { ...before.fields, ...this.fieldsOf(values) },
+    };
+    const version = known ? versionOn(known.versions, this.today) : null;
+    const week = weekAfter(version?.blocks ?? null, values.days);
+    const changes = [
+      ...this.differences(before, after, known !== null),
+      ...(week ? [`Availability: ${this.shownWeek(week)}`] : []),
+    ];
+    const state =
+      faults.length > 0 ? 'faulty' : known === null ? 'new' : changes.length > 0 ? 'changed' : 'same';
+    if (state === 'new' || state === 'changed')
+      this.written.push({
+        id,
+        before: known?.rows ?? NO_ROWS,
+        after,
+        ...(week ? { versions: this.versionsAfter(known, week) } : {}),
+      });
+    return { row: line.row, name: after.name || '(no name)', state, changes, faults };
+  }
+
+  private idFor(kind: 'roles' | 'sites', name: string): string | null {
+    const known = (kind === 'roles' ? this.roleIds : this.siteIds).get(small(name));
+    if (known !== undefined) return known;
+    if (!this.options.create) return null;
+    const fresh = this.fresh[kind];
+    const same = [...fresh.keys()].find((one) => small(one) === small(name));
+    if (same !== undefined) return fresh.get(same)!;
+    const id = `${kind === 'roles' ? 'role' : 'site'}-${randomUUID().slice(0, 8)}`;
+    fresh.set(name, id);
+    return id;
+  }
+
+  private fieldsOf({ fields }: RowValues): Record<string, string> {
+    return Object.fromEntries(
+      Object.entries(fields).map(([key, text]) => [
+        key.startsWith('new:') ? this.fieldIds.get(Number(key.slice(4)))! : key,
+        text,
+      ]),
+    );
+  }
+
+  /** Base pay as the row says: the rate that counts today is changed; without one it is set from the beginning. */
+  private payAfter(pay: PersonDraft['pay'], rate: number): PersonDraft['pay'] {
+    const base = pay.filter((one) => one.role === null && (one.since ?? -Infinity) <= this.today);
+    const now = base.sort((a, b) => (a.since ?? -Infinity) - (b.since ?? -Infinity)).at(-1);
+    if (now?.rate === rate) return pay;
+    return [...pay.filter((one) => one !== now), { role: null, since: now?.since ?? null, rate }];
+  }
+
+  private versionsAfter(known: Known | null, blocks: VersionDraft['blocks']): VersionDraft[] {
+    const others = (known?.versions ?? []).filter((version) => version.since !== this.today);
+    const since = others.length === 0 ? null : this.today;
+    return [
+      ...others,
+      { id: `availability-${randomUUID().slice(0, 12)}`, since, until: null, comment: null, blocks },
+    ];
+  }
+
+  private differences(before: PersonDraft, after: PersonDraft, told: boolean): string[] {
+    const lines: string[] = [];
+    for (const [field, name] of COMPARED) {
+      const [old, fresh] = [before[field], after[field]];
+      if (JSON.stringify(old) === JSON.stringify(fresh) || (!told && field === 'name')) continue;
+      lines.push(
+        told ? `${name}: ${shown(field, old)} → ${shown(field, fresh)}` : `${name}: ${shown(field, fresh)}`,
+      );
+    }
+    const list = (ids: readonly string[]) => ids.map((id) => this.nameOf(id)).join(', ') || 'none';
+    const rolesText = (draft: PersonDraft) => JSON.stringify(draft.roles);
+    if (rolesText(before) !== rolesText(after))
+      lines.push(`Roles: ${list(after.roles.map((held) => held.role))}`);
+    if (JSON.stringify([...before.sites].sort()) !== JSON.stringify([...after.sites].sort()))
+      lines.push(`Sites: ${list(after.sites)}`);
+    if (before.manager !== after.manager) lines.push('Manager changed');
+    if (JSON.stringify(before.pay) !== JSON.stringify(after.pay))
+      lines.push(`Base pay: ${after.pay.find((one) => one.role === null)?.rate}`);
+    if (JSON.stringify(sorted(before.fields)) !== JSON.stringify(sorted(after.fields)))
+      lines.push('Own fields changed');
+    return lines;
+  }
+
+  private nameOf(id: string): string {
+    for (const fresh of [this.fresh.roles, this.fresh.sites])
+      for (const [name, made] of fresh) if (made === id) return name;
+    return this.namesById.get(id) ?? id;
+  }
+
+  async writing(db: Database): Promise<ImportWriting> {
+    const rows: RowChange[] = [];
+    const made: string[] = [];
+    const add = (table: RowChange['table'], after: Row) => rows.push({ table, before: null, after });
+    let position = 1000;
+    for (const [name, id] of this.fresh.sites) {
+      if (!this.firstSite) break;
+      // A site that only a file names is set up like the first one.
+      add('site', { ...this.firstSite, id, name, position: position++ });
+      made.push(id);
+    }
+    const inks = ['moss', 'brick', 'slate', 'ochre', 'teal', 'wine', 'olive', 'sea', 'plum', 'clay'];
+    let ink = 0;
+    for (const [name, id] of this.fresh.roles) {
+      add('role', {
+        id,
+        name,
+        mark: name.slice(0, 1).toUpperCase(),
+        ink: inks[ink++ % inks.length],
+        rate_minor: null,
+      });
+      made.push(id);
+    }
+    // A role is worked where the people are who hold it.
+    const places = new Map(
+      (await readRows(db, 'site_role', {})).map((row) => [`${row.site_id} ${row.role_id}`, true]),
+    );
+    for (const { after } of this.written)
+      for (const site of after.sites)
+        for (const { role } of after.roles) {
+          const fresh = made.includes(role) || made.includes(site);
+          if (!fresh || places.has(`${site} ${role}`)) continue;
+          places.set(`${site} ${role}`, true);
+          add('site_role', { site_id: site, role_id: role, position: position++, retired: 0 });
+        }
+    for (const [i, id] of this.fieldIds) {
+      add('field', {
+        id,
+        name: (this.heads[i] || `Column ${columnName(i)}`).slice(0, 120),
+        position: position++,
+      });
+      made.push(id);
+    }
+    return { writings: this.written, rows, made };
+  }
+}
+
+const COMPARED = [
+  ['name', 'Name'],
+  ['number', 'Number'],
+  ['email', 'E-mail'],
+  ['phone', 'Phone'],
+  ['birthDate', 'Birth date'],
+  ['employedFrom', 'First day'],
+  ['employedTo', 'Last day'],
+  ['contractKind', 'Contract'],
+  ['contractMinutes', 'Contract hours'],
+  ['maxWeekMinutes', 'Weekly maximum'],
+  ['standardDayMinutes', 'Standard day'],
+  ['payKind', 'Paid'],
+  ['groups', 'Groups'],
+  ['notes', 'Notes'],
+] as const;
+
+function unique(roles: PersonDraft['roles']): PersonDraft['roles'] {
+  return roles.filter((held, i) => roles.findIndex((one) => one.role === held.role) === i);
+}
+
+function sorted(fields: Readonly<Record<string, string>>): [string, string][] {
+  return Object.entries(fields).sort(([a], [b]) => (a < b ? -1 : 1));
+}
