@@ -53,3 +53,25 @@ test('from an empty folder to a first week with coverage, without leaving the pa
   expect(await seriousFaults(page)).toEqual([]);
   await server.end();
 });
+
+test('a list in a file is taken on the way: the site is made, then the import opens', async ({ page }) => {
+  const server = new DemoServer();
+  await server.beginEmpty();
+  await page.goto(server.url);
+  await page.getByLabel('Name of the site').fill('Heron Café');
+  await page.getByRole('button', { name: /^People/ }).click();
+  await page.getByRole('button', { name: 'Set up the site and import it' }).click();
+  await expect(page).toHaveURL(/\/people\/heron-cafe\/import$/);
+  await page.getByLabel('Cells copied from a spreadsheet').fill('Name\tRole\tMon\nMira Holt\tKitchen\t9-17');
+  await page.getByRole('button', { name: 'Look at these cells' }).click();
+  await page.getByRole('button', { name: 'Take 1' }).click();
+  await expect(page.getByRole('heading', { name: '1 person' })).toBeVisible();
+  await page.getByRole('link', { name: 'Set-up' }).click();
+  await expect(page.getByLabel('Name of the business')).toHaveValue('');
+  await page.getByLabel('Name of the business').fill('Heron Lane');
+  await page.getByLabel('Name of the business').press('Enter');
+  await expect(page.locator('.notice').first()).toContainText('Saved');
+  await page.reload();
+  await expect(page.getByLabel('Name of the business')).toHaveValue('Heron Lane');
+  await server.end();
+});

@@ -5,6 +5,9 @@ import { writeMoney } from '@/core/checks/words';
 import { writeHoursOfDay } from '@/core/time/read-hours';
 import { writeHours } from '@/core/time/write';
 import type { SetupPayload } from '@/server/site/payload';
+import { ReadInput } from '../kit/inputs';
+import { sentence } from '../kit/save-bar';
+import { useCommand } from '../kit/use-command';
 import { sectionAddress } from './sections';
 
 const WEEKDAYS = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'];
@@ -58,7 +61,7 @@ export function Overview({ setup }: { readonly setup: SetupPayload }) {
       <div className="mx-auto grid max-w-[1080px] grid-cols-[minmax(0,1fr)_340px] gap-10 max-[900px]:grid-cols-1">
         <section>
           <h1 className="page-title">{site.name}</h1>
-          {setup.business && <p className="text-muted">{setup.business}</p>}
+          <BusinessName name={setup.business} />
           <table className="sheet-table mt-4">
             <tbody>
               {lines.map(([name, text, section]) => (
@@ -114,6 +117,26 @@ export function Overview({ setup }: { readonly setup: SetupPayload }) {
         </section>
       </div>
     </main>
+  );
+}
+
+/** The name of the whole business, changed where it stands. */
+function BusinessName({ name }: { readonly name: string }) {
+  const { run, problem } = useCommand();
+  return (
+    <label className="mt-1 flex items-center gap-2">
+      <span className="text-muted text-[11.5px]">Business</span>
+      <ReadInput
+        label="Name of the business"
+        className="w-[240px]"
+        placeholder="not named yet"
+        value={name}
+        write={(text) => text}
+        read={(text) => (text.trim() === '' ? { wrong: 'Type a name.' } : { value: text.trim() })}
+        onChange={(text) => text !== name && void run('business.name', { name: text })}
+      />
+      {problem && <span className="text-gap">{sentence(problem)}</span>}
+    </label>
   );
 }
 

@@ -48,14 +48,15 @@ export function StartScreen({ frame, sets, zones }: Props) {
       // Without storage the draft lives as long as the page does.
     }
   };
-  const finish = async () => {
+  const finish = async (then: 'plan' | 'import' = 'plan') => {
     setBusy(true);
     setTrouble(null);
     const made = await makeSite(draft, sets.find((set) => set.id === draft.rules)?.rules ?? {});
     setBusy(false);
     if ('trouble' in made) return setTrouble(made.trouble);
     localStorage.removeItem(KEPT);
-    router.push(`/plan/${encodeURIComponent(made.site)}/now`);
+    const site = encodeURIComponent(made.site);
+    router.push(then === 'plan' ? `/plan/${site}/now` : `/people/${site}/import`);
   };
   const named = draft.site.name.trim() !== '';
   const last = step === STEPS.length - 1;
@@ -111,7 +112,9 @@ export function StartScreen({ frame, sets, zones }: Props) {
           )}
           {step === 1 && <HoursStep draft={draft} change={change} />}
           {step === 2 && <RolesStep draft={draft} change={change} />}
-          {step === 3 && <PeopleStep draft={draft} change={change} />}
+          {step === 3 && (
+            <PeopleStep draft={draft} change={change} busy={busy} onFile={() => void finish('import')} />
+          )}
           {step === 4 && <NeedsStep draft={draft} change={change} />}
         </div>
       </main>

@@ -114,7 +114,12 @@ export function RolesStep({ draft, change }: Step) {
 }
 
 /** Who works there. */
-export function PeopleStep({ draft, change }: Step) {
+export function PeopleStep({
+  draft,
+  change,
+  busy,
+  onFile,
+}: Step & { readonly busy: boolean; readonly onFile: () => void }) {
   const choices = roleChoices(draft);
   const { people, faults } = readPeopleList(draft.people, choices);
   return (
@@ -122,8 +127,7 @@ export function PeopleStep({ draft, change }: Step) {
       <h1 className="page-title">Who works there?</h1>
       <p className="text-muted mb-4">
         One person a line, with a role behind a comma if you like; or paste the two columns from a
-        spreadsheet. A whole file with hours, contact and availability can be imported afterwards, under
-        People.
+        spreadsheet.
       </p>
       <textarea
         aria-label="People"
@@ -148,6 +152,12 @@ export function PeopleStep({ draft, change }: Step) {
           </p>
         ))}
       </div>
+      <p className="mt-5">
+        Is there a file with contact, hours or availability?{' '}
+        <button type="button" className="text-button" disabled={busy} onClick={onFile}>
+          Set up the site and import it
+        </button>
+      </p>
     </>
   );
 }
