@@ -64,6 +64,21 @@ test('a change of availability shows what it breaks in planned weeks, and then b
   await expect(page.getByText('Taken back: Availability of Priya Nair')).toBeVisible();
 });
 
+test('what is edited and not saved is there again after looking elsewhere', async ({ page }) => {
+  await page.goto(`${server.url}/people/bistro/caio`);
+  await page.getByLabel('Phone').fill('555 0100');
+  await page.getByRole('tab', { name: /^History/ }).click();
+  await page.getByRole('tab', { name: /^About/ }).click();
+  await expect(page.getByLabel('Phone')).toHaveValue('555 0100');
+  await page.getByRole('link', { name: 'All people' }).click();
+  await page.getByRole('link', { name: 'Caio Duarte' }).click();
+  await expect(page.getByLabel('Phone')).toHaveValue('555 0100');
+  await page.getByRole('button', { name: 'Discard' }).click();
+  await expect(page.getByLabel('Phone')).toHaveValue('');
+  await page.reload();
+  await expect(page.getByLabel('Phone')).toHaveValue('');
+});
+
 test('availability is painted with the keyboard', async ({ page }) => {
   await page.goto(`${server.url}/people/bistro/teo`);
   await page.getByRole('tab', { name: /^Availability/ }).click();

@@ -86,9 +86,10 @@ async function reached(ask: () => Promise<CommandAnswer>): Promise<CommandAnswer
 
 /**
  * A draft of something stored. Follows what is stored until it is edited; `dirty` from then on until it is saved
- * or given up. After saving it follows again: what was made anew comes back with its ids.
+ * or given up. After saving it follows again: what was made anew comes back with its ids. What is edited is kept
+ * under `key` while the page is looked away from, and is there again as long as nobody changed what is stored.
  */
-export function useDraft<T>(stored: T) {
+export function useDraft<T>(stored: T, key: string) {
   const [draft, setDraft] = useState(stored);
   const [base, setBase] = useState(stored);
   const storedKey = JSON.stringify(stored);
@@ -101,6 +102,18 @@ export function useDraft<T>(stored: T) {
     if (!dirty) setDraft(stored);
   }
   useEffect(() => {
+    const timer = setTimeout(() => {
+      const kept = keptDraft<T>(key, storedKey);
+      if (kept !== null) setDraft(kept);
+    }, 0);
+    return () => clearTimeout(timer);
+    // Only on arrival: later on the draft is here.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [key]);
+  useEffect(() => {
+    if (dirty) keepDraft(key, storedKey, draft);
+  }, [key, dirty, draft, storedKey]);
+  useEffect(() => {
     if (!dirty) return;
     const warn = (event: BeforeUnloadEvent) => event.preventDefault();
     window.addEventListener('beforeunload', warn);
@@ -108,8 +121,41 @@ export function useDraft<T>(stored: T) {
   }, [dirty]);
   const change = useCallback((part: Partial<T>) => setDraft((now) => ({ ...now, ...part })), []);
   const reset = useCallback(() => {
+    forgetDraft(key);
     setDraft(stored);
     setBase(stored);
-  }, [stored]);
-  return { draft, setDraft, change, reset, dirty, saved: () => setBase(draft) };
+  }, [stored, key]);
+  const saved = () => {
+    forgetDraft(key);
+    setBase(draft);
+  };
+  return { draft, setDraft, change, reset, dirty, saved };
+}
+
+const DRAFT = 'vicenda draft ';
+
+function keptDraft<T>(key: string, base: string): T | null {
+  try {
+    const text = sessionStorage.getItem(DRAFT + key);
+    const kept = text === null ? null : (JSON.parse(text) as { base: string; draft: T });
+    return kept?.base === base ? kept.draft : null;
+  } catch {
+    return null;
+  }
+}
+
+function keepDraft(key: string, base: string, draft: unknown): void {
+  try {
+    sessionStorage.setItem(DRAFT + key, JSON.stringify({ base, draft }));
+  } catch {
+    // Without storage the draft lives as long as the page does.
+  }
+}
+
+function forgetDraft(key: string): void {
+  try {
+    sessionStorage.removeItem(DRAFT + key);
+  } catch {
+    // Nothing was kept either.
+  }
 }

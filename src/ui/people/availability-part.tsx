@@ -31,9 +31,10 @@ const KEYS: Readonly<Record<string, AvailabilityKind>> = {
 /** When a person can work: dated versions, each painted or typed. */
 export function AvailabilityPart({ page }: { readonly page: PersonPayload }) {
   const { today } = page.choices;
-  const { draft, change, reset, dirty, saved } = useDraft<{ readonly versions: readonly VersionDraft[] }>({
-    versions: page.versions,
-  });
+  const { draft, change, reset, dirty, saved } = useDraft<{ readonly versions: readonly VersionDraft[] }>(
+    { versions: page.versions },
+    `availability ${page.id}`,
+  );
   const { run, busy, problem } = useCommand();
   const [chosen, choose] = useState<string | null>(
     () => versionOn(page.versions, today)?.id ?? page.versions.at(-1)?.id ?? null,

@@ -12,7 +12,7 @@ import { Pay, type PersonFormPart, Roles, UsualWeek } from './person-work';
 
 /** Everything about a person but when they can work. */
 export function PersonPart({ page }: { readonly page: PersonPayload }) {
-  const { draft, change, reset, dirty, saved } = useDraft<PersonDraft>(page.person);
+  const { draft, change, reset, dirty, saved } = useDraft<PersonDraft>(page.person, `person ${page.id}`);
   const { run, busy, problem } = useCommand();
   const input = dirty ? { id: page.id, person: draft } : null;
   const part = { page, draft, change };

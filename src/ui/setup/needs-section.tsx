@@ -19,8 +19,8 @@ type Cells = Painted<number>[][][];
 
 /** How many people are needed when: a usual week, from dates on, and variants for single dates. */
 export function NeedsSection({ setup }: { readonly setup: SetupPayload }) {
-  const stored = useMemo(() => withUsual(setup.needs), [setup.needs]);
-  const { draft, change, reset, dirty, saved } = useDraft<NeedsDraft>(stored);
+  const stored = useMemo(() => withUsual(setup.needs, setup.id), [setup.needs, setup.id]);
+  const { draft, change, reset, dirty, saved } = useDraft<NeedsDraft>(stored, `needs ${setup.id}`);
   const { run, busy, problem } = useCommand();
   const [chosen, choose] = useState(stored.sets.filter((set) => set.name === null).at(-1)!.id);
   const set = draft.sets.find((one) => one.id === chosen) ?? draft.sets[0];
@@ -46,10 +46,10 @@ export function NeedsSection({ setup }: { readonly setup: SetupPayload }) {
 }
 
 /** There is always a usual week to paint on. */
-function withUsual(needs: NeedsDraft): NeedsDraft {
+function withUsual(needs: NeedsDraft, site: string): NeedsDraft {
   return needs.sets.some((set) => set.name === null)
     ? needs
-    : { ...needs, sets: [{ id: newId(), name: null, since: null, rows: [] }, ...needs.sets] };
+    : { ...needs, sets: [{ id: `usual-${site}`, name: null, since: null, rows: [] }, ...needs.sets] };
 }
 
 function Sets({

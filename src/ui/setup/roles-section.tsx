@@ -15,7 +15,10 @@ const INKS = ['olive', 'sea', 'plum', 'clay', 'moss', 'brick', 'slate', 'ochre',
 /** The roles of a site: what they are called, how they are drawn, what they pay and who holds them. */
 export function RolesSection({ setup }: { readonly setup: SetupPayload }) {
   const stored = setup.roles.map(({ holders: _h, inUse: _u, ...role }) => role);
-  const { draft, setDraft, reset, dirty, saved } = useDraft<readonly RoleDraft[]>(stored);
+  const { draft, setDraft, reset, dirty, saved } = useDraft<readonly RoleDraft[]>(
+    stored,
+    `roles ${setup.id}`,
+  );
   const { run, busy, problem } = useCommand();
   const named = draft.filter((role) => role.name.trim() !== '');
   const input = dirty ? { site: setup.id, roles: named } : null;

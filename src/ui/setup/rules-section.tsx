@@ -17,7 +17,7 @@ const SEVERITIES: readonly (readonly [Severity | 'off', string])[] = [
 
 /** Every check of the site with its limit and severity, as sentences; and sets to start from. */
 export function RulesSection({ setup }: { readonly setup: SetupPayload }) {
-  const { draft, change, reset, dirty, saved } = useDraft<Rules>(setup.rules);
+  const { draft, change, reset, dirty, saved } = useDraft<Rules>(setup.rules, `rules ${setup.id}`);
   const { run, busy, problem } = useCommand();
   const input = dirty ? { site: setup.id, rules: said(draft) } : null;
   return (

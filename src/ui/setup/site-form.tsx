@@ -20,7 +20,7 @@ export function SiteForm({
   readonly className: string;
   readonly children: (part: SitePart) => React.ReactNode;
 }) {
-  const { draft, change, reset, dirty, saved } = useDraft<SiteDraft>(setup.site);
+  const { draft, change, reset, dirty, saved } = useDraft<SiteDraft>(setup.site, `site ${setup.id}`);
   const { run, busy, problem } = useCommand();
   const input = dirty ? { id: setup.id, site: clean(draft) } : null;
   return (

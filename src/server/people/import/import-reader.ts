@@ -35,6 +35,14 @@ interface Taken {
   readonly id: string;
 }
 
+/** A row with everything looked up, before it is decided whether it can be taken. */
+interface Looked extends Pick<Taken, 'line' | 'id' | 'known' | 'faults'> {
+  readonly after: PersonDraft;
+  readonly week: VersionDraft['blocks'] | null;
+  readonly changes: readonly string[];
+  readonly managerCell: CellFault | null;
+}
+
 const small = (text: string) => text.trim().toLocaleLowerCase();
 
 /** Follows the rows of a file, one after the other, with who and what is there already. */
@@ -92,12 +100,22 @@ export class ImportReader {
     return reader;
   }
 
+  /** Roles that taking the file would make; those that only faulty rows name are not made. */
   get newRoles(): string[] {
-    return [...this.fresh.roles.keys()];
+    return this.freshUsed('roles').map(([name]) => name);
   }
 
   get newSites(): string[] {
-    return [...this.fresh.sites.keys()];
+    return this.freshUsed('sites').map(([name]) => name);
+  }
+
+  private freshUsed(kind: 'roles' | 'sites'): [string, string][] {
+    const used = new Set(
+      this.written.flatMap(({ after }) =>
+        kind === 'roles' ? after.roles.map((held) => held.role) : after.sites,
+      ),
+    );
+    return [...this.fresh[kind]].filter(([, id]) => used.has(id));
   }
 
   get newFields(): string[] {
@@ -167,13 +185,36 @@ export class ImportReader {
       if (values.draft.name) managers.set(small(values.draft.name), id);
       if (values.draft.number) managers.set(small(values.draft.number), id);
     }
-    return this.taken.map((taken) => this.preview(taken, managers));
+    const looked = this.taken.map((taken) => this.look(taken, managers));
+    // Who has a manager in a faulty row has to wait for that row; and so on, up the line.
+    for (let again = true; again;) {
+      again = false;
+      const out = new Set(
+        looked.filter((one) => one.known === null && one.faults.length > 0).map((one) => one.id),
+      );
+      for (const one of looked) {
+        if (one.faults.length > 0 || one.after.manager === null || !out.has(one.after.manager)) continue;
+        one.faults.push({ ...one.managerCell!, message: 'this manager stands in a faulty row' });
+        again = true;
+      }
+    }
+    return looked.map((one) => this.decide(one));
   }
 
-  private preview(
-    { line, values, faults, known, id }: Taken,
-    managers: ReadonlyMap<string, string>,
-  ): RowPreview {
+  private decide({ line, id, known, after, week, changes, faults }: Looked): RowPreview {
+    const state =
+      faults.length > 0 ? 'faulty' : known === null ? 'new' : changes.length > 0 ? 'changed' : 'same';
+    if (state === 'new' || state === 'changed')
+      this.written.push({
+        id,
+        before: known?.rows ?? NO_ROWS,
+        after,
+        ...(week ? { versions: this.versionsAfter(known, week) } : {}),
+      });
+    return { row: line.row, name: after.name || '(no name)', state, changes, faults };
+  }
+
+  private look({ line, values, faults, known, id }: Taken, managers: ReadonlyMap<string, string>): Looked {
     const before = known?.draft ?? blankPerson(values.draft.name ?? '');
     const roles = values.roles?.map(({ name, until }) => {
       const role = this.idFor('roles', name);
@@ -208,16 +249,10 @@ export class ImportReader {
       ...this.differences(before, after, known !== null),
       ...(week ? [`Availability: ${this.shownWeek(week)}`] : []),
     ];
-    const state =
-      faults.length > 0 ? 'faulty' : known === null ? 'new' : changes.length > 0 ? 'changed' : 'same';
-    if (state === 'new' || state === 'changed')
-      this.written.push({
-        id,
-        before: known?.rows ?? NO_ROWS,
-        after,
-        ...(week ? { versions: this.versionsAfter(known, week) } : {}),
-      });
-    return { row: line.row, name: after.name || '(no name)', state, changes, faults };
+    const { employedFrom, employedTo } = after;
+    if (employedFrom !== null && employedTo !== null && employedTo < employedFrom && faults.length === 0)
+      faults.push(this.at(line, ['employedTo', 'employedFrom'], 'the last day is before the first'));
+    return { line, id, known, after, week, changes, faults, managerCell: values.manager?.cell ?? null };
   }
 
   private idFor(kind: 'roles' | 'sites', name: string): string | null {
@@ -292,7 +327,7 @@ export class ImportReader {
     const made: string[] = [];
     const add = (table: RowChange['table'], after: Row) => rows.push({ table, before: null, after });
     let position = 1000;
-    for (const [name, id] of this.fresh.sites) {
+    for (const [name, id] of this.freshUsed('sites')) {
       if (!this.firstSite) break;
       // A site that only a file names is set up like the first one.
       add('site', { ...this.firstSite, id, name, position: position++ });
@@ -300,7 +335,7 @@ export class ImportReader {
     }
     const inks = ['moss', 'brick', 'slate', 'ochre', 'teal', 'wine', 'olive', 'sea', 'plum', 'clay'];
     let ink = 0;
-    for (const [name, id] of this.fresh.roles) {
+    for (const [name, id] of this.freshUsed('roles')) {
       add('role', {
         id,
         name,

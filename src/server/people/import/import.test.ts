@@ -147,6 +147,28 @@ test('roles, sites and own fields that nobody knows are made in the same step, i
   expect(again.counts).toEqual({ new: 0, changed: 0, same: 1, faulty: 0 });
 });
 
+test('what only a faulty row names is not made, and who has a manager there waits for that row', async () => {
+  const preview = await take(
+    text([
+      'Name,Role,Hours,Manager,Last day',
+      'Ann,Sommelier,lots,,',
+      'Bo,Bar,20,Ann,',
+      'Cy,Bar,20,Bo,',
+      'Di,Bar,20,Ilse Brandt,',
+      'Teo Marchetti,Kitchen,40,,1999-01-01',
+    ]),
+  );
+  expect(preview.newRoles).toEqual([]);
+  expect(preview.rows.map((row) => [row.name, row.state, row.faults[0]?.cell])).toEqual([
+    ['Ann', 'faulty', 'C2'],
+    ['Bo', 'faulty', 'D3'],
+    ['Cy', 'faulty', 'D4'],
+    ['Di', 'new', undefined],
+    ['Teo Marchetti', 'faulty', 'E6'],
+  ]);
+  expect((await accept(preview.options)).title).toBe('Imported 1 person from list.csv');
+});
+
 test('what a column was taken for is remembered', async () => {
   const lines = ['Name,Zug', 'Ann,123'];
   const preview = await take(text(lines));

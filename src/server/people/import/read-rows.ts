@@ -148,15 +148,6 @@ export function readRow(
   });
   const name = names.name ?? [names.firstName, names.lastName].filter(Boolean).join(' ');
   if (name) draft.name = name;
-  const { employedFrom, employedTo } = draft as { employedFrom?: number; employedTo?: number };
-  if (employedFrom !== undefined && employedTo !== undefined && employedTo < employedFrom) {
-    const at = columns.indexOf('employedTo');
-    faults.push({
-      cell: `${columnName(at)}${line.row}`,
-      column: heads[at] || 'Last day',
-      message: 'is before the first day',
-    });
-  }
   return { values: { draft: draft as RowValues['draft'], ...rest, fields, days }, faults };
 }
 
