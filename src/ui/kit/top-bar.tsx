@@ -63,7 +63,7 @@ export function TopBar({ sites, site, area, actor, onFind }: Props) {
             href={areaAddress(one, one === 'people' ? site : (site ?? sites[0]?.id ?? null))}
             prefetch={false}
             aria-current={one === area ? 'page' : undefined}
-            className={`flex h-full items-center border-b-[3px] pt-[3px] ${
+            className={`flex h-full items-center border-b-[3px] pt-[3px] whitespace-nowrap ${
               one === area ? 'border-ink font-semibold' : 'text-muted hover:text-ink border-transparent'
             }`}
           >
