@@ -38,7 +38,8 @@ export function Canvas() {
     if (active.row < count) virtual.scrollToIndex(active.row, { align: 'auto' });
   }, [active.row, count, virtual]);
   useEffect(() => {
-    if (!editing) scroller.current?.focus({ preventScroll: true });
+    const canvas = scroller.current;
+    if (!editing && canvas !== document.activeElement) canvas?.focus({ preventScroll: true });
   }, [editing]);
   const pointer = usePointer({ scale, rows, openRow, scroller });
   return (

@@ -25,6 +25,7 @@ export function CellEditor({ scale, top, low }: Props) {
     input.focus();
     input.setSelectionRange(input.value.length, input.value.length);
   }, []);
+  const leaving = useRef(false);
   const judgement = usePlan((plan) => plan.judgement);
   const outcome = useOutcome(text);
   const close = () => controller.view.setState({ editing: null });
@@ -38,7 +39,12 @@ export function CellEditor({ scale, top, low }: Props) {
     const tried = controller.try(changes);
     if (tried.refused) return setDoubted(null);
     if (tried.doubt && doubted !== text) return setDoubted(text);
+    // The focus moves while nothing has changed yet: after the edit it would cost a layout of its own.
+    leaving.current = true;
+    document.getElementById('canvas')?.focus({ preventScroll: true });
+    leaving.current = false;
     if (controller.commit(changes, true)) close();
+    else field.current?.focus();
   };
   const onKeyDown = (event: React.KeyboardEvent) => {
     event.stopPropagation();
@@ -72,7 +78,7 @@ export function CellEditor({ scale, top, low }: Props) {
         onKeyDown={onKeyDown}
         onBlur={(event) => {
           // Leaving with the mouse keeps what can be kept; the rest stays open to be mended.
-          if (event.relatedTarget === null) return;
+          if (event.relatedTarget === null || leaving.current) return;
           if (text.trim() === '') close();
           else if (outcome.ok) enter(false);
         }}
