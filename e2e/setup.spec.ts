@@ -33,6 +33,24 @@ test('needs are painted by drag and key, and what is asked for and what follows 
   await expect(page.getByText('447 h of 435 h')).toBeVisible();
 });
 
+test('needs are suggested from sales pasted from a spreadsheet, inside opening hours', async ({ page }) => {
+  await open(page, '/needs');
+  await page.getByText('Suggest needs from expected sales').click();
+  // 52 an hour for each: 100 asks for two people, 260 for five, nothing for the fewest there may be.
+  await page.getByLabel('Sales from 9:00, Monday').evaluate((cell) => {
+    const data = new DataTransfer();
+    data.setData('text', '100\t\n260\t52');
+    cell.dispatchEvent(new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }));
+  });
+  await expect(page.getByLabel('Sales from 10:00, Tuesday')).toHaveValue('52');
+  await page.getByRole('button', { name: 'Suggest', exact: true }).click();
+  const everybody = page.getByRole('application');
+  await expect(everybody.getByTitle('2 people').last()).toBeVisible();
+  await expect(everybody.getByTitle('5 people')).toHaveCount(1);
+  await expect(bar(page)).toContainText('Quay Bistro, 23–29 November');
+  await bar(page).getByRole('button', { name: 'Discard' }).click();
+});
+
 test('a variant for a date leaves the usual week alone', async ({ page }) => {
   await open(page, '/needs');
   await page.getByLabel('Name of a variant').fill('Regatta weekend');

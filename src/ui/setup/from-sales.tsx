@@ -4,6 +4,7 @@ import { useState } from 'react';
 import { needsFromSales } from '@/core/needs/asked';
 import type { Painted } from '@/core/time/paint';
 import { readDecimal } from '@/core/time/read-hours';
+import { type Span, clip } from '@/core/time/span';
 import { writeTime } from '@/core/time/write';
 import type { SetupPayload } from '@/server/site/payload';
 import { AmountInput, CountInput, Labelled } from '../kit/inputs';
@@ -49,7 +50,7 @@ export function FromSales({
               })
             : [],
         );
-        return joined(days.flat());
+        return within(joined(days.flat()), open);
       }),
     );
   return (
@@ -152,6 +153,11 @@ function openHours({ site }: SetupPayload): number[] {
   for (let minute = 0; minute < 2880; minute += 60)
     if (spans.some((span) => span.from < minute + 60 && minute < span.to)) found.push(minute);
   return found;
+}
+
+/** The parts of spans inside opening hours: the hour of closing asks for nobody after it. */
+function within(spans: readonly Painted<number>[], open: readonly Span[]): Painted<number>[] {
+  return spans.flatMap((span) => clip(open, span).map((part) => ({ ...part, value: span.value })));
 }
 
 function joined(spans: readonly Painted<number>[]): Painted<number>[] {

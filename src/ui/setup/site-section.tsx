@@ -262,6 +262,18 @@ function Budgets({ draft, change }: SitePart) {
       <button type="button" className="text-button mt-1.5" onClick={add}>
         {draft.budgets.length === 0 ? 'Set a budget' : 'Change it from a date on'}
       </button>
+      <div className="mt-3 grid grid-cols-2 gap-3">
+        <Labelled label="Sales that an hour of work should bring">
+          <AmountInput value={draft.salesPerHour} onChange={(salesPerHour) => change({ salesPerHour })} />
+        </Labelled>
+        <Labelled label="Fewest people that needs from sales ask for">
+          <CountInput
+            value={draft.needsMinimum}
+            most={1000}
+            onChange={(needsMinimum) => change({ needsMinimum })}
+          />
+        </Labelled>
+      </div>
     </section>
   );
 }
