@@ -1,5 +1,6 @@
 import { type Page, expect, test } from '@playwright/test';
 import { seriousFaults } from './axe';
+import { goReady } from './ready';
 import { DemoServer, WEEK } from './server';
 
 const server = new DemoServer();
@@ -9,7 +10,7 @@ test.afterAll(() => server.end());
 const notice = (page: Page) => page.locator('.notice').first();
 
 test('a messy file: three faults are named, the rest is taken, and undone', async ({ page }) => {
-  await page.goto(`${server.url}/people/bistro/import`);
+  await goReady(page, `${server.url}/people/bistro/import`);
   const rows = ['Nr;Full name;Role;Hours a week;Start date;Mon;Tue'];
   for (let i = 0; i < 40; i++) rows.push(`X${i};Person ${i};Floor;20,5;2026-12-0${(i % 9) + 1};9-17;off`);
   rows[4] = 'X3;Person 3;Floor;lots;2026-12-01;9-17;off';
@@ -39,7 +40,7 @@ test('a messy file: three faults are named, the rest is taken, and undone', asyn
 test('a change of availability shows what it breaks in planned weeks, and then breaks it', async ({
   page,
 }) => {
-  await page.goto(`${server.url}/people/bistro/priya`);
+  await goReady(page, `${server.url}/people/bistro/priya`);
   await page.getByRole('tab', { name: /^Availability/ }).click();
   await page.getByRole('button', { name: 'Say when they can work' }).click();
   const typed = page.getByLabel(/^As text/);
@@ -57,7 +58,7 @@ test('a change of availability shows what it breaks in planned weeks, and then b
   await expect(
     page.locator('aside li').filter({ hasText: 'Not available, Priya Nair' }).first(),
   ).toBeVisible();
-  await page.goto(`${server.url}/people/bistro/priya`);
+  await goReady(page, `${server.url}/people/bistro/priya`);
   await page.getByRole('tab', { name: /^History/ }).click();
   await expect(page.getByText('Availability of Priya Nair')).toBeVisible();
   await page.getByRole('button', { name: 'Take back' }).click();
@@ -65,7 +66,7 @@ test('a change of availability shows what it breaks in planned weeks, and then b
 });
 
 test('what is edited and not saved is there again after looking elsewhere', async ({ page }) => {
-  await page.goto(`${server.url}/people/bistro/caio`);
+  await goReady(page, `${server.url}/people/bistro/caio`);
   await page.getByLabel('Phone').fill('555 0100');
   await page.getByRole('tab', { name: /^History/ }).click();
   await page.getByRole('tab', { name: /^About/ }).click();
@@ -80,7 +81,7 @@ test('what is edited and not saved is there again after looking elsewhere', asyn
 });
 
 test('availability is painted with the keyboard', async ({ page }) => {
-  await page.goto(`${server.url}/people/bistro/teo`);
+  await goReady(page, `${server.url}/people/bistro/teo`);
   await page.getByRole('tab', { name: /^Availability/ }).click();
   await page.getByRole('button', { name: 'Say when they can work' }).click();
   await page.getByRole('application', { name: /^Availability of Teo/ }).focus();
@@ -94,7 +95,7 @@ test('availability is painted with the keyboard', async ({ page }) => {
 });
 
 test('600 people are filtered, sorted, edited in place and changed together', async ({ page }) => {
-  await page.goto(`${server.url}/people/grounds`);
+  await goReady(page, `${server.url}/people/grounds`);
   await expect(page.getByRole('heading', { name: '600 people' })).toBeVisible();
   await page.getByRole('button', { name: /^Hours a week/ }).click();
   await expect(page.getByRole('columnheader', { name: /^Hours a week/ })).toHaveAttribute(
@@ -125,7 +126,7 @@ test('600 people are filtered, sorted, edited in place and changed together', as
 });
 
 test('who leaves has later shifts turned open, after a look at what that does', async ({ page }) => {
-  await page.goto(`${server.url}/people/bistro/bram`);
+  await goReady(page, `${server.url}/people/bistro/bram`);
   await page.getByLabel('Last day').fill('2026-11-26');
   const bar = page.getByRole('region', { name: 'Not saved yet' });
   await expect(bar).toContainText('Bram de Wit leaves after Thu 26 November: 1 shift after that turns open.');

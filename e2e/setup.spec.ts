@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { type Page, expect, test } from '@playwright/test';
 import { seriousFaults } from './axe';
+import { goReady } from './ready';
 import { DemoServer, WEEK } from './server';
 
 const server = new DemoServer();
@@ -8,7 +9,7 @@ test.beforeAll(() => server.begin());
 test.afterAll(() => server.end());
 
 const bar = (page: Page) => page.getByRole('region', { name: 'Not saved yet' });
-const open = (page: Page, section: string) => page.goto(`${server.url}/setup/bistro${section}`);
+const open = (page: Page, section: string) => goReady(page, `${server.url}/setup/bistro${section}`);
 
 test('needs are painted by drag and key, and what is asked for and what follows is said before saving', async ({
   page,
@@ -141,8 +142,8 @@ test('axe finds no serious fault in the sections of set-up, in either theme', as
     await open(page, section);
     expect(await seriousFaults(page)).toEqual([]);
   }
-  await page.goto(`${server.url}/people/bistro/availability/${WEEK}`);
+  await goReady(page, `${server.url}/people/bistro/availability/${WEEK}`);
   expect(await seriousFaults(page)).toEqual([]);
-  await page.goto(`${server.url}/people/bistro`);
+  await goReady(page, `${server.url}/people/bistro`);
   expect(await seriousFaults(page)).toEqual([]);
 });

@@ -2,6 +2,7 @@
 
 import dynamic from 'next/dynamic';
 import Link from 'next/link';
+import { useSyncExternalStore } from 'react';
 import { type Area, TopBar } from './top-bar';
 
 const Notices = dynamic(() => import('./notices'), { ssr: false });
@@ -26,14 +27,28 @@ export function Shell({
   readonly strip?: React.ReactNode;
   readonly children: React.ReactNode;
 }) {
+  // What is typed before the page can hear it would be lost, so nothing can be typed until then.
+  const ready = useSyncExternalStore(never, isHere, isNotHere);
   return (
-    <div className="bg-paper text-ink flex h-dvh min-h-[480px] flex-col">
+    <div className="bg-paper text-ink flex h-dvh min-h-[480px] flex-col" data-ready={ready} inert={!ready}>
       <TopBar sites={frame.sites} site={site} area={area} actor={frame.actor} />
       {strip}
       <div className="flex min-h-0 flex-1 flex-col">{children}</div>
       <Notices />
     </div>
   );
+}
+
+function never(): () => void {
+  return () => undefined;
+}
+
+function isHere(): boolean {
+  return true;
+}
+
+function isNotHere(): boolean {
+  return false;
 }
 
 export interface StripItem {
