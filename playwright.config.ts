@@ -6,7 +6,9 @@ export default defineConfig({
   outputDir: 'test-results',
   workers: 1,
   retries: 0,
-  timeout: 60_000,
+  timeout: 90_000,
+  // A busy machine takes its time; what is wrong stays wrong.
+  expect: { timeout: 15_000 },
   reporter: [['list'], ['json']],
   use: {
     viewport: { width: 1280, height: 800 },
