@@ -33,7 +33,10 @@ export function PersonScreen({ frame, site, page }: Props) {
     {
       id: 'history',
       name: 'History',
-      note: history.length === 0 ? 'nothing yet' : `${history.length} changes`,
+      note:
+        history.length === 0
+          ? 'nothing yet'
+          : `${history.length} ${history.length === 1 ? 'change' : 'changes'}`,
     },
   ];
   return (
