@@ -1,18 +1,18 @@
 import type Joi from 'joi';
-import { type Problem, fail } from '@/core/plan/change';
+import { type Result, fail } from '@/core/plan/change';
 
 /**
- * The first field of an input that is wrong, named by its path below `root`; null where all is well. `convert`:
+ * An input as its schema reads it; else the first field that is wrong, named by its path below `root`. `convert`:
  * spaces around a text are no fault.
  */
-export function firstFault(
-  schema: Joi.Schema,
+export function readInput<T>(
+  schema: Joi.Schema<T>,
   input: unknown,
   root = '',
   convert = false,
-): { ok: false; problem: Problem } | null {
-  const { error } = schema.validate(input, { convert, errors: { wrap: { label: false } } });
-  if (!error) return null;
+): Result<{ value: T }> {
+  const { error, value } = schema.validate(input, { convert, errors: { wrap: { label: false } } });
+  if (!error) return { ok: true, value: value as T };
   const { message, path } = error.details[0];
   const where = path.reduce<string>(
     (way, step) => (typeof step === 'number' ? `${way}[${step}]` : way ? `${way}.${step}` : step),

@@ -1,5 +1,4 @@
-import { subtract } from '../time/span';
-import { DAY } from '../time/span';
+import { DAY, subtract } from '../time/span';
 import { blocksOfWeek, drawnWeek, type WeekBlock } from './week-blocks';
 
 /**

@@ -1,11 +1,10 @@
 import type { AvailabilityKind } from '../plan/types';
 import { type Reading, type TypedTime, scanSpan, scanTime, writeTypedSpan } from '../time/read-time';
 import { DAY, type Span } from '../time/span';
-import { type HourFormat, writeShortSpan } from '../time/write';
+import { type HourFormat, SHORT_WEEKDAYS, WEEKDAY_NAMES, writeShortSpan } from '../time/write';
 import { type WeekBlock, drawnWeek } from './week-blocks';
 
-const NAMES = ['monday', 'tuesday', 'wednesday', 'thursday', 'friday', 'saturday', 'sunday'];
-const SHORT = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'];
+const NAMES = WEEKDAY_NAMES.map((name) => name.toLowerCase());
 
 /**
  * Reads availability as people type it: `Tue 9-17`, `Mon-Fri after 15`, `not Sun`, `rather not Fri after 18`,
@@ -63,8 +62,8 @@ function readPart(part: string, offset: number, weekend: readonly number[]): Rea
       at += days.length;
       continue;
     }
-    const all = /^(any ?time|all day|available|open|from|the|on|at)\b/i.exec(rest);
-    if (all && !/^from/i.test(all[0])) {
+    const all = /^(any ?time|all day|available|open|the|on|at)\b/i.exec(rest);
+    if (all) {
       if (/^(any|all)/i.test(all[0])) (clause ?? begin('available')).spans.push({ from: 0, to: DAY });
       else if (!clause) begin('available');
       at += all[0].length;
@@ -194,10 +193,10 @@ function daysText(days: readonly number[]): string {
     while (j + 1 < days.length && days[j + 1] === days[j] + 1) j++;
     parts.push(
       j - i >= 2
-        ? `${SHORT[days[i]]}-${SHORT[days[j]]}`
+        ? `${SHORT_WEEKDAYS[days[i]]}-${SHORT_WEEKDAYS[days[j]]}`
         : days
             .slice(i, j + 1)
-            .map((d) => SHORT[d])
+            .map((d) => SHORT_WEEKDAYS[d])
             .join(', '),
     );
     i = j + 1;

@@ -1,9 +1,6 @@
 import { type Painted, paint } from '../time/paint';
 import type { Span } from '../time/span';
 
-/** A week of needs as it is painted: for each row (a role, or everybody) seven days of headcounts. */
-export type PaintedNeeds = readonly (readonly (readonly Painted<number>[])[])[];
-
 /**
  * Minutes of work that one day of needs asks for. Everybody together and the single roles are two ways to say
  * it: at every minute the larger of them counts. `byRole`: one list a role; `everybody`: the row for all.

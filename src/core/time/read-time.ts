@@ -161,10 +161,13 @@ export function writeTypedSpan(
   format: HourFormat,
   openHours: readonly Span[] = [],
 ): string {
-  const end = to === DAY ? '24:00' : writeClock(to);
   const half = writeTimeSpan(from, to, '12').replace('–', '-');
   const short = writeShortSpan(from, to, format).replace('–', '-');
-  const ways = [to === DAY ? short.replace(/-0$/, '-24') : short, `${writeClock(from)}-${end}`, half];
+  const ways = [
+    to === DAY ? short.replace(/-0$/, '-24') : short,
+    `${writeClock(from)}-${writeClock(to)}`,
+    half,
+  ];
   return (
     ways.find((text) => {
       const read = readSpan(text, openHours);

@@ -3,7 +3,10 @@ import { DAY } from './span';
 
 export type HourFormat = '24' | '12';
 
-const WEEKDAY_NAMES = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'];
+/** Names of the weekdays, Monday first. */
+export const WEEKDAY_NAMES = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'];
+/** The same in three letters. */
+export const SHORT_WEEKDAYS = WEEKDAY_NAMES.map((name) => name.slice(0, 3));
 const MONTH_NAMES = [
   'January',
   'February',
@@ -95,7 +98,7 @@ export function writeSignedHours(minutes: number): string {
 
 /** `Sat 27`. */
 export function writeDay(day: Day): string {
-  return `${WEEKDAY_NAMES[weekdayOf(day)]} ${civilOf(day).date}`;
+  return `${SHORT_WEEKDAYS[weekdayOf(day)]} ${civilOf(day).date}`;
 }
 
 /** `Sat 27 March`. */
@@ -105,7 +108,7 @@ export function writeLongDay(day: Day): string {
 
 /** `Sat`. */
 export function weekdayName(day: Day): string {
-  return WEEKDAY_NAMES[weekdayOf(day)];
+  return SHORT_WEEKDAYS[weekdayOf(day)];
 }
 
 /** The days of a week: `22–28 March`, `29 Mar–4 Apr`; with `short` months always cut to three letters. */

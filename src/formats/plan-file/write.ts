@@ -1,6 +1,7 @@
 import type { AroundShift, AvailabilityEntry, Break, Leave, Plan, Rules, Shift } from '@/core/plan/types';
 import { WEEKDAYS, writeDate } from '@/core/time/day';
 import { DAY, type Span } from '@/core/time/span';
+import { writeClock } from '@/core/time/write';
 import type { RawAround, RawBreak, RawLeave, RawPlan, RawRules, RawShift } from './raw';
 
 /**
@@ -81,16 +82,10 @@ function names(days: readonly boolean[]): string[] {
   return WEEKDAYS.filter((_, day) => days[day]);
 }
 
-/** `HH:MM` of a minute; what ends at midnight ends at 24:00, what ends later on the next day's clock. */
-function clock(minute: number): string {
-  const m = minute > DAY ? minute - DAY : minute;
-  return `${String(Math.floor(m / 60)).padStart(2, '0')}:${String(m % 60).padStart(2, '0')}`;
-}
-
 function clocks({ from, to }: Span): [string, string] {
   if (to - from === DAY && from > 0)
     throw new RangeError('a span of a whole day that does not begin at midnight cannot be written');
-  return [clock(from), clock(to)];
+  return [writeClock(from), writeClock(to)];
 }
 
 function fromTo(span: Span): { from: string; to: string } {
@@ -100,7 +95,7 @@ function fromTo(span: Span): { from: string; to: string } {
 
 function breakOf(pause: Break | null): RawBreak | null {
   return (
-    pause && { minutes: pause.minutes, at: pause.at === null ? null : clock(pause.at), paid: pause.paid }
+    pause && { minutes: pause.minutes, at: pause.at === null ? null : writeClock(pause.at), paid: pause.paid }
   );
 }
 
@@ -135,7 +130,7 @@ function leaveOf({ id, from, to, state }: Leave): RawLeave {
     return { id, from: writeDate(from / DAY), to: writeDate(to / DAY - 1), state };
   const moment = (minute: number) => {
     const day = Math.floor(minute / DAY);
-    return `${writeDate(day)}T${clock(minute - day * DAY)}`;
+    return `${writeDate(day)}T${writeClock(minute - day * DAY)}`;
   };
   return { id, from: moment(from), to: moment(to), state };
 }
@@ -149,7 +144,7 @@ function rulesOf(rules: Rules): RawRules {
       weekMinutes: overtime.weekMinutes,
       multiplier: overtime.multiplier,
       day: overtime.day.map((tier) => ({ ...tier })),
-      after: overtime.after.map(({ time, multiplier }) => ({ time: clock(time), multiplier })),
+      after: overtime.after.map(({ time, multiplier }) => ({ time: writeClock(time), multiplier })),
       seventhDay: overtime.seventhDay && { ...overtime.seventhDay },
     },
     young: young.map(({ underAge, from, to, dayMinutes, weekMinutes }) => ({

@@ -38,9 +38,9 @@ function separatorOf(text: string): string {
   let most = 1;
   for (const delimiter of ['\t', ';', ',']) {
     const { data } = Papa.parse<string[]>(sample, { delimiter, preview: 12 });
-    const counts = data.map((line) => line.length).filter((count) => count > 1);
-    const even = counts.filter((count) => count === counts[0]).length;
-    const score = counts.length === 0 ? 0 : counts[0] * even;
+    // The first line tells: a separator that only stands inside later cells is none.
+    const width = data[0]?.length ?? 0;
+    const score = width > 1 ? width * data.filter((line) => line.length === width).length : 0;
     if (score > most) {
       best = delimiter;
       most = score;

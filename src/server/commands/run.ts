@@ -10,7 +10,7 @@ import { writeChange } from '@/data/week/shift-store';
 import { refuseAccess } from '../access';
 import type { Actor } from '../actor';
 import { now, nowAt } from '../clock';
-import { firstFault } from '../input';
+import { readInput } from '../input';
 import type { Context, Work } from './command';
 import { following, plannedWeeks } from './following';
 import { COMMANDS } from './list';
@@ -35,14 +35,13 @@ export async function runCommand(
 ): Promise<CommandAnswer> {
   const command = COMMANDS.get(request.kind);
   if (!command) return fail('input', 'there is no such command', 'kind');
-  const wrong = firstFault(command.input, request.input, 'input', true);
-  if (wrong) return wrong;
-  const { value } = command.input.validate(request.input);
+  const read = readInput(command.input, request.input, 'input', true);
+  if (!read.ok) return read;
   return inTransaction(db, async (trx) => {
     const known = preview ? null : await findCommand(trx, request.id);
     if (known) return { ok: true, title: known.title, following: [], remarks: [], answer: null };
     const context: Context = { db: trx, actor, today: await todayOf(trx) };
-    const prepared = await command.prepare(context, value);
+    const prepared = await command.prepare(context, read.value);
     if (!prepared.ok) return prepared;
     const { work } = prepared;
     for (const site of work.sites.length > 0 ? work.sites : [null]) {

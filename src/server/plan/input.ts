@@ -1,6 +1,6 @@
 import Joi from 'joi';
 import type { Result } from '@/core/plan/change';
-import { firstFault } from '../input';
+import { readInput } from '../input';
 import type { ChangeRequest } from './payload';
 
 const id = () => Joi.string().max(80);
@@ -48,5 +48,6 @@ const REQUEST = Joi.object({
 
 /** Reads what was posted; the problem names the first field that is wrong. */
 export function readChangeRequest(body: unknown): Result<{ request: ChangeRequest }> {
-  return firstFault(REQUEST, body) ?? { ok: true, request: body as ChangeRequest };
+  const read = readInput<ChangeRequest>(REQUEST, body);
+  return read.ok ? { ok: true, request: read.value } : read;
 }

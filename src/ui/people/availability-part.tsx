@@ -7,14 +7,14 @@ import { blocksOfWeek, drawnWeek } from '@/core/availability/week-blocks';
 import type { AvailabilityKind } from '@/core/plan/types';
 import { paint } from '@/core/time/paint';
 import { DAY, subtract } from '@/core/time/span';
-import { writeHours, writeShortSpan, writeTimeSpan } from '@/core/time/write';
+import { WEEKDAY_NAMES, writeHours, writeShortSpan, writeTimeSpan } from '@/core/time/write';
 import type { PersonPayload, VersionDraft } from '@/server/people/payload';
 import { Painter } from '../canvas/painter';
 import { DateInput, Labelled, Select, TextInput } from '../kit/inputs';
 import { newId } from '../kit/new-id';
 import { SaveBar } from '../kit/save-bar';
 import { useCommand, useDraft } from '../kit/use-command';
-import { WEEKDAY_NAMES, nextMonday } from '../setup/site-section';
+import { nextMonday } from '../setup/site-section';
 import { VersionLine } from './version-line';
 
 const KINDS: readonly (readonly [AvailabilityKind, string])[] = [

@@ -6,6 +6,7 @@ import { FollowingList } from '../kit/following';
 import { LengthInput, Select, TextInput } from '../kit/inputs';
 import { sentence } from '../kit/save-bar';
 import { useCommand, usePreview } from '../kit/use-command';
+import { CONTRACTS } from './contracts';
 
 const DEEDS = [
   ['addRole', 'Give the role'],
@@ -80,12 +81,7 @@ export function BulkBar({
             label="Which"
             value={value}
             onChange={setValue}
-            options={[
-              ['', 'choose …'],
-              ['full-time', 'full-time'],
-              ['part-time', 'part-time'],
-              ['on-call', 'on call'],
-            ]}
+            options={[['', 'choose …'], ...CONTRACTS]}
           />
         ) : (
           <TextInput label="Group" value={value} onChange={setValue} maxLength={120} />

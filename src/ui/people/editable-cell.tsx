@@ -6,6 +6,7 @@ import { bareHours, writeHours } from '@/core/time/write';
 import type { PersonLine } from '@/server/people/payload';
 import { sentence } from '../kit/save-bar';
 import { useCommand } from '../kit/use-command';
+import { CONTRACTS } from './contracts';
 
 export type EditableField =
   'number' | 'email' | 'phone' | 'contractKind' | 'contractMinutes' | 'maxWeekMinutes';
@@ -18,7 +19,6 @@ const NAMES: Readonly<Record<EditableField, string>> = {
   contractMinutes: 'Contract hours',
   maxWeekMinutes: 'Weekly maximum',
 };
-const KINDS = ['full-time', 'part-time', 'on-call'];
 
 /** A cell of the table that is changed where it stands; saved when it is left, and undone from the notice. */
 export function EditableCell({
@@ -80,9 +80,9 @@ export function EditableCell({
         onChange={(event) => void save(event.target.value)}
       >
         <option value="">not said</option>
-        {KINDS.map((kind) => (
+        {CONTRACTS.map(([kind, name]) => (
           <option key={kind} value={kind}>
-            {kindText(kind)}
+            {name}
           </option>
         ))}
       </select>
@@ -124,5 +124,5 @@ function CellFault({ text }: { readonly text: string }) {
 }
 
 function kindText(kind: string): string {
-  return kind === 'on-call' ? 'on call' : kind;
+  return CONTRACTS.find(([one]) => one === kind)?.[1] ?? kind;
 }

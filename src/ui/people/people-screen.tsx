@@ -1,21 +1,16 @@
 'use client';
 
+import { WEEKDAY_NAMES } from '@/core/time/write';
 import Link from 'next/link';
 import { useDeferredValue, useMemo, useState } from 'react';
 import { writeDate } from '@/core/time/day';
 import type { PeopleChoices, PeoplePayload } from '@/server/people/payload';
 import { Labelled, Select, TextInput, Tick } from '../kit/inputs';
 import { Shell, type ShellFrame } from '../kit/shell';
-import { WEEKDAY_NAMES } from '../setup/site-section';
 import { AddPeople } from './add-people';
+import { CONTRACTS } from './contracts';
 import { NO_FILTER, type PeopleFilter, filtered, hasLeft } from './filter';
 import { PeopleTable } from './people-table';
-
-export const CONTRACTS = [
-  ['full-time', 'full-time'],
-  ['part-time', 'part-time'],
-  ['on-call', 'on call'],
-] as const;
 
 interface Props {
   readonly frame: ShellFrame;

@@ -7,7 +7,7 @@ import { DateInput, Labelled, LengthInput, Select, TextInput, Tick } from '../ki
 import { SaveBar } from '../kit/save-bar';
 import { useCommand, useDraft } from '../kit/use-command';
 import { OwnFields } from './own-fields';
-import { CONTRACTS } from './people-screen';
+import { CONTRACTS } from './contracts';
 import { Pay, type PersonFormPart, Roles, UsualWeek } from './person-work';
 
 /** Everything about a person but when they can work. */

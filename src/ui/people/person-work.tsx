@@ -1,9 +1,9 @@
 'use client';
 
-import { writeHours } from '@/core/time/write';
+import { SHORT_WEEKDAYS, WEEKDAY_NAMES, writeHours } from '@/core/time/write';
 import type { PersonDraft, PersonPayload } from '@/server/people/payload';
 import { AmountInput, DateInput, Labelled, LengthInput, Select } from '../kit/inputs';
-import { RemoveButton, WEEKDAY_NAMES, nextMonday } from '../setup/site-section';
+import { RemoveButton, nextMonday } from '../setup/site-section';
 
 /** What a part of the form about a person is given. */
 export interface PersonFormPart {
@@ -198,7 +198,7 @@ export function UsualWeek({ draft, change }: PersonFormPart) {
         <>
           <div className="flex flex-wrap gap-2">
             {usual.map((minutes, day) => (
-              <Labelled key={day} label={WEEKDAY_NAMES[day].slice(0, 3)}>
+              <Labelled key={day} label={SHORT_WEEKDAYS[day]}>
                 <LengthInput
                   label={`Usual hours on ${WEEKDAY_NAMES[day]}`}
                   unit=""

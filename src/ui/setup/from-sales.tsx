@@ -2,13 +2,12 @@
 
 import { useState } from 'react';
 import { needsFromSales } from '@/core/needs/asked';
-import type { Painted } from '@/core/time/paint';
+import { type Painted, paint } from '@/core/time/paint';
 import { readDecimal } from '@/core/time/read-hours';
 import { type Span, clip } from '@/core/time/span';
-import { writeTime } from '@/core/time/write';
+import { SHORT_WEEKDAYS, WEEKDAY_NAMES, writeTime } from '@/core/time/write';
 import type { SetupPayload } from '@/server/site/payload';
 import { AmountInput, CountInput, Labelled } from '../kit/inputs';
-import { WEEKDAY_NAMES } from './site-section';
 
 /** Needs as a suggestion: expected sales an hour, divided by what an hour of work should bring. */
 export function FromSales({
@@ -50,7 +49,10 @@ export function FromSales({
               })
             : [],
         );
-        return within(joined(days.flat()), open);
+        return within(
+          days.flat().reduce<Painted<number>[]>((spans, span) => paint(spans, span, span.value), []),
+          open,
+        );
       }),
     );
   return (
@@ -99,7 +101,7 @@ export function FromSales({
               <th scope="col">Hour from</th>
               {order.map((day) => (
                 <th key={day} scope="col">
-                  {WEEKDAY_NAMES[day].slice(0, 3)}
+                  {SHORT_WEEKDAYS[day]}
                 </th>
               ))}
             </tr>
@@ -158,15 +160,4 @@ function openHours({ site }: SetupPayload): number[] {
 /** The parts of spans inside opening hours: the hour of closing asks for nobody after it. */
 function within(spans: readonly Painted<number>[], open: readonly Span[]): Painted<number>[] {
   return spans.flatMap((span) => clip(open, span).map((part) => ({ ...part, value: span.value })));
-}
-
-function joined(spans: readonly Painted<number>[]): Painted<number>[] {
-  const list: Painted<number>[] = [];
-  for (const span of spans) {
-    const last = list[list.length - 1];
-    if (last && last.to === span.from && last.value === span.value)
-      list[list.length - 1] = { ...last, to: span.to };
-    else list.push(span);
-  }
-  return list;
 }

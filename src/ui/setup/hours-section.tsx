@@ -2,11 +2,11 @@
 
 import { useState } from 'react';
 import type { Span } from '@/core/time/span';
-import { writeHours, writeLongDay } from '@/core/time/write';
+import { WEEKDAY_NAMES, writeHours, writeLongDay } from '@/core/time/write';
 import type { SetupPayload } from '@/server/site/payload';
 import { DateInput, HoursInput, Tick } from '../kit/inputs';
 import { SiteForm, type SitePart } from './site-form';
-import { RemoveButton, WEEKDAY_NAMES, nextMonday } from './site-section';
+import { RemoveButton, nextMonday } from './site-section';
 
 const NONE: readonly (readonly Span[])[] = Array.from({ length: 7 }, () => []);
 

@@ -4,7 +4,7 @@ import { useMemo, useState } from 'react';
 import { minutesAsked, paintNeeds } from '@/core/needs/asked';
 import { type Painted, paint } from '@/core/time/paint';
 import { DAY, type Span, clip, subtract } from '@/core/time/span';
-import { writeHours, writeLongDay } from '@/core/time/write';
+import { SHORT_WEEKDAYS, WEEKDAY_NAMES, writeHours, writeLongDay } from '@/core/time/write';
 import type { NeedRow, NeedSetDraft, NeedsDraft, SetupPayload } from '@/server/site/payload';
 import { Painter } from '../canvas/painter';
 import { CountInput, DateInput, TextInput } from '../kit/inputs';
@@ -12,7 +12,7 @@ import { newId } from '../kit/new-id';
 import { SaveBar } from '../kit/save-bar';
 import { useCommand, useDraft } from '../kit/use-command';
 import { FromSales } from './from-sales';
-import { RemoveButton, WEEKDAY_NAMES, nextMonday } from './site-section';
+import { RemoveButton, nextMonday } from './site-section';
 
 /** A week of needs by row (the roles, then everybody) and weekday, as it is painted. */
 type Cells = Painted<number>[][][];
@@ -259,7 +259,7 @@ function PaintedWeek({
           ...roles.map((role) => ({ id: role.id!, name: role.name, head: <RowHead name={role.name} /> })),
           { id: 'everybody', name: 'everybody', head: <RowHead name="Everybody" note="whatever the role" /> },
         ]}
-        columns={order.map((day) => ({ name: WEEKDAY_NAMES[day].slice(0, 3) }))}
+        columns={order.map((day) => ({ name: SHORT_WEEKDAYS[day] }))}
         hours={hours}
         step={site.blockMinutes}
         hourFormat={site.hourFormat}
@@ -324,7 +324,7 @@ function Asked({
       </div>
       {asked.map((minutes, c) => (
         <div key={order[c]} className="min-w-0 flex-1 pl-1.5">
-          <dt className="text-muted text-[11.5px]">{WEEKDAY_NAMES[order[c]].slice(0, 3)}</dt>
+          <dt className="text-muted text-[11.5px]">{SHORT_WEEKDAYS[order[c]]}</dt>
           <dd className="font-semibold">{writeHours(minutes)}</dd>
         </div>
       ))}

@@ -3,14 +3,12 @@
 import Link from 'next/link';
 import { writeMoney } from '@/core/checks/words';
 import { writeHoursOfDay } from '@/core/time/read-hours';
-import { writeHours } from '@/core/time/write';
+import { SHORT_WEEKDAYS, WEEKDAY_NAMES, writeHours } from '@/core/time/write';
 import type { SetupPayload } from '@/server/site/payload';
 import { ReadInput } from '../kit/inputs';
 import { sentence } from '../kit/save-bar';
 import { useCommand } from '../kit/use-command';
 import { sectionAddress } from './sections';
-
-const WEEKDAYS = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'];
 
 /** What is still missing for a good plan, and how the site stands. */
 export function Overview({ setup }: { readonly setup: SetupPayload }) {
@@ -21,7 +19,7 @@ export function Overview({ setup }: { readonly setup: SetupPayload }) {
     [
       'Site',
       `${site.timeZone}, ${site.currency}, ${site.hourFormat === '24' ? '24 h' : 'am and pm'}, weeks from ` +
-        `${WEEKDAYS[site.weekStart]}, blocks of ${site.blockMinutes} min`,
+        `${WEEKDAY_NAMES[site.weekStart]}, blocks of ${site.blockMinutes} min`,
       'site',
     ],
     [
@@ -156,7 +154,7 @@ function groupedHours(
   for (let i = 0; i < 7;) {
     let j = i;
     while (j < 6 && texts[j + 1] === texts[i]) j++;
-    const name = (day: number) => WEEKDAYS[day].slice(0, 3);
+    const name = (day: number) => SHORT_WEEKDAYS[day];
     parts.push(`${i === j ? name(i) : `${name(i)}–${name(j)}`} ${texts[i]}`);
     i = j + 1;
   }

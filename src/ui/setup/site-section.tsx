@@ -1,5 +1,6 @@
 'use client';
 
+import { SHORT_WEEKDAYS, WEEKDAY_NAMES } from '@/core/time/write';
 import { X } from 'lucide-react';
 import type { SetupPayload, SiteDraft } from '@/server/site/payload';
 import {
@@ -13,8 +14,6 @@ import {
   Tick,
 } from '../kit/inputs';
 import { SiteForm, type SitePart } from './site-form';
-
-export const WEEKDAY_NAMES = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'];
 
 /** What a site is: its place, its week, its areas and its budget. */
 export function SiteSection({ setup }: { readonly setup: SetupPayload }) {
@@ -125,7 +124,7 @@ function WeekOfSite({ draft, change }: SitePart) {
                   })
                 }
               >
-                {WEEKDAY_NAMES[day].slice(0, 3)}
+                {SHORT_WEEKDAYS[day]}
               </Tick>
             ))}
           </div>

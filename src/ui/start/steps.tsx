@@ -1,11 +1,12 @@
 'use client';
 
+import { WEEKDAY_NAMES } from '@/core/time/write';
 import { readPeopleList } from '@/core/people/typed-people';
 import type { SiteDraft } from '@/server/site/payload';
 import { CountInput, Labelled, Select, TextInput } from '../kit/inputs';
 import { WeekHours } from '../setup/hours-section';
 import { RoleSample, freshRole } from '../setup/roles-section';
-import { Place, WEEKDAY_NAMES } from '../setup/site-section';
+import { Place } from '../setup/site-section';
 import { type StartDraft, roleChoices, roleNames } from './draft';
 
 interface Step {

@@ -1,7 +1,7 @@
 import { spelledOut } from '@/core/availability/spelled';
 import type { WeekBlock } from '@/core/availability/week-blocks';
 import { type Day, WEEKDAYS, writeDate } from '@/core/time/day';
-import { writeHours } from '@/core/time/write';
+import { SHORT_WEEKDAYS, writeHours } from '@/core/time/write';
 import { DAY_FIELDS, type Meaning, PEOPLE_FIELDS } from '@/formats/people/columns';
 import {
   type CellValue,
@@ -201,7 +201,7 @@ export function shown(field: string, value: unknown): string {
 export function shownWeek(blocks: readonly WeekBlock[]): string {
   const spelled = spelledOut(blocks);
   return Array.from({ length: 7 }, (_, weekday) => {
-    const name = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'][weekday];
+    const name = SHORT_WEEKDAYS[weekday];
     return `${name} ${writeDayCell(spelled.filter((block) => block.weekday === weekday))}`;
   }).join(', ');
 }

@@ -2,9 +2,8 @@ import { refuseAccess } from '@/server/access';
 import { currentActor } from '@/server/actor';
 import { todayOf } from '@/server/commands/run';
 import { answering, problemResponse, readJson } from '@/server/http';
-import { firstFault } from '@/server/input';
+import { readInput } from '@/server/input';
 import { OPTIONS } from '@/server/people/import/command';
-import type { ImportOptions } from '@/server/people/import/payload';
 import { planImport } from '@/server/people/import/plan-import';
 import { database } from '@/server/store';
 
@@ -12,9 +11,9 @@ import { database } from '@/server/store';
 export async function POST(request: Request): Promise<Response> {
   return answering('POST import preview', async () => {
     const body = await readJson(request);
-    const wrong = firstFault(OPTIONS, body, 'options');
-    if (wrong) return problemResponse(wrong.problem);
-    const options = body as ImportOptions;
+    const read = readInput(OPTIONS, body, 'options');
+    if (!read.ok) return problemResponse(read.problem);
+    const options = read.value;
     const refused = refuseAccess(await currentActor(), 'people.change', options.site);
     if (refused) return problemResponse(refused.problem);
     const db = await database();
