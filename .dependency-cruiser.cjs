@@ -14,9 +14,15 @@ module.exports = {
       'core-stands-alone',
       layer('src/core'),
       {
-        path: '^(src/(?!core/)|cli/|node_modules/(?!temporal-polyfill/))',
+        path: '^(src/(?!core/)|cli/|node_modules/(?!temporal-polyfill/|rrule/))',
       },
-      'The core imports only itself and temporal-polyfill.',
+      'The core imports only itself and temporal-polyfill, in one place rrule.',
+    ),
+    forbid(
+      'rules-in-one-place',
+      '^(src|cli)/(?!core/patterns/rule\\.ts$)',
+      { path: '^node_modules/rrule/' },
+      'Only core/patterns/rule.ts knows the recurrence library.',
     ),
     forbid('core-is-pure', layer('src/core'), { dependencyTypes: ['core'] }, 'No Node in the core.'),
     forbid(
