@@ -1,3 +1,4 @@
+import { breakMinutes } from '../plan/placed';
 import { type PersonCheck, placeOfAll } from './check';
 
 /**
@@ -21,7 +22,7 @@ export const noBreak: PersonCheck = {
       let end = own[0].start;
       for (const part of own) {
         worked += part.elapsed;
-        had += part.break.minutes + Math.max(0, part.start - end);
+        had += breakMinutes(part) + Math.max(0, part.start - end);
         end = Math.max(end, part.end);
       }
       let due = 0;

@@ -158,6 +158,19 @@ export function rejudge(
   return { ok: true, judgement: { ...next, weeks }, inverse: done.inverse };
 }
 
+/**
+ * One person's state as if some shifts, new or standing elsewhere in the plan, were theirs. Nothing else is looked
+ * at, which makes it quick to ask for many people.
+ */
+export function withShifts(judgement: Judgement, index: number, shifts: readonly Shift[]): PersonState {
+  const { frame, checks, plan } = judgement;
+  const { view } = judgement.people[index];
+  const ids = new Set(shifts.map((shift) => shift.id));
+  const list = view.all.filter((placed) => placed.id === null || !ids.has(placed.id));
+  for (const shift of shifts) list.push(place(frame, shift));
+  return personState(frame, checks, plan.people[index], list, view.availability);
+}
+
 type Partial = Omit<Judgement, 'cells' | 'weeks' | 'ranges'> & Pick<Judgement, 'ranges'>;
 
 function withCoverage(

@@ -1,5 +1,5 @@
 import type { Frame } from '../plan/frame';
-import { type Placed, staffedSpans } from '../plan/placed';
+import { type Placed, hasFixedBreak, staffedSpans } from '../plan/placed';
 import { DAY, type Span, union } from '../time/span';
 import { type NeedOn, needsOf } from './needed';
 
@@ -35,7 +35,7 @@ export function presenceOf(frame: Frame, shifts: readonly Placed[]): Presence[] 
     if (placed.site !== null) continue;
     const limit = placed.own ? frame.end + DAY : frame.end;
     const row = placed.role === null ? undefined : frame.rowOf.get(placed.role);
-    const parts = placed.break.at === null ? null : staffedSpans(placed);
+    const parts = hasFixedBreak(placed) ? staffedSpans(placed) : null;
     for (const span of parts ?? [placed]) {
       const from = Math.max(span.from, frame.start) - frame.start;
       const to = Math.min(span.to, limit) - frame.start;

@@ -1,6 +1,6 @@
-import type { Placed } from '../plan/placed';
+import { type Placed, fixedBreaks } from '../plan/placed';
 import type { OvertimeRules } from '../plan/types';
-import { DAY } from '../time/span';
+import { DAY, type Span, subtract, union } from '../time/span';
 import type { ZoneClock } from '../time/zone';
 import { units } from './money';
 
@@ -119,13 +119,15 @@ function higher(a: number | null, b: number): number {
 
 /**
  * The paid parts of a shift in elapsed minutes. An unpaid break known only in length is taken from the
- * middle, where it is most likely to be had; their lengths add up to the paid minutes.
+ * middle of what the fixed ones leave, where it is most likely to be had; their lengths add up to the paid
+ * minutes.
  */
 function workedSpans(placed: Placed, clock: ZoneClock): [number, number][] {
   const { start, end, elapsed, paid } = placed;
-  const off = elapsed - paid;
   if (paid === 0) return [];
-  if (off === 0) return [[start, end]];
+  if (paid === elapsed) return [[start, end]];
+  if (placed.moreBreaks.length > 0) return workedAround(placed, clock);
+  const off = elapsed - paid;
   const fixed = placed.break.at;
   const wanted = fixed === null ? start + Math.floor(paid / 2) : clock.elapsed(placed.date * DAY + fixed);
   const at = Math.min(Math.max(wanted, start), end - off);
@@ -134,4 +136,27 @@ function workedSpans(placed: Placed, clock: ZoneClock): [number, number][] {
     [at + off, end],
   ];
   return spans.filter(([from, to]) => to > from);
+}
+
+function workedAround(placed: Placed, clock: ZoneClock): [number, number][] {
+  const { start, end, paid } = placed;
+  const fixed = union(
+    fixedBreaks(placed, true).map((span) => ({ from: clock.elapsed(span.from), to: clock.elapsed(span.to) })),
+  );
+  let left = subtract([{ from: start, to: end }], fixed);
+  const length = left.reduce((sum, span) => sum + span.to - span.from, 0);
+  // What the fixed breaks do not take off comes from the middle of the rest.
+  let ahead = Math.floor(paid / 2);
+  let off = Math.max(0, length - paid);
+  const holes: Span[] = [];
+  for (const span of left) {
+    const from = span.from + Math.min(ahead, span.to - span.from);
+    ahead -= from - span.from;
+    if (ahead > 0 || off === 0) continue;
+    const to = Math.min(span.to, from + off);
+    off -= to - from;
+    if (to > from) holes.push({ from, to });
+  }
+  left = subtract(left, holes);
+  return left.map(({ from, to }) => [from, to]);
 }

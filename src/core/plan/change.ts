@@ -1,4 +1,5 @@
-import type { Leave, Plan, Shift } from './types';
+import type { Span } from '../time/span';
+import type { Break, Leave, Plan, Shift, ShiftDetail } from './types';
 
 /** The only ways a plan is altered. `set` carries just the fields that change. */
 export type Change =
@@ -77,6 +78,8 @@ export function apply(plan: Plan, change: Change): Result<{ plan: Plan; inverse:
 
 /** Applies changes in order, all or none; the inverse takes all of them back. */
 export function applyAll(plan: Plan, changes: readonly Change[]): Result<{ plan: Plan; inverse: Change[] }> {
+  if (changes.length > FEW && changes.every((change) => !('person' in change)))
+    return applyMany(plan, changes as readonly ShiftChange[]);
   let now = plan;
   const inverse: Change[] = [];
   for (let i = 0; i < changes.length; i++) {
@@ -86,6 +89,53 @@ export function applyAll(plan: Plan, changes: readonly Change[]): Result<{ plan:
     inverse.unshift(done.inverse);
   }
   return { ok: true, plan: now, inverse };
+}
+
+/** Up to so many changes it is quicker to look for each shift than to note where all of them are. */
+const FEW = 12;
+
+type ShiftChange = Exclude<Change, LeaveChange>;
+
+/** As {@link applyAll} for many changes of shifts: the list is copied once, and each shift is found at once. */
+function applyMany(plan: Plan, changes: readonly ShiftChange[]): Result<{ plan: Plan; inverse: Change[] }> {
+  const shifts: (Shift | null)[] = plan.shifts.slice();
+  const placeOf = new Map(plan.shifts.map((shift, at) => [shift.id, at]));
+  const known: Known = {
+    from: plan.from,
+    days: plan.days,
+    people: new Set(plan.people.map((person) => person.id)),
+    roles: new Set(plan.roles.map((role) => role.id)),
+  };
+  const inverse: Change[] = [];
+  for (const [i, change] of changes.entries()) {
+    const id = change.do === 'add' ? change.shift.id : change.id;
+    const at = placeOf.get(id);
+    if (change.do === 'add') {
+      const wrong =
+        at === undefined
+          ? faultIn(known, change.shift)
+          : fail('taken', `there is already a shift "${id}"`, 'shift.id');
+      if (wrong) return fail(wrong.problem.code, wrong.problem.message, `[${i}].${wrong.problem.path}`);
+      placeOf.set(id, shifts.push(change.shift) - 1);
+      inverse.push({ do: 'remove', id });
+      continue;
+    }
+    if (at === undefined) return fail('unknown', `no shift "${id}"`, `[${i}].id`);
+    const before = shifts[at]!;
+    if (change.do === 'remove') {
+      shifts[at] = null;
+      placeOf.delete(id);
+      inverse.push({ do: 'add', shift: before });
+      continue;
+    }
+    const after = { ...before, ...change.shift, id };
+    const wrong = faultIn(known, after);
+    if (wrong) return fail(wrong.problem.code, wrong.problem.message, `[${i}].${wrong.problem.path}`);
+    shifts[at] = after;
+    inverse.push({ do: 'set', id, shift: reversed(before, change.shift) });
+  }
+  const left = shifts.filter((shift): shift is Shift => shift !== null);
+  return { ok: true, plan: { ...plan, shifts: left }, inverse: inverse.reverse() };
 }
 
 type LeaveChange = Extract<Change, { person: string }>;
@@ -127,20 +177,56 @@ function applyLeave(plan: Plan, change: LeaveChange): Result<{ plan: Plan; inver
   };
 }
 
+/** What a shift may name. */
+interface Known {
+  readonly from: number;
+  readonly days: number;
+  readonly people: Pick<ReadonlySet<string>, 'has'>;
+  readonly roles: Pick<ReadonlySet<string>, 'has'>;
+}
+
 function faultOf(plan: Plan, shift: Shift): { ok: false; problem: Problem } | null {
+  return faultIn(
+    {
+      from: plan.from,
+      days: plan.days,
+      people: { has: (id) => plan.people.some((person) => person.id === id) },
+      roles: { has: (id) => plan.roles.some((role) => role.id === id) },
+    },
+    shift,
+  );
+}
+
+function faultIn(plan: Known, shift: Shift): { ok: false; problem: Problem } | null {
   if (shift.date < plan.from || shift.date >= plan.from + plan.days)
     return fail('outside', "outside the plan's dates", 'shift.date');
-  if (shift.person !== null && !plan.people.some((person) => person.id === shift.person))
+  if (shift.person !== null && !plan.people.has(shift.person))
     return fail('unknown', `no person "${shift.person}"`, 'shift.person');
-  if (shift.role !== null && !plan.roles.some((role) => role.id === shift.role))
+  if (shift.role !== null && !plan.roles.has(shift.role))
     return fail('unknown', `no role "${shift.role}"`, 'shift.role');
   if (!(shift.from >= 0 && shift.from < 1440)) return fail('time', 'no such time', 'shift.from');
   if (!(shift.to > shift.from && shift.to <= shift.from + 1440))
     return fail('time', 'the shift has no length, or more than a day', 'shift.to');
-  const at = shift.break?.at ?? null;
-  if (shift.break && at !== null && (at < shift.from || at + shift.break.minutes > shift.to))
+  if (shift.break && outside(shift, shift.break))
     return fail('break', 'the break lies outside the shift', 'shift.break.at');
+  if (shift.detail) return faultOfDetail(shift, shift.detail);
   return null;
+}
+
+function faultOfDetail(shift: Shift, detail: ShiftDetail): { ok: false; problem: Problem } | null {
+  const pause = detail.moreBreaks.findIndex((other) => outside(shift, other));
+  if (pause >= 0)
+    return fail('break', 'a break lies outside the shift', `shift.detail.moreBreaks[${pause}].at`);
+  const duty = detail.duties.findIndex(({ from, to }) => to <= from || from < shift.from || to > shift.to);
+  if (duty >= 0) {
+    const { name } = detail.duties[duty];
+    return fail('duty', `"${name}" lies outside the shift`, `shift.detail.duties[${duty}]`);
+  }
+  return null;
+}
+
+function outside({ from, to }: Span, { at, minutes }: Break): boolean {
+  return at !== null && (at < from || at + minutes > to);
 }
 
 function findShift(plan: Plan, id: string): number {
@@ -149,7 +235,7 @@ function findShift(plan: Plan, id: string): number {
 
 function reversed<T extends object>(before: T, patch: Partial<T>): Partial<T> {
   const back: Partial<T> = {};
-  for (const key of Object.keys(patch) as (keyof T)[]) back[key] = before[key];
+  for (const key of Object.keys(patch) as (keyof T)[]) back[key] = before[key] ?? (null as never);
   return back;
 }
 

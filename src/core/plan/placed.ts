@@ -1,5 +1,5 @@
 import { breakOf } from '../hours/breaks';
-import { DAY, type Span, subtract } from '../time/span';
+import { DAY, type Span, subtract, union } from '../time/span';
 import type { Frame } from './frame';
 import type { AroundShift, Break, Shift } from './types';
 
@@ -14,6 +14,8 @@ export interface Placed extends Span {
   /** Minutes that really pass between start and end. */
   readonly elapsed: number;
   readonly break: Break;
+  /** Breaks after the first. */
+  readonly moreBreaks: readonly Break[];
   /** Elapsed less unpaid break, at least 0. */
   readonly paid: number;
   /** The shift as it stands in the plan; null for one from around it. */
@@ -31,6 +33,9 @@ export function place(frame: Frame, shift: Shift | AroundShift): Placed {
   const elapsed = Math.max(0, end - start);
   const rest = breakOf(shift.break, elapsed, frame.plan.rules.breaks);
   const own = 'id' in shift ? shift : null;
+  const moreBreaks = own?.detail?.moreBreaks ?? NO_BREAKS;
+  let unpaid = rest.paid ? 0 : rest.minutes;
+  for (const other of moreBreaks) if (!other.paid) unpaid += other.minutes;
   return {
     id: own ? own.id : null,
     person: shift.person,
@@ -42,10 +47,23 @@ export function place(frame: Frame, shift: Shift | AroundShift): Placed {
     end,
     elapsed,
     break: rest,
-    paid: rest.paid ? elapsed : Math.max(0, elapsed - rest.minutes),
+    moreBreaks,
+    paid: Math.max(0, elapsed - unpaid),
     own,
     site: own ? null : (shift as AroundShift).site,
   };
+}
+
+const NO_BREAKS: readonly Break[] = [];
+
+/** Minutes of break in all, paid or not. */
+export function breakMinutes({ break: first, moreBreaks }: Pick<Placed, 'break' | 'moreBreaks'>): number {
+  return moreBreaks.reduce((sum, other) => sum + other.minutes, first.minutes);
+}
+
+/** Whether some break of it is fixed in time. */
+export function hasFixedBreak({ break: first, moreBreaks }: Placed): boolean {
+  return first.at !== null || (moreBreaks.length > 0 && moreBreaks.some((other) => other.at !== null));
 }
 
 /** By start, then id; what has no id first. */
@@ -60,10 +78,17 @@ function compareIds(a: string | null, b: string | null): number {
   return a < b ? -1 : 1;
 }
 
-/** The wall-clock spans in which a shift staffs its role: all of it but a break fixed in time. */
+/** The wall-clock spans in which a shift staffs its role: all of it but breaks fixed in time. */
 export function staffedSpans(placed: Placed): Span[] {
   const whole = { from: placed.from, to: placed.to };
-  if (placed.break.at === null || placed.break.minutes === 0) return [whole];
-  const at = placed.date * DAY + placed.break.at;
-  return subtract([whole], [{ from: at, to: at + placed.break.minutes }]);
+  return subtract([whole], union(fixedBreaks(placed)));
+}
+
+/** The breaks of a shift that are fixed in time, in wall-clock minutes. */
+export function fixedBreaks({ break: first, moreBreaks, date }: Placed, unpaidOnly = false): Span[] {
+  const spans: Span[] = [];
+  for (const { at, minutes, paid } of [first, ...moreBreaks])
+    if (at !== null && minutes > 0 && !(unpaidOnly && paid))
+      spans.push({ from: date * DAY + at, to: date * DAY + at + minutes });
+  return spans;
 }

@@ -122,7 +122,57 @@ export interface Shift {
   readonly fixed: boolean;
   readonly note: string | null;
   readonly label: string | null;
+  /** What most shifts have none of; left out or null there. A plan file does not carry it. */
+  readonly detail?: ShiftDetail | null;
 }
+
+/** A task inside a shift with hours of its own, counted like the shift's from the midnight before it. */
+export interface Duty extends Span {
+  readonly name: string;
+  /** For this week only: it does not travel when the week is copied. */
+  readonly once: boolean;
+}
+
+/** What can be said for one week only. A note is unless it is said to stand; a label and a station are not. */
+export interface Once {
+  readonly label: boolean;
+  readonly note: boolean;
+  readonly station: boolean;
+}
+
+/** Where a shift comes from: the pattern, which of its occurrences, and whether it was changed by hand since. */
+export interface FromPattern {
+  readonly id: string;
+  readonly key: string;
+  /** The date the pattern gave it. */
+  readonly on: Day;
+  readonly own: boolean;
+}
+
+export interface ShiftDetail {
+  /** Breaks after the first, in their order. */
+  readonly moreBreaks: readonly Break[];
+  readonly duties: readonly Duty[];
+  /** Section, till, vehicle, as the site names them. */
+  readonly station: string | null;
+  /** The lines of its check-list. */
+  readonly tasks: readonly string[];
+  readonly once: Once;
+  /** Id of the shift template it was made from. */
+  readonly template: string | null;
+  readonly pattern: FromPattern | null;
+}
+
+/** A detail of which nothing is said. */
+export const NO_DETAIL: ShiftDetail = {
+  moreBreaks: [],
+  duties: [],
+  station: null,
+  tasks: [],
+  once: { label: false, note: true, station: false },
+  template: null,
+  pattern: null,
+};
 
 export interface AroundShift {
   readonly person: string;

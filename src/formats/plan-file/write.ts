@@ -1,4 +1,5 @@
 import type { AroundShift, AvailabilityEntry, Break, Leave, Plan, Rules, Shift } from '@/core/plan/types';
+import { asOneBreak } from '@/core/plan/shift-edits';
 import { WEEKDAYS, writeDate } from '@/core/time/day';
 import { DAY, type Span } from '@/core/time/span';
 import { writeClock } from '@/core/time/write';
@@ -6,7 +7,8 @@ import type { RawAround, RawBreak, RawLeave, RawPlan, RawRules, RawShift } from 
 
 /**
  * A plan as a plan file: the way back of `readPlan`. A rate that changes inside the plan's days is written as it is
- * on the first of them, as the format has one rate. Throws a RangeError on a shift, need or opening span of exactly
+ * on the first of them, as the format has one rate; several breaks of a shift are written as one of their length, and
+ * its detail is not written. Throws a RangeError on a shift, need or opening span of exactly
  * a day that does not begin at midnight, which the format cannot say.
  */
 export function writePlan(plan: Plan): RawPlan {
@@ -106,7 +108,7 @@ function shiftOf(shift: Shift): RawShift {
     role: shift.role,
     date: writeDate(shift.date),
     ...fromTo(shift),
-    break: breakOf(shift.break),
+    break: breakOf(asOneBreak(shift)),
     fixed: shift.fixed,
     note: shift.note,
     label: shift.label,

@@ -1,0 +1,120 @@
+import type { Snag } from '../checks/snag';
+import { bySeverity, sameSnag } from '../checks/snag';
+import { overlap } from '../checks/overlap';
+import { type Judgement, type PersonState, withShifts } from '../consequences/judge';
+import { DAY } from '../time/span';
+import type { Person, Shift } from '../plan/types';
+
+/** Somebody who could take a shift, with what that would do to them. */
+export interface Candidate {
+  readonly person: Person;
+  /** The role they would work in. */
+  readonly role: string | null;
+  /** Snags of theirs that would appear, the worst first. */
+  readonly snags: readonly Snag[];
+  /** The overlap that makes it impossible; null where it can be done. */
+  readonly impossible: Snag | null;
+  /** Paid minutes of their week with it, and how many it adds. */
+  readonly weekMinutes: number;
+  readonly addedMinutes: number;
+  /** Minutes paid above the plain rate that it adds, and its cost in minor units. */
+  readonly overtimeMinutes: number;
+  readonly cost: number;
+  /** Elapsed minutes to their shift before and after; null: none near. */
+  readonly restBefore: number | null;
+  readonly restAfter: number | null;
+  /** How many shifts of this kind they had lately. */
+  readonly lately: number;
+}
+
+/**
+ * Everybody who holds the shift's role (any role at all where it has none), the best first: those it would give no snag, then by the least harm: fewer
+ * stops, fewer warnings, less overtime, fewer such shifts lately, lower cost, fewer notes, fewer hours. Who works
+ * elsewhere at the time comes last. `lately`: how many shifts of its kind each person had.
+ *
+ * Where the shift is somebody's in the plan already it is judged as if it had been taken from them.
+ */
+export function candidatesFor(
+  judgement: Judgement,
+  shift: Shift,
+  lately: ReadonlyMap<string, number> = new Map(),
+): Candidate[] {
+  const found: Candidate[] = [];
+  for (const [index, person] of judgement.plan.people.entries()) {
+    if (person.id === shift.person) continue;
+    const held = shift.role === null ? person.roles[0] : person.roles.find((one) => one.role === shift.role);
+    if (!held) continue;
+    const taken = { ...shift, person: person.id, role: held.role };
+    found.push(candidate(judgement, index, taken, lately.get(person.id) ?? 0));
+  }
+  return found.sort(byHarm);
+}
+
+function candidate(judgement: Judgement, index: number, shift: Shift, lately: number): Candidate {
+  const before = judgement.people[index];
+  const after = withShifts(judgement, index, [shift]);
+  const week = Math.floor((shift.date - judgement.plan.from) / 7);
+  const snags = appeared(before, after).sort(bySeverity);
+  const { restBefore, restAfter } = rests(after, shift.id);
+  return {
+    person: judgement.plan.people[index],
+    role: shift.role,
+    snags,
+    impossible: snags.find((snag) => snag.code === overlap.code) ?? null,
+    weekMinutes: after.view.pay[week]?.paid ?? 0,
+    addedMinutes: after.paid - before.paid,
+    overtimeMinutes: after.overtime - before.overtime,
+    cost: after.cost - before.cost,
+    restBefore,
+    restAfter,
+    lately,
+  };
+}
+
+function appeared(before: PersonState, after: PersonState): Snag[] {
+  const gone = before.snags.slice();
+  return after.snags.filter((snag) => {
+    const at = gone.findIndex((other) => sameSnag(snag, other));
+    if (at < 0) return true;
+    gone.splice(at, 1);
+    return false;
+  });
+}
+
+function rests(state: PersonState, id: string): { restBefore: number | null; restAfter: number | null } {
+  const { all } = state.view;
+  const at = all.findIndex((placed) => placed.id === id);
+  const mine = all[at];
+  let restBefore: number | null = null;
+  let restAfter: number | null = null;
+  for (const [i, other] of all.entries()) {
+    if (i < at) {
+      const rest = mine.start - other.end;
+      if (restBefore === null || rest < restBefore) restBefore = rest;
+    } else if (i > at && restAfter === null) restAfter = other.start - mine.end;
+  }
+  return { restBefore: near(restBefore), restAfter: near(restAfter) };
+}
+
+/** A rest of days is of no interest. */
+function near(rest: number | null): number | null {
+  return rest !== null && rest < 3 * DAY ? rest : null;
+}
+
+function byHarm(a: Candidate, b: Candidate): number {
+  return (
+    Number(a.impossible !== null) - Number(b.impossible !== null) ||
+    count(a, 'stop') - count(b, 'stop') ||
+    count(a, 'warn') - count(b, 'warn') ||
+    a.overtimeMinutes - b.overtimeMinutes ||
+    a.lately - b.lately ||
+    a.cost - b.cost ||
+    a.snags.length - b.snags.length ||
+    a.weekMinutes - b.weekMinutes ||
+    a.person.name.localeCompare(b.person.name)
+  );
+}
+
+function count({ snags }: Candidate, severity: Snag['severity']): number {
+  return snags.reduce((sum, snag) => sum + (snag.severity === severity ? 1 : 0), 0);
+}

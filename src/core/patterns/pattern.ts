@@ -1,0 +1,184 @@
+import { type Result, fail } from '../plan/change';
+import { NO_DETAIL, type Break, type Duty, type Once, type Shift } from '../plan/types';
+import { type Day, startOfWeek } from '../time/day';
+import { DAY } from '../time/span';
+import { SHORT_WEEKDAYS, writeDay, writeTimeSpan } from '../time/write';
+import { datesOf } from './rule';
+
+/** A shift as a pattern or a template has it: everything but who and on which date. */
+export interface ShiftForm {
+  readonly from: number;
+  readonly to: number;
+  readonly role: string | null;
+  readonly break: Break | null;
+  readonly label: string | null;
+  readonly note: string | null;
+  readonly moreBreaks: readonly Break[];
+  readonly duties: readonly Duty[];
+  readonly station: string | null;
+  readonly tasks: readonly string[];
+  readonly once: Once;
+  readonly template: string | null;
+}
+
+/** A shift that is kept under a name, and placed by typing its short one. */
+export interface ShiftTemplate {
+  readonly id: string;
+  readonly name: string;
+  readonly short: string;
+  readonly form: ShiftForm;
+}
+
+/** A shift of a cycle. `id` names it for good, also when others come and go. */
+export interface PatternShift extends ShiftForm {
+  readonly id: string;
+  /** Day of the cycle, 0 being the first of its first week; 0 where a rule says the dates. */
+  readonly day: number;
+}
+
+/** Who works a pattern, and how many weeks later than the first they start. `person` null: open shifts. */
+export interface Member {
+  readonly id: string;
+  readonly person: string | null;
+  readonly offset: number;
+}
+
+/**
+ * A cycle of 1 to 8 weeks, or one shift on the dates of a rule. It is kept as what it says, however long it
+ * holds; shifts are written from it week by week.
+ */
+export interface Pattern {
+  readonly id: string;
+  readonly name: string;
+  /** Where counting begins: the cycle's first week, or the start of the rule. */
+  readonly anchor: Day;
+  /** First and last day on which it gives shifts; null: for good. */
+  readonly since: Day;
+  readonly until: Day | null;
+  readonly weeks: number;
+  /** An RFC 5545 rule in place of the cycle's days; null: the cycle. */
+  readonly rule: string | null;
+  readonly shifts: readonly PatternShift[];
+  readonly members: readonly Member[];
+  /** Shifts of a member that ended: from `from` on something else was agreed for it. */
+  readonly stops: readonly { readonly member: string; readonly shift: string; readonly from: Day }[];
+}
+
+/** The longest cycle, in weeks. */
+export const MOST_WEEKS = 8;
+
+/** One shift of a pattern on one date. */
+export interface Occurrence {
+  readonly key: string;
+  readonly on: Day;
+  readonly member: Member;
+  readonly shift: PatternShift;
+}
+
+/** Names one occurrence of a pattern for good. */
+export function keyOf(on: Day, member: string, shift: string): string {
+  return `${on} ${member} ${shift}`;
+}
+
+/** What a pattern gives from `from` to before `to`, by date; dates left out are given too. */
+export function occurrencesOf(pattern: Pattern, from: Day, to: Day, weekStart: number): Occurrence[] {
+  const first = Math.max(from, pattern.since);
+  const end = pattern.until === null ? to : Math.min(to, pattern.until + 1);
+  const found: Occurrence[] = [];
+  const add = (on: Day, member: Member, shift: PatternShift) => {
+    const stop = pattern.stops.find((one) => one.member === member.id && one.shift === shift.id);
+    if (!stop || on < stop.from) found.push({ key: keyOf(on, member.id, shift.id), on, member, shift });
+  };
+  if (pattern.rule !== null) {
+    for (const on of datesOf(pattern.rule, pattern.anchor, first, end))
+      for (const member of pattern.members) for (const shift of pattern.shifts) add(on, member, shift);
+    return found;
+  }
+  const start = startOfWeek(pattern.anchor, weekStart);
+  const length = pattern.weeks * 7;
+  for (let on = first; on < end; on++)
+    for (const member of pattern.members) {
+      // Who starts later is as much earlier in the cycle.
+      const day = (((on - start - member.offset * 7) % length) + length) % length;
+      for (const shift of pattern.shifts) if (shift.day === day) add(on, member, shift);
+    }
+  return found;
+}
+
+/** The shift an occurrence is written as. */
+export function shiftOf(pattern: Pattern, { key, on, member, shift }: Occurrence, id: string): Shift {
+  return {
+    id,
+    person: member.person,
+    date: on,
+    fixed: false,
+    ...fieldsOf(shift),
+    detail: { ...fieldsOf(shift).detail, pattern: { id: pattern.id, key, on, own: false } },
+  };
+}
+
+/** What a form says, as fields of a shift. */
+export function fieldsOf(form: ShiftForm): Pick<
+  Shift,
+  'from' | 'to' | 'role' | 'break' | 'label' | 'note'
+> & {
+  readonly detail: NonNullable<Shift['detail']>;
+} {
+  const { from, to, role, break: pause, label, note } = form;
+  const { moreBreaks, duties, station, tasks, once, template } = form;
+  return {
+    from,
+    to,
+    role,
+    break: pause,
+    label,
+    note,
+    detail: { ...NO_DETAIL, moreBreaks, duties, station, tasks, once, template },
+  };
+}
+
+/** The form of a shift: what a pattern or a template would keep of it. */
+export function formOf(shift: Shift): ShiftForm {
+  const { from, to, role, break: pause, label, note } = shift;
+  const { moreBreaks, duties, station, tasks, once, template } = shift.detail ?? NO_DETAIL;
+  return { from, to, role, break: pause, label, note, moreBreaks, duties, station, tasks, once, template };
+}
+
+/**
+ * What is wrong with a pattern by itself: a cycle too long, nobody in it, a person in it twice at one time. The
+ * first fault only; it says where.
+ */
+export function patternFault(pattern: Pattern, weekStart: number): Result<object> {
+  if (pattern.weeks < 1 || pattern.weeks > MOST_WEEKS)
+    return fail('weeks', `a cycle lasts from 1 to ${MOST_WEEKS} weeks`, 'weeks');
+  if (pattern.shifts.length === 0) return fail('empty', 'the pattern has no shift yet', 'shifts');
+  if (pattern.members.length === 0) return fail('empty', 'nobody works the pattern yet', 'members');
+  if (pattern.until !== null && pattern.until < pattern.since)
+    return fail('order', 'it ends before it begins', 'until');
+  const horizon = pattern.since + (pattern.rule === null ? pattern.weeks * 14 + 7 : 800);
+  const ends = new Map<string, Occurrence>();
+  const inOrder = occurrencesOf(pattern, pattern.since, horizon, weekStart).sort(
+    (a, b) => a.on - b.on || a.shift.from - b.shift.from,
+  );
+  for (const one of inOrder) {
+    const { person } = one.member;
+    if (person === null) continue;
+    const before = ends.get(person);
+    const start = one.on * DAY + one.shift.from;
+    if (before && before.on * DAY + before.shift.to > start) {
+      const say = ({ on, shift }: Occurrence) => `${writeDay(on)} ${writeTimeSpan(shift.from, shift.to)}`;
+      return fail(
+        'overlap',
+        `${say(before)} runs into ${say(one)}`,
+        `shifts[${pattern.shifts.indexOf(one.shift)}]`,
+      );
+    }
+    if (!before || before.on * DAY + before.shift.to < one.on * DAY + one.shift.to) ends.set(person, one);
+  }
+  return { ok: true };
+}
+
+/** `Tue of week 2`. */
+export function cycleDay(day: number, weekStart: number): string {
+  return `${SHORT_WEEKDAYS[(weekStart + day) % 7]} of week ${Math.floor(day / 7) + 1}`;
+}
