@@ -36,7 +36,13 @@ export interface Schema {
     rate_minor: number | null;
   };
   /** `retired`: no longer given out there; kept for the shifts that have it. */
-  site_role: { site_id: string; role_id: string; position: number; retired: Generated<number> };
+  site_role: {
+    site_id: string;
+    role_id: string;
+    position: number;
+    retired: Generated<number>;
+    area_id: Generated<string | null>;
+  };
   person: PersonTable;
   person_site: { person_id: string; site_id: string; position: number };
   person_role: {
@@ -94,6 +100,34 @@ export interface Schema {
   shift: ShiftTable;
   /** What staff see: shifts as they stood when they were last published. */
   published_shift: Omit<ShiftTable, 'fixed'>;
+  /** Section, till, vehicle: where at the site a shift is worked. */
+  station: { id: string; site_id: string; name: string; position: number };
+  /** `form`: the core's form of a shift as JSON. */
+  shift_template: {
+    id: string;
+    site_id: string;
+    name: string;
+    short: string;
+    form: string;
+    position: number;
+  };
+  /** `shifts`: the core's shifts as JSON, dates counted from the week's first day. */
+  week_template: { id: string; site_id: string; name: string; shifts: string };
+  /** `content`: shifts, members and stops of the core's pattern as JSON. */
+  pattern: {
+    id: string;
+    site_id: string;
+    name: string;
+    anchor: string;
+    since: string;
+    until: string | null;
+    weeks: number;
+    rule: string | null;
+    content: string;
+  };
+  /** Occurrences of a pattern that are not to be written again. */
+  left_out: { pattern_id: string; key: string };
+  daybook: { site_id: string; date: string; note: string };
   change_log: {
     seq: Generated<number>;
     id: string;
@@ -185,4 +219,6 @@ export interface ShiftTable {
   fixed: Flag;
   note: string | null;
   label: string | null;
+  /** The core's detail of a shift as JSON; null: none. */
+  detail: string | null;
 }

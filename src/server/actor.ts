@@ -19,3 +19,8 @@ export const BUILT_IN_SCHEDULER: Actor = {
 export async function currentActor(): Promise<Actor> {
   return BUILT_IN_SCHEDULER;
 }
+
+/** The name of who did something that is kept in a log. */
+export function nameOfActor(id: string): string {
+  return id === BUILT_IN_SCHEDULER.id ? BUILT_IN_SCHEDULER.name : id;
+}

@@ -29,6 +29,12 @@ const KEYS = {
   leave: ['id'],
   shift: ['id'],
   setting: ['name'],
+  station: ['id'],
+  shift_template: ['id'],
+  week_template: ['id'],
+  pattern: ['id'],
+  left_out: ['pattern_id', 'key'],
+  daybook: ['site_id', 'date'],
 } as const satisfies Record<string, readonly string[]>;
 
 /** Columns that only the database counts. */

@@ -51,10 +51,10 @@ export async function listSites(db: Database): Promise<SiteLine[]> {
 }
 
 /**
- * One site with its settings as they hold in the week from `from` on; null where there is none with this id.
- * Money becomes major units.
+ * One site with its settings as they hold from `from` on for some days; null where there is none with this id.
+ * Opening hours that become others after the first week stand by date. Money becomes major units.
  */
-export async function loadSite(db: Database, id: string, from: Day): Promise<StoredSite | null> {
+export async function loadSite(db: Database, id: string, from: Day, days = 7): Promise<StoredSite | null> {
   const row = await db.selectFrom('site').selectAll().where('id', '=', id).executeTakeFirst();
   if (!row) return null;
   const hours = await db.selectFrom('site_hours').selectAll().where('site_id', '=', id).execute();
@@ -76,6 +76,16 @@ export async function loadSite(db: Database, id: string, from: Day): Promise<Sto
     if (date.from_minute !== null && date.to_minute !== null)
       spans.push({ from: date.from_minute, to: date.to_minute });
     openDates.set(day, spans);
+  }
+  for (let day = from + 7; day < from + days; day++) {
+    const since = inForce(hours, writeDate(day))?.since ?? null;
+    if (openDates.has(day) || since === (inForce(hours, writeDate(from + ((day - from) % 7)))?.since ?? null))
+      continue;
+    const mine = hours.filter((row) => row.since === since && row.weekday === weekdayOf(day));
+    openDates.set(
+      day,
+      mine.map((row) => ({ from: row.from_minute, to: row.to_minute })),
+    );
   }
   return {
     site: siteOf(row, hoursInWeek(hours, from), openDates),
@@ -145,7 +155,7 @@ function hoursInWeek<Row extends { readonly since: string | null; readonly weekd
 }
 
 /**
- * The needs of a site between two dates, `to` not included, at most a week apart. What the usual week asks for
+ * The needs of a site between two dates, `to` not included. Over more than a week every need is dated. Else what the usual week asks for
  * stands by weekday, without the dates that have a variant; what a variant asks for is dated, and those needs
  * of the usual week that it does not name are not asked for on its dates.
  */
@@ -173,12 +183,16 @@ export async function loadNeeds(db: Database, site: string, from: Day, to: Day):
   const variantOn = new Map(dates.map((row) => [row.date, row.set_id]));
   const needs: Need[] = [];
   const asked: typeof rows = [];
+  const long = to - from > 7;
+  const closed = long ? await loadHolidays(db, site, from, to) : [];
   for (let day = from; day < to; day++) {
     const date = writeDate(day);
     const variant = variantOn.get(date);
     const set = variant ?? inForce(usual, date)?.id;
     const mine = rows.filter((row) => row.set_id === set && row.weekday === weekdayOf(day));
-    if (variant === undefined) asked.push(...mine);
+    // On a closed holiday only what is said for the date itself is asked for.
+    if (long && variant === undefined && closed.some((one) => one.closed && one.date === day)) continue;
+    if (variant === undefined && !long) asked.push(...mine);
     else
       for (const row of mine)
         needs.push({

@@ -34,6 +34,19 @@ export async function entriesSince(db: Database, site: string, version: number):
   return rows.map(entryOf);
 }
 
+/** Entries of a site that have to do with one shift, oldest first. */
+export async function entriesAbout(db: Database, site: string, shift: string): Promise<LogEntry[]> {
+  const rows = await db
+    .selectFrom('change_log')
+    .selectAll()
+    .where('site_id', '=', site)
+    // Ids stand in the JSON as they are written there; what only looks alike is left out by the caller.
+    .where((where) => where(where.fn('instr', ['changes', where.val(JSON.stringify(shift))]), '>', 0))
+    .orderBy('version')
+    .execute();
+  return rows.map(entryOf);
+}
+
 /** Raises the site's version and keeps the entry under it. Returns the new version. */
 export async function keepEntry(db: Database, entry: Omit<LogEntry, 'version'>): Promise<number> {
   const { version } = await db

@@ -27,7 +27,7 @@ export async function loadPlan(
   from: Day,
   days: number,
 ): Promise<StoredPlan | null> {
-  const stored = await loadSite(db, siteId, from);
+  const stored = await loadSite(db, siteId, from, days);
   if (!stored) return null;
   const to = from + days;
   const minor = 10 ** decimalsOf(stored.site.currency);

@@ -1,5 +1,6 @@
 import type { Change } from '@/core/plan/change';
-import type { AroundShift, Shift } from '@/core/plan/types';
+import { asOneBreak } from '@/core/plan/shift-edits';
+import type { AroundShift, Shift, ShiftDetail } from '@/core/plan/types';
 import { type Day, readDate, writeDate } from '@/core/time/day';
 import type { Database } from '../database';
 import type { ShiftTable } from '../schema';
@@ -58,7 +59,8 @@ export async function loadAround(
     .selectAll('shift')
     .execute();
   return rows.map((row) => {
-    const { role, date, from: start, to: end, break: pause } = shiftOf(row);
+    const shift = shiftOf(row);
+    const { role, date, from: start, to: end } = shift;
     return {
       person: row.person_id!,
       role: row.site_id === site ? role : null,
@@ -66,7 +68,7 @@ export async function loadAround(
       date,
       from: start,
       to: end,
-      break: pause,
+      break: asOneBreak(shift),
     };
   });
 }
@@ -92,6 +94,42 @@ export async function writeChange(db: Database, site: string, change: Change): P
     await db.deleteFrom('shift').where('id', '=', change.id).where('site_id', '=', site).execute();
   else throw new TypeError(`"${change.do}" is not a change of a shift`);
 }
+
+/** Writes changes of shifts in their order; runs of the same kind go together. */
+export async function writeChanges(
+  db: Database,
+  site: string,
+  changes: readonly Change[],
+  progress?: (done: number) => Promise<void>,
+): Promise<void> {
+  let i = 0;
+  while (i < changes.length) {
+    const { do: what } = changes[i];
+    let end = i + 1;
+    if (what !== 'set') while (end < changes.length && changes[end].do === what && end - i < AT_ONCE) end++;
+    const run = changes.slice(i, end);
+    if (what === 'add')
+      await db
+        .insertInto('shift')
+        .values(run.flatMap((change) => (change.do === 'add' ? [rowOf(site, change.shift)] : [])))
+        .execute();
+    else if (what === 'remove')
+      await db
+        .deleteFrom('shift')
+        .where('site_id', '=', site)
+        .where(
+          'id',
+          'in',
+          run.flatMap((change) => (change.do === 'remove' ? [change.id] : [])),
+        )
+        .execute();
+    else await writeChange(db, site, changes[i]);
+    i = end;
+    await progress?.(i);
+  }
+}
+
+const AT_ONCE = 200;
 
 /** Writes many shifts at once, and publishes those that `published` names. */
 export async function insertShifts(
@@ -129,6 +167,7 @@ function shiftOf(row: Row): Shift {
     fixed: Boolean(row.fixed),
     note: row.note,
     label: row.label,
+    ...(row.detail === null ? {} : { detail: JSON.parse(row.detail) as ShiftDetail }),
   };
 }
 
@@ -148,6 +187,7 @@ export function rowOf(site: string, shift: Shift): ShiftRow {
     fixed: shift.fixed,
     note: shift.note,
     label: shift.label,
+    detail: shift.detail ? JSON.stringify(shift.detail) : null,
   };
 }
 
@@ -163,6 +203,7 @@ function patchOf(patch: Partial<Shift>): Partial<ShiftRow> {
   if (patch.fixed !== undefined) row.fixed = patch.fixed;
   if (patch.note !== undefined) row.note = patch.note;
   if (patch.label !== undefined) row.label = patch.label;
+  if (patch.detail !== undefined) row.detail = patch.detail && JSON.stringify(patch.detail);
   if (patch.break !== undefined) {
     row.break_minutes = patch.break?.minutes ?? null;
     row.break_at = patch.break?.at ?? null;

@@ -17,6 +17,8 @@ export interface Work {
   readonly sites: readonly string[];
   /** Changes of planned shifts that come with it. */
   readonly shifts?: readonly { readonly site: string; readonly changes: readonly Change[] }[];
+  /** First days of the only weeks that are looked at before and after; left out: all that are planned. */
+  readonly weeks?: readonly Day[];
   /** Something to answer, such as the id of what was made. */
   readonly answer?: string;
   /** Something to remember once it is done, that undo leaves alone. */
@@ -30,6 +32,14 @@ export interface Context {
   readonly db: Database;
   readonly actor: Actor;
   readonly today: Day;
+  /** Who waits for it, where it may take long. */
+  readonly watch?: Watch;
+}
+
+/** Hears how far long work has come, and may stop it. */
+export interface Watch {
+  /** `share` from 0 to 1. Resolves to true where the work has to be given up. */
+  come(share: number): Promise<boolean>;
 }
 
 /** One thing that can be done to sites and people. A new one is a value of this form and a line in `list.ts`. */

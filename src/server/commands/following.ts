@@ -21,37 +21,49 @@ interface Before {
   readonly plan: Plan;
 }
 
-/** The planned weeks of some sites from today's on, and those that some shifts come to, as they are now. */
+/**
+ * The weeks that a command may change, as they are now: those it names, else the planned ones of its sites from
+ * today's on and those that its shifts come to.
+ */
 export async function plannedWeeks(
   db: Database,
-  sites: readonly string[],
   today: Day,
-  shifts: NonNullable<Work['shifts']> = [],
+  { sites, shifts = [], weeks }: Pick<Work, 'sites' | 'shifts' | 'weeks'>,
 ): Promise<Before[]> {
   const found: Before[] = [];
   for (const site of new Set(sites)) {
     const row = await db.selectFrom('site').select('week_start').where('id', '=', site).executeTakeFirst();
     if (!row) continue;
-    const first = startOfWeek(today, row.week_start);
-    const dates = await db
-      .selectFrom('shift')
-      .select('date')
-      .distinct()
-      .where('site_id', '=', site)
-      .where('date', '>=', writeDate(first))
-      .orderBy('date')
-      .execute();
-    const weeks = new Set(dates.map(({ date }) => startOfWeek(readDate(date)!, row.week_start)));
-    const coming = shifts
-      .filter((one) => one.site === site)
-      .flatMap((one) => one.changes)
-      .flatMap((change) => (change.do === 'add' ? [startOfWeek(change.shift.date, row.week_start)] : []));
-    for (const week of new Set([...[...weeks].slice(0, WEEKS), ...coming])) {
+    const firsts = weeks ?? (await weeksOf(db, site, row.week_start, today, shifts));
+    for (const week of firsts) {
       const stored = await loadPlan(db, site, week, 7);
       if (stored) found.push({ site, week, plan: stored.plan });
     }
   }
   return found;
+}
+
+async function weeksOf(
+  db: Database,
+  site: string,
+  weekStart: number,
+  today: Day,
+  shifts: NonNullable<Work['shifts']>,
+): Promise<Iterable<Day>> {
+  const dates = await db
+    .selectFrom('shift')
+    .select('date')
+    .distinct()
+    .where('site_id', '=', site)
+    .where('date', '>=', writeDate(startOfWeek(today, weekStart)))
+    .orderBy('date')
+    .execute();
+  const planned = new Set(dates.map(({ date }) => startOfWeek(readDate(date)!, weekStart)));
+  const coming = shifts
+    .filter((one) => one.site === site)
+    .flatMap((one) => one.changes)
+    .flatMap((change) => (change.do === 'add' ? [startOfWeek(change.shift.date, weekStart)] : []));
+  return new Set([...[...planned].slice(0, WEEKS), ...coming]);
 }
 
 /** What became of those weeks. Weeks in which nothing changes are left out. */

@@ -6,12 +6,12 @@ import { inverseOf, writeRows } from '@/data/records/records';
 import { listSites } from '@/data/site/site-store';
 import { findEntry, keepEntry } from '@/data/week/log-store';
 import { loadPlan } from '@/data/week/plan-store';
-import { writeChange } from '@/data/week/shift-store';
+import { writeChanges } from '@/data/week/shift-store';
 import { refuseAccess } from '../access';
 import type { Actor } from '../actor';
 import { now, nowAt } from '../clock';
 import { readInput } from '../input';
-import type { Context, Work } from './command';
+import type { Context, Watch, Work } from './command';
 import { following, plannedWeeks } from './following';
 import { COMMANDS } from './list';
 import type { CommandAnswer, CommandRequest } from './payload';
@@ -31,7 +31,7 @@ export async function runCommand(
   db: Database,
   actor: Actor,
   request: CommandRequest,
-  { preview }: { readonly preview: boolean },
+  { preview, watch }: { readonly preview: boolean; readonly watch?: Watch },
 ): Promise<CommandAnswer> {
   const command = COMMANDS.get(request.kind);
   if (!command) return fail('input', 'there is no such command', 'kind');
@@ -40,7 +40,7 @@ export async function runCommand(
   return inTransaction(db, async (trx) => {
     const known = preview ? null : await findCommand(trx, request.id);
     if (known) return { ok: true, title: known.title, following: [], remarks: [], answer: null };
-    const context: Context = { db: trx, actor, today: await todayOf(trx) };
+    const context: Context = { db: trx, actor, today: await todayOf(trx), watch };
     const prepared = await command.prepare(context, read.value);
     if (!prepared.ok) return prepared;
     const { work } = prepared;
@@ -48,10 +48,10 @@ export async function runCommand(
       const refused = refuseAccess(actor, command.deed, site);
       if (refused) return refused;
     }
-    const before = preview ? await plannedWeeks(trx, work.sites, context.today, work.shifts) : [];
+    const before = preview ? await plannedWeeks(trx, context.today, work) : [];
     const failed = await writeRows(trx, work.rows);
     if (failed) throw new GivenUp(failed);
-    const entries = await writeShifts(trx, actor, request.id, work);
+    const entries = await writeShifts(trx, actor, request.id, work, watch);
     const answer: CommandAnswer = {
       ok: true,
       title: work.title,
@@ -133,6 +133,7 @@ async function writeShifts(
   actor: Actor,
   id: string,
   { shifts = [] }: Pick<Work, 'shifts'>,
+  watch?: Watch,
 ): Promise<string[]> {
   const entries: string[] = [];
   for (const { site, changes } of shifts) {
@@ -142,7 +143,9 @@ async function writeShifts(
     if (!stored) throw new GivenUp(fail('unknown', 'a shift is no longer there', 'shifts'));
     const done = applyAll(stored.plan, changes);
     if (!done.ok) throw new GivenUp(done);
-    for (const change of changes) await writeChange(trx, site, change);
+    await writeChanges(trx, site, changes, async (written) => {
+      if (watch && (await watch.come(written / changes.length))) throw new GivenUp(STOPPED);
+    });
     const entry = `${id} ${site}`;
     const at = new Date(now()).toISOString();
     await keepEntry(trx, { id: entry, site, actor: actor.id, at, changes, inverse: done.inverse });
@@ -150,6 +153,8 @@ async function writeShifts(
   }
   return entries;
 }
+
+const STOPPED = fail('stopped', 'stopped; nothing was changed');
 
 /** From which to which day the shifts of some changes lie; null: one of them is not there. */
 async function daysOf(

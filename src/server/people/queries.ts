@@ -8,7 +8,7 @@ import { commandsAbout, isUndone } from '@/data/records/command-store';
 import { readRows } from '@/data/records/records';
 import { listSites } from '@/data/site/site-store';
 import { refuseAccess, visibleSites } from '../access';
-import type { Actor } from '../actor';
+import { type Actor, nameOfActor } from '../actor';
 import { todayOf } from '../commands/run';
 import { minorOf } from './commands';
 import { detailsOf } from './history';
@@ -97,7 +97,7 @@ async function historyOf(
     lines.push({
       id: entry.id,
       at: entry.at,
-      actor: entry.actor === 'scheduler' ? 'Scheduler' : entry.actor,
+      actor: nameOfActor(entry.actor),
       title: entry.title,
       details: detailsOf(entry.changes, person, { roles, sites, fields, people: names }),
       undoable: entry.undoes === null && !(await isUndone(db, entry.id)),

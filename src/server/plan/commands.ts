@@ -11,7 +11,8 @@ import type { HourFormat } from '@/core/time/write';
 import type { Database } from '@/data/database';
 import { type LogEntry, entriesSince, findEntry, keepEntry } from '@/data/week/log-store';
 import { loadPlan } from '@/data/week/plan-store';
-import { takenIds, writeChange } from '@/data/week/shift-store';
+import { noteLeftOut } from '@/data/week/repeat-store';
+import { takenIds, writeChanges } from '@/data/week/shift-store';
 import { refuseAccess } from '../access';
 import type { Actor } from '../actor';
 import { now } from '../clock';
@@ -34,7 +35,7 @@ export async function changePlan(
   return db.transaction().execute(async (trx): Promise<ChangeAnswer> => {
     const before = await findEntry(trx, request.id);
     if (before) return answered(before, site, await entriesSince(trx, site, request.base));
-    const stored = await loadWeek(trx, site, week);
+    const stored = await loadWeek(trx, site, week, request.days ?? 7);
     if (!stored) return fail('unknown', `there is no site "${site}"`, 'site');
     const since = await entriesSince(trx, site, request.base);
     const clash = changedMeanwhile(since, request.changes);
@@ -43,7 +44,8 @@ export async function changePlan(
     if (problem.refused) return { ok: false, problem: problem.refused };
     const elsewhere = await usedElsewhere(trx, stored.plan, request.changes);
     if (elsewhere) return elsewhere;
-    for (const change of request.changes) await writeChange(trx, site, change);
+    await writeChanges(trx, site, request.changes);
+    await rememberLeftOut(trx, stored.plan, request.changes);
     const at = new Date(now()).toISOString();
     const version = await keepEntry(trx, {
       id: request.id,
@@ -57,9 +59,19 @@ export async function changePlan(
   });
 }
 
-async function loadWeek(db: Database, site: string, week: Day) {
+/** A shift of a pattern that is taken away is not written again; one that comes back is. */
+async function rememberLeftOut(db: Database, plan: Plan, changes: readonly Change[]): Promise<void> {
+  const gone = new Set(changes.flatMap((change) => (change.do === 'remove' ? [change.id] : [])));
+  await noteLeftOut(
+    db,
+    plan.shifts.filter((shift) => gone.has(shift.id)),
+    changes.flatMap((change) => (change.do === 'add' ? [change.shift] : [])),
+  );
+}
+
+async function loadWeek(db: Database, site: string, week: Day, days: number) {
   const row = await db.selectFrom('site').select('week_start').where('id', '=', site).executeTakeFirst();
-  return row ? loadPlan(db, site, startOfWeek(week, row.week_start), 7) : null;
+  return row ? loadPlan(db, site, startOfWeek(week, row.week_start), days) : null;
 }
 
 /** A new shift may not have the id of one that stands in another week or at another site. */

@@ -1,6 +1,7 @@
 import Joi from 'joi';
 import type { Result } from '@/core/plan/change';
 import { readInput } from '../input';
+import { BREAK, DETAIL } from '../week/input';
 import type { ChangeRequest } from './payload';
 
 const id = () => Joi.string().max(80);
@@ -13,26 +14,32 @@ const shift = {
   date: Joi.number().integer(),
   from: minute(1439),
   to: minute(2879),
-  break: Joi.object({
-    minutes: minute(1440).required(),
-    at: minute(2879).allow(null).required(),
-    paid: Joi.boolean().required(),
-  }).allow(null),
+  break: BREAK.allow(null),
   fixed: Joi.boolean(),
   note: text(),
   label: text(),
 };
 const required = Object.fromEntries(Object.entries(shift).map(([name, schema]) => [name, schema.required()]));
+const detail = DETAIL.allow(null);
 
 const CHANGE = Joi.alternatives().conditional('.do', {
   switch: [
     {
       is: 'add',
-      then: Joi.object({ do: 'add', shift: Joi.object({ id: id().required(), ...required }).required() }),
+      then: Joi.object({
+        do: 'add',
+        shift: Joi.object({ id: id().required(), ...required, detail }).required(),
+      }),
     },
     {
       is: 'set',
-      then: Joi.object({ do: 'set', id: id().required(), shift: Joi.object(shift).min(1).required() }),
+      then: Joi.object({
+        do: 'set',
+        id: id().required(),
+        shift: Joi.object({ ...shift, detail })
+          .min(1)
+          .required(),
+      }),
     },
     { is: 'remove', then: Joi.object({ do: 'remove', id: id().required() }) },
   ],
@@ -44,6 +51,7 @@ const REQUEST = Joi.object({
   base: Joi.number().integer().min(0).required(),
   changes: Joi.array().items(CHANGE).min(1).max(5000).required(),
   confirmed: Joi.boolean(),
+  days: Joi.valid(7, 14, 28),
 }).required();
 
 /** Reads what was posted; the problem names the first field that is wrong. */

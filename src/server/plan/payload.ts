@@ -1,5 +1,6 @@
 import type { PortablePlan } from '@/core/plan/portable';
 import type { Change, Problem } from '@/core/plan/change';
+import type { ShiftTemplate } from '@/core/patterns/pattern';
 import type { Shift } from '@/core/plan/types';
 import type { Day } from '@/core/time/day';
 import type { HourFormat } from '@/core/time/write';
@@ -13,6 +14,15 @@ export interface PlanPayload {
   readonly roles: readonly { readonly id: string; readonly mark: string; readonly ink: string }[];
   /** The week's shifts as they were last published. */
   readonly published: readonly Shift[];
+  readonly templates: readonly ShiftTemplate[];
+  readonly stations: readonly string[];
+  /** Names of the site's patterns, by id. */
+  readonly patterns: readonly { readonly id: string; readonly name: string }[];
+  /** Notes of days. */
+  readonly daybook: readonly { readonly date: Day; readonly note: string }[];
+  /** What rows can be grouped by: the kind of contract of people, the area of roles. */
+  readonly contracts: Readonly<Record<string, string>>;
+  readonly areas: Readonly<Record<string, string>>;
 }
 
 /** A week in the strip of weeks. */
@@ -42,6 +52,8 @@ export interface ChangeRequest {
   readonly changes: readonly Change[];
   /** Said yes to a shift so long that it may be a slip. */
   readonly confirmed?: boolean;
+  /** How many days from the week's first on are judged; 7 where it is not said. */
+  readonly days?: number;
 }
 
 /** The answer to a {@link ChangeRequest}. */

@@ -6,6 +6,7 @@ import { type Day, readDate, startOfWeek } from '@/core/time/day';
 import type { Database } from '@/data/database';
 import { type StoredSite, listSites, loadSite } from '@/data/site/site-store';
 import { loadPlan } from '@/data/week/plan-store';
+import { loadDaybook, loadPatterns, loadStations, loadTemplates } from '@/data/week/repeat-store';
 import { loadPublished, loadShifts } from '@/data/week/shift-store';
 import { refuseAccess, visibleSites } from '../access';
 import type { Actor } from '../actor';
@@ -21,12 +22,14 @@ export async function planOfWeek(
   actor: Actor,
   site: string,
   week: Day,
+  days = WEEK,
 ): Promise<Result<{ payload: PlanPayload }>> {
   const refused = refuseAccess(actor, 'plan.read', site);
   if (refused) return refused;
   const line = (await listSites(db)).find((one) => one.id === site);
   if (!line) return fail('unknown', `there is no site "${site}"`, 'site');
-  const stored = await loadPlan(db, site, startOfWeek(week, line.weekStart), WEEK);
+  const first = startOfWeek(week, line.weekStart);
+  const stored = await loadPlan(db, site, first, days);
   if (!stored) return fail('unknown', `there is no site "${site}"`, 'site');
   return {
     ok: true,
@@ -36,7 +39,33 @@ export async function planOfWeek(
       hourFormat: stored.hourFormat,
       roles: stored.roles.map(({ id, mark, ink }) => ({ id, mark, ink })),
       published: stored.published,
+      templates: await loadTemplates(db, site),
+      stations: (await loadStations(db, site)).map(({ name }) => name),
+      patterns: (await loadPatterns(db, site)).map(({ id, name }) => ({ id, name })),
+      daybook: await loadDaybook(db, site, first, first + days),
+      ...(await groupsOf(db, site)),
     },
+  };
+}
+
+/** The kind of contract of a site's people, and the area of its roles, where one is said. */
+async function groupsOf(db: Database, site: string): Promise<Pick<PlanPayload, 'contracts' | 'areas'>> {
+  const people = await db
+    .selectFrom('person')
+    .innerJoin('person_site', 'person_site.person_id', 'person.id')
+    .where('person_site.site_id', '=', site)
+    .where('person.contract_kind', 'is not', null)
+    .select(['person.id', 'person.contract_kind'])
+    .execute();
+  const roles = await db
+    .selectFrom('site_role')
+    .innerJoin('area', 'area.id', 'site_role.area_id')
+    .where('site_role.site_id', '=', site)
+    .select(['site_role.role_id', 'area.name'])
+    .execute();
+  return {
+    contracts: Object.fromEntries(people.map((row) => [row.id, row.contract_kind!])),
+    areas: Object.fromEntries(roles.map((row) => [row.role_id, row.name])),
   };
 }
 

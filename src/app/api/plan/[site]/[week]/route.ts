@@ -10,12 +10,14 @@ interface Context {
 }
 
 /** The plan of a site's week. */
-export async function GET(_request: Request, { params }: Context): Promise<Response> {
+export async function GET(request: Request, { params }: Context): Promise<Response> {
   return answering('GET plan', async () => {
     const { site, week } = await params;
     const day = readDate(week);
     if (day === null) return problemResponse(fail('input', 'no such date', 'week').problem);
-    const found = await planOfWeek(await database(), await currentActor(), site, day);
+    const asked = Number(new URL(request.url).searchParams.get('days') ?? 7);
+    const days = [7, 14, 28].includes(asked) ? asked : 7;
+    const found = await planOfWeek(await database(), await currentActor(), site, day, days);
     if (!found.ok) return problemResponse(found.problem);
     return Response.json(found.payload, { headers: { 'cache-control': 'no-store' } });
   });

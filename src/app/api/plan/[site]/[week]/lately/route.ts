@@ -1,0 +1,24 @@
+import { readDate } from '@/core/time/day';
+import { fail } from '@/core/plan/change';
+import { currentActor } from '@/server/actor';
+import { answering, problemResponse } from '@/server/http';
+import { database } from '@/server/store';
+import { latelyOf } from '@/server/week/queries';
+
+interface Context {
+  params: Promise<{ site: string; week: string }>;
+}
+
+/** How many shifts like one that starts at `from` on `date` each person had lately. */
+export async function GET(request: Request, { params }: Context): Promise<Response> {
+  return answering('GET lately', async () => {
+    const { site } = await params;
+    const query = new URL(request.url).searchParams;
+    const date = readDate(query.get('date') ?? '');
+    const from = Number(query.get('from'));
+    if (date === null || !Number.isInteger(from) || from < 0 || from > 1439)
+      return problemResponse(fail('input', 'no such date or time', 'date').problem);
+    const found = await latelyOf(await database(), await currentActor(), site, date, from);
+    return found.ok ? Response.json(found.counts) : problemResponse(found.problem);
+  });
+}

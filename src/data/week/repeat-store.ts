@@ -1,0 +1,142 @@
+import type { Pattern, ShiftForm, ShiftTemplate } from '@/core/patterns/pattern';
+import type { Shift } from '@/core/plan/types';
+import { type Day, readDate, writeDate } from '@/core/time/day';
+import type { Database } from '../database';
+import type { Row } from '../records/records';
+
+/** A whole week kept under a name; the dates of its shifts are counted from its first day. */
+export interface WeekTemplate {
+  readonly id: string;
+  readonly name: string;
+  readonly shifts: readonly Shift[];
+}
+
+/** The shift templates of a site, in their order. */
+export async function loadTemplates(db: Database, site: string): Promise<ShiftTemplate[]> {
+  const rows = await db
+    .selectFrom('shift_template')
+    .selectAll()
+    .where('site_id', '=', site)
+    .orderBy('position')
+    .orderBy('id')
+    .execute();
+  return rows.map(({ id, name, short, form }) => ({ id, name, short, form: JSON.parse(form) as ShiftForm }));
+}
+
+/** The row of a shift template. */
+export function templateRow(site: string, { id, name, short, form }: ShiftTemplate, position: number): Row {
+  return { id, site_id: site, name, short, form: JSON.stringify(form), position };
+}
+
+/** The week templates of a site, by name. */
+export async function loadWeekTemplates(db: Database, site: string): Promise<WeekTemplate[]> {
+  const rows = await db
+    .selectFrom('week_template')
+    .selectAll()
+    .where('site_id', '=', site)
+    .orderBy('name')
+    .execute();
+  return rows.map(({ id, name, shifts }) => ({ id, name, shifts: JSON.parse(shifts) as Shift[] }));
+}
+
+/** The stations of a site, in their order. */
+export async function loadStations(db: Database, site: string): Promise<{ id: string; name: string }[]> {
+  return db
+    .selectFrom('station')
+    .select(['id', 'name'])
+    .where('site_id', '=', site)
+    .orderBy('position')
+    .execute();
+}
+
+/** The patterns of a site, by name, then start. */
+export async function loadPatterns(db: Database, site: string): Promise<Pattern[]> {
+  const rows = await db
+    .selectFrom('pattern')
+    .selectAll()
+    .where('site_id', '=', site)
+    .orderBy('name')
+    .orderBy('since')
+    .orderBy('id')
+    .execute();
+  return rows.map((row) => ({
+    id: row.id,
+    name: row.name,
+    anchor: readDate(row.anchor)!,
+    since: readDate(row.since)!,
+    until: row.until === null ? null : readDate(row.until),
+    weeks: row.weeks,
+    rule: row.rule,
+    ...(JSON.parse(row.content) as Pick<Pattern, 'shifts' | 'members' | 'stops'>),
+  }));
+}
+
+/** The row of a pattern. */
+export function patternRow(site: string, pattern: Pattern): Row {
+  const { id, name, anchor, since, until, weeks, rule, shifts, members, stops } = pattern;
+  return {
+    id,
+    site_id: site,
+    name,
+    anchor: writeDate(anchor),
+    since: writeDate(since),
+    until: until === null ? null : writeDate(until),
+    weeks,
+    rule,
+    content: JSON.stringify({ shifts, members, stops }),
+  };
+}
+
+/** The occurrences that are left out of some patterns. */
+export async function loadLeftOut(
+  db: Database,
+  patterns: readonly string[],
+): Promise<Map<string, Set<string>>> {
+  const found = new Map<string, Set<string>>(patterns.map((id) => [id, new Set()]));
+  if (patterns.length === 0) return found;
+  const rows = await db.selectFrom('left_out').selectAll().where('pattern_id', 'in', patterns).execute();
+  for (const row of rows) found.get(row.pattern_id)!.add(row.key);
+  return found;
+}
+
+/** Notes that occurrences of patterns are left out from now on, or given again. */
+export async function noteLeftOut(
+  db: Database,
+  leftOut: readonly Shift[],
+  given: readonly Shift[],
+): Promise<void> {
+  for (const { detail } of given) {
+    const from = detail?.pattern;
+    if (from)
+      await db.deleteFrom('left_out').where('pattern_id', '=', from.id).where('key', '=', from.key).execute();
+  }
+  for (const { detail } of leftOut) {
+    const from = detail?.pattern;
+    if (!from) continue;
+    const pattern = await db.selectFrom('pattern').select('id').where('id', '=', from.id).executeTakeFirst();
+    if (pattern)
+      await db
+        .insertInto('left_out')
+        .values({ pattern_id: from.id, key: from.key })
+        .onConflict((conflict) => conflict.doNothing())
+        .execute();
+  }
+}
+
+/** The notes of some days at a site, by date; `to` is not included. */
+export async function loadDaybook(
+  db: Database,
+  site: string,
+  from: Day,
+  to: Day,
+): Promise<{ date: Day; note: string }[]> {
+  const rows = await db
+    .selectFrom('daybook')
+    .select(['date', 'note'])
+    .where('site_id', '=', site)
+    .where('date', '>=', writeDate(from))
+    .where('date', '<', writeDate(to))
+    .orderBy('date')
+    .execute();
+  return rows.map(({ date, note }) => ({ date: readDate(date)!, note }));
+}

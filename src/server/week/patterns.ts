@@ -1,0 +1,349 @@
+import { randomUUID } from 'node:crypto';
+import Joi from 'joi';
+import { type Change, type Problem, type Result, fail } from '@/core/plan/change';
+import { type Pattern, occurrencesOf, patternFault } from '@/core/patterns/pattern';
+import { readRule } from '@/core/patterns/rule';
+import { type Scope, editSeries } from '@/core/patterns/scope';
+import { type WrittenOut, writeOut } from '@/core/patterns/write-out';
+import type { Shift } from '@/core/plan/types';
+import { type Day, readDate, startOfWeek } from '@/core/time/day';
+import { writeLongDay } from '@/core/time/write';
+import type { Database } from '@/data/database';
+import { type RowChange, rowChanges } from '@/data/records/records';
+import { listSites } from '@/data/site/site-store';
+import { type StoredPlan, loadPlan } from '@/data/week/plan-store';
+import { loadLeftOut, loadPatterns, patternRow } from '@/data/week/repeat-store';
+import { loadShifts } from '@/data/week/shift-store';
+import { type Context, type Work, command } from '../commands/command';
+import { ID } from '../site/input';
+import { FORM, PATTERN } from './input';
+import type { PatternChange } from './payload';
+import { counted, saysOf } from './words';
+
+/** Weeks into which a new or changed pattern is written at once; later ones get it when they are started. */
+const MOST_WEEKS_AHEAD = 26;
+
+/** A pattern as it is from now on, written into the weeks ahead. */
+export const savePattern = command<{ site: string; pattern: Pattern; weeks: number }>({
+  kind: 'pattern.save',
+  deed: 'plan.change',
+  input: Joi.object({
+    site: ID.required(),
+    pattern: PATTERN.required(),
+    weeks: Joi.number().integer().min(0).max(MOST_WEEKS_AHEAD).required(),
+  }).required(),
+  async prepare(context, { site, pattern, weeks }) {
+    const found = await surroundings(context, site);
+    if (!found.ok) return found;
+    const { line, patterns } = found.value;
+    const read = pattern.rule === null ? null : readRule(pattern.rule);
+    if (read && !read.ok) return at(read, 'input.pattern');
+    const clean = { ...pattern, rule: read ? read.rule : null, name: pattern.name.trim() };
+    const times = clean.shifts.findIndex(({ from, to }) => to <= from || to > from + 1440);
+    if (times >= 0)
+      return fail('time', 'a shift has no length, or more than a day', `input.pattern.shifts[${times}]`);
+    const fault = patternFault(clean, line.weekStart);
+    if (!fault.ok) return at(fault, 'input.pattern');
+    const before = patterns.find(({ id }) => id === pattern.id) ?? null;
+    const taken = await context.db
+      .selectFrom('pattern')
+      .select('site_id')
+      .where('id', '=', pattern.id)
+      .executeTakeFirst();
+    if (taken && taken.site_id !== site)
+      return fail('taken', 'this id belongs to another site', 'input.pattern.id');
+    const first = Math.max(
+      startOfWeek(context.today, line.weekStart),
+      startOfWeek(clean.since, line.weekStart),
+    );
+    const last = await lastShiftOf(context.db, site, pattern.id);
+    const end = Math.max(first + weeks * 7, last === null ? first : startOfWeek(last, line.weekStart) + 7);
+    return written(context, site, {
+      rows: rowChanges('pattern', before ? [patternRow(site, before)] : [], [patternRow(site, clean)]),
+      title: `Pattern ${clean.name}`,
+      patterns: [{ pattern: clean, adds: true, until: first + weeks * 7 }],
+      from: Math.max(context.today, Math.min(clean.since, before?.since ?? clean.since)),
+      to: end,
+    });
+  },
+});
+
+/** Ends a pattern for good: what is not published of it from today on goes, the rest stays without it. */
+export const removePattern = command<{ site: string; id: string }>({
+  kind: 'pattern.remove',
+  deed: 'plan.change',
+  input: Joi.object({ site: ID.required(), id: ID.required() }).required(),
+  async prepare(context, { site, id }) {
+    const found = await surroundings(context, site);
+    if (!found.ok) return found;
+    const pattern = found.value.patterns.find((one) => one.id === id);
+    if (!pattern) return fail('unknown', 'there is no such pattern', 'input.id');
+    const last = (await lastShiftOf(context.db, site, id)) ?? context.today;
+    const leftOut = [...(await loadLeftOut(context.db, [id])).get(id)!].map((key) => ({
+      pattern_id: id,
+      key,
+    }));
+    return written(context, site, {
+      rows: [
+        ...rowChanges('left_out', leftOut, []),
+        ...rowChanges('pattern', [patternRow(site, pattern)], []),
+      ],
+      title: `Pattern ${pattern.name} ended`,
+      patterns: [{ pattern: { ...pattern, until: context.today - 1 }, adds: false, until: last + 1 }],
+      from: context.today,
+      to: last + 1,
+    });
+  },
+});
+
+/** Changes an occurrence and those after it, or all that are not published yet; or ends them. */
+export const changePattern = command<PatternChange>({
+  kind: 'pattern.change',
+  deed: 'plan.change',
+  input: Joi.object({
+    site: ID.required(),
+    shift: ID.required(),
+    scope: Joi.valid('later', 'unpublished').required(),
+    form: FORM.allow(null).required(),
+    person: ID.allow(null),
+  }).required(),
+  async prepare(context, { site, shift: id, scope, form, person }) {
+    const { db } = context;
+    const found = await surroundings(context, site);
+    if (!found.ok) return found;
+    const row = await db
+      .selectFrom('shift')
+      .select(['date'])
+      .where('id', '=', id)
+      .where('site_id', '=', site)
+      .executeTakeFirst();
+    const date = row && readDate(row.date)!;
+    const shift =
+      date === undefined
+        ? undefined
+        : (await loadShifts(db, site, date, date + 1)).find((one) => one.id === id);
+    const source = shift?.detail?.pattern;
+    const pattern = found.value.patterns.find((one) => one.id === source?.id);
+    if (!shift || !source || !pattern)
+      return fail('unknown', 'this shift belongs to no pattern', 'input.shift');
+    const [, member, part] = source.key.split(' ');
+    if (!pattern.members.some((one) => one.id === member) || !pattern.shifts.some((one) => one.id === part))
+      return fail('unknown', 'the pattern no longer has this shift', 'input.shift');
+    const last = await lastShiftOf(db, site, pattern.id);
+    const from = await beginning(db, site, scope, shift, source.on, `${member} ${part}`, last!);
+    if (from === null) return fail('published', 'every shift of it that stands is published', 'input.scope');
+    const next = editSeries(pattern, { member, shift: part, from, form, person }, randomUUID());
+    const faults = next.after ? patternFault(next.after, found.value.line.weekStart) : { ok: true as const };
+    if (!faults.ok) return at(faults, 'input.form');
+    return written(context, site, {
+      rows: [
+        ...rowChanges('pattern', [patternRow(site, pattern)], [patternRow(site, next.before)]),
+        ...(next.after ? rowChanges('pattern', [], [patternRow(site, next.after)]) : []),
+      ],
+      title: `${pattern.name}: ${form === null ? 'ended' : 'changed'} from ${writeLongDay(from)} on`,
+      series: {
+        old: next.before,
+        after: next.after,
+        tail: `${member} ${part}`,
+        published: scope === 'later',
+      },
+      patterns: [],
+      from,
+      to: last! + 1,
+    });
+  },
+});
+
+/** From which date a change of this reach begins; null: nothing is left to change. */
+async function beginning(
+  db: Database,
+  site: string,
+  scope: Exclude<Scope, 'this'>,
+  shift: Shift,
+  on: Day,
+  tail: string,
+  last: Day,
+): Promise<Day | null> {
+  if (scope === 'later') return on;
+  const id = shift.detail!.pattern!.id;
+  const published = await db.selectFrom('published_shift').select('id').where('site_id', '=', site).execute();
+  const out = new Set(published.map((row) => row.id));
+  const rows = (await loadShifts(db, site, 0, last + 1)).filter((one) => {
+    const from = one.detail?.pattern;
+    return from?.id === id && from.key.endsWith(` ${tail}`) && !out.has(one.id);
+  });
+  return rows.length === 0 ? null : Math.min(...rows.map((one) => one.detail!.pattern!.on));
+}
+
+interface Plan {
+  readonly rows: readonly RowChange[];
+  readonly title: string;
+  readonly patterns: readonly { readonly pattern: Pattern; readonly adds: boolean; readonly until: Day }[];
+  /** One shift of one member of `old` that goes over to `after`, or ends. */
+  readonly series?: {
+    readonly old: Pattern;
+    readonly after: Pattern | null;
+    readonly tail: string;
+    /** Whether what is published changes too. */
+    readonly published: boolean;
+  };
+  readonly from: Day;
+  readonly to: Day;
+}
+
+/** Works the shifts out that go with changed patterns, week by week. */
+async function written(
+  { db, today, watch }: Context,
+  site: string,
+  { rows, title, patterns, series, from, to }: Plan,
+): Promise<Result<{ work: Work }>> {
+  const line = (await listSites(db)).find((one) => one.id === site)!;
+  const names = new Map((await listSites(db)).map(({ id, name }) => [id, name]));
+  const leftOut = await loadLeftOut(
+    db,
+    patterns.map(({ pattern }) => pattern.id),
+  );
+  const changes: Change[] = [];
+  const remarks: string[] = [];
+  const sums = { added: 0, changed: 0, removed: 0, keptOwn: 0, keptPublished: 0 };
+  const weeks: Day[] = [];
+  for (let week = startOfWeek(from, line.weekStart); week < to; week += 7) {
+    if (await watch?.come(0)) return fail('stopped', 'stopped; nothing was changed');
+    const stored = (await loadPlan(db, site, week, 7))!;
+    const says = saysOf(stored.plan, stored.hourFormat, names);
+    const mine: Change[] = [];
+    const take = (out: WrittenOut) => {
+      mine.push(...out.changes);
+      for (const key of Object.keys(sums) as (keyof typeof sums)[]) sums[key] += out[key];
+      remarks.push(...out.remarks.map(({ shift, what, barrier }) => says.remark(shift, what, barrier)));
+    };
+    if (series) take(goOver(stored, series, from));
+    else
+      for (const { pattern, adds, until } of patterns) {
+        const first = Math.max(week, from, today);
+        const given = occurrencesOf(pattern, first, week + 7, line.weekStart);
+        const published = new Set(stored.published.map(({ id }) => id));
+        // What began before today has happened: it stays.
+        const plan = {
+          ...stored.plan,
+          shifts: stored.plan.shifts.map((shift) =>
+            shift.date < first && shift.detail?.pattern?.id === pattern.id
+              ? { ...shift, detail: { ...shift.detail, pattern: null } }
+              : shift,
+          ),
+        };
+        const ahead = (id: string) => published.has(id);
+        take(
+          writeOut(plan, pattern, given, leftOut.get(pattern.id)!, ahead, randomUUID, adds && week < until),
+        );
+      }
+    if (mine.length > 0) weeks.push(week);
+    changes.push(...mine);
+  }
+  const counts = [
+    sums.added > 0 ? `${counted(sums.added, 'shift')} written` : '',
+    sums.changed > 0 ? `${counted(sums.changed, 'shift')} changed` : '',
+    sums.removed > 0 ? `${counted(sums.removed, 'shift')} taken away` : '',
+  ].filter(Boolean);
+  const kept = [
+    sums.keptOwn > 0 ? `${sums.keptOwn} changed by hand` : '',
+    sums.keptPublished > 0 ? `${sums.keptPublished} published` : '',
+  ].filter(Boolean);
+  const said = counts.length === 0 ? 'No shift that stands is touched.' : `${counts.join(', ')}.`;
+  return {
+    ok: true,
+    work: {
+      title,
+      rows,
+      about: [{ kind: 'site', id: site }],
+      sites: [site],
+      weeks: weeks.slice(0, 12),
+      shifts: [{ site, changes }],
+      remarks: [kept.length > 0 ? `${said} ${kept.join(' and ')} stay as they are.` : said, ...remarks],
+    },
+  };
+}
+
+/** The standing shifts of one shift of one member, from a date on, as what goes on in its place has them. */
+function goOver(
+  { plan, published }: StoredPlan,
+  { old, after, tail, published: toldToo }: NonNullable<Plan['series']>,
+  from: Day,
+): WrittenOut {
+  const out = new Set(published.map(({ id }) => id));
+  const mine = plan.shifts.filter((shift) => {
+    const source = shift.detail?.pattern;
+    return source?.id === old.id && source.on >= from && source.key.endsWith(` ${tail}`);
+  });
+  // Under the new pattern they are its own; what was changed by hand stays as somebody made it.
+  const ids = new Set(mine.map(({ id }) => id));
+  const over = {
+    ...plan,
+    shifts: plan.shifts.map((shift) =>
+      ids.has(shift.id)
+        ? {
+            ...shift,
+            detail: {
+              ...shift.detail!,
+              pattern: { ...shift.detail!.pattern!, id: after?.id ?? old.id },
+            },
+          }
+        : shift,
+    ),
+  };
+  const isOut = (id: string) => !toldToo && out.has(id);
+  const pattern = after ?? { ...old, until: from - 1 };
+  const given = after
+    ? occurrencesOf(after, Math.max(plan.from, from), plan.from + plan.days, plan.site.weekStart)
+    : [];
+  const others = {
+    ...over,
+    shifts: over.shifts.map((shift) => (ids.has(shift.id) ? shift : aside(shift, pattern.id))),
+  };
+  const written = writeOut(others, pattern, given, new Set(), isOut, randomUUID, false);
+  return {
+    ...written,
+    changes: written.changes.map((change) => withPattern(change, mine, pattern.id, after !== null)),
+  };
+}
+
+/** A shift that another part of the same pattern gave: not looked at here. */
+function aside(shift: Shift, pattern: string): Shift {
+  return shift.detail?.pattern?.id === pattern
+    ? { ...shift, detail: { ...shift.detail, pattern: null } }
+    : shift;
+}
+
+/** A changed shift names the pattern that it follows from now on. */
+function withPattern(change: Change, mine: readonly Shift[], id: string, goesOn: boolean): Change {
+  if (change.do !== 'set' || !goesOn || change.shift.detail !== undefined) return change;
+  const shift = mine.find((one) => one.id === change.id);
+  return shift?.detail?.pattern
+    ? {
+        ...change,
+        shift: { ...change.shift, detail: { ...shift.detail, pattern: { ...shift.detail.pattern, id } } },
+      }
+    : change;
+}
+
+type Surroundings = { line: { weekStart: number }; patterns: Pattern[] };
+
+async function surroundings({ db }: Context, site: string): Promise<Result<{ value: Surroundings }>> {
+  const line = (await listSites(db)).find((one) => one.id === site);
+  if (!line) return fail('unknown', 'there is no such site', 'input.site');
+  return { ok: true, value: { line, patterns: await loadPatterns(db, site) } };
+}
+
+async function lastShiftOf(db: Database, site: string, pattern: string): Promise<Day | null> {
+  const row = await db
+    .selectFrom('shift')
+    .select((query) => query.fn.max('date').as('last'))
+    .where('site_id', '=', site)
+    .where('detail', 'like', `%"pattern":{"id":${JSON.stringify(pattern).replaceAll('%', '')},%`)
+    .executeTakeFirst();
+  return row?.last ? readDate(String(row.last)) : null;
+}
+
+function at({ problem }: { readonly problem: Problem }, root: string): { ok: false; problem: Problem } {
+  return { ok: false, problem: { ...problem, path: `${root}.${problem.path}` } };
+}

@@ -1,0 +1,230 @@
+import { sql } from 'kysely';
+import { kindOf, LOOK_BACK_WEEKS, startsOf } from '@/core/fairness/kinds';
+import { judge, snagsOf } from '@/core/consequences/judge';
+import { decimalsOf, toMajor } from '@/core/hours/money';
+import { type Change, type Result, fail } from '@/core/plan/change';
+import type { Plan, Shift } from '@/core/plan/types';
+import { type Day, readDate, startOfWeek, writeDate } from '@/core/time/day';
+import { type HourFormat, writeDay, writeTimeSpan } from '@/core/time/write';
+import type { Database } from '@/data/database';
+import { listSites, loadSite } from '@/data/site/site-store';
+import { entriesAbout } from '@/data/week/log-store';
+import { loadPlan } from '@/data/week/plan-store';
+import { loadPatterns, loadStations, loadTemplates, loadWeekTemplates } from '@/data/week/repeat-store';
+import { refuseAccess } from '../access';
+import { type Actor, nameOfActor } from '../actor';
+import { nowAt } from '../clock';
+import type { MonthWeek, RepeatPayload, ShiftEvent } from './payload';
+
+/** Weeks of a month strip: the one asked for, two before and three after. */
+const MONTH = { before: 2, after: 3 };
+
+/** What the pages about templates, patterns and starting a week show of a site. */
+export async function repeatOf(
+  db: Database,
+  actor: Actor,
+  site: string,
+): Promise<Result<{ repeat: RepeatPayload }>> {
+  const refused = refuseAccess(actor, 'plan.read', site);
+  if (refused) return refused;
+  const line = (await listSites(db)).find((one) => one.id === site);
+  if (!line) return fail('unknown', `there is no site "${site}"`, 'site');
+  const today = readDate(nowAt(line.timeZone).date)!;
+  const stored = (await loadSite(db, site, startOfWeek(today, line.weekStart)))!;
+  const { weekend } = await db
+    .selectFrom('site')
+    .select('weekend')
+    .where('id', '=', site)
+    .executeTakeFirstOrThrow();
+  const people = await db
+    .selectFrom('person')
+    .innerJoin('person_site', 'person_site.person_id', 'person.id')
+    .where('person_site.site_id', '=', site)
+    .where((where) =>
+      where.or([where('employed_to', 'is', null), where('employed_to', '>=', writeDate(today))]),
+    )
+    .orderBy('person_site.position')
+    .select(['person.id', 'person.name', 'person.contract_minutes'])
+    .execute();
+  return {
+    ok: true,
+    repeat: {
+      site: { id: site, name: line.name, weekStart: line.weekStart },
+      today,
+      hourFormat: stored.hourFormat,
+      weekend: JSON.parse(weekend) as number[],
+      breaks: stored.rules.breaks,
+      openHours: stored.site.openHours,
+      roles: stored.roles
+        .filter((role) => !role.retired)
+        .map(({ id, name, mark, ink }) => ({ id, name, mark, ink })),
+      people: people.map(({ id, name, contract_minutes }) => ({
+        id,
+        name,
+        contractMinutes: contract_minutes,
+      })),
+      templates: await loadTemplates(db, site),
+      stations: await loadStations(db, site),
+      weekTemplates: (await loadWeekTemplates(db, site)).map(({ id, name, shifts }) => ({
+        id,
+        name,
+        shifts: shifts.length,
+      })),
+      patterns: await loadPatterns(db, site),
+      weeks: await plannedWeeksOf(db, site, line.weekStart, today),
+    },
+  };
+}
+
+/** Weeks with something in them, from a year ago on, the latest first. */
+async function plannedWeeksOf(
+  db: Database,
+  site: string,
+  weekStart: number,
+  today: Day,
+): Promise<RepeatPayload['weeks']> {
+  const rows = await db
+    .selectFrom('shift')
+    .select(['date', (query) => query.fn.countAll<number>().as('shifts')])
+    .select(sql<number>`sum(person_id is null)`.as('open'))
+    .where('site_id', '=', site)
+    .where('date', '>=', writeDate(today - 371))
+    .groupBy('date')
+    .execute();
+  const weeks = new Map<Day, { shifts: number; open: number }>();
+  for (const row of rows) {
+    const first = startOfWeek(readDate(row.date)!, weekStart);
+    const week = weeks.get(first) ?? { shifts: 0, open: 0 };
+    week.shifts += Number(row.shifts);
+    week.open += Number(row.open);
+    weeks.set(first, week);
+  }
+  return [...weeks].map(([first, week]) => ({ first, ...week })).sort((a, b) => b.first - a.first);
+}
+
+/** Who changed a shift, and when, the latest first. */
+export async function shiftHistory(
+  db: Database,
+  actor: Actor,
+  site: string,
+  shift: string,
+): Promise<Result<{ events: ShiftEvent[] }>> {
+  const refused = refuseAccess(actor, 'plan.read', site);
+  if (refused) return refused;
+  const entries = await entriesAbout(db, site, shift);
+  if (entries.length === 0) return { ok: true, events: [] };
+  const stored = await loadSite(db, site, readDate(entries[0].at.slice(0, 10))!);
+  const people = new Map(
+    (await db.selectFrom('person').select(['id', 'name']).execute()).map((row) => [row.id, row.name]),
+  );
+  const roles = new Map(stored?.roles.map((role) => [role.id, role.name]) ?? []);
+  const events = entries.flatMap(({ at, actor: who, changes }): ShiftEvent[] => {
+    const says = changes
+      .filter((change) => idOf(change) === shift)
+      .map((change) => sayChange(change, people, roles, stored?.hourFormat ?? '24'));
+    return says.length === 0 ? [] : [{ at, actor: nameOfActor(who), says: says.join('; ') }];
+  });
+  return { ok: true, events: events.reverse() };
+}
+
+function idOf(change: Change): string | null {
+  if (change.do === 'add') return change.shift.id;
+  return change.do === 'set' || change.do === 'remove' ? change.id : null;
+}
+
+function sayChange(
+  change: Change,
+  people: ReadonlyMap<string, string>,
+  roles: ReadonlyMap<string, string>,
+  hourFormat: HourFormat,
+): string {
+  if (change.do === 'remove') return 'taken away';
+  if (change.do !== 'add' && change.do !== 'set') return '';
+  const shift: Partial<Shift> = change.shift;
+  const who = (id: string | null) => (id === null ? 'open' : (people.get(id) ?? id));
+  if (change.do === 'add')
+    return `made: ${writeDay(change.shift.date)} ${writeTimeSpan(change.shift.from, change.shift.to, hourFormat)}, ${who(change.shift.person)}`;
+  const parts: string[] = [];
+  if (shift.person !== undefined)
+    parts.push(shift.person === null ? 'turned open' : `given to ${who(shift.person)}`);
+  if (shift.from !== undefined && shift.to !== undefined)
+    parts.push(`times ${writeTimeSpan(shift.from, shift.to, hourFormat)}`);
+  else if (shift.from !== undefined || shift.to !== undefined)
+    parts.push(shift.from !== undefined ? 'start moved' : 'end moved');
+  if (shift.date !== undefined) parts.push(`moved to ${writeDay(shift.date)}`);
+  if (shift.role !== undefined)
+    parts.push(`role ${shift.role === null ? 'none' : (roles.get(shift.role) ?? shift.role)}`);
+  if (shift.break !== undefined)
+    parts.push(shift.break === null ? 'break by the rule' : `break ${shift.break.minutes} min`);
+  if (shift.label !== undefined) parts.push(shift.label ? `label "${shift.label}"` : 'label taken away');
+  if (shift.note !== undefined) parts.push(shift.note ? `note "${shift.note}"` : 'note taken away');
+  if (shift.fixed !== undefined) parts.push(shift.fixed ? 'fixed' : 'no longer fixed');
+  if (shift.detail !== undefined && parts.length === 0) parts.push('duties, station or check-list');
+  return parts.join(', ') || 'changed';
+}
+
+/** How many shifts of the same kind each person had in the weeks before a date, at any site. */
+export async function latelyOf(
+  db: Database,
+  actor: Actor,
+  site: string,
+  date: Day,
+  from: number,
+): Promise<Result<{ counts: Record<string, number> }>> {
+  const refused = refuseAccess(actor, 'plan.read', site);
+  if (refused) return refused;
+  const kind = kindOf(date, from);
+  const starts = startsOf(kind.part);
+  const dates = Array.from({ length: LOOK_BACK_WEEKS }, (_, i) => writeDate(date - (i + 1) * 7));
+  const rows = await db
+    .selectFrom('shift')
+    .innerJoin('person_site', (join) =>
+      join.onRef('person_site.person_id', '=', 'shift.person_id').on('person_site.site_id', '=', site),
+    )
+    .where('shift.date', 'in', dates)
+    .where('shift.from_minute', '>=', starts.from)
+    .where('shift.from_minute', '<', starts.to)
+    .groupBy('shift.person_id')
+    .select(['shift.person_id', (query) => query.fn.countAll<number>().as('times')])
+    .execute();
+  return { ok: true, counts: Object.fromEntries(rows.map((row) => [row.person_id!, Number(row.times)])) };
+}
+
+/** Hours, cost and snags of the weeks around one. */
+export async function monthOf(
+  db: Database,
+  actor: Actor,
+  site: string,
+  week: Day,
+): Promise<Result<{ weeks: MonthWeek[] }>> {
+  const refused = refuseAccess(actor, 'plan.read', site);
+  if (refused) return refused;
+  const weeks: MonthWeek[] = [];
+  for (let i = -MONTH.before; i <= MONTH.after; i++) {
+    const stored = await loadPlan(db, site, week + i * 7, 7);
+    if (!stored) return fail('unknown', `there is no site "${site}"`, 'site');
+    weeks.push(monthWeek(stored.plan, new Set(stored.published.map(({ id }) => id))));
+  }
+  return { ok: true, weeks };
+}
+
+function monthWeek(plan: Plan, published: ReadonlySet<string>): MonthWeek {
+  const { shifts, budget } = plan;
+  const base = { first: plan.from, budgetMinutes: budget.minutes, budgetCost: budget.cost };
+  if (shifts.length === 0)
+    return { ...base, state: 'empty', minutes: 0, cost: 0, open: 0, stops: 0, warns: 0 };
+  const judgement = judge(plan);
+  const snags = snagsOf(judgement);
+  return {
+    ...base,
+    state: shifts.every((shift) => published.has(shift.id)) ? 'published' : 'draft',
+    minutes: judgement.weeks.reduce((sum, one) => sum + one.paid, 0),
+    cost: toMajor(
+      judgement.weeks.reduce((sum, one) => sum + one.cost, 0),
+      decimalsOf(plan.site.currency),
+    ),
+    open: shifts.filter((shift) => shift.person === null).length,
+    stops: snags.filter((snag) => snag.severity === 'stop').length,
+    warns: snags.filter((snag) => snag.severity === 'warn').length,
+  };
+}

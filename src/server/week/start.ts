@@ -1,0 +1,189 @@
+import { randomUUID } from 'node:crypto';
+import { type Change, type Result, fail } from '@/core/plan/change';
+import type { Plan, Shift } from '@/core/plan/types';
+import { type Day, startOfWeek } from '@/core/time/day';
+import { writeDays } from '@/core/time/write';
+import { copyShifts } from '@/core/week/copy-week';
+import { occurrencesOf } from '@/core/patterns/pattern';
+import { writeOut } from '@/core/patterns/write-out';
+import type { Database } from '@/data/database';
+import { listSites } from '@/data/site/site-store';
+import { type StoredPlan, loadPlan } from '@/data/week/plan-store';
+import { loadLeftOut, loadPatterns, loadWeekTemplates } from '@/data/week/repeat-store';
+import { loadShifts } from '@/data/week/shift-store';
+import { type Context, command } from '../commands/command';
+import { START } from './input';
+import type { StartRequest } from './payload';
+import { counted, saysOf } from './words';
+
+interface Brought {
+  readonly changes: readonly Change[];
+  readonly remarks: readonly string[];
+}
+
+/**
+ * Writes one or several weeks from an earlier week, from a week template or from patterns. What stands in them
+ * stays, goes or keeps its cells, as chosen.
+ */
+export const startWeek = command<StartRequest>({
+  kind: 'week.start',
+  deed: 'plan.change',
+  input: START,
+  async prepare(context, request) {
+    const { db } = context;
+    const line = (await listSites(db)).find((site) => site.id === request.site);
+    if (!line) return fail('unknown', 'there is no such site', 'input.site');
+    const weeks = [...new Set(request.weeks.map((week) => startOfWeek(week, line.weekStart)))].sort(
+      (a, b) => a - b,
+    );
+    const source = await sourceOf(db, request, line.weekStart);
+    if (!source.ok) return source;
+    const changes: Change[] = [];
+    const remarks: string[] = [];
+    for (const [i, week] of weeks.entries()) {
+      if (await context.watch?.come(0)) return fail('stopped', 'stopped; nothing was changed');
+      const stored = await loadPlan(db, request.site, week, 7);
+      if (!stored) return fail('unknown', 'there is no such site', 'input.site');
+      const brought = await bring(context, source.value, stored, request, changes);
+      changes.push(...brought.changes);
+      const name = `Week ${writeDays(week, 7)}`;
+      const arriving = brought.changes.filter((change) => change.do === 'add').length;
+      const going = brought.changes.filter((change) => change.do === 'remove').length;
+      const parts = [`${counted(arriving, 'shift')} ${arriving === 1 ? 'arrives' : 'arrive'}`];
+      if (going > 0) parts.push(`${going} ${going === 1 ? 'goes' : 'go'}`);
+      remarks.push(`${name}: ${parts.join(', ')}.`, ...brought.remarks);
+      if (i === 0 && weeks.length === 1 && arriving === 0) remarks.push('There is nothing to bring.');
+    }
+    const first = writeDays(weeks[0], 7);
+    const title =
+      weeks.length === 1
+        ? `Week ${first} from ${source.value.name}`
+        : `${weeks.length} weeks from ${first} on, from ${source.value.name}`;
+    return {
+      ok: true,
+      work: {
+        title,
+        rows: [],
+        about: [{ kind: 'site', id: request.site }],
+        sites: [request.site],
+        weeks,
+        shifts: [{ site: request.site, changes }],
+        remarks,
+      },
+    };
+  },
+});
+
+type Source =
+  | { readonly kind: 'shifts'; readonly name: string; readonly first: Day; readonly shifts: readonly Shift[] }
+  | { readonly kind: 'patterns'; readonly name: string; readonly ids: readonly string[] | null };
+
+async function sourceOf(
+  db: Database,
+  { site, source, weeks }: StartRequest,
+  weekStart: number,
+): Promise<Result<{ value: Source }>> {
+  if (source.from === 'patterns')
+    return { ok: true, value: { kind: 'patterns', name: 'patterns', ids: source.ids } };
+  if (source.from === 'template') {
+    const template = (await loadWeekTemplates(db, site)).find((one) => one.id === source.id);
+    if (!template) return fail('unknown', 'there is no such week template', 'input.source.id');
+    return { ok: true, value: { kind: 'shifts', name: template.name, first: 0, shifts: template.shifts } };
+  }
+  const first = startOfWeek(source.week, weekStart);
+  if (weeks.some((week) => startOfWeek(week, weekStart) === first))
+    return fail('same', 'a week is not copied onto itself', 'input.source.week');
+  const shifts = await loadShifts(db, site, first, first + 7);
+  return { ok: true, value: { kind: 'shifts', name: `week ${writeDays(first, 7)}`, first, shifts } };
+}
+
+async function bring(
+  { db }: Context,
+  source: Source,
+  stored: StoredPlan,
+  { site, mode, people, open }: StartRequest,
+  earlier: readonly Change[],
+): Promise<Brought> {
+  const plan = withEarlier(stored.plan, earlier);
+  const names = new Map((await listSites(db)).map(({ id, name }) => [id, name]));
+  const says = saysOf(plan, stored.hourFormat, names);
+  if (source.kind === 'shifts') {
+    const copied = copyShifts(
+      source.shifts,
+      plan.from - source.first,
+      plan,
+      { mode, people, open },
+      randomUUID,
+    );
+    return {
+      changes: copied.changes,
+      remarks: copied.remarks.map(({ shift, what, barrier }) => says.remark(shift, what, barrier)),
+    };
+  }
+  const all = await loadPatterns(db, site);
+  const patterns = all.filter(({ id }) => source.ids === null || source.ids.includes(id));
+  const leftOut = await loadLeftOut(
+    db,
+    patterns.map(({ id }) => id),
+  );
+  const published = new Set(stored.published.map(({ id }) => id));
+  const gone: Change[] =
+    mode === 'replace'
+      ? plan.shifts.filter((shift) => !shift.detail?.pattern).map((shift) => ({ do: 'remove', id: shift.id }))
+      : [];
+  const ids = new Set(gone.map((change) => ('id' in change ? change.id : '')));
+  let now: Plan = { ...plan, shifts: plan.shifts.filter((shift) => !ids.has(shift.id)) };
+  const filled = new Set(mode === 'fill' ? now.shifts.map(cellOf) : []);
+  const changes: Change[] = [...gone];
+  const remarks: string[] = [];
+  for (const pattern of patterns) {
+    const given = occurrencesOf(pattern, plan.from, plan.from + plan.days, plan.site.weekStart).filter(
+      ({ on, member }) => !filled.has(cellOf({ date: on, person: member.person })),
+    );
+    const written = writeOut(
+      now,
+      pattern,
+      given,
+      leftOut.get(pattern.id)!,
+      (id) => published.has(id),
+      randomUUID,
+    );
+    // Starting a week only brings shifts; what stands in it from the pattern is the pattern's to change.
+    const adds = written.changes.filter((change) => change.do === 'add');
+    changes.push(...adds);
+    now = withEarlier(now, adds);
+    remarks.push(...written.remarks.map(({ shift, what, barrier }) => says.remark(shift, what, barrier)));
+  }
+  if (!people) return { changes: changes.map(withoutPerson), remarks };
+  return { changes, remarks };
+}
+
+function withoutPerson(change: Change): Change {
+  return change.do === 'add' ? { do: 'add', shift: { ...change.shift, person: null } } : change;
+}
+
+/** A plan that knows of shifts which weeks before it have just been given. */
+function withEarlier(plan: Plan, changes: readonly Change[]): Plan {
+  const added = changes.flatMap((change) => (change.do === 'add' ? [change.shift] : []));
+  const here = added.filter(({ date }) => date >= plan.from && date < plan.from + plan.days);
+  const around = added.flatMap((shift) =>
+    shift.person !== null && (shift.date === plan.from - 1 || shift.date === plan.from + plan.days)
+      ? [{ ...shift, person: shift.person, site: null, break: null }]
+      : [],
+  );
+  if (here.length === 0 && around.length === 0) return plan;
+  return { ...plan, shifts: [...plan.shifts, ...here], around: [...plan.around, ...around] };
+}
+
+function cellOf({ date, person }: { readonly date: Day; readonly person: string | null }): string {
+  return `${date} ${person ?? ''}`;
+}
+
+/** The shifts of a week as a template keeps them: what stands, dates counted from the week's first day. */
+export function templateShifts(shifts: readonly Shift[], first: Day, people: boolean): Shift[] {
+  return shifts.map((shift) => ({
+    ...shift,
+    date: shift.date - first,
+    person: people ? shift.person : null,
+  }));
+}

@@ -1,0 +1,41 @@
+import type { Barrier } from '@/core/week/arrive';
+import { writeDay, writeTimeSpan, type HourFormat } from '@/core/time/write';
+import type { Plan, Shift } from '@/core/plan/types';
+
+/** Sentences about shifts that arrive otherwise than they left. */
+export function saysOf(plan: Plan, hourFormat: HourFormat, sites: ReadonlyMap<string, string>) {
+  const people = new Map(plan.people.map((person) => [person.id, person.name]));
+  const roles = new Map(plan.roles.map((role) => [role.id, role.name]));
+  const time = (from: number, to: number) => writeTimeSpan(from, to, hourFormat);
+  const why = (barrier: Barrier, name: string): string => {
+    switch (barrier.why) {
+      case 'leave':
+        return `${name} is on leave`;
+      case 'holiday':
+        return `closed for ${barrier.name}`;
+      case 'employment':
+        return `${name} is not employed then`;
+      case 'gone':
+        return `${name} is no longer at this site`;
+      case 'busy': {
+        const where = barrier.site === null ? '' : ` at ${sites.get(barrier.site) ?? barrier.site}`;
+        return `${name} already works ${time(barrier.from, barrier.to)}${where}`;
+      }
+    }
+  };
+  return {
+    /** `Sat 28, 9:00–17:00 Bar arrives open: Ann Bo is on leave.` */
+    remark(shift: Shift, what: 'opened' | 'left', barrier: Barrier | null): string {
+      const name = shift.person === null ? '' : (people.get(shift.person) ?? 'somebody who has left');
+      const role = shift.role === null ? '' : ` ${roles.get(shift.role) ?? ''}`.trimEnd();
+      const shiftSays = `${writeDay(shift.date)}, ${time(shift.from, shift.to)}${role}`;
+      const reason = barrier ? why(barrier, name) : 'its role is no longer used here';
+      return `${shiftSays} ${what === 'opened' ? 'arrives open' : 'does not come'}: ${reason}.`;
+    },
+  };
+}
+
+/** `1 shift`, `4 shifts`. */
+export function counted(n: number, one: string, many = `${one}s`): string {
+  return `${n} ${n === 1 ? one : many}`;
+}
