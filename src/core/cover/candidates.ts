@@ -1,6 +1,7 @@
 import type { Snag } from '../checks/snag';
 import { bySeverity, sameSnag } from '../checks/snag';
 import { overlap } from '../checks/overlap';
+import { underContract } from '../checks/under-contract';
 import { type Judgement, type PersonState, withShifts } from '../consequences/judge';
 import { DAY } from '../time/span';
 import type { Person, Shift } from '../plan/types';
@@ -29,7 +30,7 @@ export interface Candidate {
 
 /**
  * Everybody who holds the shift's role (any role at all where it has none), the best first: those it would give no snag, then by the least harm: fewer
- * stops, fewer warnings, less overtime, fewer such shifts lately, lower cost, fewer notes, fewer hours. Who works
+ * stops, fewer warnings, fewer notes, less overtime, fewer such shifts lately, lower cost, fewer hours. Who works
  * elsewhere at the time comes last. `lately`: how many shifts of its kind each person had.
  *
  * Where the shift is somebody's in the plan already it is judged as if it had been taken from them.
@@ -74,6 +75,8 @@ function candidate(judgement: Judgement, index: number, shift: Shift, lately: nu
 function appeared(before: PersonState, after: PersonState): Snag[] {
   const gone = before.snags.slice();
   return after.snags.filter((snag) => {
+    // A shift more can only bring somebody nearer to their contract.
+    if (snag.code === underContract.code) return false;
     const at = gone.findIndex((other) => sameSnag(snag, other));
     if (at < 0) return true;
     gone.splice(at, 1);
@@ -106,10 +109,10 @@ function byHarm(a: Candidate, b: Candidate): number {
     Number(a.impossible !== null) - Number(b.impossible !== null) ||
     count(a, 'stop') - count(b, 'stop') ||
     count(a, 'warn') - count(b, 'warn') ||
+    a.snags.length - b.snags.length ||
     a.overtimeMinutes - b.overtimeMinutes ||
     a.lately - b.lately ||
     a.cost - b.cost ||
-    a.snags.length - b.snags.length ||
     a.weekMinutes - b.weekMinutes ||
     a.person.name.localeCompare(b.person.name)
   );

@@ -1,0 +1,284 @@
+import { describe, expect, test } from '@jest/globals';
+import fc from 'fast-check';
+import { applyAll } from '../plan/change';
+import type { Plan, Shift } from '../plan/types';
+import { writeDay } from '../time/write';
+import { MONDAY, person, plan, shift, span } from '../testing';
+import {
+  type Member,
+  type Pattern,
+  type PatternShift,
+  formOf,
+  keyOf,
+  occurrencesOf,
+  patternFault,
+} from './pattern';
+import { editSeries } from './scope';
+import { patternShares } from './summary';
+import { writeOut } from './write-out';
+
+let made = 0;
+const part = (day: number, times: string, more: Partial<Shift> = {}): PatternShift => ({
+  ...formOf(shift(null, 0, times, more)),
+  id: `p${++made}`,
+  day,
+});
+const member = (id: string | null, offset = 0): Member => ({ id: `m${++made}`, person: id, offset });
+
+function pattern(shifts: PatternShift[], members: Member[], more: Partial<Pattern> = {}): Pattern {
+  return {
+    id: 'early-late',
+    name: 'Early, late',
+    anchor: MONDAY,
+    since: MONDAY,
+    until: null,
+    weeks: 1,
+    rule: null,
+    shifts,
+    members,
+    stops: [],
+    ...more,
+  };
+}
+
+/** `ann Mon 22 540`, in the order given. */
+function lines(given: ReturnType<typeof occurrencesOf>): string[] {
+  return given.map((one) => `${one.member.person} ${writeDay(one.on)} ${one.shift.from / 60}`);
+}
+
+const ids = () => `w${++made}`;
+const none = new Set<string>();
+const never = () => false;
+
+function out(of: Plan, given: Pattern, { leftOut = none, published = never, days = 7 } = {}) {
+  const occurrences = occurrencesOf(given, of.from, of.from + days, 0);
+  return writeOut(of, given, occurrences, leftOut, published, ids);
+}
+
+function after(of: Plan, changes: ReturnType<typeof out>['changes']): Plan {
+  const done = applyAll(of, changes);
+  if (!done.ok) throw new Error(done.problem.message);
+  return done.plan;
+}
+
+describe('a cycle', () => {
+  const two = pattern([part(0, '7-15'), part(8, '15-23')], [member('ann'), member('bo', 1)], { weeks: 2 });
+
+  test('gives each member their week of it, staggered', () => {
+    expect(lines(occurrencesOf(two, MONDAY, MONDAY + 14, 0))).toEqual([
+      'ann Mon 22 7',
+      'bo Tue 23 15',
+      'bo Mon 29 7',
+      'ann Tue 30 15',
+    ]);
+  });
+
+  test('gives the same whatever stretch it is asked for', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: -30, max: 120 }), fc.integer({ min: 0, max: 60 }), (from, length) => {
+        const whole = occurrencesOf(two, MONDAY - 40, MONDAY + 300, 0);
+        const some = occurrencesOf(two, MONDAY + from, MONDAY + from + length, 0);
+        const expected = whole.filter(({ on }) => on >= MONDAY + from && on < MONDAY + from + length);
+        expect(some.map(({ key }) => key)).toEqual(expected.map(({ key }) => key));
+      }),
+    );
+  });
+
+  test('holds from its first to its last day, both included', () => {
+    const held = { ...two, since: MONDAY + 1, until: MONDAY + 7 };
+    expect(lines(occurrencesOf(held, MONDAY - 100, MONDAY + 100, 0))).toEqual([
+      'bo Tue 23 15',
+      'bo Mon 29 7',
+    ]);
+  });
+
+  test('counts from the week its start lies in, whatever day the week begins on', () => {
+    const sunday = { ...two, anchor: MONDAY + 2 };
+    expect(lines(occurrencesOf(sunday, MONDAY, MONDAY + 14, 6))).toEqual([
+      'bo Mon 22 15',
+      'bo Sun 28 7',
+      'ann Mon 29 15',
+      'ann Sun 4 7',
+    ]);
+  });
+
+  test('tells where it runs into itself, over the turn of the cycle too', () => {
+    const night = pattern([part(6, '22-31'), part(0, '6-14')], [member('ann')]);
+    expect(patternFault(night, 0)).toMatchObject({
+      ok: false,
+      problem: { code: 'overlap', message: 'Sun 28 22:00–7:00 runs into Mon 29 6:00–14:00' },
+    });
+    const touching = pattern([part(6, '22-30'), part(0, '6-14')], [member('ann')]);
+    expect(patternFault(touching, 0)).toEqual({ ok: true });
+  });
+
+  test('tells of a person who is in it twice at one time', () => {
+    const twice = pattern([part(0, '7-15')], [member('ann'), member('ann')]);
+    expect(patternFault(twice, 0)).toMatchObject({ ok: false, problem: { code: 'overlap' } });
+    expect(patternFault(pattern([part(0, '7-15')], [member(null), member(null)]), 0)).toEqual({ ok: true });
+  });
+
+  test.each([
+    [{ weeks: 9 }, 'weeks'],
+    [{ shifts: [] }, 'empty'],
+    [{ members: [] }, 'empty'],
+    [{ until: MONDAY - 1 }, 'order'],
+  ])('%j is refused', (more, code) => {
+    const wrong = { ...pattern([part(0, '7-15')], [member('ann')]), ...more };
+    expect(patternFault(wrong, 0)).toMatchObject({ ok: false, problem: { code } });
+  });
+});
+
+describe('what a pattern comes to', () => {
+  test('hours by week, weekends and late ends of each member over the cycle', () => {
+    const given = pattern(
+      [part(0, '9-17:30'), part(5, '14-22'), part(6, '14-22'), part(7, '7-12')],
+      [member('ann'), member('bo', 1)],
+      { weeks: 2 },
+    );
+    const tiers = [{ atLeastMinutes: 360, minutes: 30, paid: false }];
+    expect(patternShares(given, 0, [5, 6], tiers)).toMatchObject([
+      { person: 'ann', weeks: [480 + 450 + 450, 300], weekends: 1, lateEnds: 2 },
+      { person: 'bo', weeks: [300, 480 + 450 + 450], weekends: 1, lateEnds: 2 },
+    ]);
+  });
+});
+
+describe('writing a pattern into a week', () => {
+  const daily = pattern([part(0, '9-17'), part(1, '9-17'), part(2, '9-17')], [member('ann')]);
+
+  test('again changes nothing', () => {
+    const first = out(plan(), daily);
+    expect(first).toMatchObject({ added: 3, changed: 0, removed: 0 });
+    expect(out(after(plan(), first.changes), daily).changes).toEqual([]);
+  });
+
+  test('follows a change of the pattern, but not where a shift was changed by hand or is published', () => {
+    const week = after(plan(), out(plan(), daily).changes);
+    const [one, two] = week.shifts;
+    const byHand = after(week, [
+      {
+        do: 'set',
+        id: one.id,
+        shift: { from: 600, detail: { ...one.detail!, pattern: { ...one.detail!.pattern!, own: true } } },
+      },
+    ]);
+    const later = { ...daily, shifts: daily.shifts.map((part) => ({ ...part, to: 1080 })) };
+    const written = out(byHand, later, { published: ((id: string) => id === two.id) as typeof never });
+    expect(written).toMatchObject({ added: 0, changed: 1, keptOwn: 1, keptPublished: 1 });
+    const ends = after(byHand, written.changes).shifts.map(({ from, to }) => [from, to]);
+    expect(ends).toEqual([
+      [600, 1020],
+      [540, 1020],
+      [540, 1080],
+    ]);
+  });
+
+  test('leaves out what was left out', () => {
+    const leftOut = new Set([keyOf(MONDAY + 1, daily.members[0].id, daily.shifts[1].id)]);
+    expect(
+      after(plan(), out(plan(), daily, { leftOut }).changes).shifts.map(({ date }) => date - MONDAY),
+    ).toEqual([0, 2]);
+  });
+
+  test('takes away what the pattern no longer gives', () => {
+    const week = after(plan(), out(plan(), daily).changes);
+    const short = { ...daily, until: MONDAY };
+    expect(out(week, short)).toMatchObject({ removed: 2, changes: [{ do: 'remove' }, { do: 'remove' }] });
+  });
+
+  test('arrives open on leave, on a closed holiday and outside employment, and not over another shift', () => {
+    const away = plan({
+      people: [
+        person('ann', {
+          employedTo: MONDAY + 3,
+          leave: [{ id: 'l', from: MONDAY * 1440 + 600, to: MONDAY * 1440 + 660, state: 'approved' }],
+        }),
+      ],
+      holidays: [{ date: MONDAY + 1, name: 'Harbour Day', closed: true }],
+      shifts: [shift('ann', 2, '16-20'), shift('ann', 3, '17-20')],
+    });
+    const five = pattern(
+      [0, 1, 2, 3, 4].map((day) => part(day, '9-17')),
+      [member('ann')],
+    );
+    const written = out(away, five);
+    expect(
+      written.remarks.map(({ shift: { date }, what, barrier }) => [date - MONDAY, what, barrier.why]),
+    ).toEqual([
+      [0, 'opened', 'leave'],
+      [1, 'opened', 'holiday'],
+      [2, 'left', 'busy'],
+      [4, 'opened', 'employment'],
+    ]);
+    // Thursday's other shift begins when the pattern's ends: they do not overlap.
+    const who = after(away, written.changes).shifts.filter(({ to }) => to === 1020);
+    expect(who.map(({ date, person }) => [date - MONDAY, person])).toEqual([
+      [0, null],
+      [1, null],
+      [3, 'ann'],
+      [4, null],
+    ]);
+  });
+});
+
+describe('a change from a date on', () => {
+  const two = pattern([part(0, '9-17'), part(2, '9-17')], [member('ann'), member('bo')]);
+  const [ann] = two.members;
+  const [mondays] = two.shifts;
+  const edited = (from: number, form: PatternShift | null, who?: string | null) =>
+    editSeries(two, { member: ann.id, shift: mondays.id, from, form, person: who }, 'next');
+
+  test('reaches only that shift of that member, from then on', () => {
+    const { before, after } = edited(MONDAY + 7, { ...mondays, from: 600 });
+    const all = [
+      ...occurrencesOf(before, MONDAY, MONDAY + 14, 0),
+      ...occurrencesOf(after!, MONDAY, MONDAY + 14, 0),
+    ];
+    expect(lines(all)).toEqual([
+      'ann Mon 22 9',
+      'bo Mon 22 9',
+      'ann Wed 24 9',
+      'bo Wed 24 9',
+      'bo Mon 29 9',
+      'ann Wed 31 9',
+      'bo Wed 31 9',
+      'ann Mon 29 10',
+    ]);
+  });
+
+  test('keeps the names of the occurrences, so that what stands goes over', () => {
+    const { after } = edited(MONDAY + 7, { ...mondays, from: 600 });
+    expect(occurrencesOf(after!, MONDAY, MONDAY + 8, 0).map(({ key }) => key)).toEqual([
+      keyOf(MONDAY + 7, ann.id, mondays.id),
+    ]);
+  });
+
+  test('may end it, or give it to another', () => {
+    expect(edited(MONDAY + 7, null).after).toBeNull();
+    expect(lines(occurrencesOf(edited(MONDAY, mondays, 'cy').after!, MONDAY, MONDAY + 7, 0))).toEqual([
+      'cy Mon 22 9',
+    ]);
+  });
+
+  test('keeps the dates of a rule that counts from its start', () => {
+    const fortnightly = pattern([part(0, '9-17')], [member('ann')], {
+      rule: 'FREQ=WEEKLY;INTERVAL=2;BYDAY=SA',
+    });
+    const [part1] = fortnightly.shifts;
+    const next = editSeries(
+      fortnightly,
+      { member: fortnightly.members[0].id, shift: part1.id, from: MONDAY + 8, form: part1 },
+      'next',
+    );
+    const days = [
+      ...occurrencesOf(next.before, MONDAY, MONDAY + 40, 0),
+      ...occurrencesOf(next.after!, MONDAY, MONDAY + 40, 0),
+    ];
+    expect(days.map(({ on }) => on - MONDAY)).toEqual([5, 19, 33]);
+  });
+});
+
+test('spans of a pattern keep nights as they are', () => {
+  expect(part(0, '22-30')).toMatchObject(span('22-30'));
+});

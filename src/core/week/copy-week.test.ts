@@ -1,0 +1,156 @@
+import { describe, expect, test } from '@jest/globals';
+import { applyAll } from '../plan/change';
+import { NO_DETAIL, type Plan, type Shift } from '../plan/types';
+import { MONDAY, person, plan, shift } from '../testing';
+import { type CopyOptions, copyShifts, standing } from './copy-week';
+
+const all: CopyOptions = { mode: 'add', people: true, open: true };
+let made = 0;
+
+function copied(shifts: readonly Shift[], target: Plan, options: Partial<CopyOptions> = {}) {
+  const done = copyShifts(shifts, 7, target, { ...all, ...options }, () => `c${++made}`);
+  const applied = applyAll(target, done.changes);
+  if (!applied.ok) throw new Error(applied.problem.message);
+  const lines = applied.plan.shifts
+    .map((one) => `${one.person ?? 'open'} ${one.date - target.from} ${one.from / 60}-${one.to / 60}`)
+    .sort();
+  return { ...done, lines, plan: applied.plan };
+}
+
+const next = (more: Parameters<typeof plan>[0] = {}) => plan({ from: MONDAY + 7, ...more });
+
+describe('what travels', () => {
+  test('is the shift a week later, with its person, role and times', () => {
+    const { plan: after } = copied([shift('ann', 1, '22-30', { role: 'floor' })], next());
+    expect(after.shifts).toMatchObject([
+      { person: 'ann', role: 'floor', date: MONDAY + 8, from: 1320, to: 1800 },
+    ]);
+  });
+
+  test('is what stands; what was for once stays behind', () => {
+    const one = shift('ann', 0, '9-17', {
+      note: 'Ask about the regatta',
+      label: 'Opening',
+      fixed: true,
+      detail: {
+        ...NO_DETAIL,
+        station: 'Till 2',
+        duties: [
+          { name: 'Delivery', from: 840, to: 885, once: false },
+          { name: 'Inspector', from: 600, to: 660, once: true },
+        ],
+        tasks: ['Float'],
+        pattern: { id: 'p', key: 'k', on: MONDAY, own: false },
+      },
+    });
+    expect(standing(one)).toMatchObject({
+      note: null,
+      label: 'Opening',
+      fixed: false,
+      detail: { station: 'Till 2', duties: [{ name: 'Delivery' }], tasks: ['Float'], pattern: null },
+    });
+    const other = standing({
+      ...one,
+      detail: { ...one.detail!, once: { label: true, note: false, station: true } },
+    });
+    expect(other).toMatchObject({ note: 'Ask about the regatta', label: null, detail: { station: null } });
+    // It stands where it arrived, too.
+    expect(standing(other).note).toBe('Ask about the regatta');
+  });
+
+  test('is a plain shift where nothing of its detail stands', () => {
+    const once = { ...NO_DETAIL, duties: [{ name: 'Inspector', from: 600, to: 660, once: true }] };
+    expect(standing(shift('ann', 0, '9-17', { detail: once })).detail).toBeNull();
+  });
+
+  test('can leave out people, or open shifts', () => {
+    const week = [shift('ann', 0, '9-17'), shift(null, 1, '9-17')];
+    expect(copied(week, next(), { people: false }).lines).toEqual(['open 0 9-17', 'open 1 9-17']);
+    expect(copied(week, next(), { open: false }).lines).toEqual(['ann 0 9-17']);
+  });
+});
+
+describe('where something stands already', () => {
+  const week = [shift('ann', 0, '9-17'), shift('bo', 0, '9-17'), shift(null, 2, '9-17')];
+  const target = next({ shifts: [shift('ann', 7, '18-22'), shift(null, 9, '6-8')] });
+
+  test('it is added to', () => {
+    expect(copied(week, target).lines).toEqual([
+      'ann 0 18-22',
+      'ann 0 9-17',
+      'bo 0 9-17',
+      'open 2 6-8',
+      'open 2 9-17',
+    ]);
+  });
+  test('it is replaced', () => {
+    expect(copied(week, target, { mode: 'replace' }).lines).toEqual([
+      'ann 0 9-17',
+      'bo 0 9-17',
+      'open 2 9-17',
+    ]);
+  });
+  test('only empty cells are filled', () => {
+    expect(copied(week, target, { mode: 'fill' }).lines).toEqual(['ann 0 18-22', 'bo 0 9-17', 'open 2 6-8']);
+  });
+});
+
+describe('a shift arrives open, and is listed', () => {
+  const nine = [0, 1, 2, 3, 4].map((day) => shift('ann', day, '9-17'));
+  const reasons = (done: ReturnType<typeof copied>) =>
+    done.remarks.map(({ shift: one, what, barrier }) => `${one.date - MONDAY - 7} ${what} ${barrier?.why}`);
+
+  test('on approved leave, by the minute; leave that is only asked for is no reason', () => {
+    const at = (day: number, minute: number) => (MONDAY + 7 + day) * 1440 + minute;
+    const target = next({
+      people: [
+        person('ann', {
+          leave: [
+            { id: 'a', from: at(0, 1019), to: at(0, 1200), state: 'approved' },
+            { id: 'b', from: at(1, 1020), to: at(1, 1200), state: 'approved' },
+            { id: 'c', from: at(2, 0), to: at(3, 0), state: 'waiting' },
+          ],
+        }),
+      ],
+    });
+    expect(reasons(copied(nine, target))).toEqual(['0 opened leave']);
+  });
+
+  test('on a closed holiday; an open one is worked', () => {
+    const target = next({
+      holidays: [
+        { date: MONDAY + 8, name: 'Harbour Day', closed: true },
+        { date: MONDAY + 9, name: 'Regatta', closed: false },
+      ],
+    });
+    expect(reasons(copied(nine, target))).toEqual(['1 opened holiday']);
+  });
+
+  test('before the first and after the last day of employment, both of which count', () => {
+    const target = next({ people: [person('ann', { employedFrom: MONDAY + 8, employedTo: MONDAY + 10 })] });
+    expect(reasons(copied(nine, target))).toEqual(['0 opened employment', '4 opened employment']);
+  });
+
+  test('where its person is gone from the site, or busy here or elsewhere', () => {
+    expect(reasons(copied(nine, next({ people: [person('bo')] })))).toHaveLength(5);
+    const busy = next({
+      shifts: [shift('ann', 7, '16-20'), shift('ann', 8, '17-20')],
+      around: [
+        { person: 'ann', role: null, site: 'chandlery', date: MONDAY + 9, from: 600, to: 660, break: null },
+      ],
+    });
+    expect(reasons(copied(nine, busy))).toEqual(['0 opened busy', '2 opened busy']);
+  });
+
+  test('and one in a role that is no longer used does not come', () => {
+    const target = next({ roles: [{ id: 'floor', name: 'Floor', hourlyRate: 10 }] });
+    const done = copied([shift('ann', 0, '9-17')], target);
+    expect(done).toMatchObject({ arriving: 0, remarks: [{ what: 'left' }] });
+  });
+
+  test('so that no copy ever makes an overlap', () => {
+    const twice = [...nine, ...nine.map((one) => ({ ...one, id: `${one.id}b`, from: 600 }))];
+    const done = copied(twice, next());
+    expect(done).toMatchObject({ arriving: 10, opened: 5 });
+  });
+});
