@@ -4,15 +4,8 @@ import { applyAll } from '../plan/change';
 import type { Plan, Shift } from '../plan/types';
 import { writeDay } from '../time/write';
 import { MONDAY, person, plan, shift, span } from '../testing';
-import {
-  type Member,
-  type Pattern,
-  type PatternShift,
-  formOf,
-  keyOf,
-  occurrencesOf,
-  patternFault,
-} from './pattern';
+import { formOf } from './form';
+import { type Member, type Pattern, type PatternShift, keyOf, occurrencesOf, patternFault } from './pattern';
 import { editSeries } from './scope';
 import { patternShares } from './summary';
 import { writeOut } from './write-out';

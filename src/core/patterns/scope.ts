@@ -1,5 +1,6 @@
 import type { Day } from '../time/day';
-import type { Member, Pattern, PatternShift, ShiftForm } from './pattern';
+import type { ShiftForm } from './form';
+import type { Member, Pattern, PatternShift } from './pattern';
 
 /** How far a change of one occurrence reaches. */
 export type Scope = 'this' | 'later' | 'unpublished';

@@ -1,6 +1,7 @@
-import { type Change, type ShiftPatch } from '../plan/change';
+import type { Change } from '../plan/change';
 import type { Plan, Shift } from '../plan/types';
 import { type Barrier, barrierIn } from '../week/arrive';
+import { differing } from './form';
 import { type Occurrence, type Pattern, shiftOf } from './pattern';
 
 /** A shift of a pattern as it would be written, and why it is not written so. */
@@ -87,12 +88,4 @@ export function writeOut(
     }
   }
   return { changes, remarks, added, changed, removed: removed.length, keptOwn, keptPublished };
-}
-
-/** The fields of `after` that `before` has otherwise; null: none. `fixed` stays as the scheduler set it. */
-export function differing(before: Shift, after: Shift): ShiftPatch | null {
-  const patch: Record<string, unknown> = {};
-  for (const key of ['person', 'role', 'date', 'from', 'to', 'break', 'note', 'label', 'detail'] as const)
-    if (JSON.stringify(before[key] ?? null) !== JSON.stringify(after[key] ?? null)) patch[key] = after[key];
-  return Object.keys(patch).length > 0 ? (patch as ShiftPatch) : null;
 }

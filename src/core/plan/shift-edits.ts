@@ -177,3 +177,40 @@ export function asOneBreak(shift: Pick<Shift, 'break' | 'detail'>): Break | null
   const unpaid = breaks.reduce((sum, one) => sum + (one.paid ? 0 : one.minutes), 0);
   return { minutes: unpaid, at: null, paid: false };
 }
+
+/** Where a break known only in length is drawn: the middle of its shift, in steps of 5 minutes. */
+export function middleOf({ from, to }: Span, minutes: number): number {
+  return Math.max(from, Math.round((from + (to - from) / 2 - minutes / 2) / 5) * 5);
+}
+
+/**
+ * A break or a duty of a shift moved by minutes, kept inside it, with the span it then has. `part`: `break:0` and on,
+ * `duty:0` and on. A break known only in length becomes fixed in time; one by the site's rule becomes the shift's.
+ */
+export function movePart(
+  shift: Shift,
+  first: Break,
+  part: string,
+  by: number,
+): { readonly patch: ShiftPatch; readonly span: Span } | null {
+  const [kind, number] = part.split(':');
+  const index = Number(number);
+  const outer = { from: shift.from, to: shift.to };
+  if (kind === 'duty') {
+    const duties = shift.detail?.duties ?? [];
+    const duty = duties[index];
+    if (!duty) return null;
+    const span = fitInside({ from: duty.from + by, to: duty.to + by }, outer);
+    const moved = duties.map((one, i) => (i === index ? { ...one, ...span } : one));
+    return { patch: { detail: detailWith(shift, { duties: moved }) }, span };
+  }
+  const breaks = [first, ...(shift.detail?.moreBreaks ?? [])];
+  const pause = breaks[index];
+  if (!pause || pause.minutes > shift.to - shift.from) return null;
+  const start = (pause.at ?? middleOf(shift, pause.minutes)) + by;
+  const span = fitInside({ from: start, to: start + pause.minutes }, outer);
+  const moved = { ...pause, at: span.from };
+  if (index === 0) return { patch: { break: moved }, span };
+  const moreBreaks = breaks.slice(1).map((one, i) => (i === index - 1 ? moved : one));
+  return { patch: { detail: detailWith(shift, { moreBreaks }) }, span };
+}

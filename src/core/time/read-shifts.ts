@@ -6,6 +6,14 @@ export interface TypedShift extends Span {
   readonly role: string | null;
   /** The other reading of equal length, where there is one. */
   readonly other: Span | null;
+  /** Id of the template whose short name was typed; null: times were. */
+  readonly template: string | null;
+}
+
+/** A span that is typed by its short name. */
+export interface NamedSpan extends Span {
+  readonly id: string;
+  readonly short: string;
 }
 
 /** What a role is called: its id and name, and a mark of two letters where it has one. */
@@ -17,15 +25,16 @@ export interface RoleNames {
 
 /**
  * Reads what is typed into a cell: spans, each followed by a role if wanted, as `9-17`, `9-13 17-22`,
- * `9-17 bar`. A role named at the end holds for the spans before it that name none. An empty text is no
+ * `9-17 bar`, or the short name of a template in place of a span. A role named at the end holds for the spans before it that name none. An empty text is no
  * shift. Otherwise answers what is wrong and where.
  */
 export function readShifts(
   text: string,
   roles: readonly RoleNames[],
   openHours: readonly Span[],
+  named: readonly NamedSpan[] = [],
 ): Reading<TypedShift[]> {
-  const shifts: (Span & { role: string | null; other: Span | null })[] = [];
+  const shifts: (Span & Omit<TypedShift, 'role'> & { role: string | null })[] = [];
   let at = 0;
   for (;;) {
     at += /^[\s,;+]*/.exec(text.slice(at))![0].length;
@@ -33,8 +42,15 @@ export function readShifts(
     const found = scanSpan(text, at, openHours);
     if (found) {
       if (!found.reading.ok) return found.reading;
-      shifts.push({ ...found.reading.value, role: null });
+      shifts.push({ ...found.reading.value, role: null, template: null });
       at += found.length;
+      continue;
+    }
+    const name = /^\p{L}[\p{L}\d]*/u.exec(text.slice(at))?.[0];
+    const template = name && named.find((one) => isSame(one.short, name));
+    if (name && template) {
+      shifts.push({ from: template.from, to: template.to, role: null, other: null, template: template.id });
+      at += name.length;
       continue;
     }
     const word = /^[^\d,;+]+/.exec(text.slice(at))?.[0].trimEnd() ?? text.slice(at, at + 1);
@@ -50,6 +66,10 @@ export function readShifts(
   const clash = sorted.findIndex((shift, i) => i > 0 && shift.from < sorted[i - 1].to);
   if (clash > 0) return wrong({ message: 'the parts overlap', at: { from: 0, to: text.trimEnd().length } });
   return { ok: true, value: shifts };
+}
+
+function isSame(a: string, b: string): boolean {
+  return a.toLocaleLowerCase() === b.toLocaleLowerCase();
 }
 
 function wrong(problem: TextProblem): { ok: false; problem: TextProblem } {

@@ -8,6 +8,7 @@ import { loadPlan } from '../week/plan-store';
 import { insertShifts } from '../week/shift-store';
 import { type DemoAvailability, type DemoPerson, type DemoSite, PEOPLE, ROLES, SITES } from './cast';
 import { type Slot, fill } from './fill';
+import { detailed, insertRepeating } from './repeating';
 import { spoil, untroubled } from './spoil';
 
 /** Days of the current week that are published, from its Monday on. */
@@ -24,6 +25,7 @@ export async function makeDemo(db: Database, monday: Day): Promise<void> {
     for (const [position, site] of SITES.entries()) await insertSite(trx, site, position, monday);
     for (const [position, person] of PEOPLE.entries()) await insertPerson(trx, person, position, monday);
     await insertAway(trx, monday);
+    await insertRepeating(trx, monday);
     for (const site of SITES) {
       for (const week of [monday - 7, monday]) {
         const stored = (await loadPlan(trx, site.id, week, 7))!;
@@ -32,7 +34,8 @@ export async function makeDemo(db: Database, monday: Day): Promise<void> {
         const spoiled = week === monday && site.id === 'bistro';
         const { plan } = spoiled ? spoil(filled) : filled;
         const publishedUntil = week < monday ? Infinity : monday + PUBLISHED_DAYS;
-        await insertShifts(trx, site.id, plan.shifts, (shift) => shift.date < publishedUntil);
+        const shifts = site.id === 'bistro' ? plan.shifts.map((one) => detailed(one, week)) : plan.shifts;
+        await insertShifts(trx, site.id, shifts, (shift) => shift.date < publishedUntil);
         const asked = spoiled ? untroubled(judge(plan), 6) : undefined;
         if (asked) await askForDay(trx, asked);
       }

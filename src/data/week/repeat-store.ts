@@ -1,4 +1,5 @@
-import type { Pattern, ShiftForm, ShiftTemplate } from '@/core/patterns/pattern';
+import type { ShiftForm, ShiftTemplate } from '@/core/patterns/form';
+import type { Pattern } from '@/core/patterns/pattern';
 import type { Shift } from '@/core/plan/types';
 import { type Day, readDate, writeDate } from '@/core/time/day';
 import type { Database } from '../database';

@@ -1,6 +1,6 @@
 import type { PortablePlan } from '@/core/plan/portable';
 import type { Change, Problem } from '@/core/plan/change';
-import type { ShiftTemplate } from '@/core/patterns/pattern';
+import type { ShiftTemplate } from '@/core/patterns/form';
 import type { Shift } from '@/core/plan/types';
 import type { Day } from '@/core/time/day';
 import type { HourFormat } from '@/core/time/write';

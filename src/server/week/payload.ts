@@ -1,4 +1,5 @@
-import type { Pattern, ShiftForm, ShiftTemplate } from '@/core/patterns/pattern';
+import type { ShiftForm, ShiftTemplate } from '@/core/patterns/form';
+import type { Pattern } from '@/core/patterns/pattern';
 import type { Scope } from '@/core/patterns/scope';
 import type { CopyMode } from '@/core/week/copy-week';
 import type { Day } from '@/core/time/day';

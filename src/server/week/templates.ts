@@ -1,7 +1,7 @@
 import Joi from 'joi';
 import { type Change, fail } from '@/core/plan/change';
-import { type ShiftTemplate, fieldsOf, formOf } from '@/core/patterns/pattern';
-import { differing } from '@/core/patterns/write-out';
+import { type ShiftTemplate, fieldsOf, formOf } from '@/core/patterns/form';
+import { differing } from '@/core/patterns/form';
 import { NO_DETAIL, type Shift } from '@/core/plan/types';
 import { type Day, startOfWeek, writeDate } from '@/core/time/day';
 import { writeDays } from '@/core/time/write';

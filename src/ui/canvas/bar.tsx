@@ -1,6 +1,7 @@
 import type { OwnShift } from '@/core/checks/check';
 import { type HourFormat, writeShortSpan, writeTinyTime } from '@/core/time/write';
 import { DAY } from '@/core/time/span';
+import { middleOf } from '@/core/plan/shift-edits';
 import { type Scale, xOf } from './scale';
 
 /** How a role is drawn. */
@@ -22,6 +23,7 @@ interface Props {
   readonly top: number;
   readonly height: number;
   readonly lifted: boolean;
+  readonly picked: boolean;
   readonly title: string;
 }
 
@@ -33,8 +35,13 @@ export function Bar({ shift, scale, day, look, hourFormat, pencil, trouble, ...r
   const { from, to } = shift.own!;
   const left = xOf(scale, day, from);
   const width = Math.max(xOf(scale, day, to) - left, 5);
-  const label = labelOf(from, to, hourFormat, look, width - 10);
-  const pause = shift.break;
+  const { detail } = shift.own!;
+  if (scale.dayWidth < MARK_WIDTH)
+    return <Mark {...{ shift, scale, look, hourFormat, pencil, trouble, ...rest }} />;
+  const name = shift.own!.label ?? look?.name ?? null;
+  const known = look && name ? { name, mark: look.mark } : look;
+  const label = labelOf(from, to, hourFormat, known, width - 10);
+  const wide = scale.days === 1;
   return (
     <div
       className="bar"
@@ -42,26 +49,90 @@ export function Bar({ shift, scale, day, look, hourFormat, pencil, trouble, ...r
       data-ink={look?.ink ?? 'slate'}
       data-pencil={pencil || undefined}
       data-lifted={rest.lifted || undefined}
+      data-picked={rest.picked || undefined}
       style={{ left, width, top: rest.top, height: rest.height }}
       title={rest.title}
     >
       <span>{label.time}</span>
       {label.role && <span>{label.role}</span>}
-      {pause.at !== null && pause.minutes > 0 && (
+      {partsOf(shift).map(({ key, span, movable, name: says }) => (
         <span
-          className="notch"
+          key={key}
+          className={key.startsWith('duty') ? 'duty' : 'notch'}
+          data-part={wide && movable ? key : undefined}
+          data-loose={key.endsWith('loose') || undefined}
+          data-wide={wide || undefined}
+          title={says}
           style={{
-            left: xOf(scale, day, pause.at) - left,
-            width: Math.max(pause.minutes * scale.perMinute, 3),
+            left: xOf(scale, day, span.from) - left,
+            width: Math.max((span.to - span.from) * scale.perMinute, 3),
           }}
-        />
-      )}
+        >
+          {wide && key.startsWith('duty') ? says : ''}
+        </span>
+      ))}
+      {detail?.pattern && wide && <span className="text-[10px]">{detail.pattern.own ? '≠' : '↻'}</span>}
       {trouble && <span className="corner" data-severity={trouble} />}
       {width > 26 && <span className="grip" data-grip="from" style={{ left: 0 }} />}
       {width > 26 && <span className="grip" data-grip="to" style={{ right: 0 }} />}
       {to > scale.to && to > DAY && <span aria-hidden>›</span>}
     </div>
   );
+}
+
+/** Days narrower than this, in pixels, show marks with hours instead of bars in true length. */
+const MARK_WIDTH = 56;
+
+/** A shift where a day is too narrow for its length: a mark as wide as the day, with its hours. */
+function Mark({ shift, scale, look, hourFormat, pencil, trouble, ...rest }: Omit<Props, 'day'>) {
+  const { from, to } = shift.own!;
+  const width = scale.dayWidth - 3;
+  const { time } = labelOf(from, to, hourFormat, null, width - 2);
+  return (
+    <div
+      className="bar"
+      data-shift={shift.id}
+      data-ink={look?.ink ?? 'slate'}
+      data-pencil={pencil || undefined}
+      data-lifted={rest.lifted || undefined}
+      data-picked={rest.picked || undefined}
+      style={{ left: 1, width, top: rest.top, height: rest.height, padding: 0, justifyContent: 'center' }}
+      title={rest.title}
+    >
+      <span className="text-[10px] tracking-[-0.02em]">{time}</span>
+      {trouble && <span className="corner" data-severity={trouble} />}
+    </div>
+  );
+}
+
+interface Part {
+  /** `break:0`, `duty:1`; a break known only in length ends in `loose`. */
+  readonly key: string;
+  /** Counted like the shift's times. */
+  readonly span: { readonly from: number; readonly to: number };
+  readonly movable: boolean;
+  readonly name: string;
+}
+
+/** The breaks and duties of a shift, where they lie; a break known only in length is drawn in its middle. */
+function partsOf({ own, break: first, moreBreaks }: OwnShift): Part[] {
+  const { to, detail } = own!;
+  const parts: Part[] = [];
+  [first, ...moreBreaks].forEach((pause, i) => {
+    if (pause.minutes === 0) return;
+    const at = pause.at ?? middleOf(own!, pause.minutes);
+    const loose = pause.at === null;
+    const span = { from: at, to: Math.min(at + pause.minutes, to) };
+    parts.push({
+      key: `break:${i}${loose ? ':loose' : ''}`,
+      span,
+      movable: true,
+      name: `${pause.minutes} min break${pause.paid ? ', paid' : ''}${loose ? ', at no fixed time' : ''}`,
+    });
+  });
+  for (const [i, duty] of (detail?.duties ?? []).entries())
+    parts.push({ key: `duty:${i}`, span: duty, movable: true, name: duty.name });
+  return parts;
 }
 
 /** The longest label that stays inside `room` pixels. */

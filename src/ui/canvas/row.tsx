@@ -1,6 +1,7 @@
 import { memo } from 'react';
 import type { OwnShift } from '@/core/checks/check';
 import type { PersonState } from '@/core/consequences/judge';
+import { breakMinutes } from '@/core/plan/placed';
 import type { Shift } from '@/core/plan/types';
 import { bareHours, writeDay, writeTimeSpan, writeHours, type HourFormat } from '@/core/time/write';
 import { Bar, type RoleLook } from './bar';
@@ -8,11 +9,15 @@ import { type Scale, xOf } from './scale';
 import { Underlay } from './underlay';
 
 export const ROW_HEIGHT = 34;
+/** Height of the line that names a group of rows. */
+export const HEADING_HEIGHT = 24;
 /** Width of what stands left of the canvas: names and hours. */
 export const HEAD_WIDTH = 188;
 
 interface Props {
   readonly row: number;
+  /** Where the row stands in the order shown. */
+  readonly position: number;
   readonly top: number;
   readonly height: number;
   readonly state: PersonState;
@@ -25,6 +30,8 @@ interface Props {
   /** First and last selected day in this row, or null. */
   readonly selected: string | null;
   readonly lifted: string | null;
+  /** Shifts that a rule has picked, in any row. */
+  readonly picked: ReadonlySet<string> | null;
 }
 
 /** One person's week on the canvas, or the open shifts. Drawn again only when something of it changed. */
@@ -33,7 +40,12 @@ export const Row = memo(function Row(props: Props) {
   const troubles = troublesOf(state);
   const [first, last] = props.selected?.split(' ').map(Number) ?? [1, 0];
   return (
-    <div role="row" aria-rowindex={row + 2} className="canvas-row" style={{ top, height: props.height }}>
+    <div
+      role="row"
+      aria-rowindex={props.position + 2}
+      className="canvas-row"
+      style={{ top, height: props.height }}
+    >
       <RowHead state={state} looks={props.looks} />
       {Array.from({ length: scale.days }, (_, i) => {
         const day = scale.firstDay + i;
@@ -68,6 +80,7 @@ function CellBody({
   published,
   hourFormat,
   lifted,
+  picked,
 }: Props & {
   day: number;
   shifts: readonly OwnShift[];
@@ -97,6 +110,7 @@ function CellBody({
               top={BAR_TOP + lanes.of[i] * (height + LANE_SPACE)}
               height={height}
               lifted={lifted === shift.id}
+              picked={picked?.has(shift.id) ?? false}
               title={titleOf(shift, look, hourFormat)}
             />
           </span>
@@ -203,8 +217,17 @@ export function isPublishedAs(before: Shift, now: Shift): boolean {
     before.from === now.from &&
     before.to === now.to &&
     before.note === now.note &&
-    before.label === now.label
+    before.label === now.label &&
+    toldOf(before) === toldOf(now)
   );
+}
+
+/** What of a shift's detail staff are told. */
+function toldOf({ detail }: Shift): string {
+  if (!detail) return '';
+  const { duties, station, tasks, moreBreaks } = detail;
+  const nothing = duties.length + tasks.length + moreBreaks.length === 0 && station === null;
+  return nothing ? '' : JSON.stringify([duties, station, tasks, moreBreaks]);
 }
 
 function troublesOf(state: PersonState): Map<string, 'stop' | 'warn'> {
@@ -217,9 +240,13 @@ function troublesOf(state: PersonState): Map<string, 'stop' | 'warn'> {
 }
 
 function titleOf(shift: OwnShift, look: RoleLook | null, hourFormat: HourFormat): string {
-  const { from, to, label, note } = shift.own!;
-  const pause = shift.break.minutes > 0 ? `, ${shift.break.minutes} min break` : '';
-  const extra = [label, note].filter(Boolean).join('. ');
+  const { from, to, label, note, detail } = shift.own!;
+  const minutes = breakMinutes(shift);
+  const pause = minutes > 0 ? `, ${minutes} min break` : '';
+  const duties = (detail?.duties ?? []).map(
+    (duty) => `${duty.name} ${writeTimeSpan(duty.from, duty.to, hourFormat)}`,
+  );
+  const extra = [label, detail?.station, note, ...duties].filter(Boolean).join('. ');
   return `${writeTimeSpan(from, to, hourFormat)} ${look?.name ?? ''}${pause}${extra ? `. ${extra}` : ''}`;
 }
 

@@ -6,6 +6,7 @@ import type { Problem } from '@/core/plan/change';
 import { doCommand, previewCommand, takeBack } from '@/server/actions';
 import type { CommandAnswer } from '@/server/commands/payload';
 import { newId } from './new-id';
+import { sayPlanChanged } from './plan-changed';
 import { tell } from './tell';
 
 type Done = Extract<CommandAnswer, { ok: true }>;
@@ -30,6 +31,7 @@ export function useCommand() {
         const back = await reached(() => takeBack(id, newId()));
         tell({ text: back.ok ? 'Taken back' : `Not taken back: ${back.problem.message}` });
         router.refresh();
+        sayPlanChanged();
       };
       tell({ text: said ?? 'Saved', action: { label: 'Undo', run: () => void undo() } });
       router.refresh();

@@ -1,17 +1,20 @@
 'use client';
 
 import { useVirtualizer } from '@tanstack/react-virtual';
+import Link from 'next/link';
 import { memo, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import { HEAD_WIDTH, ROW_HEIGHT, Row, cellId, openRowHeight } from '../canvas/row';
 import { type Scale, hoursOf, scaleOf } from '../canvas/scale';
 import { CellEditor } from './cell-editor';
 import { DAY_HEADS_HEIGHT, DayHeads } from './day-heads';
-import { rangeOf } from './edits';
+import { AS_LISTED, type Line, heightOf, topOf } from './arrange';
+import { useFrame } from './frame-context';
 import { GhostBar, GhostLine } from './ghost';
 import { onCanvasKey } from './keys';
 import { useLooks } from './looks';
 import { usePointer } from './pointer';
 import { SkylinePanel } from './skyline-panel';
+import { startAddress } from './week-strip';
 import { useController, usePlan, useView } from './controller';
 
 /** The week on the canvas: people over true time, open shifts, skyline and totals on the same axis. */
@@ -23,10 +26,12 @@ export function Canvas() {
   const scale = useScale(scroller);
   const count = usePlan((state) => state.judgement.people.length) - 1;
   const openHeight = openRowHeight(usePlan((state) => state.judgement.people[count]));
+  const layout = useView((view) => view.layout);
+  const { lines } = layout;
   const virtual = useVirtualizer({
-    count,
+    count: lines.length,
     getScrollElement: () => scroller.current,
-    estimateSize: () => ROW_HEIGHT,
+    estimateSize: (line) => heightOf(lines[line]),
     overscan: 6,
     scrollMargin: DAY_HEADS_HEIGHT,
     scrollPaddingStart: DAY_HEADS_HEIGHT,
@@ -34,9 +39,19 @@ export function Canvas() {
   });
   const active = useView((view) => view.active);
   const editing = useView((view) => view.editing !== null);
+  useEffect(() => virtual.measure(), [lines, virtual]);
   useEffect(() => {
-    if (active.row < count) virtual.scrollToIndex(active.row, { align: 'auto' });
-  }, [active.row, count, virtual]);
+    const line = lines.findIndex((one) => one.kind === 'row' && one.row === active.row);
+    if (line >= 0) virtual.scrollToIndex(line, { align: 'auto' });
+  }, [active.row, lines, virtual]);
+  // People came or went: the rows are found anew.
+  const people = usePlan((state) => state.judgement.indexOf);
+  const seen = useRef(people);
+  useEffect(() => {
+    if (seen.current === people) return;
+    seen.current = people;
+    controller.arrange({});
+  }, [people, controller]);
   useEffect(() => {
     const canvas = scroller.current;
     if (!editing && canvas !== document.activeElement) canvas?.focus({ preventScroll: true });
@@ -50,8 +65,8 @@ export function Canvas() {
         role="grid"
         tabIndex={0}
         aria-label="Week plan"
-        aria-rowcount={count + 2}
-        aria-colcount={8}
+        aria-rowcount={layout.rows.length + 2}
+        aria-colcount={scale.days + 1}
         aria-multiselectable
         aria-activedescendant={cellId(active.row, active.day)}
         className="relative flex min-h-0 flex-1 flex-col overflow-x-hidden overflow-y-auto [scrollbar-gutter:stable] [scrollbar-width:thin]"
@@ -66,24 +81,37 @@ export function Canvas() {
           className="relative shrink-0 grow"
           style={{ minHeight: virtual.getTotalSize() }}
         >
-          {virtual.getVirtualItems().map((item) => (
-            <LiveRow
-              key={item.key}
-              row={item.index}
-              top={item.start - DAY_HEADS_HEIGHT}
-              height={ROW_HEIGHT}
-              scale={scale}
-            />
-          ))}
+          {virtual.getVirtualItems().map((item) => {
+            const line = lines[item.index];
+            const top = item.start - DAY_HEADS_HEIGHT;
+            if (!line) return null;
+            if (line.kind === 'group') return <GroupHead key={item.key} top={top} line={line} />;
+            return (
+              <LiveRow
+                key={item.key}
+                row={line.row}
+                position={layout.positionOf.get(line.row)!}
+                top={top}
+                height={ROW_HEIGHT}
+                scale={scale}
+              />
+            );
+          })}
           <GhostBar scale={scale} open={false} />
           {editing && active.row < count && (
-            <CellEditor scale={scale} top={active.row * ROW_HEIGHT} low={active.row < 3} />
+            <CellEditor
+              scale={scale}
+              top={topOf(layout, active.row)}
+              low={topOf(layout, active.row) < 3 * ROW_HEIGHT}
+            />
           )}
           {count === 0 && (
             <p className="text-muted px-4 py-8">
               Nobody works at this site yet; open shifts can be typed below.
             </p>
           )}
+          {count > 0 && lines.length === 0 && <NobodyShown />}
+          <EmptyWeek />
         </div>
         <div
           ref={openRow}
@@ -93,7 +121,7 @@ export function Canvas() {
           tabIndex={openHeight > OPEN_ROW_MOST ? 0 : undefined}
         >
           <div role="presentation" style={{ height: openHeight }} />
-          <LiveRow row={count} top={0} height={openHeight} scale={scale} />
+          <LiveRow row={count} position={layout.rows.length} top={0} height={openHeight} scale={scale} />
           <GhostBar scale={scale} open />
           {editing && active.row === count && <CellEditor scale={scale} top={0} low={false} />}
         </div>
@@ -128,32 +156,84 @@ function useScale(scroller: React.RefObject<HTMLDivElement | null>): Scale {
   return useMemo(() => scaleOf({ from, to }, firstDay, days, width), [from, to, firstDay, days, width]);
 }
 
+function GroupHead({ top, line }: { top: number; line: Extract<Line, { kind: 'group' }> }) {
+  return (
+    <div
+      role="presentation"
+      className="border-rule bg-paper absolute inset-x-0 flex items-end gap-2 border-b pb-0.5 pl-4"
+      style={{ top, height: heightOf(line) }}
+    >
+      <span className="font-serif text-[13px] leading-4 font-semibold">{line.name}</span>
+      <span className="text-muted text-[11px] leading-4">{line.count}</span>
+    </div>
+  );
+}
+
+function NobodyShown() {
+  const controller = useController();
+  return (
+    <p className="text-muted px-4 py-8">
+      Nobody fits what is filtered.{' '}
+      <button type="button" className="text-button" onClick={() => controller.arrange(AS_LISTED)}>
+        Show all rows
+      </button>
+    </p>
+  );
+}
+
+/** What an empty week offers: where its shifts can come from. */
+function EmptyWeek() {
+  const { site, week } = useFrame();
+  const isEmpty = usePlan((state) => state.judgement.plan.shifts.length === 0);
+  const hasPeople = usePlan((state) => state.judgement.plan.people.length > 0);
+  const busy = useView((view) => view.editing !== null || view.ghost !== null);
+  if (!isEmpty || !hasPeople || busy) return null;
+  return (
+    <p
+      className="border-ink bg-sheet sticky bottom-3 left-0 z-[5] mx-auto w-fit border px-4 py-2.5"
+      style={{ top: 60, marginLeft: HEAD_WIDTH + 24 }}
+      onPointerDown={(event) => event.stopPropagation()}
+    >
+      This week is empty. Type a shift, draw one, or{' '}
+      <Link className="text-button" href={startAddress(site.id, week)}>
+        start it from a week, a template or patterns
+      </Link>
+      .
+    </p>
+  );
+}
+
 const LiveRow = memo(function LiveRow({
   row,
+  position,
   top,
   height,
   scale,
 }: {
   row: number;
+  position: number;
   top: number;
   height: number;
   scale: Scale;
 }) {
+  const controller = useController();
   const state = usePlan((plan) => plan.judgement.people[row]);
   const published = usePlan((plan) => plan.published);
   const hourFormat = usePlan((plan) => plan.hourFormat);
   const active = useView((view) => (view.active.row === row ? view.active.day : -1));
   const selected = useView((view) => {
     if (!view.anchor) return null;
-    const { top: first, bottom, left, right } = rangeOf(view.active, view.anchor);
-    return row >= first && row <= bottom ? `${left} ${right}` : null;
+    const { top: first, bottom, left, right } = controller.range;
+    return position >= first && position <= bottom ? `${left} ${right}` : null;
   });
+  const picked = useView((view) => view.picked);
   const lifted = useView((view) => view.ghost?.lifted ?? null);
   const mine = lifted !== null && state.view.own.some((shift) => shift.id === lifted);
   const looks = useLooks();
   return (
     <Row
       row={row}
+      position={position}
       top={top}
       height={height}
       state={state}
@@ -164,6 +244,7 @@ const LiveRow = memo(function LiveRow({
       active={active}
       selected={selected}
       lifted={mine ? lifted : null}
+      picked={picked}
     />
   );
 });

@@ -2,16 +2,21 @@ import { createContext, useContext } from 'react';
 import { useStore } from 'zustand';
 import type { Snag } from '@/core/checks/snag';
 import { openOn } from '@/core/plan/frame';
+import type { Shift } from '@/core/plan/types';
 import type { Change } from '@/core/plan/change';
-import { type TypedShift, readShifts } from '@/core/time/read-shifts';
+import { readShifts } from '@/core/time/read-shifts';
 import { type Reading, writeTypedSpan } from '@/core/time/read-time';
-import { writeShortSpan } from '@/core/time/write';
+import { writeShortSpan, writeTimeSpan } from '@/core/time/write';
+import { AS_LISTED, type Arrangement, linesOf, rowAt } from './arrange';
 import {
   type Cell,
-  cellsOf,
+  type Range,
+  type TypedShift,
+  byHand,
   clearChanges,
   copyChanges,
   moveChanges,
+  newShift,
   placeChanges,
   rangeOf,
   shiftsIn,
@@ -21,7 +26,7 @@ import type { Notice } from '../kit/tell';
 import { type PlanState, type PlanStore, type Tried, applyEdit, tryOut } from './plan-store';
 import { summarise } from './summary';
 import type { PlanSync } from './sync';
-import type { Carry, Clip, DayCount, ViewState, ViewStore } from './view-store';
+import type { Carry, Clip, DayCount, Panel, ViewState, ViewStore } from './view-store';
 
 /** Everything that can be done on the plan screen, whatever hand does it. */
 export class PlanController {
@@ -30,11 +35,18 @@ export class PlanController {
     readonly view: ViewStore,
     private readonly sync: PlanSync,
     readonly tell: (notice: Notice) => void,
+    /** Loads one week or four, that of a day. */
+    private readonly load: (days: DayCount, day: number) => void = () => undefined,
   ) {}
 
   /** Sends what waits, now that the server may be reached again. */
   resume(): void {
     void this.sync.run();
+  }
+
+  /** Takes the plan anew from the server, after something other than an edit has changed it. */
+  refresh(): Promise<void> {
+    return this.sync.refresh();
   }
 
   /** Stops trying to send; what waits is kept in the browser. */
@@ -52,7 +64,7 @@ export class PlanController {
 
   /** What changes would do, as a line and as a verdict. */
   try(changes: readonly Change[]): Tried & { text: string } {
-    const tried = tryOut(this.plan, changes);
+    const tried = tryOut(this.plan, byHand(this.plan.judgement, changes));
     const currency = this.plan.judgement.plan.site.currency;
     const text =
       tried.refused ?? (tried.consequences ? summarise(tried.consequences, this.plan.words, currency) : '');
@@ -77,7 +89,7 @@ export class PlanController {
       });
       return false;
     }
-    return this.apply(changes, confirmed, 'do');
+    return this.apply(byHand(this.plan.judgement, changes), confirmed, 'do');
   }
 
   undo(): void {
@@ -101,6 +113,53 @@ export class PlanController {
     return true;
   }
 
+  /** Where a row stands in the order shown; the open shifts come after the last. */
+  positionOf(row: number): number {
+    const { layout } = this.view.getState();
+    return layout.positionOf.get(row) ?? layout.rows.length;
+  }
+
+  /** The row at a place in the order shown. */
+  rowAt(position: number): number {
+    const { rows } = this.view.getState().layout;
+    return rows[Math.min(Math.max(position, 0), rows.length)] ?? this.rows - 1;
+  }
+
+  /** How many rows are shown, the open shifts included. */
+  get shownRows(): number {
+    return this.view.getState().layout.rows.length + 1;
+  }
+
+  /** Groups, sorts and filters the rows; what is active stays in sight. */
+  arrange(change: Partial<Arrangement>): void {
+    this.view.setState((view) => {
+      const arrangement = { ...view.arrangement, ...change };
+      const layout = this.layoutOf(arrangement, view);
+      const isShown = layout.positionOf.has(view.active.row) || view.active.row === this.rows - 1;
+      const active = isShown ? view.active : { row: layout.rows[0] ?? this.rows - 1, day: view.active.day };
+      return { arrangement, layout, active, anchor: null };
+    });
+  }
+
+  private layoutOf(arrangement: Arrangement, view: ViewState) {
+    const { judgement, published, beside } = this.plan;
+    const days = { from: view.firstDay, to: view.firstDay + view.days };
+    return linesOf(judgement, arrangement, { ...beside, published }, days);
+  }
+
+  /** The selected cells, rows counted in the order shown. */
+  get range(): Range {
+    const { active, anchor } = this.view.getState();
+    return rangeOf(active, anchor, (row) => this.positionOf(row));
+  }
+
+  private cellsOf({ top, bottom, left, right }: Range): Cell[] {
+    const cells: Cell[] = [];
+    for (let at = top; at <= bottom; at++)
+      for (let day = left; day <= right; day++) cells.push({ row: this.rowAt(at), day });
+    return cells;
+  }
+
   /**
    * Goes to a cell; with `extend` the selection reaches from where it began. While something typed stands open
    * that could not be kept, nothing moves: it belongs to its cell.
@@ -109,24 +168,109 @@ export class PlanController {
     if (this.view.getState().editing) return;
     const row = Math.min(Math.max(cell.row, 0), this.rows - 1);
     const day = Math.min(Math.max(cell.day, 0), this.plan.judgement.plan.days - 1);
+    if (row < this.rows - 1 && !this.view.getState().layout.positionOf.has(row)) {
+      this.arrange(AS_LISTED);
+      this.tell({ text: 'All rows are shown again.' });
+    }
     this.view.setState((view) => ({
       active: { row, day },
       anchor: extend ? (view.anchor ?? view.active) : null,
       firstDay: within(view, day),
       place: null,
+      picked: null,
     }));
   }
 
   step(rows: number, days: number, extend: boolean): void {
     const { active } = this.view.getState();
-    this.goTo({ row: active.row + rows, day: active.day + days }, extend);
+    this.goTo({ row: this.rowAt(this.positionOf(active.row) + rows), day: active.day + days }, extend);
+  }
+
+  /** The row under a height of the canvas, in pixels from the first line. */
+  rowUnder(y: number): number | null {
+    return rowAt(this.view.getState().layout, y);
   }
 
   show(days: DayCount): void {
-    const { active } = this.view.getState();
+    const { active, editing } = this.view.getState();
+    if (editing) return;
     const last = this.plan.judgement.plan.days;
-    const firstDay = days === 7 ? 0 : Math.max(0, Math.min(active.day - (days === 3 ? 1 : 0), last - days));
+    if (days === 28 ? last < 28 : last === 28) return this.load(days, active.day);
+    const firstDay =
+      days >= last
+        ? 0
+        : days === 7
+          ? Math.floor(active.day / 7) * 7
+          : Math.max(0, Math.min(active.day - (days === 3 ? 1 : 0), last - days));
     this.view.setState({ days, firstDay });
+  }
+
+  /** Opens something beside the canvas, or closes it. */
+  open(panel: Panel | null): void {
+    this.view.setState({ panel });
+    if (!panel) document.getElementById('canvas')?.focus({ preventScroll: true });
+  }
+
+  /** Opens the first shift of the active cell in full. */
+  openShift(): void {
+    const [shift] = shiftsIn(this.plan.judgement, this.view.getState().active);
+    if (shift) this.open({ kind: 'shift', id: shift.id });
+    else this.tell({ text: 'There is no shift here. Type one, such as 9-17.' });
+  }
+
+  /** Opens the list of who can cover: the gap that is looked into, else the shift of the active cell. */
+  whoCanCover(): void {
+    const { judgement, hourFormat } = this.plan;
+    const { active, place, panel } = this.view.getState();
+    if (panel?.kind === 'shift') {
+      const shift = judgement.plan.shifts.find((one) => one.id === panel.id);
+      if (shift) return this.open({ kind: 'cover', shift, isNew: false });
+    }
+    if (place) {
+      const gap = this.gapAt(place);
+      if (!gap)
+        return this.tell({
+          text: `Nobody is missing at ${writeTimeSpan(place.minute, place.minute + judgement.plan.site.blockMinutes, hourFormat)}.`,
+        });
+      return this.open({ kind: 'cover', shift: this.slotOf(gap), isNew: true });
+    }
+    const [shift] = shiftsIn(judgement, active);
+    if (!shift)
+      return this.tell({ text: 'Choose a shift, or a gap in the skyline, to see who can cover it.' });
+    this.open({ kind: 'cover', shift, isNew: false });
+  }
+
+  /** The shift that would close a gap. */
+  slotOf(gap: Snag): Shift {
+    const { judgement } = this.plan;
+    const cell = { row: this.rows - 1, day: gap.date - judgement.plan.from };
+    return newShift(judgement, cell, { from: gap.from!, to: gap.to! }, gap.role);
+  }
+
+  /** The gap of a role at a place of the skyline; the role it draws first. */
+  gapAt({ day, minute }: { readonly day: number; readonly minute: number }): Snag | null {
+    const { judgement } = this.plan;
+    const { skyline } = this.view.getState();
+    const wanted = skyline === null ? null : judgement.plan.roles[skyline]?.id;
+    const found = judgement.cells
+      .flat()
+      .filter(
+        (snag) =>
+          snag.code === 'gap' &&
+          snag.date === judgement.plan.from + day &&
+          snag.from! <= minute &&
+          snag.to! > minute,
+      );
+    const rank = (snag: Snag) => (snag.role === wanted ? 0 : snag.role !== null ? 1 : 2);
+    return found.sort((a, b) => rank(a) - rank(b) || b.amount! - a.amount!)[0] ?? null;
+  }
+
+  /** The shifts that an action on several acts on: those picked by a rule, else those of the selected cells. */
+  chosenShifts(): Shift[] {
+    const { judgement } = this.plan;
+    const { picked } = this.view.getState();
+    if (picked) return judgement.plan.shifts.filter((shift) => picked.has(shift.id));
+    return this.selectedCells().flatMap((cell) => shiftsIn(judgement, cell));
   }
 
   /** Reads what is typed into the active cell, with the opening hours of its day. */
@@ -134,13 +278,22 @@ export class PlanController {
     const { plan } = this.plan.judgement;
     const roles = plan.roles.map(({ id, name }) => ({ id, name, mark: this.plan.look.get(id)?.mark }));
     const { day } = this.view.getState().active;
-    return readShifts(text, roles, openOn(plan, plan.from + day));
+    const { templates } = this.plan.beside;
+    const named = templates.map(({ id, short, form }) => ({ id, short, from: form.from, to: form.to }));
+    const read = readShifts(text, roles, openOn(plan, plan.from + day), named);
+    if (!read.ok) return read;
+    const formOf = (id: string) => ({ ...templates.find((one) => one.id === id)!.form, template: id });
+    return {
+      ok: true,
+      value: read.value.map((shift) =>
+        shift.template === null ? shift : { ...shift, form: formOf(shift.template) },
+      ),
+    };
   }
 
   /** Changes that set every selected cell, or only the active one, to what is typed. */
   typed(shifts: readonly TypedShift[], everywhere: boolean): Change[] {
-    const { active, anchor } = this.view.getState();
-    const cells = everywhere ? cellsOf(rangeOf(active, anchor)) : [active];
+    const cells = everywhere ? this.selectedCells() : [this.view.getState().active];
     return cells.flatMap((cell) => typedChanges(this.plan.judgement, cell, shifts));
   }
 
@@ -168,21 +321,26 @@ export class PlanController {
   }
 
   selectedCells(): Cell[] {
-    const { active, anchor } = this.view.getState();
-    return cellsOf(rangeOf(active, anchor));
+    return this.cellsOf(this.range);
   }
 
   clearing(): Change[] {
+    const { picked } = this.view.getState();
+    if (picked) return this.chosenShifts().map((shift): Change => ({ do: 'remove', id: shift.id }));
     return clearChanges(this.plan.judgement, this.selectedCells());
   }
 
+  /** Takes what is chosen away. */
+  clear(): void {
+    if (this.commit(this.clearing())) this.view.setState({ picked: null });
+  }
+
   copy(cut: boolean): void {
-    const { active, anchor } = this.view.getState();
     const { judgement } = this.plan;
-    const range = rangeOf(active, anchor);
+    const { range } = this;
     const cells: Clip['cells'] = Array.from({ length: range.bottom - range.top + 1 }, (_, row) =>
       Array.from({ length: range.right - range.left + 1 }, (_, day) =>
-        shiftsIn(judgement, { row: range.top + row, day: range.left + day }),
+        shiftsIn(judgement, { row: this.rowAt(range.top + row), day: range.left + day }),
       ),
     );
     const all = cells.flat(2);
@@ -205,8 +363,9 @@ export class PlanController {
     const changes: Change[] = [];
     clip.cells.forEach((row, r) =>
       row.forEach((shifts, d) => {
-        const cell = { row: active.row + r, day: active.day + d };
-        if (shifts.length === 0 || cell.row >= this.rows || cell.day >= judgement.plan.days) return;
+        const position = this.positionOf(active.row) + r;
+        const cell = { row: this.rowAt(position), day: active.day + d };
+        if (shifts.length === 0 || position >= this.shownRows || cell.day >= judgement.plan.days) return;
         if (clip.cut.length === 0) changes.push(...copyChanges(judgement, shifts, cell));
         else
           for (const shift of shifts) {
@@ -226,15 +385,14 @@ export class PlanController {
 
   /** Copies the first row (down) or the first column (right) of the selection over the rest of it. */
   fill(direction: 'down' | 'right'): void {
-    const { active, anchor } = this.view.getState();
     const { judgement } = this.plan;
-    const range = rangeOf(active, anchor);
+    const { range } = this;
     const single = direction === 'down' ? range.top === range.bottom : range.left === range.right;
-    const cells = cellsOf(range);
-    const changes = cells.flatMap((cell) => {
+    const changes = this.cellsOf(range).flatMap((cell) => {
+      const from = single ? this.positionOf(cell.row) - 1 : range.top;
       const source =
         direction === 'down'
-          ? { row: single ? cell.row - 1 : range.top, day: cell.day }
+          ? { row: from < 0 ? -1 : this.rowAt(from), day: cell.day }
           : { row: cell.row, day: single ? cell.day - 1 : range.left };
       if (source.row < 0 || source.day < 0 || (source.row === cell.row && source.day === cell.day)) return [];
       return copyChanges(judgement, shiftsIn(judgement, source), cell);

@@ -1,9 +1,10 @@
-import { isoWeek } from '@/core/time/day';
+import { civilOf, isoWeek } from '@/core/time/day';
 import { writeDay, writeLongDay, writeTinyTime } from '@/core/time/write';
 import { HEAD_WIDTH } from '../canvas/row';
 import { type Scale, ticksOf, xOf } from '../canvas/scale';
 import { useFrame } from './frame-context';
-import { usePlan } from './controller';
+import { AS_LISTED, filterSaid } from './arrange';
+import { useController, usePlan, useView } from './controller';
 
 /** In pixels, its lower line included. */
 export const DAY_HEADS_HEIGHT = 44;
@@ -14,6 +15,9 @@ export function DayHeads({ scale }: { scale: Scale }) {
   const holidays = usePlan((state) => state.judgement.plan.holidays);
   const hourFormat = usePlan((state) => state.hourFormat);
   const { today } = useFrame();
+  const daybook = usePlan((state) => state.beside.daybook);
+  const controller = useController();
+  const narrow = scale.dayWidth < NARROW;
   return (
     <div role="rowgroup" className="border-rule bg-paper sticky top-0 z-10 shrink-0 border-b">
       <div role="row" aria-rowindex={1} className="relative h-[43px]">
@@ -22,7 +26,7 @@ export function DayHeads({ scale }: { scale: Scale }) {
           className="text-muted absolute bottom-1 left-0 flex justify-between pr-3 pl-4 text-[11px]"
           style={{ width: HEAD_WIDTH }}
         >
-          <span>Person</span>
+          <RowsButton />
           <span>h / contract</span>
         </div>
         {Array.from({ length: scale.days }, (_, i) => {
@@ -30,6 +34,9 @@ export function DayHeads({ scale }: { scale: Scale }) {
           const date = from + day;
           const named = holidays.filter((holiday) => holiday.date === date);
           const name = named.map((holiday) => holiday.name + (holiday.closed ? ', closed' : '')).join(', ');
+          const note = daybook.find((one) => one.date === date)?.note ?? null;
+          if (narrow)
+            return <NarrowDay key={day} {...{ scale, date, name, note }} left={i} today={date === today} />;
           return (
             <div
               key={day}
@@ -45,9 +52,25 @@ export function DayHeads({ scale }: { scale: Scale }) {
                   {scale.days === 1 ? writeLongDay(date) : writeDay(date)}
                 </span>
                 {date === today && <span className="text-muted text-[11px]">today</span>}
-                <span className="text-brass truncate text-[11.5px] italic" title={name}>
-                  {name}
-                </span>
+                {name && (
+                  <span className="text-brass truncate text-[11.5px] italic" title={name}>
+                    {name}
+                  </span>
+                )}
+                <button
+                  type="button"
+                  className={`ml-auto min-h-6 min-w-6 truncate pr-1 text-left text-[11.5px] underline underline-offset-2 ${note ? 'font-semibold' : 'text-muted no-underline opacity-0 hover:opacity-100 focus-visible:opacity-100'}`}
+                  title={note ?? 'Write a note for this day'}
+                  aria-label={
+                    note
+                      ? `Daybook of ${writeDay(date)}: ${note}`
+                      : `Write in the daybook of ${writeDay(date)}`
+                  }
+                  onPointerDown={(event) => event.stopPropagation()}
+                  onClick={() => controller.open({ kind: 'day', day })}
+                >
+                  {note ?? '+ note'}
+                </button>
               </div>
               {ticksOf(scale).map((minute) => (
                 <span
@@ -63,5 +86,66 @@ export function DayHeads({ scale }: { scale: Scale }) {
         })}
       </div>
     </div>
+  );
+}
+
+/** Days narrower than this, in pixels, show their date only. */
+const NARROW = 56;
+
+function NarrowDay({
+  scale,
+  date,
+  name,
+  note,
+  left,
+  today,
+}: {
+  scale: Scale;
+  date: number;
+  name: string;
+  note: string | null;
+  left: number;
+  today: boolean;
+}) {
+  const { date: number } = civilOf(date);
+  const weekday = writeDay(date).slice(0, 2);
+  return (
+    <div
+      role="columnheader"
+      className="border-rule absolute inset-y-0 overflow-hidden border-l pt-1 text-center"
+      style={{ left: HEAD_WIDTH + left * scale.dayWidth, width: scale.dayWidth }}
+      title={[writeLongDay(date), name, note].filter(Boolean).join('. ')}
+      aria-label={[writeLongDay(date), name, note].filter(Boolean).join(', ')}
+    >
+      <span className={`block text-[11px] leading-4 ${left % 7 === 0 ? 'font-semibold' : 'text-muted'}`}>
+        {weekday}
+      </span>
+      <span className={`text-[12px] leading-4 font-semibold ${today ? 'border-ink border-b-2' : ''}`}>
+        {number}
+        {(name || note) && <span className="text-brass">*</span>}
+      </span>
+    </div>
+  );
+}
+
+/** Which rows are shown: opens how they are grouped, sorted and filtered. */
+function RowsButton() {
+  const controller = useController();
+  const arrangement = useView((view) => view.arrangement);
+  const shown = useView((view) => view.layout.rows.length);
+  const all = usePlan((state) => state.judgement.plan.people.length);
+  const words = usePlan((state) => state.words);
+  const said = filterSaid(arrangement, words.role);
+  const arranged = arrangement !== AS_LISTED && (arrangement.group !== 'none' || arrangement.sort !== 'list');
+  return (
+    <button
+      type="button"
+      className={`max-w-[118px] truncate underline underline-offset-2 ${said ? 'text-brass font-semibold' : ''}`}
+      title={`Group, sort and filter the rows (Alt R)${said ? `: ${said}` : ''}`}
+      onPointerDown={(event) => event.stopPropagation()}
+      onClick={() => controller.open({ kind: 'rows' })}
+    >
+      {said ? `${shown} of ${all}: ${said}` : arranged ? `${all} people, arranged` : `${all} people`}
+    </button>
   );
 }

@@ -1,17 +1,26 @@
 import type { Judgement } from '@/core/consequences/judge';
 import type { Change } from '@/core/plan/change';
-import type { Person, Shift } from '@/core/plan/types';
-import type { TypedShift } from '@/core/time/read-shifts';
+import { NO_DETAIL, type Person, type Shift } from '@/core/plan/types';
+import { type ShiftForm, fieldsOf } from '@/core/patterns/form';
+import { differing } from '@/core/patterns/form';
+import { retimed } from '@/core/plan/shift-edits';
+import type { TypedShift as TypedSpan } from '@/core/time/read-shifts';
 import { DAY } from '@/core/time/span';
 import { newId } from '../kit/new-id';
 
-/** A cell of the canvas: a row (a person, or past the last one the open shifts) and a day of the plan. */
+/** A shift as typed; with the form of a template where its short name was. */
+export type TypedShift = TypedSpan & { readonly form?: ShiftForm };
+
+/**
+ * A cell of the canvas: a row (a person by their place in the plan, or past the last one the open shifts) and a day
+ * of the plan.
+ */
 export interface Cell {
   readonly row: number;
   readonly day: number;
 }
 
-/** Cells between two corners, both included. */
+/** Cells between two corners, both included; top and bottom count the rows in the order shown. */
 export interface Range {
   readonly top: number;
   readonly bottom: number;
@@ -19,21 +28,16 @@ export interface Range {
   readonly right: number;
 }
 
-export function rangeOf(a: Cell, b: Cell | null): Range {
+/** The range between two cells, rows being found in `positionOf`. */
+export function rangeOf(a: Cell, b: Cell | null, positionOf: (row: number) => number): Range {
   const other = b ?? a;
+  const [one, two] = [positionOf(a.row), positionOf(other.row)];
   return {
-    top: Math.min(a.row, other.row),
-    bottom: Math.max(a.row, other.row),
+    top: Math.min(one, two),
+    bottom: Math.max(one, two),
     left: Math.min(a.day, other.day),
     right: Math.max(a.day, other.day),
   };
-}
-
-export function cellsOf(range: Range): Cell[] {
-  const cells: Cell[] = [];
-  for (let row = range.top; row <= range.bottom; row++)
-    for (let day = range.left; day <= range.right; day++) cells.push({ row, day });
-  return cells;
 }
 
 /** The shifts that start in a cell, by start. */
@@ -81,11 +85,18 @@ export function typedChanges(judgement: Judgement, cell: Cell, typed: readonly T
   const changes: Change[] = [];
   typed.forEach((wanted, i) => {
     const old = there[i];
-    const { from, to } = wanted;
-    const role = wanted.role ?? old?.role ?? there[0]?.role ?? usualRole(judgement, cell);
-    if (!old) changes.push({ do: 'add', shift: newShift(judgement, cell, { from, to }, role) });
-    else if (old.from !== from || old.to !== to || old.role !== role)
-      changes.push({ do: 'set', id: old.id, shift: { from, to, role, ...keptBreak(old, from, to) } });
+    const { from, to, form } = wanted;
+    const role = wanted.role ?? form?.role ?? old?.role ?? there[0]?.role ?? usualRole(judgement, cell);
+    const said = form ? { ...fieldsOf(form), from, to, role } : { role };
+    if (!old)
+      changes.push({ do: 'add', shift: { ...newShift(judgement, cell, { from, to }, role), ...said } });
+    else if (form) {
+      const { pattern } = old.detail ?? NO_DETAIL;
+      const detail = { ...fieldsOf(form).detail, pattern };
+      const patch = differing(old, { ...old, ...said, detail });
+      if (patch) changes.push({ do: 'set', id: old.id, shift: patch });
+    } else if (old.from !== from || old.to !== to || old.role !== role)
+      changes.push({ do: 'set', id: old.id, shift: { role, ...retimed(old, { from, to }) } });
   });
   for (const old of there.slice(typed.length)) changes.push({ do: 'remove', id: old.id });
   return changes;
@@ -106,9 +117,15 @@ export function copyChanges(judgement: Judgement, shifts: readonly Shift[], to: 
     ...clearChanges(judgement, [to]),
     ...shifts.map((shift): Change => ({
       do: 'add',
-      shift: { ...shift, id: newId(), person, date, fixed: false },
+      shift: copyOf(shift, { person, date }),
     })),
   ];
+}
+
+/** A shift of its own that says what another says, apart from what is given. */
+export function copyOf(shift: Shift, given: Partial<Shift>): Shift {
+  const detail = shift.detail ? { ...shift.detail, pattern: null } : null;
+  return { ...shift, id: newId(), fixed: false, detail, ...given };
 }
 
 /** Changes that move a shift to a cell and a start; its length stays. */
@@ -132,17 +149,26 @@ export function placeChanges(
   const date = judgement.plan.from + cell.day;
   const same = from === shift.from && to === shift.to;
   if (same && person === shift.person && date === shift.date) return [];
-  const pause = shift.break;
-  const moved = to - from === shift.to - shift.from && pause !== null && pause.at !== null;
-  const rest = moved
-    ? { break: { ...pause, at: pause.at! + from - shift.from } }
-    : keptBreak(shift, from, to);
-  return [{ do: 'set', id: shift.id, shift: { person, date, from, to, ...rest } }];
+  const times = same ? { from, to } : retimed(shift, { from, to });
+  return [{ do: 'set', id: shift.id, shift: { person, date, ...times } }];
 }
 
-/** A break fixed in time that new times leave outside is kept in length only. */
-function keptBreak(shift: Shift, from: number, to: number): Pick<Shift, 'break'> | object {
-  const pause = shift.break;
-  if (!pause || pause.at === null) return {};
-  return pause.at >= from && pause.at + pause.minutes <= to ? {} : { break: { ...pause, at: null } };
+/**
+ * Changes as they are kept: a shift of a pattern that somebody changes is changed by hand from then on, unless the
+ * change says so itself.
+ */
+export function byHand({ plan }: Judgement, changes: readonly Change[]): Change[] {
+  return changes.map((change) => {
+    if (change.do !== 'set') return change;
+    const shift = plan.shifts.find((one) => one.id === change.id);
+    const pattern = shift?.detail?.pattern;
+    if (!shift || !pattern || pattern.own || !FOLLOWED.some((field) => field in change.shift)) return change;
+    const said = change.shift.detail?.pattern;
+    if (said !== undefined && JSON.stringify(said) !== JSON.stringify(pattern)) return change;
+    const detail = { ...shift.detail!, ...change.shift.detail, pattern: { ...pattern, own: true } };
+    return { ...change, shift: { ...change.shift, detail } };
+  });
 }
+
+/** The fields in which a shift of a pattern follows it. */
+const FOLLOWED = ['person', 'role', 'date', 'from', 'to', 'break', 'label', 'note', 'detail'] as const;

@@ -3,16 +3,17 @@
 import { Command } from 'cmdk';
 import { useRouter } from 'next/navigation';
 import { useEffect, useRef } from 'react';
+import { writeDate } from '@/core/time/day';
 import { writeDays } from '@/core/time/write';
 import { useController, usePlan } from './controller';
 import { useFrame } from './frame-context';
-import { weekAddress } from './week-strip';
+import { startAddress, weekAddress } from './week-strip';
 
 /** Finds a person, a week or a command by typing part of its name. */
 export default function Find() {
   const controller = useController();
   const router = useRouter();
-  const { weeks, site, sites } = useFrame();
+  const { weeks, week, site, sites } = useFrame();
   const people = usePlan((plan) => plan.judgement.plan.people);
   const dialog = useRef<HTMLDialogElement>(null);
   const field = useRef<HTMLInputElement>(null);
@@ -23,6 +24,10 @@ export default function Find() {
   const run = (action: () => void) => () => {
     dialog.current?.close();
     action();
+  };
+  const printAddress = () => {
+    const day = week + controller.view.getState().active.day;
+    return `/print/${encodeURIComponent(site.id)}/${writeDate(day)}`;
   };
   const item =
     'flex min-h-[28px] cursor-pointer items-center px-4 data-[selected=true]:bg-ink data-[selected=true]:text-sheet';
@@ -59,6 +64,65 @@ export default function Find() {
             </Command.Item>
             <Command.Item className={item} onSelect={run(() => controller.show(7))}>
               Show the week
+            </Command.Item>
+            <Command.Item className={item} onSelect={run(() => controller.show(28))}>
+              Show four weeks
+            </Command.Item>
+            <Command.Item className={item} onSelect={run(() => controller.whoCanCover())}>
+              Who can cover?
+            </Command.Item>
+            <Command.Item className={item} onSelect={run(() => controller.openShift())}>
+              Open the shift in full
+            </Command.Item>
+            <Command.Item className={item} onSelect={run(() => controller.open({ kind: 'several' }))}>
+              Change several shifts
+            </Command.Item>
+            <Command.Item className={item} onSelect={run(() => controller.open({ kind: 'rows' }))}>
+              Group, sort and filter the rows
+            </Command.Item>
+            <Command.Item
+              className={item}
+              onSelect={run(() => controller.view.setState({ figuresShown: true }))}
+            >
+              Coverage as a table
+            </Command.Item>
+            <Command.Item
+              className={item}
+              onSelect={run(() => controller.view.setState({ monthShown: true }))}
+            >
+              Hours, cost and snags of the month
+            </Command.Item>
+            <Command.Item
+              className={item}
+              onSelect={run(() =>
+                controller.open({ kind: 'day', day: controller.view.getState().active.day }),
+              )}
+            >
+              Write in the daybook
+            </Command.Item>
+            <Command.Item className={item} onSelect={run(() => router.push(startAddress(site.id, week)))}>
+              Start this week from another, a template or patterns
+            </Command.Item>
+            <Command.Item
+              className={item}
+              onSelect={run(() => router.push(startAddress(site.id, week + 7, week)))}
+            >
+              Copy this week onto the next ones
+            </Command.Item>
+            <Command.Item className={item} onSelect={run(() => router.push(printAddress()))}>
+              Sheet of the day for the wall
+            </Command.Item>
+            <Command.Item
+              className={item}
+              onSelect={run(() => router.push(`/setup/${encodeURIComponent(site.id)}/patterns`))}
+            >
+              Patterns
+            </Command.Item>
+            <Command.Item
+              className={item}
+              onSelect={run(() => router.push(`/setup/${encodeURIComponent(site.id)}/templates`))}
+            >
+              Shift templates and stations
             </Command.Item>
             <Command.Item
               className={item}

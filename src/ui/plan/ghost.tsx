@@ -1,10 +1,12 @@
-import { HEAD_WIDTH, ROW_HEIGHT, cellId } from '../canvas/row';
+import { HEAD_WIDTH, cellId } from '../canvas/row';
 import { type Scale, xOf } from '../canvas/scale';
+import { topOf } from './arrange';
 import { usePlan, useView } from './controller';
 
 /** The shift as it would be, where it would be. */
 export function GhostBar({ scale, open }: { scale: Scale; open: boolean }) {
   const ghost = useView((view) => view.ghost);
+  const layout = useView((view) => view.layout);
   const look = usePlan((plan) => plan.look);
   const rows = usePlan((plan) => plan.judgement.people.length);
   if (!ghost || (ghost.row === rows - 1) !== open) return null;
@@ -17,7 +19,7 @@ export function GhostBar({ scale, open }: { scale: Scale; open: boolean }) {
       style={{
         left,
         width: Math.max(HEAD_WIDTH + xOf(scale, ghost.day, ghost.to) - left, 3),
-        marginTop: open ? 0 : ghost.row * ROW_HEIGHT,
+        marginTop: open ? 0 : topOf(layout, ghost.row),
       }}
     />
   );

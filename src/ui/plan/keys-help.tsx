@@ -3,7 +3,7 @@ import { useController } from './controller';
 
 const KEYS: readonly (readonly [string, string])[] = [
   ['Arrows', 'move between cells; Tab leaves the canvas'],
-  ['9-17, 9-13 17-22, 9-17 bar, Enter', 'set the shifts of the cell'],
+  ['9-17, 9-13 17-22, 9-17 bar, Enter', 'set the shifts of the cell; the short name of a template does too'],
   ['Enter or F2', 'open the cell’s shifts as text'],
   ['Del', 'clear'],
   [
@@ -15,12 +15,17 @@ const KEYS: readonly (readonly [string, string])[] = [
   ['Shift + arrows, Shift + drag', 'select a range'],
   ['Ctrl Z, Ctrl Shift Z', 'undo, redo'],
   ['Alt ← →', 'previous and next week'],
-  ['Alt 1, 3, 7', 'one day, three days, the week'],
+  ['Alt 1, 3, 7, 4', 'one day, three days, the week, four weeks'],
   ['Alt N', 'next snag'],
+  ['Alt W', 'who can cover the shift, or the gap that is looked into'],
+  ['Alt Enter', 'the shift in full: breaks, duties, note, split, join'],
+  ['Alt S', 'several shifts at once: those selected, or picked by a rule'],
+  ['Alt R', 'group, sort and filter the rows'],
+  ['Alt C', 'coverage as a table'],
   ['Ctrl K', 'find a person, a week, a command'],
   [
     'Drag',
-    'draw on empty canvas, move a shift, pull its ends; Ctrl copies, Alt goes in 5 min, Esc leaves it',
+    'draw on empty canvas, move a shift, pull its ends, in the view of one day move its breaks and duties; Ctrl copies, Alt goes in 5 min, Esc leaves it',
   ],
 ];
 

@@ -46,6 +46,24 @@ export function onPageKey(
     case 'ArrowRight':
       goWeeks(1);
       return true;
+    case 'Digit4':
+      controller.show(28);
+      return true;
+    case 'Enter':
+      controller.openShift();
+      return true;
+    case 'KeyW':
+      controller.whoCanCover();
+      return true;
+    case 'KeyS':
+      controller.open({ kind: 'several' });
+      return true;
+    case 'KeyR':
+      controller.open({ kind: 'rows' });
+      return true;
+    case 'KeyC':
+      controller.view.setState({ figuresShown: true });
+      return true;
     case 'Digit1':
       controller.show(1);
       return true;
@@ -76,7 +94,7 @@ function onPlainKey(event: KeyEvent, controller: PlanController): boolean {
       return true;
     case 'Delete':
     case 'Backspace':
-      controller.commit(controller.clearing());
+      controller.clear();
       return true;
     case 'Home':
       controller.step(0, -7, event.shiftKey);
@@ -91,7 +109,7 @@ function onPlainKey(event: KeyEvent, controller: PlanController): boolean {
       controller.step(10, 0, event.shiftKey);
       return true;
     case 'Escape':
-      controller.view.setState({ anchor: null, place: null, clip: null });
+      controller.view.setState({ anchor: null, place: null, clip: null, picked: null, panel: null });
       return true;
     case '?':
       controller.view.setState({ keysShown: true });
@@ -131,10 +149,13 @@ function onControlKey(event: KeyEvent, controller: PlanController): boolean {
       controller.pickUp();
       return true;
     case 'home':
-      controller.goTo({ row: 0, day: 0 }, event.shiftKey);
+      controller.goTo({ row: controller.rowAt(0), day: 0 }, event.shiftKey);
       return true;
     case 'end':
-      controller.goTo({ row: controller.rows - 1, day: 6 }, event.shiftKey);
+      controller.goTo(
+        { row: controller.rows - 1, day: controller.plan.judgement.plan.days - 1 },
+        event.shiftKey,
+      );
       return true;
     default:
       return false;
@@ -152,7 +173,7 @@ function onCarryKey(event: KeyEvent, controller: PlanController): boolean {
   else if (arrow) {
     const [rows, sign] = arrow;
     const { cell, from, to } = carry;
-    const row = Math.min(Math.max(cell.row + rows, 0), controller.rows - 1);
+    const row = controller.rowAt(controller.positionOf(cell.row) + rows);
     const by = sign * step;
     if (event.ctrlKey || event.metaKey) {
       const day = Math.min(Math.max(cell.day + sign, 0), plan.days - 1);

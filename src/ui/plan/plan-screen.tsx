@@ -2,25 +2,31 @@
 
 import dynamic from 'next/dynamic';
 import { useRouter } from 'next/navigation';
-import { useEffect, useMemo, useState } from 'react';
+import { useCallback, useEffect, useMemo, useState } from 'react';
 import { writeDate } from '@/core/time/day';
 import type { FramePayload, PlanPayload } from '@/server/plan/payload';
+import { onPlanChanged } from '../kit/plan-changed';
 import { tell } from '../kit/tell';
 import { TopBar } from '../kit/top-bar';
+import { AS_LISTED, linesOf } from './arrange';
 import { Canvas } from './canvas';
 import { ControllerProvider, PlanController, useView } from './controller';
 import { FrameProvider, useFrame } from './frame-context';
 import { onPageKey } from './keys';
 import { KeysHelp } from './keys-help';
-import { createPlanStore } from './plan-store';
+import { type PlanState, createPlanStore } from './plan-store';
 import { SidePanel } from './side-panel';
 import { PlanSync, openPlan } from './sync';
-import { createViewStore } from './view-store';
+import { type DayCount, createViewStore } from './view-store';
 import { WeekStrip, WeekTools, weekAddress } from './week-strip';
 
 const Notices = dynamic(() => import('../kit/notices'), { ssr: false });
 const loadFind = () => import('./find');
 const Find = dynamic(loadFind, { ssr: false });
+const loadPanels = () => import('./panels').then((part) => part.Panels);
+const Panels = dynamic(loadPanels, { ssr: false, loading: () => <SidePanel /> });
+const Figures = dynamic(() => import('./figures').then((part) => part.Figures), { ssr: false });
+const MonthStrip = dynamic(() => import('./month-strip').then((part) => part.MonthStrip), { ssr: false });
 
 interface Props {
   readonly frame: FramePayload;
@@ -32,9 +38,10 @@ export function PlanScreen({ frame }: Props) {
   const [payload, setPayload] = useState<PlanPayload | null>(null);
   const [trouble, setTrouble] = useState<string | null>(null);
   const [attempt, setAttempt] = useState(0);
+  const [span, setSpan] = useState<Span>({ days: 7, show: 7, history: NO_HISTORY });
   useEffect(() => {
     let gone = false;
-    void openPlan(address).then((opened) => {
+    void openPlan(address, span.days).then((opened) => {
       if (gone) return;
       if (opened === null) setTrouble('The server cannot be reached. What you typed before is kept here.');
       else if ('problem' in opened) setTrouble(opened.problem.message);
@@ -47,12 +54,16 @@ export function PlanScreen({ frame }: Props) {
     return () => {
       gone = true;
     };
-  }, [address, attempt]);
+  }, [address, attempt, span.days]);
+  const widen = useCallback((next: Span) => {
+    setPayload(null);
+    setSpan(next);
+  }, []);
   return (
     <FrameProvider value={frame}>
       <div className="bg-paper text-ink flex h-dvh min-h-[560px] min-w-[960px] flex-col">
         {payload ? (
-          <Ready payload={payload} frame={frame} address={address} />
+          <Ready payload={payload} frame={frame} address={address} span={span} onSpan={widen} />
         ) : (
           <Waiting
             trouble={trouble}
@@ -93,17 +104,56 @@ function Waiting({ trouble, again }: { trouble: string | null; again: () => void
   );
 }
 
-function Ready({ payload, frame, address }: Props & { payload: PlanPayload; address: string }) {
+/** How many days are loaded, with what could be undone before they were. */
+interface Span {
+  readonly days: 7 | 28;
+  readonly show: DayCount;
+  readonly history: Pick<PlanState, 'undo' | 'redo'>;
+}
+
+const NO_HISTORY: Span['history'] = { undo: [], redo: [] };
+
+function Ready({
+  payload,
+  frame,
+  address,
+  span,
+  onSpan,
+}: Props & {
+  payload: PlanPayload;
+  address: string;
+  span: Span;
+  onSpan: (span: Span) => void;
+}) {
   const router = useRouter();
+  const { history, show } = span;
   const controller = useMemo(() => {
-    const store = createPlanStore(payload);
+    const store = createPlanStore(payload, history);
     const today = frame.today - frame.week;
-    const view = createViewStore(today >= 0 && today < payload.plan.days ? today : 0);
-    return new PlanController(store, view, new PlanSync(store, address, tell), tell);
-  }, [payload, frame, address]);
+    const { days } = payload.plan;
+    const layout = linesOf(
+      store.getState().judgement,
+      AS_LISTED,
+      { ...store.getState().beside, published: store.getState().published },
+      { from: 0, to: days },
+    );
+    const view = createViewStore(today >= 0 && today < days ? today : 0, layout);
+    if (show !== 7) view.setState({ days: show });
+    const sync = new PlanSync(store, address, tell, days);
+    const load = (wanted: DayCount, day: number) => {
+      const { undo, redo } = store.getState();
+      const week = frame.week + Math.floor(day / 7) * 7;
+      if (wanted < 28 && week !== frame.week) router.push(weekAddress(frame.site.id, week));
+      else onSpan({ days: wanted < 28 ? 7 : 28, show: wanted, history: { undo, redo } });
+    };
+    return new PlanController(store, view, sync, tell, load);
+  }, [payload, frame, address, history, show, onSpan, router]);
   useEffect(() => {
     // Not part of the first picture, but there before anybody presses its key.
-    const timer = setTimeout(() => void loadFind(), 1500);
+    const timer = setTimeout(() => {
+      void loadFind();
+      void loadPanels();
+    }, 1500);
     return () => clearTimeout(timer);
   }, []);
   useEffect(() => {
@@ -112,9 +162,11 @@ function Ready({ payload, frame, address }: Props & { payload: PlanPayload; addr
       const goWeeks = (by: number) => router.push(weekAddress(frame.site.id, frame.week + by * 7));
       if (onPageKey(event, controller, goWeeks)) event.preventDefault();
     };
+    const deaf = onPlanChanged(() => void controller.refresh());
     window.addEventListener('online', online);
     window.addEventListener('keydown', onKey);
     return () => {
+      deaf();
       window.removeEventListener('online', online);
       window.removeEventListener('keydown', onKey);
       controller.leave();
@@ -126,23 +178,36 @@ function Ready({ payload, frame, address }: Props & { payload: PlanPayload; addr
       <WeekStrip>
         <WeekTools />
       </WeekStrip>
+      <MonthPlace />
       <h1 className="sr-only">Plan of {frame.site.name}</h1>
       <main className="flex min-h-0 flex-1">
         <Canvas />
-        <SidePanel />
+        <Beside />
       </main>
       <Dialogs />
     </ControllerProvider>
   );
 }
 
+/** Snags and selection, or what was opened in their place. */
+function Beside() {
+  const panel = useView((view) => view.panel);
+  return panel ? <Panels panel={panel} /> : <SidePanel />;
+}
+
+function MonthPlace() {
+  return useView((view) => view.monthShown) ? <MonthStrip /> : null;
+}
+
 function Dialogs() {
+  const figuresShown = useView((view) => view.figuresShown);
   const keysShown = useView((view) => view.keysShown);
   const finding = useView((view) => view.finding);
   return (
     <>
       {keysShown && <KeysHelp />}
       {finding && <Find />}
+      {figuresShown && <Figures />}
     </>
   );
 }

@@ -47,12 +47,22 @@ export interface PlanState {
   readonly look: ReadonlyMap<string, { readonly mark: string; readonly ink: string }>;
   readonly words: Words;
   readonly hourFormat: HourFormat;
+  /** What stands beside the plan: templates, stations, patterns, notes of days, groups of rows. */
+  readonly beside: Beside;
 }
+
+export type Beside = Pick<
+  PlanPayload,
+  'templates' | 'stations' | 'patterns' | 'daybook' | 'contracts' | 'areas'
+>;
 
 export type PlanStore = ReturnType<typeof createPlanStore>;
 
 /** The state of one week on the screen. */
-export function createPlanStore(payload: PlanPayload) {
+export function createPlanStore(
+  payload: PlanPayload,
+  history: Pick<PlanState, 'undo' | 'redo'> = { undo: [], redo: [] },
+) {
   const kept = judge(fromPortable(payload.plan));
   return createStore<PlanState>(() => ({
     judgement: kept,
@@ -60,13 +70,17 @@ export function createPlanStore(payload: PlanPayload) {
     version: payload.version,
     pending: [],
     save: { kind: 'saved', at: null },
-    undo: [],
-    redo: [],
+    ...history,
     published: new Map(payload.published.map((shift) => [shift.id, shift])),
     look: new Map(payload.roles.map(({ id, mark, ink }) => [id, { mark, ink }])),
     words: wordsFor(kept.plan, payload.hourFormat),
     hourFormat: payload.hourFormat,
+    beside: besideOf(payload),
   }));
+}
+
+function besideOf({ templates, stations, patterns, daybook, contracts, areas }: PlanPayload): Beside {
+  return { templates, stations, patterns, daybook, contracts, areas };
 }
 
 /** What changes would do to the plan as drawn. */
@@ -140,6 +154,7 @@ export function resetPlan(
   store.setState({
     kept,
     version: payload.version,
+    beside: besideOf(payload),
     published: new Map(payload.published.map((shift) => [shift.id, shift])),
     judgement: visible.judgement,
     pending: visible.pending,

@@ -6,9 +6,9 @@ import type { Shift } from '@/core/plan/types';
 import { HEAD_WIDTH, ROW_HEIGHT } from '../canvas/row';
 import { type Scale, timeAt } from '../canvas/scale';
 import { DAY_HEADS_HEIGHT } from './day-heads';
-import { newId } from '../kit/new-id';
+import { movePart, retimed } from '@/core/plan/shift-edits';
 import { type PlanController, useController } from './controller';
-import { type Cell, moveChanges, newShift, placeChanges, usualRole } from './edits';
+import { type Cell, copyOf, moveChanges, newShift, placeChanges, usualRole } from './edits';
 
 interface Surroundings {
   readonly scale: Scale;
@@ -45,10 +45,11 @@ export function usePointer(surroundings: Surroundings) {
   const down = useCallback(
     (event: React.PointerEvent) => {
       if (event.button !== 0) return;
-      const place = locate(latest.current, event.clientX, event.clientY, 1, controller.rows);
+      const place = locate(latest.current, event.clientX, event.clientY, 1, under(controller));
       if (!place) return;
       const target = event.target as HTMLElement;
       const bar = target.closest<HTMLElement>('[data-shift]');
+      const part = target.closest<HTMLElement>('[data-part]')?.dataset.part ?? null;
       const grip = target.closest<HTMLElement>('[data-grip]')?.dataset.grip ?? null;
       event.preventDefault();
       document.getElementById('canvas')?.focus({ preventScroll: true });
@@ -69,23 +70,30 @@ export function usePointer(surroundings: Surroundings) {
         event.nativeEvent,
         latest,
         controller,
-        selecting ? null : { shift, grip, home, press: place.minute },
+        selecting ? null : { shift, grip, part, home, press: place.minute },
       );
     },
     [controller],
   );
   const open = useCallback(
     (event: React.MouseEvent) => {
-      if (locate(latest.current, event.clientX, event.clientY, 1, controller.rows)) controller.edit(null);
+      const place = locate(latest.current, event.clientX, event.clientY, 1, under(controller));
+      if (place) controller.edit(null);
     },
     [controller],
   );
   return { down, open };
 }
 
+function under(controller: PlanController) {
+  return { rows: controller.rows, rowUnder: (y: number) => controller.rowUnder(y) };
+}
+
 interface Hold {
   readonly shift: Shift | null;
   readonly grip: string | null;
+  /** The break or duty that is moved inside its shift. */
+  readonly part: string | null;
   readonly home: Cell;
   readonly press: number;
 }
@@ -106,7 +114,7 @@ function track(
     dragging = true;
     scrollNearEdge(surroundings.current, event.clientY);
     const step = event.altKey ? FINE : controller.plan.judgement.plan.site.blockMinutes;
-    const place = locate(surroundings.current, event.clientX, event.clientY, step, controller.rows);
+    const place = locate(surroundings.current, event.clientX, event.clientY, step, under(controller));
     if (!place) return;
     if (!hold) return controller.goTo(place.cell, true);
     proposal = propose(controller, hold, place, step, event.ctrlKey || event.metaKey);
@@ -141,7 +149,7 @@ function track(
 
 function propose(
   controller: PlanController,
-  { shift, grip, home, press }: Hold,
+  { shift, grip, part, home, press }: Hold,
   place: { cell: Cell; minute: number },
   step: number,
   copy: boolean,
@@ -157,6 +165,19 @@ function propose(
     return { changes: [{ do: 'add', shift: added }], cell: home, from, to, role, lifted: null };
   }
   const { role } = shift;
+  if (part) {
+    const placed = judgement.people[home.row].view.own.find((one) => one.id === shift.id);
+    const by = Math.round((place.minute - press) / FINE) * FINE;
+    const moved = placed && movePart(shift, placed.break, part, by);
+    if (!moved) return null;
+    return {
+      changes: [{ do: 'set', id: shift.id, shift: moved.patch }],
+      cell: home,
+      ...moved.span,
+      role,
+      lifted: null,
+    };
+  }
   if (grip) {
     const minute = place.minute + (place.cell.day - home.day) * 1440;
     const [from, to] = grip === 'from' ? [minute, shift.to] : [shift.from, minute];
@@ -171,7 +192,7 @@ function propose(
   const person = judgement.plan.people[place.cell.row]?.id ?? null;
   const date = judgement.plan.from + place.cell.day;
   const same = person === shift.person && date === shift.date && shared({ from, to }, shift) > 0;
-  const copied: Shift = { ...shift, id: newId(), person, date, from, to, break: null, fixed: false };
+  const copied: Shift = copyOf(shift, { ...retimed(shift, { from, to }), person, date });
   return {
     changes: same ? [] : [{ do: 'add', shift: copied }],
     cell: place.cell,
@@ -206,7 +227,7 @@ function locate(
   x: number,
   y: number,
   step: number,
-  count: number,
+  { rows: count, rowUnder }: { readonly rows: number; readonly rowUnder: (y: number) => number | null },
 ): { cell: Cell; minute: number } | null {
   const body = rows.current?.getBoundingClientRect();
   const open = openRow.current?.getBoundingClientRect();
@@ -217,8 +238,8 @@ function locate(
   const { day, minute } = timeAt(scale, inside, step);
   if (y >= open.top && y <= open.bottom) return { cell: { row: count - 1, day }, minute };
   if (y < top + DAY_HEADS_HEIGHT || y >= open.top) return null;
-  const row = Math.floor((y - body.top) / ROW_HEIGHT);
-  return row < count - 1 ? { cell: { row, day }, minute } : null;
+  const row = rowUnder(y - body.top);
+  return row === null ? null : { cell: { row, day }, minute };
 }
 
 function scrollNearEdge({ scroller, openRow }: Surroundings, y: number): void {

@@ -120,6 +120,22 @@ const SnagItem = memo(function SnagItem({ snag }: { snag: Snag }) {
         </span>
         <span className="mt-0.5 block text-[12.5px] leading-[17px]">{check.say(snag, words)}</span>
       </button>
+      {(snag.code === 'gap' || snag.code === 'unfilled') && (
+        <button
+          type="button"
+          className="text-button mt-0.5 text-[12.5px] leading-[17px]"
+          onClick={() => {
+            const open = controller.plan.judgement.plan.shifts.find((one) => one.id === snag.shifts[0]);
+            controller.open(
+              open
+                ? { kind: 'cover', shift: open, isNew: false }
+                : { kind: 'cover', shift: controller.slotOf(snag), isNew: true },
+            );
+          }}
+        >
+          Who can cover?
+        </button>
+      )}
       {mend && (
         <span onPointerEnter={() => look(true)} onPointerLeave={() => look(false)}>
           <button
@@ -166,6 +182,16 @@ function PlaceDetails() {
           Close
         </button>
       </div>
+      {lines.some((line) => line.missing > 0) && (
+        <button
+          type="button"
+          className="text-button text-[12.5px]"
+          title="Alt W"
+          onClick={() => controller.whoCanCover()}
+        >
+          Who can cover?
+        </button>
+      )}
       {lines.length === 0 && <p className="text-muted mt-1">Nobody is on, and nobody is needed.</p>}
       <ul className="mt-1">
         {lines.map((line) => (
@@ -260,6 +286,39 @@ function Selected() {
           <span className="key">Ctrl V</span> {clip!.text}: {controller.try(pasting).text}
         </p>
       )}
+      <p className="mt-1 flex flex-wrap gap-x-3">
+        {anchor ? (
+          <button
+            type="button"
+            className="text-button text-[12.5px]"
+            title="Alt S"
+            onClick={() => controller.open({ kind: 'several' })}
+          >
+            Change them
+          </button>
+        ) : (
+          clearing.length > 0 && (
+            <>
+              <button
+                type="button"
+                className="text-button text-[12.5px]"
+                title="Alt Enter"
+                onClick={() => controller.openShift()}
+              >
+                In full
+              </button>
+              <button
+                type="button"
+                className="text-button text-[12.5px]"
+                title="Alt W"
+                onClick={() => controller.whoCanCover()}
+              >
+                Who can cover?
+              </button>
+            </>
+          )
+        )}
+      </p>
       <p className="text-muted mt-1.5 leading-5">
         <span className="key">9-17</span> sets, <span className="key">Ctrl M</span> moves,{' '}
         <button

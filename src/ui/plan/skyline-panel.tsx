@@ -10,6 +10,8 @@ import { useController, usePlan, useView } from './controller';
 import { useLooks } from './looks';
 
 const HEIGHT = 118;
+/** In the view of one day there is room for more. */
+const DAY_HEIGHT = 210;
 
 /** People on against people needed under the week, and what each day comes to. */
 export function SkylinePanel({ scale }: { scale: Scale }) {
@@ -18,6 +20,7 @@ export function SkylinePanel({ scale }: { scale: Scale }) {
   const row = useView((view) => view.skyline);
   const place = useView((view) => view.place);
   const looks = useLooks();
+  const height = scale.days === 1 ? DAY_HEIGHT : HEIGHT;
   const days = useSkyline(judgement, row, scale);
   const shown = days.slice(scale.firstDay, scale.firstDay + scale.days);
   const most = Math.max(4, ...shown.flat().map((b) => Math.max(b.staffed, b.needed))) + 1;
@@ -51,15 +54,19 @@ export function SkylinePanel({ scale }: { scale: Scale }) {
       onPointerDown={(event) => event.stopPropagation()}
       onDoubleClick={(event) => event.stopPropagation()}
     >
-      <div className="relative flex" style={{ height: HEIGHT }}>
+      <div className="relative flex" style={{ height }}>
         <div className="flex flex-col gap-1 pt-2 pr-2 pl-4" style={{ width: HEAD_WIDTH }}>
-          <h2 className="section-title">Skyline</h2>
+          <div className="flex items-baseline justify-between">
+            <h2 className="section-title">Skyline</h2>
+            {scale.days > 1 && <FiguresButton />}
+          </div>
           <p className="text-muted text-[11.5px] leading-3.5">people on against needed</p>
           <RoleChoice />
+          {scale.days === 1 && <FiguresButton />}
         </div>
         <svg
           width={width}
-          height={HEIGHT}
+          height={height}
           role="slider"
           tabIndex={0}
           aria-label="Skyline: people on against people needed"
@@ -78,14 +85,14 @@ export function SkylinePanel({ scale }: { scale: Scale }) {
                 x1={i * scale.dayWidth + 0.5}
                 x2={i * scale.dayWidth + 0.5}
                 y1={0}
-                y2={HEIGHT}
+                y2={height}
                 stroke="var(--rule)"
               />
               <SkylineDay
                 blocks={blocks}
                 scale={scale}
                 day={scale.firstDay + i}
-                height={HEIGHT}
+                height={height}
                 most={most}
                 marks={marks}
                 place={place?.day === scale.firstDay + i ? place.minute : null}
@@ -93,7 +100,7 @@ export function SkylinePanel({ scale }: { scale: Scale }) {
             </g>
           ))}
         </svg>
-        <Levels most={most} />
+        <Levels most={most} height={height} />
       </div>
       <Totals scale={scale} />
     </div>
@@ -139,7 +146,7 @@ function describe(date: number, { from, to, staffed, needed, gap }: SkylineBlock
 }
 
 /** Numbers of people at the left of the skyline. */
-function Levels({ most }: { most: number }) {
+function Levels({ most, height }: { most: number; height: number }) {
   const step = [1, 2, 4, 5, 10, 20, 25, 50, 100, 200].find((n) => most / n <= 5) ?? 500;
   const levels: number[] = [];
   for (let people = step; people < most; people += step) levels.push(people);
@@ -150,7 +157,7 @@ function Levels({ most }: { most: number }) {
           key={people}
           className="text-muted absolute text-[10.5px] leading-3"
           style={{
-            top: HEIGHT - (people / most) * (HEIGHT - 18) - 6,
+            top: height - (people / most) * (height - 18) - 6,
             left: HEAD_WIDTH - 28,
             width: 24,
             textAlign: 'right',
@@ -160,6 +167,20 @@ function Levels({ most }: { most: number }) {
         </span>
       ))}
     </>
+  );
+}
+
+function FiguresButton() {
+  const controller = useController();
+  return (
+    <button
+      type="button"
+      className="text-button mr-6 w-fit text-[11.5px]"
+      title="Coverage as a table (Alt C)"
+      onClick={() => controller.view.setState({ figuresShown: true })}
+    >
+      Figures
+    </button>
   );
 }
 
@@ -208,13 +229,19 @@ function RoleChoice() {
   );
 }
 
+const NO_BUDGET = { minutes: null, cost: null };
+
 function Totals({ scale }: { scale: Scale }) {
   const judgement = useDeferredValue(usePlan((plan) => plan.judgement));
   const totals = useMemo(() => dayTotals(judgement), [judgement]);
-  const { site, budget } = judgement.plan;
+  const { site } = judgement.plan;
   const paid = judgement.weeks.reduce((sum, week) => sum + week.paid, 0);
   const cost = judgement.weeks.reduce((sum, week) => sum + week.cost, 0);
+  // A budget is a week's; over several weeks the sum stands alone.
+  const weeks = judgement.weeks.length;
+  const budget = weeks === 1 ? judgement.plan.budget : NO_BUDGET;
   const overHours = budget.minutes !== null && paid > budget.minutes;
+  const narrow = scale.dayWidth < 56;
   const money = writeMinor(cost, site.currency, true);
   const overCost = judgement.weeks.some((week) => week.snags.some((snag) => snag.unit === 'money'));
   return (
@@ -234,12 +261,16 @@ function Totals({ scale }: { scale: Scale }) {
       {totals.slice(scale.firstDay, scale.firstDay + scale.days).map((day) => (
         <dl
           key={day.date}
-          className="border-rule border-l pt-[5px] pl-1.5 leading-4"
+          className={`border-rule overflow-hidden border-l pt-[5px] leading-4 ${narrow ? 'text-center' : 'pl-1.5'}`}
           style={{ width: scale.dayWidth }}
         >
           <dt className="sr-only">Hours and cost of {writeDay(day.date)}</dt>
-          <dd className="text-[12.5px] font-semibold">{writeHours(day.paidMinutes)}</dd>
-          <dd className="text-muted text-[11.5px]">{writeMinor(day.cost, site.currency, true)}</dd>
+          <dd className={narrow ? 'condensed text-[11px]' : 'text-[12.5px] font-semibold'}>
+            {narrow ? bareHours(Math.round(day.paidMinutes / 60) * 60) : writeHours(day.paidMinutes)}
+          </dd>
+          <dd className={narrow ? 'sr-only' : 'text-muted text-[11.5px]'}>
+            {writeMinor(day.cost, site.currency, true)}
+          </dd>
         </dl>
       ))}
     </div>

@@ -18,6 +18,7 @@ export class PlanSync {
     private readonly store: PlanStore,
     private readonly address: string,
     private readonly tell: (notice: Notice) => void,
+    private readonly days = 7,
   ) {}
 
   /** Sends what is pending, unless that is under way. */
@@ -30,7 +31,7 @@ export class PlanSync {
       for (;;) {
         const { pending, version } = this.store.getState();
         if (pending.length === 0) break;
-        const answer = await send(this.address, { ...pending[0], base: version });
+        const answer = await send(this.address, { ...pending[0], base: version, days: this.days });
         if (answer === null || !(await this.answered(pending[0], answer))) {
           this.waitAndRetry();
           break;
@@ -40,6 +41,15 @@ export class PlanSync {
     } finally {
       this.running = false;
     }
+  }
+
+  /** Takes the plan anew; edits that are not kept yet are put back on it. */
+  async refresh(): Promise<void> {
+    const fresh = await fetchPlan(this.address, this.days);
+    if (!fresh) return this.tell({ text: 'The server cannot be reached; what is shown may be old.' });
+    const { pending } = this.store.getState();
+    const lost = resetPlan(this.store, fresh, pending, { forget: false, at: null });
+    if (lost.length > 0) this.tell({ text: `${lost.length} edits no longer fitted and were taken back.` });
   }
 
   stop(): void {
@@ -58,7 +68,7 @@ export class PlanSync {
   /** Takes in what the server answered. Returns false where it can no longer be reached. */
   private async answered(edit: PendingEdit, answer: ChangeAnswer): Promise<boolean> {
     if (answer.ok && answer.missed.length === 0 && settleEdit(this.store, answer)) return true;
-    const fresh = await fetchPlan(this.address);
+    const fresh = await fetchPlan(this.address, this.days);
     if (!fresh) return false;
     const rest = this.store.getState().pending.slice(1);
     const at = answer.ok ? answer.at : null;
@@ -108,21 +118,22 @@ function painted(): Promise<void> {
 /** Gets a week's plan; edits left waiting by an earlier visit are sent before it. Null: no connection. */
 export async function openPlan(
   address: string,
+  days = 7,
 ): Promise<{ payload: PlanPayload; refused: readonly Problem[] } | { problem: Problem } | null> {
-  const first = await fetchPlanAnswer(address);
+  const first = await fetchPlanAnswer(address, days);
   if (first === null || 'problem' in first) return first;
   const left = leftOver(address);
   if (left.length === 0) return { payload: first.payload, refused: [] };
   const refused: Problem[] = [];
   let base = first.payload.version;
   for (const edit of left) {
-    const answer = await send(address, { ...edit, base });
+    const answer = await send(address, { ...edit, base, days: 28 });
     if (answer === null) return null;
     if (answer.ok) base = Math.max(base, answer.version);
     else refused.push(answer.problem);
   }
   localStorage.removeItem(storageKey(address));
-  const again = await fetchPlan(address);
+  const again = await fetchPlan(address, days);
   return again ? { payload: again, refused } : null;
 }
 
@@ -153,16 +164,20 @@ async function send(address: string, request: ChangeRequest): Promise<ChangeAnsw
   }
 }
 
-async function fetchPlan(address: string): Promise<PlanPayload | null> {
-  const answer = await fetchPlanAnswer(address);
+/** Gets a week's plan anew; null where it cannot be had. */
+export async function fetchPlan(address: string, days: number): Promise<PlanPayload | null> {
+  const answer = await fetchPlanAnswer(address, days);
   return answer && 'payload' in answer ? answer.payload : null;
 }
 
 async function fetchPlanAnswer(
   address: string,
+  days: number,
 ): Promise<{ payload: PlanPayload } | { problem: Problem } | null> {
   try {
-    const response = await fetch(address, { credentials: 'same-origin' });
+    const response = await fetch(days === 7 ? address : `${address}?days=${days}`, {
+      credentials: 'same-origin',
+    });
     const body = (await response.json()) as PlanPayload | { problem: Problem };
     return 'problem' in body ? body : { payload: body };
   } catch {

@@ -1,5 +1,6 @@
 import { createStore } from 'zustand/vanilla';
 import type { Shift } from '@/core/plan/types';
+import { AS_LISTED, type Arrangement, type Lines } from './arrange';
 import type { Cell } from './edits';
 
 /** A shift as it would be, drawn while something is moved, drawn or resized. */
@@ -38,7 +39,16 @@ export interface Editing {
   readonly doubt: string | null;
 }
 
-export type DayCount = 7 | 3 | 1;
+export type DayCount = 28 | 7 | 3 | 1;
+
+/** What stands beside the canvas in place of snags and selection. */
+export type Panel =
+  | { readonly kind: 'shift'; readonly id: string }
+  /** `shift` is in the plan already, or would be made by who takes it. */
+  | { readonly kind: 'cover'; readonly shift: Shift; readonly isNew: boolean }
+  | { readonly kind: 'several' }
+  | { readonly kind: 'rows' }
+  | { readonly kind: 'day'; readonly day: number };
 
 /** What a person looks at: nothing of it is kept by the server. */
 export interface ViewState {
@@ -54,13 +64,21 @@ export interface ViewState {
   readonly skyline: number | null;
   /** The place of the skyline that is looked into. */
   readonly place: { readonly day: number; readonly minute: number } | null;
+  readonly arrangement: Arrangement;
+  readonly layout: Lines;
+  readonly panel: Panel | null;
+  /** Shifts picked by a rule, wherever they are; null: what is selected counts. */
+  readonly picked: ReadonlySet<string> | null;
+  /** Coverage as a table. */
+  readonly figuresShown: boolean;
+  readonly monthShown: boolean;
   readonly keysShown: boolean;
   readonly finding: boolean;
 }
 
 export type ViewStore = ReturnType<typeof createViewStore>;
 
-export function createViewStore(day: number) {
+export function createViewStore(day: number, layout: Lines) {
   return createStore<ViewState>(() => ({
     days: 7,
     firstDay: 0,
@@ -72,6 +90,12 @@ export function createViewStore(day: number) {
     clip: null,
     skyline: null,
     place: null,
+    arrangement: AS_LISTED,
+    layout,
+    panel: null,
+    picked: null,
+    figuresShown: false,
+    monthShown: false,
     keysShown: false,
     finding: false,
   }));

@@ -11,6 +11,12 @@ export function weekAddress(site: string, first: number): string {
   return `/plan/${encodeURIComponent(site)}/${writeDate(first)}`;
 }
 
+/** The address where a week is started, from another week if one is named. */
+export function startAddress(site: string, first: number, from?: number): string {
+  const query = from === undefined ? '' : `?from=${writeDate(from)}`;
+  return `${weekAddress(site, first)}/start${query}`;
+}
+
 const LINE = { published: 'border-solid', draft: 'border-dashed', empty: 'border-dotted' } as const;
 
 /** The weeks around this one: how one moves in time. */
@@ -24,8 +30,8 @@ export function WeekStrip({ children }: { children?: React.ReactNode }) {
             key={line.first}
             href={weekAddress(site.id, line.first)}
             aria-current={line.first === week ? 'true' : undefined}
-            className={`border-rule flex flex-col justify-center border-r px-3.5 ${
-              line.first === week ? 'bg-paper min-w-[148px]' : 'hover:bg-paper'
+            className={`border-rule flex flex-col justify-center border-r px-2.5 ${
+              line.first === week ? 'bg-paper min-w-[132px]' : 'hover:bg-paper'
             }`}
           >
             <span
@@ -66,7 +72,7 @@ function useLiveMinutes(): string | null {
   const { plan, weeks } = usePlan((state) => state.judgement);
   const minutes = weeks.reduce((sum, week) => sum + week.paid, 0);
   if (plan.shifts.length === 0) return 'empty';
-  return plan.budget.minutes === null
+  return plan.budget.minutes === null || weeks.length > 1
     ? `${bareHours(minutes)} h`
     : `${bareHours(minutes)} of ${bareHours(plan.budget.minutes)} h`;
 }
@@ -79,6 +85,7 @@ export function WeekTools() {
   return (
     <div className="ml-auto flex items-center gap-2.5 px-4">
       <SaveStateLabel />
+      <MonthButton />
       <span className="flex gap-1">
         <button
           type="button"
@@ -101,6 +108,22 @@ export function WeekTools() {
       </span>
       <DaysShown />
     </div>
+  );
+}
+
+function MonthButton() {
+  const controller = useController();
+  const shown = useView((view) => view.monthShown);
+  return (
+    <button
+      type="button"
+      className="plain-button max-[1180px]:hidden"
+      aria-expanded={shown}
+      title="Hours, cost and snags of the weeks around this one"
+      onClick={() => controller.view.setState({ monthShown: !shown })}
+    >
+      Month
+    </button>
   );
 }
 
@@ -131,6 +154,7 @@ function SaveStateLabel() {
 }
 
 const CHOICES: readonly { days: DayCount; label: string; key: string }[] = [
+  { days: 28, label: '4 wk', key: 'Alt 4' },
   { days: 7, label: 'Week', key: 'Alt 7' },
   { days: 3, label: '3 days', key: 'Alt 3' },
   { days: 1, label: 'Day', key: 'Alt 1' },

@@ -6,6 +6,8 @@ export const SECTIONS = [
   { id: 'roles', name: 'Roles' },
   { id: 'needs', name: 'Needs' },
   { id: 'rules', name: 'Rules' },
+  { id: 'templates', name: 'Templates' },
+  { id: 'patterns', name: 'Patterns' },
   { id: 'plan-file', name: 'Plan files' },
 ] as const;
 

@@ -2,7 +2,10 @@
 
 import { writeMoney } from '@/core/checks/words';
 import type { SetupPayload } from '@/server/site/payload';
+import type { RepeatPayload } from '@/server/week/payload';
 import { Shell, type ShellFrame, Strip } from '../kit/shell';
+import { PatternsSection } from '../repeat/patterns-section';
+import { TemplatesSection } from '../repeat/templates-section';
 import { HoursSection } from './hours-section';
 import { NeedsSection } from './needs-section';
 import { Overview } from './overview';
@@ -15,11 +18,12 @@ import { SiteSection } from './site-section';
 interface Props {
   readonly frame: ShellFrame;
   readonly setup: SetupPayload;
+  readonly repeat: RepeatPayload;
   readonly section: SectionId;
 }
 
 /** Set-up of one site, a section at a time. */
-export function SetupScreen({ frame, setup, section }: Props) {
+export function SetupScreen({ frame, setup, repeat, section }: Props) {
   const address = (id: SectionId) => sectionAddress(setup.id, id);
   return (
     <Shell
@@ -33,7 +37,7 @@ export function SetupScreen({ frame, setup, section }: Props) {
           items={SECTIONS.map(({ id, name }) => ({
             href: address(id),
             name,
-            note: noteOf(setup, id),
+            note: noteOf(setup, repeat, id),
             open: id !== 'overview' && setup.missing.some((line) => line.section === id),
           }))}
         />
@@ -45,13 +49,23 @@ export function SetupScreen({ frame, setup, section }: Props) {
       {section === 'roles' && <RolesSection setup={setup} />}
       {section === 'needs' && <NeedsSection setup={setup} />}
       {section === 'rules' && <RulesSection setup={setup} />}
+      {section === 'templates' && <TemplatesSection repeat={repeat} />}
+      {section === 'patterns' && <PatternsSection repeat={repeat} />}
       {section === 'plan-file' && <PlanFileSection setup={setup} />}
     </Shell>
   );
 }
 
-function noteOf({ site, roles, needs, rules, missing }: SetupPayload, id: SectionId): string {
+function noteOf(
+  { site, roles, needs, rules, missing }: SetupPayload,
+  { templates, patterns }: RepeatPayload,
+  id: SectionId,
+): string {
   switch (id) {
+    case 'templates':
+      return templates.length === 0 ? 'none yet' : `${templates.length} for shifts`;
+    case 'patterns':
+      return patterns.length === 0 ? 'none yet' : `${patterns.length} kept`;
     case 'overview':
       return missing.length === 0 ? 'complete' : `${missing.length} missing`;
     case 'site': {

@@ -1,0 +1,249 @@
+import { useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
+import { checkOf } from '@/core/checks/list';
+import { type Candidate, candidatesFor } from '@/core/cover/candidates';
+import { LOOK_BACK_WEEKS, kindOf, nameOfKind } from '@/core/fairness/kinds';
+import { decimalsOf, toMajor } from '@/core/hours/money';
+import type { Change } from '@/core/plan/change';
+import type { Shift } from '@/core/plan/types';
+import { writeDate } from '@/core/time/day';
+import { readSpan, writeTypedSpan } from '@/core/time/read-time';
+import { openOn } from '@/core/plan/frame';
+import { bareHours, writeDay, writeHours, writeSignedHours, writeTimeSpan } from '@/core/time/write';
+import { useController, usePlan } from '../controller';
+import { PanelFrame } from './frame';
+
+/** How many lines are drawn before one asks for more. */
+const PAGE = 30;
+
+/** Everybody who could take a shift, the one it would hurt least first. */
+export function CoverPanel({ shift: asked, isNew }: { readonly shift: Shift; readonly isNew: boolean }) {
+  const controller = useController();
+  const judgement = useDeferredValue(usePlan((state) => state.judgement));
+  const words = usePlan((state) => state.words);
+  const hourFormat = usePlan((state) => state.hourFormat);
+  const [times, setTimes] = useState({ from: asked.from, to: asked.to });
+  const now = isNew ? undefined : judgement.plan.shifts.find((one) => one.id === asked.id);
+  const shift = useMemo(() => (isNew ? { ...asked, ...times } : (now ?? asked)), [asked, isNew, now, times]);
+  const { lately, failed } = useLately(shift);
+  const found = useMemo(() => candidatesFor(judgement, shift, lately), [judgement, shift, lately]);
+  const [at, setAt] = useState(0);
+  const [pages, setPages] = useState(1);
+  const list = useRef<HTMLUListElement>(null);
+  const chosen = Math.min(at, found.length - 1);
+  useEffect(() => {
+    list.current?.querySelector('[aria-selected="true"]')?.scrollIntoView({ block: 'nearest' });
+  }, [chosen]);
+  const free = found.filter((one) => one.snags.length === 0).length;
+
+  const give = (one: Candidate | undefined) => {
+    if (!one) return;
+    const changes: Change[] = isNew
+      ? [{ do: 'add', shift: { ...shift, person: one.person.id, role: one.role } }]
+      : [{ do: 'set', id: shift.id, shift: { person: one.person.id } }];
+    if (!controller.commit(changes)) return;
+    controller.tell({
+      text: `${one.person.name} has ${writeDay(shift.date)} ${writeTimeSpan(shift.from, shift.to, hourFormat)}.`,
+      action: { label: 'Undo', run: () => controller.undo() },
+    });
+    controller.open(null);
+  };
+  const onKey = (event: React.KeyboardEvent): boolean => {
+    if (event.altKey || event.ctrlKey || event.metaKey || event.target instanceof HTMLInputElement)
+      return false;
+    const digit = /^[1-9]$/.test(event.key) ? Number(event.key) : 0;
+    if (digit > 0) give(found[digit - 1]);
+    else if (event.key === 'Enter' && !(event.target instanceof HTMLButtonElement)) give(found[chosen]);
+    else if (event.key === 'ArrowDown') setAt(Math.min(chosen + 1, Math.min(found.length, PAGE * pages) - 1));
+    else if (event.key === 'ArrowUp') setAt(Math.max(chosen - 1, 0));
+    else return false;
+    return true;
+  };
+  const holder = shift.person === null ? null : words.person(shift.person);
+  const gone = !isNew && !now;
+  return (
+    <PanelFrame
+      title="Who can cover?"
+      note={
+        <>
+          {writeDay(shift.date)} {writeTimeSpan(shift.from, shift.to, hourFormat)}, {words.role(shift.role)}
+          {holder ? `, now ${holder}` : isNew ? ', a gap' : ', open'}
+        </>
+      }
+      onKey={onKey}
+      foot={
+        <p className="text-muted text-[12px] leading-5">
+          <span className="key">↑ ↓</span> and <span className="key">Enter</span>, or{' '}
+          <span className="key">1</span>–<span className="key">9</span>, give it to that person. Lately:{' '}
+          {failed
+            ? 'not known now, as the server cannot be reached.'
+            : `${nameOfKind(kindOf(shift.date, shift.from))} in the last ${LOOK_BACK_WEEKS} weeks.`}
+        </p>
+      }
+    >
+      {isNew && <Times shift={shift} onTimes={setTimes} />}
+      {gone ? (
+        <p className="text-muted">This shift is no longer there.</p>
+      ) : found.length === 0 ? (
+        <p className="text-muted">
+          Nobody {holder ? 'else ' : ''}here works as {words.role(shift.role)}. Roles are given in People.
+        </p>
+      ) : (
+        <>
+          <p className="mb-1.5 font-semibold">
+            {free === 0 ? 'Nobody without a snag' : `${free} without a snag`}
+            <span className="text-muted font-normal"> of {found.length} who could work it</span>
+          </p>
+          <ul
+            ref={list}
+            role="listbox"
+            aria-label="Who can cover"
+            tabIndex={0}
+            data-first
+            className="outline-none"
+          >
+            {found.slice(0, PAGE * pages).map((one, i) => (
+              <CandidateLine
+                key={one.person.id}
+                one={one}
+                place={i}
+                chosen={i === chosen}
+                onChoose={() => setAt(i)}
+                onGive={() => give(one)}
+              />
+            ))}
+          </ul>
+          {found.length > PAGE * pages && (
+            <button type="button" className="text-button" onClick={() => setPages(pages + 1)}>
+              Show {Math.min(PAGE, found.length - PAGE * pages)} more of {found.length}
+            </button>
+          )}
+        </>
+      )}
+    </PanelFrame>
+  );
+}
+
+/** A gap may be covered for longer, or in part. */
+function Times({
+  shift,
+  onTimes,
+}: {
+  readonly shift: Shift;
+  readonly onTimes: (times: { from: number; to: number }) => void;
+}) {
+  const plan = usePlan((state) => state.judgement.plan);
+  const hourFormat = usePlan((state) => state.hourFormat);
+  const open = openOn(plan, shift.date);
+  const [text, setText] = useState(() => writeTypedSpan(shift.from, shift.to, hourFormat, open));
+  const read = readSpan(text, open);
+  return (
+    <label className="mb-3 flex items-center gap-2">
+      <span className="text-muted text-[12px]">A shift of</span>
+      <input
+        className="input w-[130px]"
+        value={text}
+        aria-invalid={!read.ok}
+        spellCheck={false}
+        onChange={(event) => {
+          setText(event.target.value);
+          const next = readSpan(event.target.value, open);
+          if (next.ok) onTimes({ from: next.value.from, to: next.value.to });
+        }}
+      />
+      {!read.ok && <span className="text-gap text-[11.5px]">{read.problem.message}</span>}
+    </label>
+  );
+}
+
+function CandidateLine({
+  one,
+  place,
+  chosen,
+  onChoose,
+  onGive,
+}: {
+  readonly one: Candidate;
+  readonly place: number;
+  readonly chosen: boolean;
+  readonly onChoose: () => void;
+  readonly onGive: () => void;
+}) {
+  const words = usePlan((state) => state.words);
+  const currency = usePlan((state) => state.judgement.plan.site.currency);
+  const contract = one.person.contractMinutes;
+  const worst = one.snags[0]?.severity;
+  const cost = words.money(toMajor(one.cost, decimalsOf(currency)));
+  const rest = (minutes: number | null) => (minutes === null ? 'free' : writeHours(minutes));
+  return (
+    <li
+      role="option"
+      aria-selected={chosen}
+      className={`border-fine flex gap-2 border-t py-1.5 pr-1 pl-1.5 first:border-t-0 ${chosen ? 'bg-paper outline-ink outline-1' : ''}`}
+      onPointerDown={onChoose}
+      onDoubleClick={onGive}
+    >
+      <span className="text-muted w-3 shrink-0 text-right text-[11px] leading-[18px]">
+        {place < 9 ? place + 1 : ''}
+      </span>
+      <span className="min-w-0 flex-1">
+        <span className="flex items-baseline gap-1.5">
+          <span className="truncate font-semibold">{one.person.name}</span>
+          <span
+            className={one.snags.length === 0 ? 'text-kelp text-[12px] font-semibold' : 'figure'}
+            data-severity={worst}
+          >
+            {one.impossible ? 'busy' : one.snags.length === 0 ? 'free' : worst}
+          </span>
+        </span>
+        <span className="block text-[12px] leading-4">
+          {bareHours(one.weekMinutes)}
+          {contract !== null ? ` of ${bareHours(contract)}` : ''} h ({writeSignedHours(one.addedMinutes)})
+          {one.overtimeMinutes > 0 ? `, ${writeHours(one.overtimeMinutes)} overtime` : ''}, {cost}
+        </span>
+        <span className="text-muted block text-[12px] leading-4">
+          rest {rest(one.restBefore)} before, {rest(one.restAfter)} after; lately {one.lately}
+        </span>
+        {one.snags.map((snag, i) => (
+          <span key={i} className="block text-[12px] leading-4">
+            {checkOf(snag.code)!.say(snag, words)}
+          </span>
+        ))}
+      </span>
+      {!one.impossible && (
+        <button type="button" className="plain-button h-[26px] shrink-0" onClick={onGive} tabIndex={-1}>
+          Give
+        </button>
+      )}
+    </li>
+  );
+}
+
+const NOBODY: ReadonlyMap<string, number> = new Map();
+
+/** How often people had shifts like this one lately; nobody until the answer is there. */
+function useLately(shift: Shift): { lately: ReadonlyMap<string, number>; failed: boolean } {
+  const site = usePlan((state) => state.judgement.plan.site.id);
+  const first = usePlan((state) => state.judgement.plan.from);
+  const [lately, setLately] = useState(NOBODY);
+  const [failed, setFailed] = useState(false);
+  const { part } = kindOf(shift.date, shift.from);
+  useEffect(() => {
+    let gone = false;
+    const query = `date=${writeDate(shift.date)}&from=${shift.from}`;
+    void fetch(`/api/plan/${encodeURIComponent(site)}/${writeDate(first)}/lately?${query}`)
+      .then((response) => (response.ok ? response.json() : Promise.reject(new Error(response.statusText))))
+      .then((counts: Record<string, number>) => {
+        if (gone) return;
+        setLately(new Map(Object.entries(counts)));
+        setFailed(false);
+      })
+      // Without an answer the order says nothing of fairness, and the panel says so; everything else holds.
+      .catch(() => setFailed(!gone));
+    return () => {
+      gone = true;
+    };
+    // The answer is the same for all starts in one part of the day.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [site, first, shift.date, part]);
+  return { lately, failed };
+}

@@ -1,0 +1,71 @@
+import { useState } from 'react';
+import Link from 'next/link';
+import { writeDate } from '@/core/time/day';
+import { writeLongDay } from '@/core/time/write';
+import { useCommand } from '../../kit/use-command';
+import { useController, usePlan } from '../controller';
+import { PanelFrame } from './frame';
+
+/** The daybook of one day: a note that everybody who works it sees. */
+export function DayPanel({ day }: { readonly day: number }) {
+  const controller = useController();
+  const { site, from } = usePlan((state) => state.judgement.plan);
+  const date = from + day;
+  const stored = usePlan((state) => state.beside.daybook.find((one) => one.date === date)?.note ?? '');
+  const [note, setNote] = useState(stored);
+  const { run, busy, problem } = useCommand();
+  const keep = async () => {
+    const done = await run(
+      'daybook.save',
+      { site: site.id, date, note },
+      note.trim() ? 'Note kept' : 'Note taken away',
+    );
+    if (!done) return;
+    await controller.refresh();
+    controller.open(null);
+  };
+  return (
+    <PanelFrame
+      title={`Daybook, ${writeLongDay(date)}`}
+      note="Seen by everybody who works that day, over the day and on the printed sheet."
+      onKey={(event) => {
+        if (event.key !== 'Enter' || !(event.ctrlKey || event.metaKey)) return false;
+        void keep();
+        return true;
+      }}
+      foot={
+        <>
+          {problem && <p className="text-gap mb-2 font-semibold">{problem.message}</p>}
+          <button
+            type="button"
+            className="solid-button"
+            disabled={busy || note === stored}
+            onClick={() => void keep()}
+            title="Ctrl Enter"
+          >
+            {busy ? 'Keeping …' : 'Keep note'}
+          </button>
+        </>
+      }
+    >
+      <textarea
+        data-first
+        className="input min-h-[140px] w-full"
+        aria-label={`Note for ${writeLongDay(date)}`}
+        maxLength={2000}
+        value={note}
+        placeholder="Terrace opens at 8, boats from 10."
+        onChange={(event) => setNote(event.target.value)}
+      />
+      <p className="mt-3">
+        <Link
+          className="text-button"
+          prefetch={false}
+          href={`/print/${encodeURIComponent(site.id)}/${writeDate(date)}`}
+        >
+          The day as a sheet for the wall
+        </Link>
+      </p>
+    </PanelFrame>
+  );
+}

@@ -1,0 +1,88 @@
+import type { ShiftForm } from '@/core/patterns/form';
+import type { Shift } from '@/core/plan/types';
+import { FollowingList } from '../../kit/following';
+import { useCommand, usePreview } from '../../kit/use-command';
+import { useController, usePlan } from '../controller';
+
+export type Reach = 'this' | 'later' | 'unpublished';
+
+const REACHES: readonly (readonly [Reach, string])[] = [
+  ['this', 'this one only'],
+  ['later', 'this and later'],
+  ['unpublished', 'all not yet published'],
+];
+
+/** How far a change of a shift that follows a pattern reaches. */
+export function PatternScope({
+  reach,
+  onReach,
+}: {
+  readonly reach: Reach;
+  readonly onReach: (reach: Reach) => void;
+}) {
+  return (
+    <div role="radiogroup" aria-label="How far the change reaches" className="mb-2 flex flex-col">
+      {REACHES.map(([value, name]) => (
+        <label key={value} className="inline-flex min-h-6 items-center gap-1.5">
+          <input
+            type="radio"
+            name="reach"
+            className="accent-[var(--sea)]"
+            checked={reach === value}
+            onChange={() => onReach(value)}
+          />
+          {name}
+        </label>
+      ))}
+    </div>
+  );
+}
+
+/** A change of more than one occurrence: how many it touches and what follows, then the button. */
+export function FurtherChange({
+  shift,
+  reach,
+  form,
+  person,
+  blocked = null,
+}: {
+  readonly shift: Shift;
+  readonly reach: Exclude<Reach, 'this'>;
+  /** null: they go. */
+  readonly form: ShiftForm | null;
+  readonly person?: string | null;
+  readonly blocked?: string | null;
+}) {
+  const controller = useController();
+  const site = usePlan((state) => state.judgement.plan.site.id);
+  const pending = usePlan((state) => state.pending.length);
+  const input = { site, shift: shift.id, scope: reach, form, ...(person === undefined ? {} : { person }) };
+  const preview = usePreview('pattern.change', blocked || pending > 0 ? null : input);
+  const { run, busy, problem } = useCommand();
+  const wrong = blocked ?? problem?.message ?? (preview && !preview.ok ? preview.problem.message : null);
+  const act = async () => {
+    if (!(await run('pattern.change', input, form === null ? 'Taken away' : 'Changed'))) return;
+    await controller.refresh();
+    if (form === null) controller.open(null);
+  };
+  return (
+    <div>
+      {wrong ? (
+        <p className="text-gap text-[12.5px] font-semibold">{wrong}.</p>
+      ) : (
+        <div className="max-h-[180px] overflow-y-auto text-[12.5px] leading-[17px]">
+          <FollowingList answer={preview} />
+        </div>
+      )}
+      <button
+        type="button"
+        className="solid-button mt-2"
+        disabled={busy || wrong !== null || preview === null}
+        onClick={() => void act()}
+      >
+        {form === null ? 'Take away' : 'Change'}{' '}
+        {reach === 'later' ? 'this and later' : 'all not yet published'}
+      </button>
+    </div>
+  );
+}

@@ -1,0 +1,252 @@
+import { useState } from 'react';
+import type { Change } from '@/core/plan/change';
+import { join, split } from '@/core/plan/shift-edits';
+import type { Shift } from '@/core/plan/types';
+import { scanTime } from '@/core/time/read-time';
+import { writeTimeSpan, writeTime } from '@/core/time/write';
+import { newId } from '../../kit/new-id';
+import { copyOf } from '../edits';
+import { useController, usePlan } from '../controller';
+import { Outcome } from './frame';
+import { FurtherChange, PatternScope, type Reach } from './pattern-scope';
+
+type Doing = 'split' | 'join' | 'open' | 'others' | 'remove' | null;
+
+/** What can be done with a shift as a whole; each says what it would do before it is done. */
+export function ShiftActions({ shift, follows }: { readonly shift: Shift; readonly follows: boolean }) {
+  const controller = useController();
+  const [doing, setDoing] = useState<Doing>(null);
+  const next = useNext(shift);
+  const own = shift.detail?.pattern?.own ?? false;
+  const toggle = (what: Doing) => () => setDoing(doing === what ? null : what);
+  const button = (what: Exclude<Doing, null>, name: string) => (
+    <button type="button" className="plain-button" aria-pressed={doing === what} onClick={toggle(what)}>
+      {name}
+    </button>
+  );
+  return (
+    <div>
+      <div className="flex flex-wrap gap-1.5">
+        <button
+          type="button"
+          className="plain-button"
+          title="Alt W"
+          onClick={() => controller.open({ kind: 'cover', shift, isNew: false })}
+        >
+          Who can cover?
+        </button>
+        {button('split', 'Split')}
+        {next && button('join', 'Join')}
+        {shift.person !== null && button('open', 'Turn open')}
+        {button('others', 'Give to more')}
+        {button('remove', 'Take away')}
+        {own && (
+          <button
+            type="button"
+            className="plain-button"
+            title="The next change of its pattern reaches it again"
+            onClick={() => controller.commit(followAgain(shift))}
+          >
+            Follow its pattern
+          </button>
+        )}
+      </div>
+      {doing && (
+        <div className="mt-2.5">
+          {doing === 'split' && <Split shift={shift} />}
+          {doing === 'join' && next && <Join shift={shift} next={next} />}
+          {doing === 'open' && (
+            <Act changes={[{ do: 'set', id: shift.id, shift: { person: null } }]} verb="Turn open" />
+          )}
+          {doing === 'others' && <Others shift={shift} />}
+          {doing === 'remove' && <Remove shift={shift} follows={follows} />}
+        </div>
+      )}
+    </div>
+  );
+}
+
+function followAgain(shift: Shift): Change[] {
+  const detail = shift.detail!;
+  return [
+    {
+      do: 'set',
+      id: shift.id,
+      shift: { detail: { ...detail, pattern: { ...detail.pattern!, own: false } } },
+    },
+  ];
+}
+
+/** Says what changes would do, and does them. */
+function Act({
+  changes,
+  verb,
+  close = false,
+}: {
+  readonly changes: readonly Change[];
+  readonly verb: string;
+  readonly close?: boolean;
+}) {
+  const controller = useController();
+  const tried = changes.length > 0 ? controller.try(changes) : null;
+  return (
+    <Outcome text={tried?.text ?? ''} refused={tried?.refused != null}>
+      <button
+        type="button"
+        className="solid-button"
+        disabled={!tried || tried.refused !== null}
+        onClick={() => {
+          if (controller.commit(changes) && close) controller.open(null);
+        }}
+      >
+        {verb}
+      </button>
+    </Outcome>
+  );
+}
+
+function Split({ shift }: { readonly shift: Shift }) {
+  const hourFormat = usePlan((state) => state.hourFormat);
+  const plan = usePlan((state) => state.judgement.plan);
+  const block = plan.site.blockMinutes;
+  const middle = Math.round((shift.from + shift.to) / 2 / block) * block;
+  const [text, setText] = useState(() => writeTime(middle, hourFormat));
+  const found = scanTime(text.trim());
+  const typed = found?.reading.ok && found.length === text.trim().length ? found.reading.value.minute : null;
+  const at =
+    typed === null
+      ? null
+      : ([typed, typed + 720, typed + 1440, typed + 2160].find((one) => one > shift.from && one < shift.to) ??
+        null);
+  const [id] = useState(newId);
+  const done = at === null ? null : split(shift, at, id);
+  const changes: Change[] =
+    done?.ok === true
+      ? [
+          { do: 'set', id: shift.id, shift: done.first },
+          { do: 'add', shift: done.second },
+        ]
+      : [];
+  return (
+    <>
+      <label className="mb-1.5 flex items-center gap-2">
+        <span>At</span>
+        <input
+          className="input w-[80px]"
+          value={text}
+          aria-invalid={at === null}
+          aria-label="Split at"
+          autoFocus
+          spellCheck={false}
+          onChange={(event) => setText(event.target.value)}
+        />
+        {at === null && (
+          <span className="text-gap text-[12px]">
+            Type a time between {writeTimeSpan(shift.from, shift.to, hourFormat)}.
+          </span>
+        )}
+      </label>
+      {at !== null && <Act changes={changes} verb="Split" />}
+    </>
+  );
+}
+
+/** The next shift of the same person, which this one could be joined with; null: none. */
+function useNext(shift: Shift): Shift | null {
+  const shifts = usePlan((state) => state.judgement.plan.shifts);
+  if (shift.person === null) return null;
+  const start = (one: Shift) => one.date * 1440 + one.from;
+  const after = shifts.filter(
+    (one) => one.person === shift.person && one.id !== shift.id && start(one) > start(shift),
+  );
+  const [next] = after.sort((a, b) => start(a) - start(b));
+  return next && join(shift, next).ok ? next : null;
+}
+
+function Join({ shift, next }: { readonly shift: Shift; readonly next: Shift }) {
+  const hourFormat = usePlan((state) => state.hourFormat);
+  const done = join(shift, next);
+  if (!done.ok) return <p className="text-gap">{done.problem.message}.</p>;
+  const pause = (next.date - shift.date) * 1440 + next.from - shift.to;
+  return (
+    <>
+      <p className="mb-1 text-[12.5px]">
+        With {writeTimeSpan(next.from, next.to, hourFormat)}
+        {pause > 0 ? `; the ${pause} min between them become an unpaid break` : ''}.
+      </p>
+      <Act
+        changes={[
+          { do: 'remove', id: next.id },
+          { do: 'set', id: shift.id, shift: done.patch },
+        ]}
+        verb="Join"
+      />
+    </>
+  );
+}
+
+function Others({ shift }: { readonly shift: Shift }) {
+  const plan = usePlan((state) => state.judgement.plan);
+  const [chosen, choose] = useState<ReadonlySet<string>>(new Set());
+  const [text, setText] = useState('');
+  const wanted = text.trim().toLocaleLowerCase();
+  const able = plan.people.filter(
+    (person) =>
+      person.id !== shift.person &&
+      (shift.role === null || person.roles.some((held) => held.role === shift.role)) &&
+      person.name.toLocaleLowerCase().includes(wanted),
+  );
+  const changes = [...chosen].map((person): Change => ({ do: 'add', shift: copyOf(shift, { person }) }));
+  return (
+    <>
+      <input
+        className="input mb-1 w-full"
+        placeholder="Part of a name"
+        aria-label="Part of a name"
+        value={text}
+        autoFocus
+        onChange={(event) => setText(event.target.value)}
+      />
+      <ul className="border-rule mb-1.5 max-h-[150px] overflow-y-auto border">
+        {able.slice(0, 60).map(({ id, name }) => (
+          <li key={id}>
+            <label className="flex min-h-6 items-center gap-1.5 px-2">
+              <input
+                type="checkbox"
+                className="accent-[var(--sea)]"
+                checked={chosen.has(id)}
+                onChange={() => {
+                  const next = new Set(chosen);
+                  if (!next.delete(id)) next.add(id);
+                  choose(next);
+                }}
+              />
+              {name}
+            </label>
+          </li>
+        ))}
+        {able.length === 0 && <li className="text-muted px-2 py-1">Nobody else holds its role.</li>}
+      </ul>
+      {changes.length > 0 && <Act changes={changes} verb={`Give to ${changes.length} more`} />}
+    </>
+  );
+}
+
+function Remove({ shift, follows }: { readonly shift: Shift; readonly follows: boolean }) {
+  const [reach, setReach] = useState<Reach>('this');
+  return (
+    <>
+      {follows && <PatternScope reach={reach} onReach={setReach} />}
+      {reach === 'this' ? (
+        <>
+          {follows && (
+            <p className="text-muted mb-1 text-[12px]">This date is then left out of the pattern.</p>
+          )}
+          <Act changes={[{ do: 'remove', id: shift.id }]} verb="Take away" close />
+        </>
+      ) : (
+        <FurtherChange shift={shift} reach={reach} form={null} />
+      )}
+    </>
+  );
+}

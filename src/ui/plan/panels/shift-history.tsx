@@ -1,0 +1,50 @@
+import { useEffect, useState } from 'react';
+import { writeDate } from '@/core/time/day';
+import type { ShiftEvent } from '@/server/week/payload';
+import { usePlan } from '../controller';
+
+/** Who changed a shift, and when. */
+export function ShiftHistory({ id }: { readonly id: string }) {
+  const { site, from } = usePlan((state) => state.judgement.plan);
+  const version = usePlan((state) => state.version);
+  const [events, setEvents] = useState<readonly ShiftEvent[] | null>(null);
+  const [failed, setFailed] = useState(false);
+  useEffect(() => {
+    let gone = false;
+    void fetch(`/api/plan/${encodeURIComponent(site.id)}/${writeDate(from)}/shift/${encodeURIComponent(id)}`)
+      .then((response) => (response.ok ? response.json() : Promise.reject(new Error(response.statusText))))
+      .then((found: ShiftEvent[]) => {
+        if (gone) return;
+        setEvents(found);
+        setFailed(false);
+      })
+      .catch(() => setFailed(!gone));
+    return () => {
+      gone = true;
+    };
+  }, [site.id, from, id, version]);
+  return (
+    <section aria-labelledby="history-title" className="border-rule border-t pt-2">
+      <h3 id="history-title" className="text-muted text-[11.5px]">
+        Who changed it, and when
+      </h3>
+      {failed && <p className="text-muted text-[12px]">Not known now: the server cannot be reached.</p>}
+      {!failed && events?.length === 0 && (
+        <p className="text-muted text-[12px]">Not changed since it was first written.</p>
+      )}
+      <ul>
+        {events?.map((event, i) => (
+          <li key={i} className="text-[12px] leading-4">
+            <span className="text-muted">{moment(event.at)}</span> {event.actor}: {event.says}
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+function moment(at: string): string {
+  const date = new Date(at);
+  const two = (n: number) => String(n).padStart(2, '0');
+  return `${date.getDate()}.${two(date.getMonth() + 1)}. ${two(date.getHours())}:${two(date.getMinutes())}`;
+}

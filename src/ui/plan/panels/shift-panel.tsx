@@ -1,0 +1,260 @@
+import Link from 'next/link';
+import { useMemo, useState } from 'react';
+import { differing, formOf } from '@/core/patterns/form';
+import type { Change } from '@/core/plan/change';
+import { openOn } from '@/core/plan/frame';
+import { detailWith, retimed } from '@/core/plan/shift-edits';
+import { NO_DETAIL, type Shift, type ShiftDetail } from '@/core/plan/types';
+import { readSpan, writeTypedSpan } from '@/core/time/read-time';
+import { writeDay, writeLongDay, writeTimeSpan } from '@/core/time/write';
+import { Labelled, Select, TextInput, Tick } from '../../kit/inputs';
+import { useController, usePlan } from '../controller';
+import { Outcome, PanelFrame } from './frame';
+import { FurtherChange, PatternScope, type Reach } from './pattern-scope';
+import { ShiftActions } from './shift-actions';
+import { ShiftHistory } from './shift-history';
+import { Breaks, Duties } from './shift-parts';
+
+/** One shift in full: everything that can be said of it, and what a change would do before it is kept. */
+export function ShiftPanel({ id }: { readonly id: string }) {
+  const shift = usePlan((state) => state.judgement.plan.shifts.find((one) => one.id === id) ?? null);
+  if (!shift)
+    return (
+      <PanelFrame title="Shift">
+        <p className="text-muted">This shift is no longer there.</p>
+      </PanelFrame>
+    );
+  return <ShiftForm key={JSON.stringify(shift)} shift={shift} />;
+}
+
+function ShiftForm({ shift }: { readonly shift: Shift }) {
+  const controller = useController();
+  const { plan, indexOf, people } = usePlan((state) => state.judgement);
+  const hourFormat = usePlan((state) => state.hourFormat);
+  const beside = usePlan((state) => state.beside);
+  const words = usePlan((state) => state.words);
+  const [draft, setDraft] = useState(shift);
+  const [times, setTimes] = useState(() =>
+    writeTypedSpan(shift.from, shift.to, hourFormat, openOn(plan, shift.date)),
+  );
+  const [wrong, setWrong] = useState<ReadonlyMap<string, string>>(new Map());
+  const [reach, setReach] = useState<Reach>('this');
+  const detail = draft.detail ?? NO_DETAIL;
+  const set = (part: Partial<Shift>) => setDraft((now) => ({ ...now, ...part }));
+  const say = (part: Partial<ShiftDetail>) => setDraft((now) => ({ ...now, detail: detailWith(now, part) }));
+  const fault = (field: string) => (message: string | null) =>
+    setWrong((now) => {
+      const next = new Map(now);
+      if (message === null) next.delete(field);
+      else next.set(field, message);
+      return next;
+    });
+  const read = readSpan(times, openOn(plan, draft.date));
+  const typeTimes = (text: string) => {
+    setTimes(text);
+    const meant = readSpan(text, openOn(plan, draft.date));
+    if (meant.ok)
+      setDraft((now) => ({ ...now, ...retimed(now, { from: meant.value.from, to: meant.value.to }) }));
+  };
+  const patch = useMemo(() => {
+    const changed = differing(shift, draft) ?? {};
+    return shift.fixed === draft.fixed ? changed : { ...changed, fixed: draft.fixed };
+  }, [shift, draft]);
+  const dirty = Object.keys(patch).length > 0;
+  const changes: Change[] = dirty ? [{ do: 'set', id: shift.id, shift: patch }] : [];
+  const tried = dirty ? controller.try(changes) : null;
+  const firstWrong = read.ok ? [...wrong.values()][0] : read.problem.message;
+  const from = shift.detail?.pattern ?? null;
+  const pattern = from && beside.patterns.find((one) => one.id === from.id);
+  const follows = from !== null && pattern !== undefined && pattern !== null && !from.own;
+  const keep = () => {
+    if (firstWrong !== undefined) return controller.tell({ text: `${firstWrong}.` });
+    if (dirty && controller.commit(changes)) document.getElementById('panel-title')?.focus();
+  };
+  const placed = people[shift.person === null ? people.length - 1 : indexOf.get(shift.person)!].view.own.find(
+    (one) => one.id === shift.id,
+  );
+  const standingOf = (field: 'label' | 'station' | 'note', what: string) => (
+    <Tick
+      checked={!detail.once[field]}
+      onChange={(stands) => say({ once: { ...detail.once, [field]: !stands } })}
+    >
+      <span className="text-[12px]">{what} stands every week</span>
+    </Tick>
+  );
+  return (
+    <PanelFrame
+      title={`${writeLongDay(shift.date)}, ${writeTimeSpan(shift.from, shift.to, hourFormat)}`}
+      note={
+        <>
+          {shift.person === null ? 'Open shift' : words.person(shift.person)}, {words.role(shift.role)}
+          {placed ? `, ${words.hours(placed.paid)} paid` : ''}
+          {from && (
+            <span className="block">
+              {pattern ? `From pattern ${pattern.name}` : 'From a pattern that has ended'}
+              {from.own ? ', changed by hand: it does not follow.' : '.'}
+            </span>
+          )}
+        </>
+      }
+      onKey={(event) => {
+        if (event.key !== 'Enter' || !(event.ctrlKey || event.metaKey)) return false;
+        if (reach === 'this') keep();
+        return true;
+      }}
+      foot={
+        dirty ? (
+          <>
+            {follows && <PatternScope reach={reach} onReach={setReach} />}
+            {reach === 'this' || !follows ? (
+              <Outcome
+                text={firstWrong !== undefined ? `${firstWrong}.` : (tried?.text ?? '')}
+                refused={firstWrong !== undefined || tried?.refused != null}
+              >
+                <button
+                  type="button"
+                  className="solid-button"
+                  disabled={firstWrong !== undefined || tried?.refused != null}
+                  onClick={keep}
+                  title="Ctrl Enter"
+                >
+                  Keep
+                </button>
+                <button
+                  type="button"
+                  className="plain-button"
+                  onClick={() => {
+                    setDraft(shift);
+                    setTimes(writeTypedSpan(shift.from, shift.to, hourFormat, openOn(plan, shift.date)));
+                    setWrong(new Map());
+                  }}
+                >
+                  Discard
+                </button>
+              </Outcome>
+            ) : (
+              <FurtherChange
+                shift={shift}
+                reach={reach}
+                form={formOf(draft)}
+                person={draft.person === shift.person ? undefined : draft.person}
+                blocked={
+                  firstWrong ?? (draft.date === shift.date ? null : 'The day is changed for this one only')
+                }
+              />
+            )}
+          </>
+        ) : (
+          <ShiftActions shift={shift} follows={follows} />
+        )
+      }
+    >
+      <div className="flex flex-col gap-3">
+        <div className="grid grid-cols-2 gap-2">
+          <Labelled label="Person">
+            <select
+              data-first
+              className="input"
+              value={draft.person ?? ''}
+              onChange={({ target }) => set({ person: target.value || null })}
+            >
+              <option value="">Open</option>
+              {plan.people.map(({ id, name }) => (
+                <option key={id} value={id}>
+                  {name}
+                </option>
+              ))}
+            </select>
+          </Labelled>
+          <Labelled label="Role">
+            <Select
+              value={draft.role ?? ''}
+              onChange={(role) => set({ role: role || null })}
+              options={[['', 'None'], ...plan.roles.map(({ id, name }) => [id, name] as const)]}
+            />
+          </Labelled>
+          <Labelled label="Times">
+            <input
+              className="input"
+              value={times}
+              aria-invalid={!read.ok}
+              spellCheck={false}
+              autoComplete="off"
+              onChange={(event) => typeTimes(event.target.value)}
+            />
+          </Labelled>
+          <Labelled label="Day">
+            <Select
+              value={draft.date}
+              onChange={(date) => set({ date })}
+              options={Array.from(
+                { length: plan.days },
+                (_, i) => [plan.from + i, writeDay(plan.from + i)] as const,
+              )}
+            />
+          </Labelled>
+        </div>
+        <Breaks shift={draft} rule={placed?.break.minutes ?? 0} onChange={set} onWrong={fault} />
+        <Duties duties={detail.duties} shift={draft} onChange={(duties) => say({ duties })} onWrong={fault} />
+        <div>
+          <Labelled label="Label">
+            <TextInput
+              value={draft.label ?? ''}
+              onChange={(label) => set({ label: label || null })}
+              maxLength={80}
+            />
+          </Labelled>
+          {draft.label && standingOf('label', 'The label')}
+        </div>
+        <div>
+          <Labelled label="Station">
+            <Select
+              value={detail.station ?? ''}
+              onChange={(station) => say({ station: station || null })}
+              options={[
+                ['', 'None'],
+                ...[...new Set([...beside.stations, ...(detail.station ? [detail.station] : [])])].map(
+                  (name) => [name, name] as const,
+                ),
+              ]}
+            />
+          </Labelled>
+          {beside.stations.length === 0 && (
+            <Link
+              className="text-button text-[12px]"
+              prefetch={false}
+              href={`/setup/${encodeURIComponent(plan.site.id)}/templates`}
+            >
+              Name the stations of this site
+            </Link>
+          )}
+          {detail.station && standingOf('station', 'The station')}
+        </div>
+        <div>
+          <Labelled label="Note">
+            <textarea
+              className="input min-h-[52px]"
+              value={draft.note ?? ''}
+              maxLength={2000}
+              onChange={(event) => set({ note: event.target.value || null })}
+            />
+          </Labelled>
+          {draft.note && standingOf('note', 'The note')}
+        </div>
+        <Labelled label="Check-list, a line each">
+          <textarea
+            className="input min-h-[52px]"
+            value={detail.tasks.join('\n')}
+            onChange={(event) =>
+              say({ tasks: event.target.value === '' ? [] : event.target.value.split('\n').slice(0, 60) })
+            }
+          />
+        </Labelled>
+        <Tick checked={draft.fixed} onChange={(fixed) => set({ fixed })}>
+          fixed: a proposal must not move it
+        </Tick>
+        <ShiftHistory id={shift.id} />
+      </div>
+    </PanelFrame>
+  );
+}

@@ -1,0 +1,232 @@
+import { X } from 'lucide-react';
+import { useState } from 'react';
+import { breaksOf, detailWith } from '@/core/plan/shift-edits';
+import type { Break, Duty, Shift } from '@/core/plan/types';
+import { scanTime } from '@/core/time/read-time';
+import { type HourFormat, writeTime } from '@/core/time/write';
+import { Tick } from '../../kit/inputs';
+import { usePlan } from '../controller';
+
+type OnWrong = (field: string) => (message: string | null) => void;
+
+/** The breaks of a shift: by the site's rule, or set by hand, each in length only or fixed in time. */
+export function Breaks({
+  shift,
+  rule,
+  onChange,
+  onWrong,
+}: {
+  readonly shift: Shift;
+  /** Minutes the rule gives. */
+  readonly rule: number;
+  readonly onChange: (part: Partial<Shift>) => void;
+  readonly onWrong: OnWrong;
+}) {
+  const breaks = breaksOf(shift);
+  const set = (next: readonly Break[]) => {
+    const [first, ...moreBreaks] = next;
+    onChange({ break: first ?? null, detail: detailWith(shift, { moreBreaks }) });
+  };
+  const change = (i: number, part: Partial<Break>) =>
+    set(breaks.map((one, at) => (at === i ? { ...one, ...part } : one)));
+  return (
+    <fieldset>
+      <legend className="text-muted text-[11.5px]">Breaks</legend>
+      {shift.break === null && (
+        <p className="text-[12.5px]">
+          {rule > 0 ? `${rule} min by the rule of the site` : 'None by the rule of the site'}
+        </p>
+      )}
+      {breaks.map((one, i) => (
+        <div key={i} className="mb-1 flex items-center gap-1.5">
+          <input
+            className="input w-[52px] text-right"
+            inputMode="numeric"
+            aria-label={`Length of break ${i + 1} in minutes`}
+            defaultValue={one.minutes}
+            onChange={({ target }) => {
+              const minutes = Number(target.value);
+              const fits = /^\d+$/.test(target.value.trim()) && minutes <= shift.to - shift.from;
+              target.setAttribute('aria-invalid', String(!fits));
+              onWrong(`break ${i}`)(
+                fits ? null : 'A break has whole minutes and is no longer than its shift',
+              );
+              if (fits) change(i, { minutes });
+            }}
+          />
+          <span className="text-muted text-[12px]">min at</span>
+          <TimeField
+            shift={shift}
+            value={one.at}
+            label={`Time of break ${i + 1}; empty: only its length is fixed`}
+            placeholder="any time"
+            onChange={(at) => change(i, { at })}
+            onWrong={onWrong(`break at ${i}`)}
+          />
+          <Tick checked={one.paid} onChange={(paid) => change(i, { paid })}>
+            <span className="text-[12px]">paid</span>
+          </Tick>
+          <button
+            type="button"
+            className="ml-auto min-h-6 min-w-6"
+            aria-label={`Take break ${i + 1} away`}
+            onClick={() => set(breaks.filter((_, at) => at !== i))}
+          >
+            <X size={14} />
+          </button>
+        </div>
+      ))}
+      <button
+        type="button"
+        className="text-button text-[12.5px]"
+        onClick={() =>
+          set([...breaks, { minutes: breaks.length === 0 && rule > 0 ? rule : 15, at: null, paid: false }])
+        }
+      >
+        {breaks.length === 0 ? 'Set breaks by hand' : 'Another break'}
+      </button>
+    </fieldset>
+  );
+}
+
+/** Tasks inside a shift, with spans of their own. */
+export function Duties({
+  duties,
+  shift,
+  onChange,
+  onWrong,
+}: {
+  readonly duties: readonly Duty[];
+  readonly shift: Pick<Shift, 'from' | 'to'>;
+  readonly onChange: (duties: readonly Duty[]) => void;
+  readonly onWrong: OnWrong;
+}) {
+  const change = (i: number, part: Partial<Duty>) =>
+    onChange(duties.map((one, at) => (at === i ? { ...one, ...part } : one)));
+  return (
+    <fieldset>
+      <legend className="text-muted text-[11.5px]">Duties</legend>
+      {duties.map((one, i) => (
+        <div key={i} className="mb-1.5 flex flex-wrap items-center gap-1.5">
+          <input
+            className="input min-w-0 flex-1"
+            aria-label={`Name of duty ${i + 1}`}
+            value={one.name}
+            maxLength={120}
+            placeholder="Delivery"
+            onChange={({ target }) => {
+              onWrong(`duty name ${i}`)(target.value.trim() ? null : 'A duty has a name');
+              change(i, { name: target.value });
+            }}
+          />
+          <TimeField
+            shift={shift}
+            value={one.from}
+            label={`Start of duty ${i + 1}`}
+            onChange={(from) => from !== null && change(i, { from })}
+            onWrong={onWrong(`duty from ${i}`)}
+          />
+          <TimeField
+            shift={shift}
+            value={one.to}
+            end
+            label={`End of duty ${i + 1}`}
+            onChange={(to) => {
+              onWrong(`duty order ${i}`)(
+                to !== null && to <= one.from ? 'A duty ends after it begins' : null,
+              );
+              if (to !== null) change(i, { to });
+            }}
+            onWrong={onWrong(`duty to ${i}`)}
+          />
+          <Tick checked={!one.once} onChange={(stands) => change(i, { once: !stands })}>
+            <span className="text-[12px]">stands</span>
+          </Tick>
+          <button
+            type="button"
+            className="ml-auto min-h-6 min-w-6"
+            aria-label={`Take duty ${i + 1} away`}
+            onClick={() => onChange(duties.filter((_, at) => at !== i))}
+          >
+            <X size={14} />
+          </button>
+        </div>
+      ))}
+      <button
+        type="button"
+        className="text-button text-[12.5px]"
+        onClick={() => {
+          const to = Math.min(shift.from + 60, shift.to);
+          onWrong(`duty name ${duties.length}`)('A duty has a name');
+          onChange([...duties, { name: '', from: shift.from, to, once: false }]);
+        }}
+      >
+        {duties.length === 0 ? 'Add a duty' : 'Another duty'}
+      </button>
+    </fieldset>
+  );
+}
+
+/** A time inside a shift; read as the shift's day, or the next where that lies in it. */
+function TimeField({
+  shift,
+  value,
+  onChange,
+  onWrong,
+  label,
+  placeholder,
+  end = false,
+}: {
+  readonly shift: Pick<Shift, 'from' | 'to'>;
+  readonly value: number | null;
+  readonly onChange: (value: number | null) => void;
+  readonly onWrong: (message: string | null) => void;
+  readonly label: string;
+  readonly placeholder?: string;
+  /** An end may lie at the shift's own. */
+  readonly end?: boolean;
+}) {
+  const hourFormat = usePlan((state) => state.hourFormat);
+  const [typed, setTyped] = useState<string | null>(null);
+  const shown = typed ?? (value === null ? '' : writeTime(value, hourFormat));
+  const type = (text: string) => {
+    setTyped(text);
+    if (text.trim() === '') {
+      onWrong(placeholder ? null : 'A time is needed');
+      if (placeholder) onChange(null);
+      return;
+    }
+    const minute = readTimeInside(text, shift, end, hourFormat);
+    onWrong(minute === null ? `"${text.trim()}" is no time inside the shift` : null);
+    if (minute !== null) onChange(minute);
+  };
+  const bad = typed !== null && typed.trim() !== '' && readTimeInside(typed, shift, end, hourFormat) === null;
+  return (
+    <input
+      className="input w-[66px]"
+      aria-label={label}
+      aria-invalid={bad || undefined}
+      placeholder={placeholder}
+      spellCheck={false}
+      value={shown}
+      onChange={(event) => type(event.target.value)}
+      onBlur={() => !bad && setTyped(null)}
+    />
+  );
+}
+
+/** A typed time as a minute inside a shift: as typed, 12 h later where that was left open, or the next day. */
+function readTimeInside(
+  text: string,
+  { from, to }: Pick<Shift, 'from' | 'to'>,
+  end: boolean,
+  hourFormat: HourFormat,
+): number | null {
+  const trimmed = text.trim();
+  const found = scanTime(trimmed);
+  if (!found?.reading.ok || found.length < trimmed.length) return null;
+  const { minute, form } = found.reading.value;
+  const halves = form === 'open' && (hourFormat === '12' || minute < 720) ? [minute, minute + 720] : [minute];
+  const inside = (at: number) => (end ? at > from && at <= to : at >= from && at < to);
+  return [...halves, ...halves.map((at) => at + 1440)].find(inside) ?? null;
+}

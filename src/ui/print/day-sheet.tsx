@@ -1,0 +1,252 @@
+import { judge } from '@/core/consequences/judge';
+import { coverageBetween } from '@/core/consequences/judge';
+import { fixedBreaks } from '@/core/plan/placed';
+import type { OwnShift } from '@/core/checks/check';
+import { fromPortable } from '@/core/plan/portable';
+import { DAY, type Span } from '@/core/time/span';
+import { type HourFormat, writeHours, writeLongDay, writeTimeSpan, writeTinyTime } from '@/core/time/write';
+import type { PlanPayload } from '@/server/plan/payload';
+import { PrintButton } from './print-button';
+
+interface Line {
+  readonly name: string;
+  readonly shift: OwnShift;
+  readonly draft: boolean;
+}
+
+/** One day for the wall: who is on, in the order of their start, over the hours of the day, with what is to be done. */
+export function DaySheet({
+  payload,
+  date,
+  back,
+}: {
+  readonly payload: PlanPayload;
+  readonly date: number;
+  readonly back: string;
+}) {
+  const judgement = judge(fromPortable(payload.plan));
+  const { plan, people } = judgement;
+  const published = new Set(payload.published.map(({ id }) => id));
+  const lines: Line[] = people
+    .flatMap(({ view }) =>
+      view.own
+        .filter((shift) => shift.date === date)
+        .map((shift) => ({
+          name: view.person?.name ?? 'Open',
+          shift,
+          draft: !published.has(shift.id),
+        })),
+    )
+    .sort((a, b) => a.shift.from - b.shift.from || a.name.localeCompare(b.name));
+  const note = payload.daybook.find((one) => one.date === date)?.note ?? null;
+  const drafts = lines.filter((line) => line.draft).length;
+  const hours = hoursOf(lines, date);
+  const day = date - plan.from;
+  const named = plan.holidays.filter((holiday) => holiday.date === date).map((holiday) => holiday.name);
+  return (
+    <div className="sheet-page bg-sheet text-ink mx-auto max-w-[1080px] px-8 py-6">
+      <div className="mb-4 flex gap-3 print:hidden">
+        <a className="plain-button inline-flex items-center" href={back}>
+          Back to the week
+        </a>
+        <PrintButton />
+      </div>
+      <header className="border-ink mb-3 flex items-baseline justify-between border-b-2 pb-1.5">
+        <h1 className="page-title">
+          {writeLongDay(date)}
+          {named.length > 0 && <span className="text-brass text-[16px] italic"> {named.join(', ')}</span>}
+        </h1>
+        <p className="font-semibold">{plan.site.name}</p>
+      </header>
+      {note && <p className="border-ink mb-3 border-l-4 pl-3 text-[15px] whitespace-pre-wrap">{note}</p>}
+      {drafts > 0 && (
+        <p className="mb-3 font-semibold">
+          {drafts} of {lines.length} shifts are drafts, drawn dashed: they may still change.
+        </p>
+      )}
+      {lines.length === 0 ? (
+        <p className="text-muted py-8">Nobody is planned on this day.</p>
+      ) : (
+        <>
+          <Axis hours={hours} hourFormat={payload.hourFormat} />
+          <ul>
+            {lines.map((line) => (
+              <PersonLine key={line.shift.id} line={line} hours={hours} date={date} payload={payload} />
+            ))}
+          </ul>
+          <Coverage
+            rows={plan.roles.map(({ name }, row) => ({
+              name,
+              blocks: coverageBetween(judgement, row, day, hours),
+            }))}
+            hourFormat={payload.hourFormat}
+          />
+          <p className="text-muted mt-2 text-[12px]">
+            {lines.length} shifts,{' '}
+            {writeHours(lines.reduce((sum, { shift }) => sum + (shift.person ? shift.paid : 0), 0))} paid.
+          </p>
+        </>
+      )}
+    </div>
+  );
+}
+
+function hoursOf(lines: readonly Line[], date: number): Span {
+  const from = Math.min(...lines.map(({ shift }) => shift.from - date * DAY));
+  const to = Math.max(...lines.map(({ shift }) => shift.to - date * DAY));
+  return { from: Math.floor(from / 60) * 60, to: Math.ceil(to / 60) * 60 };
+}
+
+function share(minute: number, { from, to }: Span): string {
+  return `${((minute - from) / (to - from)) * 100}%`;
+}
+
+function Axis({ hours, hourFormat }: { readonly hours: Span; readonly hourFormat: HourFormat }) {
+  const marks = Array.from({ length: (hours.to - hours.from) / 60 }, (_, i) => hours.from + i * 60);
+  return (
+    <div className="border-rule relative ml-[210px] h-5 border-b">
+      {marks.map((minute) => (
+        <span
+          key={minute}
+          className="text-muted absolute bottom-0.5 text-[11px] leading-3"
+          style={{ left: share(minute, hours) }}
+        >
+          {writeTinyTime(minute, hourFormat)}
+        </span>
+      ))}
+    </div>
+  );
+}
+
+function PersonLine({
+  line: { name, shift, draft },
+  hours,
+  date,
+  payload,
+}: {
+  readonly line: Line;
+  readonly hours: Span;
+  readonly date: number;
+  readonly payload: PlanPayload;
+}) {
+  const { own } = shift;
+  const detail = own!.detail ?? null;
+  const role = payload.plan.roles.find((one) => one.id === shift.role)?.name ?? '';
+  const ink = payload.roles.find((one) => one.id === shift.role)?.ink ?? 'slate';
+  const said = [own!.label, detail?.station, own!.note].filter(Boolean).join('. ');
+  const duties = (detail?.duties ?? []).map(
+    (duty) => `${duty.name} ${writeTimeSpan(duty.from, duty.to, payload.hourFormat)}`,
+  );
+  const pauses = fixedBreaks(shift).map(
+    (pause) => `break ${writeTimeSpan(pause.from - date * DAY, pause.to - date * DAY, payload.hourFormat)}`,
+  );
+  return (
+    <li className="border-fine flex break-inside-avoid border-b py-1">
+      <div className="w-[210px] shrink-0 pr-3">
+        <span className="block text-[13.5px] leading-[17px] font-semibold">{name}</span>
+        <span className="block text-[12px] leading-4">
+          {writeTimeSpan(own!.from, own!.to, payload.hourFormat)} {role}
+        </span>
+      </div>
+      <div className="min-w-0 flex-1">
+        <div className="relative h-[18px]">
+          <div
+            data-ink={ink}
+            className="absolute inset-y-0 rounded-[2px] border-[1.5px]"
+            style={{
+              left: share(own!.from, hours),
+              width: `calc(${share(own!.to, hours)} - ${share(own!.from, hours)})`,
+              borderStyle: draft ? 'dashed' : 'solid',
+              borderColor: 'var(--role)',
+              background: draft ? 'transparent' : 'var(--tint)',
+            }}
+          />
+          {fixedBreaks(shift).map((pause) => (
+            <div
+              key={pause.from}
+              className="bg-sheet absolute top-[5px] bottom-[5px]"
+              style={{
+                left: share(pause.from - date * DAY, hours),
+                width: `calc(${share(pause.to - date * DAY, hours)} - ${share(pause.from - date * DAY, hours)})`,
+              }}
+            />
+          ))}
+        </div>
+        {(said || duties.length > 0 || pauses.length > 0) && (
+          <p className="text-[12px] leading-4">{[said, ...duties, ...pauses].filter(Boolean).join(' · ')}</p>
+        )}
+        {detail && detail.tasks.length > 0 && (
+          <ul className="flex flex-wrap gap-x-4 text-[12px] leading-4">
+            {detail.tasks.map((task) => (
+              <li key={task}>☐ {task}</li>
+            ))}
+          </ul>
+        )}
+      </div>
+    </li>
+  );
+}
+
+/** People on and needed by role and hour: the lowest and the highest of its blocks. */
+function Coverage({
+  rows,
+  hourFormat,
+}: {
+  readonly rows: readonly { readonly name: string; readonly blocks: ReturnType<typeof coverageBetween> }[];
+  readonly hourFormat: HourFormat;
+}) {
+  const byHour = rows.map(({ name, blocks }) => {
+    const hours = new Map<number, { on: number; needed: number; gap: number }>();
+    for (const block of blocks) {
+      const hour = Math.floor(block.from / 60) * 60;
+      const now = hours.get(hour) ?? { on: Infinity, needed: 0, gap: 0 };
+      hours.set(hour, {
+        on: Math.min(now.on, block.staffed),
+        needed: Math.max(now.needed, block.needed),
+        gap: Math.max(now.gap, block.gap),
+      });
+    }
+    return { name, hours };
+  });
+  const shown = byHour.filter(({ hours }) =>
+    [...hours.values()].some(({ on, needed }) => on > 0 || needed > 0),
+  );
+  const heads = [...(shown[0]?.hours.keys() ?? [])];
+  if (shown.length === 0) return null;
+  return (
+    <table className="mt-4 w-full break-inside-avoid text-[11.5px] tabular-nums">
+      <caption className="text-muted mb-1 text-left text-[12px]">
+        People on / people needed in each hour
+      </caption>
+      <thead>
+        <tr>
+          <th className="text-left font-normal" scope="col">
+            From
+          </th>
+          {heads.map((hour) => (
+            <th key={hour} scope="col" className="text-muted text-right font-normal">
+              {writeTinyTime(hour, hourFormat)}
+            </th>
+          ))}
+        </tr>
+      </thead>
+      <tbody>
+        {shown.map(({ name, hours }) => (
+          <tr key={name} className="border-fine border-t">
+            <th scope="row" className="text-left">
+              {name}
+            </th>
+            {heads.map((hour) => {
+              const { on, needed, gap } = hours.get(hour)!;
+              return (
+                <td key={hour} className={`text-right ${gap > 0 ? 'text-gap font-semibold' : ''}`}>
+                  {on === 0 && needed === 0 ? '' : `${on}/${needed}`}
+                </td>
+              );
+            })}
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}

@@ -1,0 +1,39 @@
+import type { CommandAnswer } from '@/server/commands/payload';
+import type { StartLine, StartRequest } from '@/server/week/payload';
+
+/** Has weeks written, and hears how far it has come. Whoever aborts has nothing written. */
+export async function writeWeeks(
+  id: string,
+  input: StartRequest,
+  onProgress: (share: number) => void,
+  signal: AbortSignal,
+): Promise<CommandAnswer> {
+  try {
+    const response = await fetch(`/api/plan/${encodeURIComponent(input.site)}/start`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({ id, input }),
+      signal,
+    });
+    const reader = response.body!.pipeThrough(new TextDecoderStream()).getReader();
+    let rest = '';
+    for (;;) {
+      const { done, value } = await reader.read();
+      if (done) break;
+      const lines = (rest + value).split('\n');
+      rest = lines.pop()!;
+      for (const text of lines) {
+        const line = JSON.parse(text) as StartLine;
+        if ('answer' in line) return line.answer;
+        onProgress(line.share);
+      }
+    }
+  } catch {
+    if (signal.aborted) return problem('stopped', 'Stopped; nothing was written');
+  }
+  return problem('unreachable', 'The server cannot be reached, so nothing is known to be written; try again');
+}
+
+function problem(code: string, message: string): CommandAnswer {
+  return { ok: false, problem: { code, message, path: '' } };
+}
