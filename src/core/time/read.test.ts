@@ -147,3 +147,35 @@ test('a span written to be typed is read as what it is, wherever the place is op
     { numRuns: 500 },
   );
 });
+
+describe('short names of templates', () => {
+  const named = [
+    { id: 't1', short: 'E', from: 420, to: 900 },
+    { id: 't2', short: 'LF', from: 900, to: 1410 },
+  ];
+  const roles = [
+    { id: 'bar', name: 'Bar' },
+    { id: 'floor', name: 'Floor' },
+  ];
+  const read = (text: string) => {
+    const done = readShifts(text, roles, [], named);
+    return done.ok
+      ? done.value.map((one) => `${one.from}-${one.to} ${one.role} ${one.template}`)
+      : done.problem.message;
+  };
+
+  test('stand in place of times, in either case, alone or beside others', () => {
+    expect(read('e')).toEqual(['420-900 null t1']);
+    expect(read('E lf')).toEqual(['420-900 null t1', '900-1410 null t2']);
+    expect(read('E, 17-22')).toEqual(['420-900 null t1', '1020-1320 null null']);
+  });
+
+  test('may be followed by a role', () => expect(read('lf bar')).toEqual(['900-1410 bar t2']));
+
+  test('are whole words: what only begins like one is read as before', () => {
+    expect(read('ex')).toContain('"ex" is no time');
+    expect(read('9-17 floor')).toEqual(['540-1020 floor null']);
+  });
+
+  test('overlap like typed times', () => expect(read('E 8-10')).toBe('the parts overlap'));
+});

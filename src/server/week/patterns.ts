@@ -259,9 +259,16 @@ async function written(
       sites: [site],
       weeks: weeks.slice(0, 12),
       shifts: [{ site, changes }],
-      remarks: [kept.length > 0 ? `${said} ${kept.join(' and ')} stay as they are.` : said, ...remarks],
+      remarks: [
+        kept.length > 0 ? `${said} ${kept.join(' and ')} ${stays(sums.keptOwn + sums.keptPublished)}.` : said,
+        ...remarks,
+      ],
     },
   };
+}
+
+function stays(count: number): string {
+  return count === 1 ? 'stays as it is' : 'stay as they are';
 }
 
 /** The standing shifts of one shift of one member, from a date on, as what goes on in its place has them. */
@@ -301,9 +308,15 @@ function goOver(
     shifts: over.shifts.map((shift) => (ids.has(shift.id) ? shift : aside(shift, pattern.id))),
   };
   const written = writeOut(others, pattern, given, new Set(), isOut, randomUUID, false);
+  // What stays goes over too: it still belongs to the pattern, and can follow it again.
+  const touched = new Set(written.changes.flatMap((change) => ('id' in change ? [change.id] : [])));
+  const staying = after ? mine.filter(({ id }) => !touched.has(id)) : [];
   return {
     ...written,
-    changes: written.changes.map((change) => withPattern(change, mine, pattern.id, after !== null)),
+    changes: [
+      ...written.changes.map((change) => withPattern(change, mine, pattern.id, after !== null)),
+      ...staying.map((shift) => renamed(shift, pattern.id)),
+    ],
   };
 }
 
@@ -318,12 +331,16 @@ function aside(shift: Shift, pattern: string): Shift {
 function withPattern(change: Change, mine: readonly Shift[], id: string, goesOn: boolean): Change {
   if (change.do !== 'set' || !goesOn || change.shift.detail !== undefined) return change;
   const shift = mine.find((one) => one.id === change.id);
-  return shift?.detail?.pattern
-    ? {
-        ...change,
-        shift: { ...change.shift, detail: { ...shift.detail, pattern: { ...shift.detail.pattern, id } } },
-      }
-    : change;
+  if (!shift) return change;
+  return { ...change, shift: { ...change.shift, detail: followed(shift, id) } };
+}
+
+function renamed(shift: Shift, id: string): Change {
+  return { do: 'set', id: shift.id, shift: { detail: followed(shift, id) } };
+}
+
+function followed(shift: Shift, id: string): Shift['detail'] {
+  return { ...shift.detail!, pattern: { ...shift.detail!.pattern!, id } };
 }
 
 type Surroundings = { line: { weekStart: number }; patterns: Pattern[] };

@@ -5,7 +5,7 @@ import { decimalsOf, toMajor } from '@/core/hours/money';
 import { type Change, type Result, fail } from '@/core/plan/change';
 import type { Plan, Shift } from '@/core/plan/types';
 import { type Day, readDate, startOfWeek, writeDate } from '@/core/time/day';
-import { type HourFormat, writeDay, writeTimeSpan } from '@/core/time/write';
+import { type HourFormat, writeDay, writeTime, writeTimeSpan } from '@/core/time/write';
 import type { Database } from '@/data/database';
 import { listSites, loadSite } from '@/data/site/site-store';
 import { entriesAbout } from '@/data/week/log-store';
@@ -149,8 +149,8 @@ function sayChange(
     parts.push(shift.person === null ? 'turned open' : `given to ${who(shift.person)}`);
   if (shift.from !== undefined && shift.to !== undefined)
     parts.push(`times ${writeTimeSpan(shift.from, shift.to, hourFormat)}`);
-  else if (shift.from !== undefined || shift.to !== undefined)
-    parts.push(shift.from !== undefined ? 'start moved' : 'end moved');
+  else if (shift.from !== undefined) parts.push(`starts ${writeTime(shift.from, hourFormat)}`);
+  else if (shift.to !== undefined) parts.push(`ends ${writeTime(shift.to, hourFormat)}`);
   if (shift.date !== undefined) parts.push(`moved to ${writeDay(shift.date)}`);
   if (shift.role !== undefined)
     parts.push(`role ${shift.role === null ? 'none' : (roles.get(shift.role) ?? shift.role)}`);

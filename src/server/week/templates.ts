@@ -147,11 +147,12 @@ async function following(
     const made = rows.filter((shift) => shift.detail?.template === template.id);
     const alike = made.filter((shift) => isAsMade(shift, before));
     const own = made.length - alike.length;
-    const byHand = own > 0 ? ` ${own} changed by hand ${own === 1 ? 'stays' : 'stay'} as they are.` : '';
+    const byHand =
+      own > 0 ? ` ${own} changed by hand ${own === 1 ? 'stays as it is' : 'stay as they are'}.` : '';
     if (!follow.includes(template.id)) {
       if (made.length > 0)
         remarks.push(
-          `${template.name}: ${counted(made.length, 'shift')} made from it from today on stay as they are.`,
+          `${template.name}: ${counted(made.length, 'shift')} made from it from today on ${made.length === 1 ? 'stays as it is' : 'stay as they are'}.`,
         );
       continue;
     }

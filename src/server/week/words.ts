@@ -7,30 +7,30 @@ export function saysOf(plan: Plan, hourFormat: HourFormat, sites: ReadonlyMap<st
   const people = new Map(plan.people.map((person) => [person.id, person.name]));
   const roles = new Map(plan.roles.map((role) => [role.id, role.name]));
   const time = (from: number, to: number) => writeTimeSpan(from, to, hourFormat);
-  const why = (barrier: Barrier, name: string): string => {
+  const why = (barrier: Barrier): string => {
     switch (barrier.why) {
       case 'leave':
-        return `${name} is on leave`;
+        return 'on leave';
       case 'holiday':
         return `closed for ${barrier.name}`;
       case 'employment':
-        return `${name} is not employed then`;
+        return 'not employed then';
       case 'gone':
-        return `${name} is no longer at this site`;
+        return 'no longer at this site';
       case 'busy': {
         const where = barrier.site === null ? '' : ` at ${sites.get(barrier.site) ?? barrier.site}`;
-        return `${name} already works ${time(barrier.from, barrier.to)}${where}`;
+        return `already works ${time(barrier.from, barrier.to)}${where}`;
       }
     }
   };
   return {
-    /** `Sat 28, 9:00–17:00 Bar arrives open: Ann Bo is on leave.` */
+    /** `Sat 28, 9:00–17:00 Bar, Ann Bo: arrives open, on leave.` */
     remark(shift: Shift, what: 'opened' | 'left', barrier: Barrier | null): string {
-      const name = shift.person === null ? '' : (people.get(shift.person) ?? 'somebody who has left');
+      const name = shift.person === null ? 'open' : (people.get(shift.person) ?? 'somebody who has left');
       const role = shift.role === null ? '' : ` ${roles.get(shift.role) ?? ''}`.trimEnd();
-      const shiftSays = `${writeDay(shift.date)}, ${time(shift.from, shift.to)}${role}`;
-      const reason = barrier ? why(barrier, name) : 'its role is no longer used here';
-      return `${shiftSays} ${what === 'opened' ? 'arrives open' : 'does not come'}: ${reason}.`;
+      const reason = barrier ? why(barrier) : 'its role is no longer used here';
+      const outcome = what === 'opened' ? 'arrives open' : 'does not come';
+      return `${writeDay(shift.date)}, ${time(shift.from, shift.to)}${role}, ${name}: ${outcome}, ${reason}.`;
     },
   };
 }

@@ -38,10 +38,11 @@ export function Bar({ shift, scale, day, look, hourFormat, pencil, trouble, ...r
   const { detail } = shift.own!;
   if (scale.dayWidth < MARK_WIDTH)
     return <Mark {...{ shift, scale, look, hourFormat, pencil, trouble, ...rest }} />;
-  const name = shift.own!.label ?? look?.name ?? null;
+  const wide = scale.days === 1;
+  const said = shift.own!.label;
+  const name = said && look && wide ? `${look.name} · ${said}` : (said ?? look?.name ?? null);
   const known = look && name ? { name, mark: look.mark } : look;
   const label = labelOf(from, to, hourFormat, known, width - 10);
-  const wide = scale.days === 1;
   return (
     <div
       className="bar"
@@ -50,6 +51,7 @@ export function Bar({ shift, scale, day, look, hourFormat, pencil, trouble, ...r
       data-pencil={pencil || undefined}
       data-lifted={rest.lifted || undefined}
       data-picked={rest.picked || undefined}
+      data-wide={(wide && rest.height > 24) || undefined}
       style={{ left, width, top: rest.top, height: rest.height }}
       title={rest.title}
     >
@@ -87,7 +89,7 @@ const MARK_WIDTH = 56;
 function Mark({ shift, scale, look, hourFormat, pencil, trouble, ...rest }: Omit<Props, 'day'>) {
   const { from, to } = shift.own!;
   const width = scale.dayWidth - 3;
-  const { time } = labelOf(from, to, hourFormat, null, width - 2);
+  const { time } = labelOf(from, to, hourFormat, null, width - 1, 4.2);
   return (
     <div
       className="bar"
@@ -142,10 +144,11 @@ export function labelOf(
   hourFormat: HourFormat,
   look: { readonly name: string; readonly mark: string } | null,
   room: number,
+  sign = SIGN,
 ): { readonly time: string; readonly role: string | null } {
   const full = writeShortSpan(from, to, hourFormat);
   const tiny = `${writeTinyTime(from, hourFormat)}–${writeTinyTime(to, hourFormat)}`;
-  const fits = (text: string) => text.length * SIGN <= room;
+  const fits = (text: string) => text.length * sign <= room;
   for (const role of [look?.name, look?.mark])
     if (role && fits(`${full}${role} `)) return { time: full, role };
   for (const time of [full, tiny, writeTinyTime(from, hourFormat)])

@@ -60,7 +60,11 @@ export const Row = memo(function Row(props: Props) {
             aria-label={describe(state, shifts, day, props)}
             data-active={active === day || undefined}
             className="canvas-cell"
-            style={{ left: HEAD_WIDTH + i * scale.dayWidth, width: scale.dayWidth }}
+            style={{
+              left: HEAD_WIDTH + i * scale.dayWidth,
+              width: scale.dayWidth,
+              ...blockGrid(state, scale),
+            }}
           >
             <CellBody {...props} day={day} shifts={shifts} troubles={troubles} />
           </div>
@@ -69,6 +73,17 @@ export const Row = memo(function Row(props: Props) {
     </div>
   );
 });
+
+/** Lines at every block of the day, where one day has the whole width. */
+function blockGrid({ view }: PersonState, scale: Scale): React.CSSProperties {
+  if (scale.days > 1) return {};
+  const width = view.frame.site.blockMinutes * scale.perMinute;
+  return {
+    backgroundImage: 'linear-gradient(to right, var(--fine) 1px, transparent 1px)',
+    backgroundSize: `${width}px 100%`,
+    backgroundPositionX: 1,
+  };
+}
 
 function CellBody({
   state,
@@ -89,7 +104,10 @@ function CellBody({
   // Inside a cell x counts from the cell's own edge.
   const local: Scale = { ...scale, firstDay: day };
   const lanes = lanesOf(shifts);
-  const height = state.view.person ? squeezed(lanes.count) : BAR_HEIGHT;
+  // Where one day has the whole width, a bar is high enough for its duties under its times.
+  const tall = scale.days === 1 && (lanes.count < 2 || !state.view.person);
+  const height = tall ? TALL : state.view.person ? squeezed(lanes.count) : BAR_HEIGHT;
+  const barTop = tall && state.view.person ? (ROW_HEIGHT - TALL) / 2 : BAR_TOP;
   return (
     <>
       <Underlay view={state.view} scale={local} day={day} shifts={shifts} />
@@ -107,7 +125,7 @@ function CellBody({
               hourFormat={hourFormat}
               pencil={!before || !isPublishedAs(before, shift.own!)}
               trouble={troubles.get(shift.id) ?? null}
-              top={BAR_TOP + lanes.of[i] * (height + LANE_SPACE)}
+              top={barTop + lanes.of[i] * (height + LANE_SPACE)}
               height={height}
               lifted={lifted === shift.id}
               picked={picked?.has(shift.id) ?? false}
@@ -122,6 +140,7 @@ function CellBody({
 
 const BAR_TOP = 6;
 const BAR_HEIGHT = 22;
+const TALL = 28;
 const LANE_SPACE = 2;
 
 /** Bars that overlap share the height of a person's row. */
@@ -142,14 +161,14 @@ export function lanesOf(shifts: readonly { from: number; to: number }[]): { of: 
 }
 
 /** The height of the row of open shifts, which stand above one another where they overlap. */
-export function openRowHeight(state: PersonState): number {
+export function openRowHeight(state: PersonState, days = 7): number {
   const { own, frame } = state.view;
   let most = 1;
   for (let day = 0; day < frame.plan.days; day++) {
     const today = own.filter((shift) => shift.date === frame.plan.from + day);
     most = Math.max(most, lanesOf(today).count);
   }
-  return BAR_TOP * 2 + most * (BAR_HEIGHT + LANE_SPACE) - LANE_SPACE;
+  return BAR_TOP * 2 + most * ((days === 1 ? TALL : BAR_HEIGHT) + LANE_SPACE) - LANE_SPACE;
 }
 
 /** Where a shift stood when it was published, for those who look. */
@@ -171,7 +190,9 @@ function RowHead({ state, looks }: { state: PersonState; looks: ReadonlyMap<stri
       </div>
     );
   }
-  const contract = person.contractMinutes;
+  // Over several weeks the contract counts as often.
+  const weeks = state.view.frame.weeks.length;
+  const contract = person.contractMinutes === null ? null : person.contractMinutes * weeks;
   const over = contract !== null && state.paid > contract;
   const share = contract ? Math.min(state.paid / contract, 1) : 0;
   const roles = person.roles.map((held) => looks.get(held.role)?.name ?? held.role).join(', ');

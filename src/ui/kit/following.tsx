@@ -5,7 +5,13 @@ import type { CommandAnswer, Following } from '@/server/commands/payload';
 const NAMED = 4;
 
 /** What a command would do to weeks already planned. */
-export function FollowingList({ answer }: { readonly answer: CommandAnswer | null }) {
+export function FollowingList({
+  answer,
+  named = NAMED,
+}: {
+  readonly answer: CommandAnswer | null;
+  readonly named?: number;
+}) {
   if (answer === null) return <p className="text-muted">Looking at what would follow …</p>;
   if (!answer.ok) return null;
   const { following, remarks } = answer;
@@ -19,14 +25,14 @@ export function FollowingList({ answer }: { readonly answer: CommandAnswer | nul
       )}
       <ul>
         {following.map((week) => (
-          <WeekLine key={`${week.site} ${week.week}`} week={week} />
+          <WeekLine key={`${week.site} ${week.week}`} week={week} named={named} />
         ))}
       </ul>
     </div>
   );
 }
 
-function WeekLine({ week }: { readonly week: Following }) {
+function WeekLine({ week, named }: { readonly week: Following; readonly named: number }) {
   const troubles = week.appeared.filter((snag) => snag.severity !== 'note');
   const notes = week.appeared.length - troubles.length;
   const figures = [
@@ -43,7 +49,7 @@ function WeekLine({ week }: { readonly week: Following }) {
       </span>{' '}
       {figures.join(' · ')}
       <ul className="mt-0.5 pl-3">
-        {troubles.slice(0, NAMED).map(({ severity, text }) => (
+        {troubles.slice(0, named).map(({ severity, text }) => (
           <li key={text} className="text-[12.5px] leading-[17px]">
             <span className="figure" data-severity={severity}>
               {severity}
@@ -51,8 +57,8 @@ function WeekLine({ week }: { readonly week: Following }) {
             {text}
           </li>
         ))}
-        {troubles.length > NAMED && (
-          <li className="text-muted text-[12.5px]">and {troubles.length - NAMED} more</li>
+        {troubles.length > named && (
+          <li className="text-muted text-[12.5px]">and {troubles.length - named} more</li>
         )}
       </ul>
     </li>

@@ -25,7 +25,11 @@ export function Canvas() {
   const openRow = useRef<HTMLDivElement>(null);
   const scale = useScale(scroller);
   const count = usePlan((state) => state.judgement.people.length) - 1;
-  const openHeight = openRowHeight(usePlan((state) => state.judgement.people[count]));
+  const days = useView((view) => view.days);
+  const openHeight = openRowHeight(
+    usePlan((state) => state.judgement.people[count]),
+    days,
+  );
   const layout = useView((view) => view.layout);
   const { lines } = layout;
   const virtual = useVirtualizer({
@@ -70,7 +74,10 @@ export function Canvas() {
         aria-multiselectable
         aria-activedescendant={cellId(active.row, active.day)}
         className="relative flex min-h-0 flex-1 flex-col overflow-x-hidden overflow-y-auto [scrollbar-gutter:stable] [scrollbar-width:thin]"
-        onKeyDown={(event) => onCanvasKey(event, controller)}
+        onKeyDown={(event) => {
+          // What is a button in the heads has its keys to itself.
+          if (!(event.target as HTMLElement).closest('button, a')) onCanvasKey(event, controller);
+        }}
         onPointerDown={pointer.down}
         onDoubleClick={pointer.open}
       >

@@ -1,3 +1,4 @@
+import { NotebookText } from 'lucide-react';
 import { civilOf, isoWeek } from '@/core/time/day';
 import { writeDay, writeLongDay, writeTinyTime } from '@/core/time/write';
 import { HEAD_WIDTH } from '../canvas/row';
@@ -27,7 +28,6 @@ export function DayHeads({ scale }: { scale: Scale }) {
           style={{ width: HEAD_WIDTH }}
         >
           <RowsButton />
-          <span>h / contract</span>
         </div>
         {Array.from({ length: scale.days }, (_, i) => {
           const day = scale.firstDay + i;
@@ -53,25 +53,23 @@ export function DayHeads({ scale }: { scale: Scale }) {
                 </span>
                 {date === today && <span className="text-muted text-[11px]">today</span>}
                 {name && (
-                  <span className="text-brass truncate text-[11.5px] italic" title={name}>
+                  <span className="text-brass condensed min-w-0 truncate text-[11.5px] italic" title={name}>
                     {name}
                   </span>
                 )}
-                <button
-                  type="button"
-                  className={`ml-auto min-h-6 min-w-6 truncate pr-1 text-left text-[11.5px] underline underline-offset-2 ${note ? 'font-semibold' : 'text-muted no-underline opacity-0 hover:opacity-100 focus-visible:opacity-100'}`}
-                  title={note ?? 'Write a note for this day'}
-                  aria-label={
-                    note
-                      ? `Daybook of ${writeDay(date)}: ${note}`
-                      : `Write in the daybook of ${writeDay(date)}`
-                  }
-                  onPointerDown={(event) => event.stopPropagation()}
-                  onClick={() => controller.open({ kind: 'day', day })}
-                >
-                  {note ?? '+ note'}
-                </button>
               </div>
+              <button
+                type="button"
+                className={`absolute top-0 right-0 flex min-h-6 max-w-[70%] min-w-6 items-center justify-center truncate pr-1 text-[11.5px] ${note ? 'font-semibold underline underline-offset-2' : 'text-muted opacity-0 hover:opacity-100 focus-visible:opacity-100'}`}
+                title={note ?? 'Write a note for this day'}
+                aria-label={
+                  note ? `Daybook of ${writeDay(date)}: ${note}` : `Write in the daybook of ${writeDay(date)}`
+                }
+                onPointerDown={(event) => event.stopPropagation()}
+                onClick={() => controller.open({ kind: 'day', day })}
+              >
+                {note === null ? '+' : scale.dayWidth < 220 ? <NotebookText size={13} aria-hidden /> : note}
+              </button>
               {ticksOf(scale).map((minute) => (
                 <span
                   key={minute}
@@ -138,14 +136,17 @@ function RowsButton() {
   const said = filterSaid(arrangement, words.role);
   const arranged = arrangement !== AS_LISTED && (arrangement.group !== 'none' || arrangement.sort !== 'list');
   return (
-    <button
-      type="button"
-      className={`max-w-[118px] truncate underline underline-offset-2 ${said ? 'text-brass font-semibold' : ''}`}
-      title={`Group, sort and filter the rows (Alt R)${said ? `: ${said}` : ''}`}
-      onPointerDown={(event) => event.stopPropagation()}
-      onClick={() => controller.open({ kind: 'rows' })}
-    >
-      {said ? `${shown} of ${all}: ${said}` : arranged ? `${all} people, arranged` : `${all} people`}
-    </button>
+    <>
+      <button
+        type="button"
+        className={`truncate underline underline-offset-2 ${said ? 'text-brass font-semibold' : ''}`}
+        title={`Group, sort and filter the rows (Alt R)${said ? `: ${said}` : ''}`}
+        onPointerDown={(event) => event.stopPropagation()}
+        onClick={() => controller.open({ kind: 'rows' })}
+      >
+        {said ? `${shown} of ${all}: ${said}` : arranged ? `${all} people, arranged` : `${all} people`}
+      </button>
+      {!said && <span className="whitespace-nowrap">h / contract</span>}
+    </>
   );
 }

@@ -2,10 +2,13 @@ import { describe, expect, test } from '@jest/globals';
 import { judge } from '@/core/consequences/judge';
 import { applyAll } from '@/core/plan/change';
 import { MONDAY, person, plan, shift, span } from '@/core/testing';
+import { formOf } from '@/core/patterns/form';
+import { NO_DETAIL } from '@/core/plan/types';
 import {
-  cellsOf,
+  byHand,
   clearChanges,
   copyChanges,
+  copyOf,
   moveChanges,
   placeChanges,
   rangeOf,
@@ -32,7 +35,12 @@ const base = plan({
 const judged = judge(base);
 const ANN = { row: 0, day: 0 };
 const OPEN_ROW = 2;
-const typed = (times: string, role: string | null = null) => ({ ...span(times), role, other: null });
+const typed = (times: string, role: string | null = null) => ({
+  ...span(times),
+  role,
+  other: null,
+  template: null,
+});
 
 /** What a cell holds after changes, as spans and roles. */
 function after(changes: ReturnType<typeof typedChanges>, cell = ANN): string[] {
@@ -97,8 +105,71 @@ test('copies replace what stands in their place and are not fixed', () => {
   expect(changes[2]).toMatchObject({ shift: { person: 'ann', fixed: false } });
 });
 
-test('a range holds its corners, whichever way it was drawn', () => {
-  const cells = cellsOf(rangeOf({ row: 2, day: 1 }, { row: 0, day: 2 }));
-  expect(cells).toHaveLength(6);
-  expect(clearChanges(judged, cellsOf(rangeOf({ row: 0, day: 0 }, { row: 2, day: 6 })))).toHaveLength(3);
+test('a range holds its corners, whichever way it was drawn, in the order of the rows shown', () => {
+  const upside = (row: number) => 2 - row;
+  expect(rangeOf({ row: 2, day: 1 }, { row: 0, day: 2 }, upside)).toEqual({
+    top: 0,
+    bottom: 2,
+    left: 1,
+    right: 2,
+  });
+  expect(rangeOf({ row: 1, day: 3 }, null, upside)).toEqual({ top: 1, bottom: 1, left: 3, right: 3 });
+  const all = [0, 1, 2].flatMap((row) => [0, 1, 2, 3, 4, 5, 6].map((day) => ({ row, day })));
+  expect(clearChanges(judged, all)).toHaveLength(3);
+});
+
+describe('the short name of a template', () => {
+  const form = {
+    ...formOf(shift(null, 0, '7-15', { role: 'floor', label: 'Opening' })),
+    tasks: ['Ovens on'],
+    template: 'op',
+  };
+  const opening = { ...typed('7-15'), form };
+
+  test('makes a shift with everything the template says', () => {
+    const [change] = typedChanges(judged, { row: 1, day: 1 }, [opening]);
+    expect(change).toMatchObject({
+      do: 'add',
+      shift: {
+        person: 'bo',
+        from: 420,
+        to: 900,
+        role: 'floor',
+        label: 'Opening',
+        detail: { tasks: ['Ovens on'], template: 'op' },
+      },
+    });
+  });
+
+  test('changes the shift that is there, and another role may follow it', () => {
+    const [change] = typedChanges(judged, ANN, [{ ...opening, role: 'bar' }]);
+    expect(change).toMatchObject({ do: 'set', id: early.id, shift: { to: 900, label: 'Opening' } });
+    expect(after(typedChanges(judged, ANN, [{ ...opening, role: 'bar' }]))).toEqual(['7-15 bar']);
+  });
+});
+
+describe('a shift of a pattern', () => {
+  const pattern = { id: 'p', key: 'k', on: MONDAY, own: false };
+  const given = shift('ann', 0, '9-12', { detail: { ...NO_DETAIL, pattern } });
+  const with1 = judge(plan({ shifts: [given] }));
+  const ownAfter = (patch: object) => {
+    const [change] = byHand(with1, [{ do: 'set', id: given.id, shift: patch }]);
+    return change.do === 'set' ? change.shift.detail?.pattern?.own : undefined;
+  };
+
+  test('is changed by hand from the first change of what the pattern says', () => {
+    expect(ownAfter({ from: 600 })).toBe(true);
+    expect(ownAfter({ detail: { ...given.detail!, tasks: ['x'] } })).toBe(true);
+    expect(ownAfter({ person: null })).toBe(true);
+  });
+  test('but not by being fixed, nor where the change says what becomes of it', () => {
+    expect(ownAfter({ fixed: true })).toBeUndefined();
+    expect(ownAfter({ from: 600, detail: { ...given.detail!, pattern: { ...pattern, id: 'q' } } })).toBe(
+      false,
+    );
+  });
+  test('copied is a shift of its own', () => {
+    expect(copyOf(given, { person: 'bo' })).toMatchObject({ person: 'bo', detail: { pattern: null } });
+    expect(copyOf(given, {}).id).not.toBe(given.id);
+  });
 });

@@ -109,7 +109,7 @@ function Cell({ block }: { readonly block: Block | undefined }) {
       style={{ padding: '1px 8px', textAlign: 'right', whiteSpace: 'nowrap' }}
       className={gap > 0 ? 'text-gap font-semibold' : staffed > needed ? 'text-slate' : ''}
     >
-      {gap > 0 && `−${gap}  `}
+      {gap > 0 && <span className="mr-2">−{gap}</span>}
       {staffed} / {needed}
     </td>
   );

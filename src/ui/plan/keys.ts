@@ -1,3 +1,4 @@
+import { type Snag, sameSnag } from '@/core/checks/snag';
 import type { PlanController } from './controller';
 import { isTrouble, visibleSnags } from './snags';
 
@@ -186,14 +187,15 @@ function onCarryKey(event: KeyEvent, controller: PlanController): boolean {
   return true;
 }
 
-/** Goes to the snag after the one at the active place, the first after the last. */
+/** Goes to the snag after the one visited last, or to the one in its place where that was mended. */
 function nextSnag(controller: PlanController): void {
   const snags = visibleSnags(controller.plan.judgement).filter(isTrouble);
   if (snags.length === 0) return controller.tell({ text: 'No snags in this week.' });
-  const at = lastVisited.get(controller) ?? -1;
-  const next = (at + 1) % snags.length;
-  lastVisited.set(controller, next);
+  const last = lastVisited.get(controller);
+  const at = last ? snags.findIndex((snag) => sameSnag(snag, last.snag)) : -1;
+  const next = (!last ? 0 : at >= 0 ? at + 1 : last.index) % snags.length;
+  lastVisited.set(controller, { snag: snags[next], index: next });
   controller.goToSnag(snags[next]);
 }
 
-const lastVisited = new WeakMap<PlanController, number>();
+const lastVisited = new WeakMap<PlanController, { readonly snag: Snag; readonly index: number }>();

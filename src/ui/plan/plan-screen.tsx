@@ -127,9 +127,10 @@ function Ready({
 }) {
   const router = useRouter();
   const { history, show } = span;
+  const { today, week } = frame;
+  const site = frame.site.id;
   const controller = useMemo(() => {
     const store = createPlanStore(payload, history);
-    const today = frame.today - frame.week;
     const { days } = payload.plan;
     const layout = linesOf(
       store.getState().judgement,
@@ -137,17 +138,17 @@ function Ready({
       { ...store.getState().beside, published: store.getState().published },
       { from: 0, to: days },
     );
-    const view = createViewStore(today >= 0 && today < days ? today : 0, layout);
+    const view = createViewStore(today >= week && today < week + days ? today - week : 0, layout);
     if (show !== 7) view.setState({ days: show });
     const sync = new PlanSync(store, address, tell, days);
     const load = (wanted: DayCount, day: number) => {
       const { undo, redo } = store.getState();
-      const week = frame.week + Math.floor(day / 7) * 7;
-      if (wanted < 28 && week !== frame.week) router.push(weekAddress(frame.site.id, week));
+      const its = week + Math.floor(day / 7) * 7;
+      if (wanted < 28 && its !== week) router.push(weekAddress(site, its));
       else onSpan({ days: wanted < 28 ? 7 : 28, show: wanted, history: { undo, redo } });
     };
     return new PlanController(store, view, sync, tell, load);
-  }, [payload, frame, address, history, show, onSpan, router]);
+  }, [payload, today, week, site, address, history, show, onSpan, router]);
   useEffect(() => {
     // Not part of the first picture, but there before anybody presses its key.
     const timer = setTimeout(() => {
@@ -159,7 +160,7 @@ function Ready({
   useEffect(() => {
     const online = () => controller.resume();
     const onKey = (event: KeyboardEvent) => {
-      const goWeeks = (by: number) => router.push(weekAddress(frame.site.id, frame.week + by * 7));
+      const goWeeks = (by: number) => router.push(weekAddress(site, week + by * 7));
       if (onPageKey(event, controller, goWeeks)) event.preventDefault();
     };
     const deaf = onPlanChanged(() => void controller.refresh());
@@ -171,7 +172,7 @@ function Ready({
       window.removeEventListener('keydown', onKey);
       controller.leave();
     };
-  }, [controller, router, frame]);
+  }, [controller, router, site, week]);
   return (
     <ControllerProvider value={controller}>
       <PlanTopBar onFind={() => controller.view.setState({ finding: true })} />

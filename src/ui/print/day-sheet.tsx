@@ -1,5 +1,5 @@
-import { judge } from '@/core/consequences/judge';
-import { coverageBetween } from '@/core/consequences/judge';
+import type { Block } from '@/core/coverage/blocks';
+import { coverageBetween, judge } from '@/core/consequences/judge';
 import { fixedBreaks } from '@/core/plan/placed';
 import type { OwnShift } from '@/core/checks/check';
 import { fromPortable } from '@/core/plan/portable';
@@ -187,29 +187,26 @@ function PersonLine({
   );
 }
 
-/** People on and needed by role and hour: the lowest and the highest of its blocks. */
+/** People on and needed by role and hour. */
 function Coverage({
   rows,
   hourFormat,
 }: {
-  readonly rows: readonly { readonly name: string; readonly blocks: ReturnType<typeof coverageBetween> }[];
+  readonly rows: readonly { readonly name: string; readonly blocks: readonly Block[] }[];
   readonly hourFormat: HourFormat;
 }) {
   const byHour = rows.map(({ name, blocks }) => {
-    const hours = new Map<number, { on: number; needed: number; gap: number }>();
+    // Of an hour's blocks the one that is shortest of people, else the first.
+    const hours = new Map<number, Block>();
     for (const block of blocks) {
       const hour = Math.floor(block.from / 60) * 60;
-      const now = hours.get(hour) ?? { on: Infinity, needed: 0, gap: 0 };
-      hours.set(hour, {
-        on: Math.min(now.on, block.staffed),
-        needed: Math.max(now.needed, block.needed),
-        gap: Math.max(now.gap, block.gap),
-      });
+      const now = hours.get(hour);
+      if (!now || block.gap > now.gap) hours.set(hour, block);
     }
     return { name, hours };
   });
   const shown = byHour.filter(({ hours }) =>
-    [...hours.values()].some(({ on, needed }) => on > 0 || needed > 0),
+    [...hours.values()].some(({ staffed, needed }) => staffed > 0 || needed > 0),
   );
   const heads = [...(shown[0]?.hours.keys() ?? [])];
   if (shown.length === 0) return null;
@@ -237,10 +234,10 @@ function Coverage({
               {name}
             </th>
             {heads.map((hour) => {
-              const { on, needed, gap } = hours.get(hour)!;
+              const { staffed, needed, gap } = hours.get(hour)!;
               return (
                 <td key={hour} className={`text-right ${gap > 0 ? 'text-gap font-semibold' : ''}`}>
-                  {on === 0 && needed === 0 ? '' : `${on}/${needed}`}
+                  {staffed === 0 && needed === 0 ? '' : `${staffed}/${needed}`}
                 </td>
               );
             })}

@@ -235,7 +235,7 @@ function DayInput({
   const open = openHours?.[(site.weekStart + day) % 7] ?? [];
   return (
     <ReadInput
-      className="w-[92px]"
+      className="w-[116px]"
       label={label}
       value={here}
       write={(shifts) => shifts.map((one) => textOf(one, repeat)).join(', ')}

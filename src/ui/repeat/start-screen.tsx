@@ -104,16 +104,23 @@ export function StartScreen({ frame, repeat, week, from }: Props) {
     router.push(back);
   };
 
+  const latest = useRef(write);
+  useEffect(() => {
+    latest.current = write;
+  });
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      if (!(event.ctrlKey || event.metaKey) || event.key !== 'Enter') return;
+      event.preventDefault();
+      void latest.current();
+    };
+    window.addEventListener('keydown', onKey);
+    return () => window.removeEventListener('keydown', onKey);
+  }, []);
+
   return (
     <Shell frame={frame} site={site.id} area="plan">
-      <main
-        className="min-h-0 flex-1 overflow-y-auto px-6 py-5"
-        onKeyDown={(event) => {
-          if (!(event.ctrlKey || event.metaKey) || event.key !== 'Enter') return;
-          event.preventDefault();
-          void write();
-        }}
-      >
+      <main className="min-h-0 flex-1 overflow-y-auto px-6 py-5">
         <div className="mx-auto grid max-w-[1120px] grid-cols-[420px_1fr] gap-x-12 gap-y-6 max-[900px]:grid-cols-1">
           <div>
             <h1 className="page-title">Start week {writeDays(week, 7)}</h1>
@@ -226,7 +233,7 @@ export function StartScreen({ frame, repeat, week, from }: Props) {
               <Progress share={progress} onStop={() => stopping.current?.abort()} />
             ) : input ? (
               <div className="text-[13px] leading-[19px]">
-                <FollowingList answer={preview} />
+                <FollowingList answer={preview} named={targets.length === 1 ? 60 : 6} />
               </div>
             ) : (
               <p className="text-muted">There is nothing to take yet.</p>

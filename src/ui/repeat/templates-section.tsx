@@ -23,7 +23,12 @@ export function TemplatesSection({ repeat }: { readonly repeat: RepeatPayload })
     const before = stored.find((one) => one.id === template.id);
     return before && JSON.stringify(before.form) !== JSON.stringify(template.form);
   });
-  const kept = draft.filter((one) => one.name.trim() !== '' || one.short.trim() !== '');
+  const kept = draft
+    .filter((one) => one.name.trim() !== '' || one.short.trim() !== '')
+    .map((one) => {
+      const tasks = one.form.tasks.map((task) => task.trim()).filter(Boolean);
+      return { ...one, form: { ...one.form, tasks } };
+    });
   const following = follow.filter((id) => changed.some((one) => one.id === id));
   const input = dirty ? { site: site.id, templates: kept, follow: following } : null;
   const change = (id: string, part: Partial<ShiftTemplate>) =>

@@ -173,7 +173,8 @@ function CandidateLine({
   const contract = one.person.contractMinutes;
   const worst = one.snags[0]?.severity;
   const cost = words.money(toMajor(one.cost, decimalsOf(currency)));
-  const rest = (minutes: number | null) => (minutes === null ? 'free' : writeHours(minutes));
+  // The other part of a split day ends or begins there: no rest is due between them.
+  const rest = (minutes: number | null) => (minutes === null ? 'of days' : writeHours(minutes));
   return (
     <li
       role="option"
@@ -200,9 +201,11 @@ function CandidateLine({
           {contract !== null ? ` of ${bareHours(contract)}` : ''} h ({writeSignedHours(one.addedMinutes)})
           {one.overtimeMinutes > 0 ? `, ${writeHours(one.overtimeMinutes)} overtime` : ''}, {cost}
         </span>
-        <span className="text-muted block text-[12px] leading-4">
-          rest {rest(one.restBefore)} before, {rest(one.restAfter)} after; lately {one.lately}
-        </span>
+        {!one.impossible && (
+          <span className="text-muted block text-[12px] leading-4">
+            rest {rest(one.restBefore)} before, {rest(one.restAfter)} after; lately {one.lately}
+          </span>
+        )}
         {one.snags.map((snag, i) => (
           <span key={i} className="block text-[12px] leading-4">
             {checkOf(snag.code)!.say(snag, words)}

@@ -27,6 +27,13 @@ export function ShiftPanel({ id }: { readonly id: string }) {
   return <ShiftForm key={JSON.stringify(shift)} shift={shift} />;
 }
 
+/** Lines of the check-list that hold nothing are not kept. */
+function withoutEmptyLines(shift: Shift): Shift {
+  if (!shift.detail) return shift;
+  const tasks = shift.detail.tasks.map((task) => task.trim()).filter(Boolean);
+  return { ...shift, detail: detailWith(shift, { tasks }) };
+}
+
 function ShiftForm({ shift }: { readonly shift: Shift }) {
   const controller = useController();
   const { plan, indexOf, people } = usePlan((state) => state.judgement);
@@ -57,7 +64,7 @@ function ShiftForm({ shift }: { readonly shift: Shift }) {
       setDraft((now) => ({ ...now, ...retimed(now, { from: meant.value.from, to: meant.value.to }) }));
   };
   const patch = useMemo(() => {
-    const changed = differing(shift, draft) ?? {};
+    const changed = differing(shift, withoutEmptyLines(draft)) ?? {};
     return shift.fixed === draft.fixed ? changed : { ...changed, fixed: draft.fixed };
   }, [shift, draft]);
   const dirty = Object.keys(patch).length > 0;
@@ -136,7 +143,7 @@ function ShiftForm({ shift }: { readonly shift: Shift }) {
               <FurtherChange
                 shift={shift}
                 reach={reach}
-                form={formOf(draft)}
+                form={formOf(withoutEmptyLines(draft))}
                 person={draft.person === shift.person ? undefined : draft.person}
                 blocked={
                   firstWrong ?? (draft.date === shift.date ? null : 'The day is changed for this one only')

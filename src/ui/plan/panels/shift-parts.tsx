@@ -109,7 +109,7 @@ export function Duties({
       {duties.map((one, i) => (
         <div key={i} className="mb-1.5 flex flex-wrap items-center gap-1.5">
           <input
-            className="input min-w-0 flex-1"
+            className="input w-full"
             aria-label={`Name of duty ${i + 1}`}
             value={one.name}
             maxLength={120}
