@@ -343,3 +343,27 @@ test('two schedulers on one week: both edits stand, and a clash is told with a w
   await saved(other);
   await other.context().close();
 });
+
+test('from the side of the needs: a place to fill is found, filled, and taken back', async ({ page }) => {
+  await openWeek(page, WEEK);
+  await page.keyboard.press('Alt+r');
+  await panel(page).getByLabel('Rows are').selectOption('needs');
+  await page.keyboard.press('Escape');
+  const grid = page.getByRole('grid', { name: 'Week plan by need' });
+  await expect(grid).toBeVisible();
+  await grid.focus();
+  const place = page.getByRole('gridcell', { name: /^Kitchen, Wed 25: .*1 missing 7:00–14:00/ });
+  await place.click();
+  await page.keyboard.press('Alt+w');
+  await expect(title(page)).toHaveText('Who can cover?');
+  await expect(candidates(page).first()).toContainText('free');
+  await page.keyboard.press('1');
+  await expect(place).toHaveCount(0);
+  await grid.focus();
+  await page.keyboard.press('Control+z');
+  await expect(place).toBeVisible();
+  expect(await seriousFaults(page)).toEqual([]);
+  await page.keyboard.press('Alt+r');
+  await panel(page).getByLabel('Rows are').selectOption('people');
+  await expect(page.getByRole('grid', { name: 'Week plan', exact: true })).toBeVisible();
+});

@@ -122,7 +122,11 @@ export const saveRoles = command<{ site: string; roles: RoleDraft[] }>({
       role_id: role.id,
       position,
       retired: role.retired ? 1 : 0,
+      ...(role.area === undefined ? {} : { area_id: role.area }),
     }));
+    const areas = new Set((await readRows(db, 'area', { site_id: site })).map((row) => row.id));
+    const lost = roles.findIndex((role) => role.area && !areas.has(role.area));
+    if (lost >= 0) return fail('unknown', 'this site has no such area', `input.roles[${lost}].area`);
     const named = await rolesNamed(db, site, gone);
     for (const id of gone) {
       const before = rolesBefore.find((row) => row.id === id);
@@ -224,7 +228,14 @@ async function partsOf(db: Database, id: string, site: SiteDraft): Promise<RowCh
     cost_minor: budget.cost === null ? null : Math.round(budget.cost * minor),
     sales_minor: budget.sales === null ? null : Math.round(budget.sales * minor),
   }));
+  // A role whose area goes belongs to none; said here, so that it is taken back with the rest.
+  const places = await readRows(db, 'site_role', of);
+  const known = new Set(areas.map((area) => area.id));
+  const freed = places.map((row) =>
+    row.area_id === null || known.has(String(row.area_id)) ? row : { ...row, area_id: null },
+  );
   return [
+    ...rowChanges('site_role', places, freed),
     ...rowChanges('site_hours', await readRows(db, 'site_hours', of), hours),
     ...rowChanges('site_date', await readRows(db, 'site_date', of), dates),
     ...rowChanges('area', await readRows(db, 'area', of), areas),

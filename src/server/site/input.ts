@@ -83,6 +83,7 @@ export const ROLE = Joi.object<RoleDraft>({
   ink: Joi.valid(...INKS).required(),
   rate: MONEY.allow(null).required(),
   retired: Joi.boolean().required(),
+  area: ID.allow(null),
 });
 
 export const NEEDS = Joi.object<NeedsDraft>({

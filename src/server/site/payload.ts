@@ -39,6 +39,8 @@ export interface RoleDraft {
   readonly ink: string;
   readonly rate: number | null;
   readonly retired: boolean;
+  /** Id of the area of the site it belongs to; left out: as it was. */
+  readonly area?: string | null;
 }
 
 /** One need of a set, on one weekday. */

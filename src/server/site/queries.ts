@@ -129,13 +129,14 @@ async function rolesOf(
 ): Promise<Pick<SetupPayload, 'roles' | 'otherRoles'>> {
   const places = (await readRows(db, 'site_role', { site_id: site })).sort(byPosition);
   const all = new Map((await readRows(db, 'role', {})).map((row) => [String(row.id), row]));
-  const draft = (row: Row, retired = false): RoleDraft => ({
+  const draft = (row: Row, retired = false, area: string | null = null): RoleDraft => ({
     id: String(row.id),
     name: String(row.name),
     mark: String(row.mark),
     ink: String(row.ink),
     rate: typeof row.rate_minor === 'number' ? row.rate_minor / minor : null,
     retired,
+    area,
   });
   const ids = places.map((place) => String(place.role_id));
   const holders = await db
@@ -157,7 +158,7 @@ async function rolesOf(
     roles: places.map((place) => {
       const id = String(place.role_id);
       return {
-        ...draft(all.get(id)!, place.retired === 1),
+        ...draft(all.get(id)!, place.retired === 1, place.area_id === null ? null : String(place.area_id)),
         holders: byRole.get(id) ?? [],
         inUse: used.has(id),
       };

@@ -5,10 +5,13 @@ import { HEADING_HEIGHT, ROW_HEIGHT } from '../canvas/row';
 
 export type Grouping = 'none' | 'role' | 'area' | 'contract';
 export type Sorting = 'list' | 'name' | 'start' | 'left';
-export type Only = 'all' | 'snags' | 'drafts' | 'working' | 'free';
+export type Only = 'all' | 'snags' | 'drafts' | 'working' | 'free' | 'open';
+/** What the rows are: people, or from the side of what is needed, roles or the needs themselves. */
+export type RowsAre = 'people' | 'roles' | 'needs';
 
 /** How rows are grouped, sorted and filtered. Open shifts always stand at the foot. */
 export interface Arrangement {
+  readonly rowsAre: RowsAre;
   readonly group: Grouping;
   readonly sort: Sorting;
   /** Part of a name. */
@@ -19,6 +22,7 @@ export interface Arrangement {
 }
 
 export const AS_LISTED: Arrangement = {
+  rowsAre: 'people',
   group: 'none',
   sort: 'list',
   text: '',
@@ -127,6 +131,8 @@ function isShown(
   switch (only) {
     case 'all':
       return true;
+    case 'open':
+      return false;
     case 'working':
       return own.length > 0;
     case 'free':
@@ -180,6 +186,15 @@ function groupOf({ plan }: Judgement, row: number, group: Grouping, { contracts,
   return CONTRACTS[contracts[person.id]] ?? 'No contract said';
 }
 
+const ONLY_SAID: Readonly<Record<Only, string>> = {
+  all: '',
+  open: 'open shifts only',
+  snags: 'with snags',
+  drafts: 'with drafts',
+  working: 'on this week',
+  free: 'not on this week',
+};
+
 /** What is left out of sight, in words: `Kitchen, with snags`; empty where everybody is shown. */
 export function filterSaid(
   { text, role, station, only }: Arrangement,
@@ -189,13 +204,7 @@ export function filterSaid(
     text.trim() ? `“${text.trim()}”` : '',
     role === null ? '' : roleName(role),
     station ?? '',
-    {
-      all: '',
-      snags: 'with snags',
-      drafts: 'with drafts',
-      working: 'on this week',
-      free: 'not on this week',
-    }[only],
+    ONLY_SAID[only],
   ];
   return parts.filter(Boolean).join(', ');
 }

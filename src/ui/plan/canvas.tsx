@@ -1,6 +1,7 @@
 'use client';
 
 import { useVirtualizer } from '@tanstack/react-virtual';
+import dynamic from 'next/dynamic';
 import Link from 'next/link';
 import { memo, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import { HEAD_WIDTH, ROW_HEIGHT, Row, cellId, openRowHeight } from '../canvas/row';
@@ -17,8 +18,18 @@ import { SkylinePanel } from './skyline-panel';
 import { startAddress } from './week-strip';
 import { useController, usePlan, useView } from './controller';
 
-/** The week on the canvas: people over true time, open shifts, skyline and totals on the same axis. */
+const DemandCanvas = dynamic(() => import('./demand-canvas').then((part) => part.DemandCanvas), {
+  ssr: false,
+});
+
+/** The week on the canvas: rows over true time, skyline and totals on the same axis. */
 export function Canvas() {
+  const rowsAre = useView((view) => view.arrangement.rowsAre);
+  return rowsAre === 'people' ? <PeopleCanvas /> : <DemandCanvas key={rowsAre} rowsAre={rowsAre} />;
+}
+
+/** People over true time, with the open shifts at the foot. */
+function PeopleCanvas() {
   const controller = useController();
   const scroller = useRef<HTMLDivElement>(null);
   const rows = useRef<HTMLDivElement>(null);
@@ -143,7 +154,7 @@ export function Canvas() {
 const OPEN_ROW_MOST = 112;
 
 /** The scale of what is looked at, in the width there is. */
-function useScale(scroller: React.RefObject<HTMLDivElement | null>): Scale {
+export function useScale(scroller: React.RefObject<HTMLDivElement | null>): Scale {
   const [width, setWidth] = useState(840);
   useLayoutEffect(() => {
     const element = scroller.current!;
@@ -178,9 +189,10 @@ function GroupHead({ top, line }: { top: number; line: Extract<Line, { kind: 'gr
 
 function NobodyShown() {
   const controller = useController();
+  const only = useView((view) => view.arrangement.only);
   return (
     <p className="text-muted px-4 py-8">
-      Nobody fits what is filtered.{' '}
+      {only === 'open' ? 'Only open shifts are shown, at the foot.' : 'Nobody fits what is filtered.'}{' '}
       <button type="button" className="text-button" onClick={() => controller.arrange(AS_LISTED)}>
         Show all rows
       </button>

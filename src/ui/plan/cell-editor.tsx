@@ -100,8 +100,44 @@ export function CellEditor({ scale, top, low }: Props) {
         style={left > edge - 290 ? { left: 'auto', right: 0 } : undefined}
       >
         <Outcome text={text} outcome={outcome} doubted={doubted === text} several={several} />
+        <TemplateBox text={text} onChoose={setText} />
       </div>
     </div>
+  );
+}
+
+/** Templates whose name or short name fits what is typed; choosing one types its short name. */
+function TemplateBox({ text, onChoose }: { text: string; onChoose: (text: string) => void }) {
+  const templates = usePlan((state) => state.beside.templates);
+  const wanted = text.trim().toLocaleLowerCase();
+  const fits = templates.filter(
+    ({ short, name }) =>
+      wanted === '' ||
+      (/^\p{L}/u.test(wanted) &&
+        (short.toLocaleLowerCase().startsWith(wanted) || name.toLocaleLowerCase().includes(wanted))),
+  );
+  if (fits.length === 0) return null;
+  return (
+    <ul className="border-fine mt-1 border-t pt-1">
+      {fits.slice(0, 5).map(({ id, short, name, form }) => (
+        <li key={id}>
+          <button
+            type="button"
+            tabIndex={-1}
+            className="flex min-h-6 w-full items-baseline gap-1.5 text-left hover:underline"
+            // The field keeps the focus: the name is typed into it.
+            onPointerDown={(event) => {
+              event.preventDefault();
+              onChoose(short);
+            }}
+          >
+            <span className="key">{short}</span>
+            <span className="truncate">{name}</span>
+            <span className="text-muted ml-auto">{writeTimeSpan(form.from, form.to)}</span>
+          </button>
+        </li>
+      ))}
+    </ul>
   );
 }
 

@@ -39,6 +39,13 @@ export class PlanController {
     private readonly load: (days: DayCount, day: number) => void = () => undefined,
   ) {}
 
+  private asksHere: (() => void) | null = null;
+
+  /** Says what answers who can cover where rows are not people; null: they are again. */
+  answerAsks(answer: (() => void) | null): void {
+    this.asksHere = answer;
+  }
+
   /** Sends what waits, now that the server may be reached again. */
   resume(): void {
     void this.sync.run();
@@ -226,6 +233,7 @@ export class PlanController {
       const shift = judgement.plan.shifts.find((one) => one.id === panel.id);
       if (shift) return this.open({ kind: 'cover', shift, isNew: false });
     }
+    if (!place && this.asksHere) return this.asksHere();
     if (place) {
       const gap = this.gapAt(place);
       if (!gap)

@@ -133,6 +133,7 @@ function RowsButton() {
   const shown = useView((view) => view.layout.rows.length);
   const all = usePlan((state) => state.judgement.plan.people.length);
   const words = usePlan((state) => state.words);
+  const { rowsAre } = arrangement;
   const said = filterSaid(arrangement, words.role);
   const arranged = arrangement !== AS_LISTED && (arrangement.group !== 'none' || arrangement.sort !== 'list');
   return (
@@ -144,9 +145,15 @@ function RowsButton() {
         onPointerDown={(event) => event.stopPropagation()}
         onClick={() => controller.open({ kind: 'rows' })}
       >
-        {said ? `${shown} of ${all}: ${said}` : arranged ? `${all} people, arranged` : `${all} people`}
+        {rowsAre !== 'people'
+          ? `By ${rowsAre === 'roles' ? 'role' : 'need'}`
+          : said
+            ? `${shown} of ${all}: ${said}`
+            : arranged
+              ? `${all} people, arranged`
+              : `${all} people`}
       </button>
-      {!said && <span className="whitespace-nowrap">h / contract</span>}
+      {!said && rowsAre === 'people' && <span className="whitespace-nowrap">h / contract</span>}
     </>
   );
 }

@@ -19,6 +19,7 @@ const PAGE = 40;
 /** What stands beside the canvas: the place that is looked into, what needs a look, what is selected. */
 export function SidePanel() {
   const place = useView((view) => view.place);
+  const people = useView((view) => view.arrangement.rowsAre === 'people');
   return (
     <aside
       aria-label="Snags and selection"
@@ -28,7 +29,7 @@ export function SidePanel() {
         {place && <PlaceDetails />}
         <SnagList />
       </div>
-      <Selected />
+      {people && <Selected />}
     </aside>
   );
 }

@@ -5,7 +5,7 @@ import { ChevronDown, ChevronUp } from 'lucide-react';
 import Link from 'next/link';
 import { writeLongDay } from '@/core/time/write';
 import type { RoleDraft, RoleHolder, SetupPayload } from '@/server/site/payload';
-import { AmountInput, TextInput, Tick } from '../kit/inputs';
+import { AmountInput, Select, TextInput, Tick } from '../kit/inputs';
 import { SaveBar } from '../kit/save-bar';
 import { useCommand, useDraft } from '../kit/use-command';
 import { RemoveButton } from './site-section';
@@ -64,6 +64,7 @@ function RolesTable({
   readonly setDraft: (roles: readonly RoleDraft[]) => void;
 }) {
   const [fresh, setFresh] = useState('');
+  const areas = setup.site.areas.flatMap(({ id, name }) => (id ? [{ id, name }] : []));
   const others = setup.otherRoles.filter((other) => !draft.some((role) => role.id === other.id));
   const set = (at: number, part: Partial<RoleDraft>) =>
     setDraft(draft.map((role, i) => (i === at ? { ...role, ...part } : role)));
@@ -96,6 +97,7 @@ function RolesTable({
               <th scope="col">Mark</th>
               <th scope="col">Ink</th>
               <th scope="col">Base pay an hour, {setup.site.currency}</th>
+              {areas.length > 0 && <th scope="col">Area</th>}
               <th scope="col">Held by</th>
               <th scope="col">Retired</th>
               <th aria-label="Remove" />
@@ -165,6 +167,16 @@ function RolesTable({
                       onChange={(rate) => set(i, { rate })}
                     />
                   </td>
+                  {areas.length > 0 && (
+                    <td>
+                      <Select
+                        label={`Area of ${role.name}`}
+                        value={role.area ?? ''}
+                        onChange={(area) => set(i, { area: area || null })}
+                        options={[['', 'None'], ...areas.map(({ id, name }) => [id, name] as const)]}
+                      />
+                    </td>
+                  )}
                   <td>
                     <Holders holders={known?.holders ?? []} site={setup.id} />
                   </td>

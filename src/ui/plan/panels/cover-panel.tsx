@@ -25,7 +25,11 @@ export function CoverPanel({ shift: asked, isNew }: { readonly shift: Shift; rea
   const now = isNew ? undefined : judgement.plan.shifts.find((one) => one.id === asked.id);
   const shift = useMemo(() => (isNew ? { ...asked, ...times } : (now ?? asked)), [asked, isNew, now, times]);
   const { lately, failed } = useLately(shift);
-  const found = useMemo(() => candidatesFor(judgement, shift, lately), [judgement, shift, lately]);
+  // The order is shown once it is final: nobody moves under a hand that is about to choose.
+  const found = useMemo(
+    () => (lately ? candidatesFor(judgement, shift, lately) : []),
+    [judgement, shift, lately],
+  );
   const [at, setAt] = useState(0);
   const [pages, setPages] = useState(1);
   const list = useRef<HTMLUListElement>(null);
@@ -83,6 +87,10 @@ export function CoverPanel({ shift: asked, isNew }: { readonly shift: Shift; rea
       {isNew && <Times shift={shift} onTimes={setTimes} />}
       {gone ? (
         <p className="text-muted">This shift is no longer there.</p>
+      ) : !lately ? (
+        <p className="text-muted" aria-busy>
+          Looking at everybody …
+        </p>
       ) : found.length === 0 ? (
         <p className="text-muted">
           Nobody {holder ? 'else ' : ''}here works as {words.role(shift.role)}. Roles are given in People.
@@ -173,8 +181,7 @@ function CandidateLine({
   const contract = one.person.contractMinutes;
   const worst = one.snags[0]?.severity;
   const cost = words.money(toMajor(one.cost, decimalsOf(currency)));
-  // The other part of a split day ends or begins there: no rest is due between them.
-  const rest = (minutes: number | null) => (minutes === null ? 'of days' : writeHours(minutes));
+  const rest = (minutes: number | null) => (minutes === null ? 'over 3 days' : writeHours(minutes));
   return (
     <li
       role="option"
@@ -223,11 +230,11 @@ function CandidateLine({
 
 const NOBODY: ReadonlyMap<string, number> = new Map();
 
-/** How often people had shifts like this one lately; nobody until the answer is there. */
-function useLately(shift: Shift): { lately: ReadonlyMap<string, number>; failed: boolean } {
+/** How often people had shifts like this one lately; null until the answer is there. */
+function useLately(shift: Shift): { lately: ReadonlyMap<string, number> | null; failed: boolean } {
   const site = usePlan((state) => state.judgement.plan.site.id);
   const first = usePlan((state) => state.judgement.plan.from);
-  const [lately, setLately] = useState(NOBODY);
+  const [lately, setLately] = useState<ReadonlyMap<string, number> | null>(null);
   const [failed, setFailed] = useState(false);
   const { part } = kindOf(shift.date, shift.from);
   useEffect(() => {
@@ -241,7 +248,11 @@ function useLately(shift: Shift): { lately: ReadonlyMap<string, number>; failed:
         setFailed(false);
       })
       // Without an answer the order says nothing of fairness, and the panel says so; everything else holds.
-      .catch(() => setFailed(!gone));
+      .catch(() => {
+        if (gone) return;
+        setLately(NOBODY);
+        setFailed(true);
+      });
     return () => {
       gone = true;
     };

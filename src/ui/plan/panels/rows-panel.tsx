@@ -22,6 +22,7 @@ const ONLY: readonly (readonly [Only, string])[] = [
   ['free', 'Who is not on this week'],
   ['snags', 'Who has a snag'],
   ['drafts', 'Who has a draft'],
+  ['open', 'Nobody: open shifts only'],
 ];
 
 /** How the rows are grouped, sorted and filtered. */
@@ -60,6 +61,24 @@ export function RowsPanel() {
       }
     >
       <div className="flex flex-col gap-3">
+        <Labelled
+          label="Rows are"
+          hint={
+            arrangement.rowsAre === 'people'
+              ? undefined
+              : 'Arrows move, Enter opens a shift or asks who can cover, and times typed make an open shift.'
+          }
+        >
+          <Select
+            value={arrangement.rowsAre}
+            onChange={(rowsAre) => set({ rowsAre })}
+            options={[
+              ['people', 'People'],
+              ['roles', 'Roles: who works as what'],
+              ['needs', 'Needs: the places to fill'],
+            ]}
+          />
+        </Labelled>
         <Labelled label="Name holds">
           <TextInput
             value={text}

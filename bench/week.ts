@@ -1,0 +1,156 @@
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { candidatesFor } from '@/core/cover/candidates';
+import { judge } from '@/core/consequences/judge';
+import { formOf } from '@/core/patterns/form';
+import { type Pattern, occurrencesOf, patternFault } from '@/core/patterns/pattern';
+import { writeOut } from '@/core/patterns/write-out';
+import { applyAll } from '@/core/plan/change';
+import type { Plan } from '@/core/plan/types';
+import { readDate } from '@/core/time/day';
+import { copyShifts } from '@/core/week/copy-week';
+import { openDatabase } from '@/data/database';
+import { largePlan } from '@/data/demo/large';
+import { makeLargeSite } from '@/data/demo/large-site';
+import { makeDemo } from '@/data/demo/saltmere';
+import { BUILT_IN_SCHEDULER } from '@/server/actor';
+import { runCommand, undoCommand } from '@/server/commands/run';
+import { figure, percentile } from './figures';
+
+const MONDAY = readDate('2026-11-23')!;
+const all = { mode: 'add', people: true, open: true } as const;
+let made = 0;
+const newId = () => `n${++made}`;
+
+function median(times: number, run: () => void): number {
+  const spent: number[] = [];
+  for (let i = 0; i < times; i++) {
+    const start = performance.now();
+    run();
+    spent.push(performance.now() - start);
+  }
+  return percentile(spent, 50);
+}
+
+const plan = largePlan(600, MONDAY);
+const judgement = judge(plan);
+const empty: Plan = { ...plan, from: MONDAY + 7, shifts: [] };
+
+/** Everybody who holds the role, ranked; every role in turn. */
+function benchCover(): void {
+  const slots = plan.roles.map((role, i) => ({
+    ...plan.shifts[i * 17],
+    id: `slot-${i}`,
+    person: null,
+    role: role.id,
+    date: MONDAY + (i % 7),
+  }));
+  for (const slot of slots) candidatesFor(judgement, slot);
+  let i = 0;
+  figure(
+    'who-can-cover-600',
+    median(40, () => candidatesFor(judgement, slots[i++ % slots.length])),
+    'ms',
+  );
+  // At worst everybody holds the role.
+  const versatile = judge({
+    ...plan,
+    people: plan.people.map((person) => ({
+      ...person,
+      roles: plan.roles.map(({ id }) => ({ role: id, until: null, hourlyRate: null })),
+    })),
+  });
+  figure(
+    'who-can-cover-600-all-roles',
+    median(20, () => candidatesFor(versatile, slots[0])),
+    'ms',
+  );
+}
+
+/** The week of 600 people onto the next: worked out, applied and judged. */
+function benchCopy(): void {
+  const run = () => {
+    const copied = copyShifts(plan.shifts, 7, empty, all, newId);
+    const done = applyAll(empty, copied.changes);
+    if (!done.ok) throw new Error(done.problem.message);
+    judge(done.plan);
+  };
+  for (let i = 0; i < 5; i++) run();
+  figure('copy-week-600', median(20, run), 'ms');
+}
+
+/** A cycle of eight weeks for 600 people at staggered starts, checked and written into eight weeks. */
+function benchPattern(): void {
+  const pattern: Pattern = {
+    id: 'p',
+    name: 'Eight weeks',
+    anchor: MONDAY + 7,
+    since: MONDAY + 7,
+    until: null,
+    weeks: 8,
+    rule: null,
+    shifts: Array.from({ length: 8 }, (_, week) =>
+      [0, 1, 2, 3, 4].map((day) => ({
+        ...formOf({ ...plan.shifts[0], ...SPANS[week % SPANS.length] }),
+        id: `s${week}-${day}`,
+        day: week * 7 + ((day + week) % 7),
+      })),
+    ).flat(),
+    members: plan.people.map((person, i) => ({ id: `m${i}`, person: person.id, offset: i % 8 })),
+    stops: [],
+  };
+  const run = () => {
+    const fault = patternFault(pattern, 0);
+    if (!fault.ok) throw new Error(fault.problem.message);
+    for (let week = 0; week < 8; week++) {
+      const target = { ...empty, from: MONDAY + 7 * (week + 1) };
+      const given = occurrencesOf(pattern, target.from, target.from + 7, 0);
+      writeOut(target, pattern, given, new Set(), () => false, newId);
+    }
+  };
+  for (let i = 0; i < 2; i++) run();
+  figure('pattern-600x8-weeks', median(8, run), 'ms');
+}
+
+const SPANS = [
+  { from: 420, to: 900 },
+  { from: 540, to: 1020 },
+  { from: 900, to: 1380 },
+];
+
+/** The whole command on a data file: 600 people onto eight weeks, and the way back. */
+async function benchCommand(): Promise<void> {
+  const folder = mkdtempSync(join(tmpdir(), 'vicenda-bench-'));
+  process.env.VICENDA_NOW = '2026-11-24T10:00:00Z';
+  const db = await openDatabase(join(folder, 'vicenda.db'));
+  await makeDemo(db, MONDAY);
+  await makeLargeSite(db, MONDAY, 600);
+  const { id: site } = await db
+    .selectFrom('site')
+    .select('id')
+    .orderBy('position', 'desc')
+    .executeTakeFirstOrThrow();
+  const weeks = Array.from({ length: 8 }, (_, i) => MONDAY + 7 * (i + 2));
+  const input = { site, weeks, source: { from: 'week', week: MONDAY }, ...all };
+  const start = performance.now();
+  const answer = await runCommand(
+    db,
+    BUILT_IN_SCHEDULER,
+    { id: 'bench-copy', kind: 'week.start', input },
+    { preview: false },
+  );
+  if (!answer.ok) throw new Error(answer.problem.message);
+  figure('copy-600x8-weeks-command', performance.now() - start, 'ms');
+  const back = performance.now();
+  const undone = await undoCommand(db, BUILT_IN_SCHEDULER, 'bench-copy', 'bench-undo');
+  if (!undone.ok) throw new Error(undone.problem.message);
+  figure('copy-600x8-weeks-undo', performance.now() - back, 'ms');
+  await db.destroy();
+  rmSync(folder, { recursive: true, force: true });
+}
+
+benchCover();
+benchCopy();
+benchPattern();
+await benchCommand();
