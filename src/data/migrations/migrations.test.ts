@@ -2,10 +2,13 @@ import { mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { expect, test } from '@jest/globals';
+import { NO_DETAIL } from '@/core/plan/types';
 import { readDate } from '@/core/time/day';
 import { openDatabase } from '../database';
 import { openDriver } from '../driver';
 import { loadPlan } from '../week/plan-store';
+import { loadPatterns, loadTemplates } from '../week/repeat-store';
+import { writeChanges } from '../week/shift-store';
 import { first } from './001-first';
 
 const MONDAY = readDate('2027-03-22')!;
@@ -25,6 +28,8 @@ function oldFile(): string {
     `insert into person (id, name) values ('ann', 'Ann')`,
     `insert into person_site values ('ann', 'quay', 0)`,
     `insert into person_role values ('ann', 'bar', null, 1625, 0), ('ann', 'floor', null, null, 1)`,
+    `insert into shift (id, site_id, person_id, role_id, date, from_minute, to_minute, break_paid, fixed, note)
+      values ('s1', 'quay', 'ann', 'bar', '2027-03-22', 600, 900, 0, 1, 'keys')`,
     `insert into need values ('n1', 'quay', 'bar', 4, null, 600, 720, 1), ('n2', 'quay', 'floor', 4, null, 600, 720, 2),
       ('n3', 'quay', 'bar', null, '2027-03-26', 900, 1020, 3)`,
     'pragma user_version = 1',
@@ -51,5 +56,23 @@ test('a data file of the first version is brought up to date with everything it 
     ['bar', 600, 1],
     ['floor', 600, 2],
   ]);
+  // A shift of then has no detail, and can be given one.
+  const [shift] = stored.plan.shifts;
+  expect(shift).toEqual({
+    id: 's1',
+    person: 'ann',
+    role: 'bar',
+    date: MONDAY,
+    from: 600,
+    to: 900,
+    break: null,
+    fixed: true,
+    note: 'keys',
+    label: null,
+  });
+  const detail = { ...NO_DETAIL, station: 'Till 2', tasks: ['Float'] };
+  await writeChanges(db, 'quay', [{ do: 'set', id: 's1', shift: { detail } }]);
+  expect((await loadPlan(db, 'quay', MONDAY, 7))!.plan.shifts[0].detail).toEqual(detail);
+  expect([await loadTemplates(db, 'quay'), await loadPatterns(db, 'quay')]).toEqual([[], []]);
   await db.destroy();
 });

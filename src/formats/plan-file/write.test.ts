@@ -3,7 +3,7 @@ import { expect, test } from '@jest/globals';
 import { judge } from '@/core/consequences/judge';
 import { largePlan } from '@/data/demo/large';
 import { MONDAY, person, plan, shift } from '@/core/testing';
-import type { Plan } from '@/core/plan/types';
+import { NO_DETAIL, type Plan } from '@/core/plan/types';
 import { readPlan } from './read';
 import { inspectionReport } from './report';
 import { writePlan } from './write';
@@ -59,4 +59,15 @@ test('what the format cannot say is refused, not changed', () => {
   expect(() => writePlan(plan({ people: [person('ann')], shifts: [shift('ann', 0, '7-31')] }))).toThrow(
     RangeError,
   );
+});
+
+test('several breaks of a shift are written as one that pays the same', () => {
+  const long = shift('ann', 0, '8-18', {
+    break: { minutes: 15, at: 600, paid: true },
+    detail: { ...NO_DETAIL, moreBreaks: [{ minutes: 30, at: 780, paid: false }], station: 'Till 2' },
+  });
+  const before = plan({ people: [person('ann')], shifts: [long] });
+  const after = again(before);
+  expect(after.shifts[0].break).toEqual({ minutes: 30, at: null, paid: false });
+  expect(judge(after).weeks[0].paid).toBe(judge(before).weeks[0].paid);
 });
