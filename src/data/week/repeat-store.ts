@@ -1,6 +1,6 @@
 import type { ShiftForm, ShiftTemplate } from '@/core/patterns/form';
 import type { Pattern } from '@/core/patterns/pattern';
-import type { Shift } from '@/core/plan/types';
+import type { Shift, ShiftDetail } from '@/core/plan/types';
 import { type Day, readDate, writeDate } from '@/core/time/day';
 import type { Database } from '../database';
 import type { Row } from '../records/records';
@@ -88,7 +88,10 @@ export function patternRow(site: string, pattern: Pattern): Row {
   };
 }
 
-/** The occurrences that are left out of some patterns. */
+/**
+ * The occurrences of some patterns that are not to be written where their date says: those left out, and those that
+ * somebody moved to another date.
+ */
 export async function loadLeftOut(
   db: Database,
   patterns: readonly string[],
@@ -97,6 +100,15 @@ export async function loadLeftOut(
   if (patterns.length === 0) return found;
   const rows = await db.selectFrom('left_out').selectAll().where('pattern_id', 'in', patterns).execute();
   for (const row of rows) found.get(row.pattern_id)!.add(row.key);
+  const given = await db
+    .selectFrom('shift')
+    .select(['date', 'detail'])
+    .where('detail', 'like', '%"pattern":{"id":%')
+    .execute();
+  for (const { date, detail } of given) {
+    const source = (JSON.parse(detail!) as ShiftDetail).pattern;
+    if (source && source.on !== readDate(date)) found.get(source.id)?.add(source.key);
+  }
   return found;
 }
 

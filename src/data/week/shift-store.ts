@@ -75,9 +75,13 @@ export async function loadAround(
 
 /** Which of these ids belong to a shift already, at any site and in any week. */
 export async function takenIds(db: Database, ids: readonly string[]): Promise<Set<string>> {
-  if (ids.length === 0) return new Set();
-  const rows = await db.selectFrom('shift').select('id').where('id', 'in', ids).execute();
-  return new Set(rows.map((row) => row.id));
+  const taken = new Set<string>();
+  for (let i = 0; i < ids.length; i += 500) {
+    const part = ids.slice(i, i + 500);
+    const rows = await db.selectFrom('shift').select('id').where('id', 'in', part).execute();
+    for (const row of rows) taken.add(row.id);
+  }
+  return taken;
 }
 
 /** Writes a change of a shift. The change must have been judged; ids that are not there change nothing. */

@@ -1,4 +1,4 @@
-import { applyAll, fail, type Problem } from '@/core/plan/change';
+import { type Change, applyAll, fail, type Problem } from '@/core/plan/change';
 import { type Day, readDate } from '@/core/time/day';
 import type { Database } from '@/data/database';
 import { aboutOf, findCommand, isUndone, keepCommand } from '@/data/records/command-store';
@@ -6,7 +6,7 @@ import { inverseOf, writeRows } from '@/data/records/records';
 import { listSites } from '@/data/site/site-store';
 import { findEntry, keepEntry } from '@/data/week/log-store';
 import { loadPlan } from '@/data/week/plan-store';
-import { writeChanges } from '@/data/week/shift-store';
+import { takenIds, writeChanges } from '@/data/week/shift-store';
 import { refuseAccess } from '../access';
 import type { Actor } from '../actor';
 import { now, nowAt } from '../clock';
@@ -106,7 +106,8 @@ export async function undoCommand(
     for (const old of entry.entries) {
       const edit = await findEntry(trx, old);
       if (!edit) continue;
-      const work: Pick<Work, 'shifts'> = { shifts: [{ site: edit.site, changes: edit.inverse }] };
+      const changes = await stillPossible(trx, edit.inverse);
+      const work: Pick<Work, 'shifts'> = { shifts: [{ site: edit.site, changes }] };
       entries.push(...(await writeShifts(trx, actor, undoId, work)));
     }
     await keepCommand(
@@ -125,6 +126,13 @@ export async function undoCommand(
     );
     return done;
   });
+}
+
+/** Of changes that take others back those that still mean something: a shift that is gone by now stays gone. */
+async function stillPossible(trx: Database, changes: readonly Change[]): Promise<Change[]> {
+  const idOf = (change: Change) => (change.do === 'add' ? change.shift.id : 'id' in change ? change.id : '');
+  const there = await takenIds(trx, changes.map(idOf));
+  return changes.filter((change) => there.has(idOf(change)) !== (change.do === 'add'));
 }
 
 /** Changes shifts in the same transaction; each site's are an entry in its log, so that open plans hear of them. */

@@ -9,11 +9,11 @@ import type { Shift } from '@/core/plan/types';
 import { type Day, readDate, startOfWeek } from '@/core/time/day';
 import { writeLongDay } from '@/core/time/write';
 import type { Database } from '@/data/database';
-import { type RowChange, rowChanges } from '@/data/records/records';
+import { type RowChange, readRows, rowChanges } from '@/data/records/records';
 import { listSites } from '@/data/site/site-store';
 import { type StoredPlan, loadPlan } from '@/data/week/plan-store';
 import { loadLeftOut, loadPatterns, patternRow } from '@/data/week/repeat-store';
-import { loadShifts } from '@/data/week/shift-store';
+import { loadPublished, loadShifts } from '@/data/week/shift-store';
 import { type Context, type Work, command } from '../commands/command';
 import { ID } from '../site/input';
 import { FORM, PATTERN } from './input';
@@ -79,10 +79,7 @@ export const removePattern = command<{ site: string; id: string }>({
     const pattern = found.value.patterns.find((one) => one.id === id);
     if (!pattern) return fail('unknown', 'there is no such pattern', 'input.id');
     const last = (await lastShiftOf(context.db, site, id)) ?? context.today;
-    const leftOut = [...(await loadLeftOut(context.db, [id])).get(id)!].map((key) => ({
-      pattern_id: id,
-      key,
-    }));
+    const leftOut = await readRows(context.db, 'left_out', { pattern_id: id });
     return written(context, site, {
       rows: [
         ...rowChanges('left_out', leftOut, []),
@@ -130,7 +127,7 @@ export const changePattern = command<PatternChange>({
     if (!pattern.members.some((one) => one.id === member) || !pattern.shifts.some((one) => one.id === part))
       return fail('unknown', 'the pattern no longer has this shift', 'input.shift');
     const last = await lastShiftOf(db, site, pattern.id);
-    const from = await beginning(db, site, scope, shift, source.on, `${member} ${part}`, last!);
+    const from = await beginning(context, site, scope, shift, pattern, last!);
     if (from === null) return fail('published', 'every shift of it that stands is published', 'input.scope');
     const next = editSeries(pattern, { member, shift: part, from, form, person }, randomUUID());
     const faults = next.after ? patternFault(next.after, found.value.line.weekStart) : { ok: true as const };
@@ -154,25 +151,29 @@ export const changePattern = command<PatternChange>({
   },
 });
 
-/** From which date a change of this reach begins; null: nothing is left to change. */
+/**
+ * From which date a change of this reach begins; null: nothing is left to change. What is not published is looked
+ * for from today on, or from the shift itself where that lies before.
+ */
 async function beginning(
-  db: Database,
+  { db, today }: Context,
   site: string,
   scope: Exclude<Scope, 'this'>,
   shift: Shift,
-  on: Day,
-  tail: string,
+  pattern: Pattern,
   last: Day,
 ): Promise<Day | null> {
-  if (scope === 'later') return on;
-  const id = shift.detail!.pattern!.id;
-  const published = await db.selectFrom('published_shift').select('id').where('site_id', '=', site).execute();
-  const out = new Set(published.map((row) => row.id));
-  const rows = (await loadShifts(db, site, 0, last + 1)).filter((one) => {
+  const source = shift.detail!.pattern!;
+  if (scope === 'later') return source.on;
+  const tail = source.key.slice(source.key.indexOf(' '));
+  const first = Math.min(today, shift.date);
+  const rows = (await loadShifts(db, site, first, last + 1)).filter((one) => {
     const from = one.detail?.pattern;
-    return from?.id === id && from.key.endsWith(` ${tail}`) && !out.has(one.id);
+    return from?.id === pattern.id && from.key.endsWith(tail);
   });
-  return rows.length === 0 ? null : Math.min(...rows.map((one) => one.detail!.pattern!.on));
+  const out = new Set((await loadPublished(db, site, first, last + 1)).map(({ id }) => id));
+  const free = rows.filter((one) => !out.has(one.id)).map((one) => one.detail!.pattern!.on);
+  return free.length === 0 ? null : Math.min(...free);
 }
 
 interface Plan {

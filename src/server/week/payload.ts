@@ -66,6 +66,14 @@ export interface RepeatPayload {
   readonly stations: readonly { readonly id: string; readonly name: string }[];
   readonly weekTemplates: readonly { readonly id: string; readonly name: string; readonly shifts: number }[];
   readonly patterns: readonly Pattern[];
+  /** What was done to the whole site lately, the newest first. */
+  readonly done: readonly {
+    readonly id: string;
+    readonly at: string;
+    readonly actor: string;
+    readonly title: string;
+    readonly undone: boolean;
+  }[];
   /** Weeks around today with something in them, the latest first. */
   readonly weeks: readonly { readonly first: Day; readonly shifts: number; readonly open: number }[];
 }

@@ -7,6 +7,7 @@ import type { Plan, Shift } from '@/core/plan/types';
 import { type Day, readDate, startOfWeek, writeDate } from '@/core/time/day';
 import { type HourFormat, writeDay, writeTime, writeTimeSpan } from '@/core/time/write';
 import type { Database } from '@/data/database';
+import { commandsAbout } from '@/data/records/command-store';
 import { listSites, loadSite } from '@/data/site/site-store';
 import { entriesAbout } from '@/data/week/log-store';
 import { loadPlan } from '@/data/week/plan-store';
@@ -71,9 +72,26 @@ export async function repeatOf(
         shifts: shifts.length,
       })),
       patterns: await loadPatterns(db, site),
+      done: await doneLately(db, site),
       weeks: await plannedWeeksOf(db, site, line.weekStart, today),
     },
   };
+}
+
+/** The latest commands about a site that are not themselves a taking back. */
+async function doneLately(db: Database, site: string): Promise<RepeatPayload['done']> {
+  const entries = await commandsAbout(db, { kind: 'site', id: site }, 20);
+  const undone = new Set(entries.map((entry) => entry.undoes));
+  return entries
+    .filter((entry) => entry.undoes === null)
+    .slice(0, 8)
+    .map(({ id, at, actor, title }) => ({
+      id,
+      at,
+      actor: nameOfActor(actor),
+      title,
+      undone: undone.has(id),
+    }));
 }
 
 /** Weeks with something in them, from a year ago on, the latest first. */

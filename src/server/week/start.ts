@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { type Change, type Result, fail } from '@/core/plan/change';
-import type { Plan, Shift } from '@/core/plan/types';
+import type { AroundShift, Plan, Shift } from '@/core/plan/types';
 import { type Day, startOfWeek } from '@/core/time/day';
 import { writeDays } from '@/core/time/write';
 import { copyShifts } from '@/core/week/copy-week';
@@ -168,11 +168,15 @@ function withEarlier(plan: Plan, changes: readonly Change[]): Plan {
   const here = added.filter(({ date }) => date >= plan.from && date < plan.from + plan.days);
   const around = added.flatMap((shift) =>
     shift.person !== null && (shift.date === plan.from - 1 || shift.date === plan.from + plan.days)
-      ? [{ ...shift, person: shift.person, site: null, break: null }]
+      ? [aroundOf(shift, shift.person)]
       : [],
   );
   if (here.length === 0 && around.length === 0) return plan;
   return { ...plan, shifts: [...plan.shifts, ...here], around: [...plan.around, ...around] };
+}
+
+function aroundOf({ role, date, from, to }: Shift, person: string): AroundShift {
+  return { person, role, site: null, date, from, to, break: null };
 }
 
 function cellOf({ date, person }: { readonly date: Day; readonly person: string | null }): string {

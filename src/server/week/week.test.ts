@@ -93,6 +93,27 @@ describe('starting a week', () => {
     expect(plain(await shiftsOf(MONDAY, 70))).toEqual(before);
   });
 
+  test('is taken back also where some of it was changed or taken away since', async () => {
+    const ran = id();
+    await runCommand(
+      db,
+      BUILT_IN_SCHEDULER,
+      { id: ran, kind: 'week.start', input: { site: 'bistro', ...start } },
+      { preview: false },
+    );
+    const [one, two] = await shiftsOf(NEXT);
+    await edit([
+      { do: 'remove', id: one.id },
+      { do: 'set', id: two.id, shift: { note: 'mine' } },
+    ]);
+    expect((await undoCommand(db, BUILT_IN_SCHEDULER, ran, id())).ok).toBe(true);
+    expect(await shiftsOf(NEXT)).toEqual([]);
+    const found = await repeatOf(db, BUILT_IN_SCHEDULER, 'bistro');
+    expect(found.ok && found.repeat.done).toMatchObject([
+      { id: ran, title: 'Week 30 Nov–6 Dec from week 23–29 November', actor: 'Scheduler', undone: true },
+    ]);
+  });
+
   test('can be stopped, and then nothing of it stays', async () => {
     let heard = 0;
     const watch = { come: async () => ++heard > 2 };
@@ -246,6 +267,22 @@ describe('a pattern', () => {
     expect(await times()).toEqual(['0: 14-17', '2: 14-17', '3: 14-17']);
     await edit([{ do: 'add', shift: second }]);
     expect(await db.selectFrom('left_out').selectAll().execute()).toEqual([]);
+  });
+
+  test('moved to another week by hand it is not written again where it was', async () => {
+    const [, second] = await ofPattern();
+    const pattern = { ...second.detail!.pattern!, own: true };
+    await edit([
+      { do: 'set', id: second.id, shift: { date: NEXT + 18, detail: { ...second.detail!, pattern } } },
+    ]);
+    await done('pattern.save', { pattern: tuesdays(), weeks: 4 });
+    expect((await ofPattern()).map((one) => one.date - NEXT)).toEqual([1, 15, 18, 22]);
+    await done('week.start', {
+      ...start,
+      weeks: [NEXT + 7],
+      source: { from: 'patterns', ids: ['stocktake'] },
+    });
+    expect((await ofPattern()).map((one) => one.date - NEXT)).toEqual([1, 15, 18, 22]);
   });
 
   test('this and later: those before stay, what was changed by hand stays, and the rule goes on changed', async () => {

@@ -2,20 +2,17 @@
 
 import { useVirtualizer } from '@tanstack/react-virtual';
 import dynamic from 'next/dynamic';
-import Link from 'next/link';
 import { memo, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import { HEAD_WIDTH, ROW_HEIGHT, Row, cellId, openRowHeight } from '../canvas/row';
 import { type Scale, hoursOf, scaleOf } from '../canvas/scale';
 import { CellEditor } from './cell-editor';
 import { DAY_HEADS_HEIGHT, DayHeads } from './day-heads';
 import { AS_LISTED, type Line, heightOf, topOf } from './arrange';
-import { useFrame } from './frame-context';
 import { GhostBar, GhostLine } from './ghost';
 import { onCanvasKey } from './keys';
 import { useLooks } from './looks';
 import { usePointer } from './pointer';
 import { SkylinePanel } from './skyline-panel';
-import { startAddress } from './week-strip';
 import { useController, usePlan, useView } from './controller';
 
 const DemandCanvas = dynamic(() => import('./demand-canvas').then((part) => part.DemandCanvas), {
@@ -129,7 +126,6 @@ function PeopleCanvas() {
             </p>
           )}
           {count > 0 && lines.length === 0 && <NobodyShown />}
-          <EmptyWeek />
         </div>
         <div
           ref={openRow}
@@ -196,28 +192,6 @@ function NobodyShown() {
       <button type="button" className="text-button" onClick={() => controller.arrange(AS_LISTED)}>
         Show all rows
       </button>
-    </p>
-  );
-}
-
-/** What an empty week offers: where its shifts can come from. */
-function EmptyWeek() {
-  const { site, week } = useFrame();
-  const isEmpty = usePlan((state) => state.judgement.plan.shifts.length === 0);
-  const hasPeople = usePlan((state) => state.judgement.plan.people.length > 0);
-  const busy = useView((view) => view.editing !== null || view.ghost !== null);
-  if (!isEmpty || !hasPeople || busy) return null;
-  return (
-    <p
-      className="border-ink bg-sheet sticky bottom-3 left-0 z-[5] mx-auto w-fit border px-4 py-2.5"
-      style={{ top: 60, marginLeft: HEAD_WIDTH + 24 }}
-      onPointerDown={(event) => event.stopPropagation()}
-    >
-      This week is empty. Type a shift, draw one, or{' '}
-      <Link className="text-button" href={startAddress(site.id, week)}>
-        start it from a week, a template or patterns
-      </Link>
-      .
     </p>
   );
 }

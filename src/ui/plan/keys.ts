@@ -29,11 +29,16 @@ export function onCanvasKey(event: KeyEvent, controller: PlanController): void {
 
 /** A key that holds on the whole plan page, also outside the canvas. Returns whether it was used. */
 export function onPageKey(
-  event: KeyEvent,
+  event: KeyEvent & Pick<KeyboardEvent, 'target'>,
   controller: PlanController,
   goWeeks: (by: number) => void,
 ): boolean {
   if (!event.altKey || event.ctrlKey) {
+    if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'z' && !isTypedInto(event.target)) {
+      if (event.shiftKey) controller.redo();
+      else controller.undo();
+      return true;
+    }
     if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'k') {
       controller.view.setState({ finding: true });
       return true;
@@ -80,6 +85,11 @@ export function onPageKey(
     default:
       return false;
   }
+}
+
+/** A field has an undo of its own for what is typed in it. */
+function isTypedInto(target: EventTarget | null): boolean {
+  return target instanceof HTMLElement && target.closest('input, textarea, select') !== null;
 }
 
 function onPlainKey(event: KeyEvent, controller: PlanController): boolean {

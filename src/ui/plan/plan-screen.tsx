@@ -161,7 +161,7 @@ function Ready({
     const online = () => controller.resume();
     const onKey = (event: KeyboardEvent) => {
       const goWeeks = (by: number) => router.push(weekAddress(site, week + by * 7));
-      if (onPageKey(event, controller, goWeeks)) event.preventDefault();
+      if (!event.defaultPrevented && onPageKey(event, controller, goWeeks)) event.preventDefault();
     };
     const deaf = onPlanChanged(() => void controller.refresh());
     window.addEventListener('online', online);

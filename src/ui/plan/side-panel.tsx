@@ -10,8 +10,10 @@ import { DAY } from '@/core/time/span';
 import { writeDay, writeHours, writeTimeSpan } from '@/core/time/write';
 import { useController, usePlan, useView } from './controller';
 import { type Cell, personOf, shiftsIn } from './edits';
+import { useFrame } from './frame-context';
 import { isTrouble, visibleSnags } from './snags';
 import { figureOf, titleOf } from './summary';
+import { startAddress } from './week-strip';
 
 /** How many snags are listed before one asks for more. */
 const PAGE = 40;
@@ -26,11 +28,36 @@ export function SidePanel() {
       className="border-rule bg-sheet flex w-[262px] shrink-0 flex-col border-l max-[1100px]:w-[216px]"
     >
       <div className="min-h-0 flex-1 overflow-y-auto px-3.5 py-3" tabIndex={-1}>
+        <EmptyWeek />
         {place && <PlaceDetails />}
         <SnagList />
       </div>
       {people && <Selected />}
     </aside>
+  );
+}
+
+/** What an empty week offers: where its shifts can come from. */
+function EmptyWeek() {
+  const { site, week } = useFrame();
+  const isEmpty = usePlan((state) => state.judgement.plan.shifts.length === 0);
+  if (!isEmpty) return null;
+  return (
+    <section aria-labelledby="empty-title" className="border-rule mb-3 border-b pb-3">
+      <h2 id="empty-title" className="section-title">
+        This week is empty
+      </h2>
+      <p className="mt-0.5 mb-2 text-[12.5px] leading-[17px]">
+        Type a shift into a cell, draw one, or take what repeats: another week, a template, patterns.
+      </p>
+      <Link
+        prefetch={false}
+        className="solid-button inline-flex items-center"
+        href={startAddress(site.id, week)}
+      >
+        Start the week
+      </Link>
+    </section>
   );
 }
 

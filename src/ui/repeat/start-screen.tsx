@@ -16,7 +16,7 @@ import { sayPlanChanged } from '../kit/plan-changed';
 import { sentence } from '../kit/save-bar';
 import { Shell, type ShellFrame } from '../kit/shell';
 import { tell } from '../kit/tell';
-import { useCommand, usePreview } from '../kit/use-command';
+import { useCommand, usePreview, useTakeBack } from '../kit/use-command';
 import { writeWeeks } from './write-weeks';
 
 interface Props {
@@ -254,10 +254,48 @@ export function StartScreen({ frame, repeat, week, from }: Props) {
                 </Link>
               </div>
             )}
+            <DoneLately repeat={repeat} />
           </section>
         </div>
       </main>
     </Shell>
+  );
+}
+
+/** What was done to the whole site lately, each with the way back. */
+function DoneLately({ repeat }: { readonly repeat: RepeatPayload }) {
+  const takeItBack = useTakeBack();
+  if (repeat.done.length === 0) return null;
+  return (
+    <section aria-labelledby="done-title" className="border-rule mt-8 border-t pt-3">
+      <h2 id="done-title" className="section-title mb-1">
+        Done here lately
+      </h2>
+      <ol>
+        {repeat.done.map(({ id, at, actor, title, undone }) => (
+          <li key={id} className="border-fine flex min-h-7 items-center gap-3 border-b py-0.5">
+            <time dateTime={at} className="text-muted w-[108px] shrink-0" suppressHydrationWarning>
+              {new Date(at).toLocaleString('en-GB', {
+                day: 'numeric',
+                month: 'short',
+                hour: '2-digit',
+                minute: '2-digit',
+              })}
+            </time>
+            <span className="min-w-0 flex-1">
+              {title} <span className="text-muted">{actor}</span>
+            </span>
+            {undone ? (
+              <span className="text-muted">taken back</span>
+            ) : (
+              <button type="button" className="text-button" onClick={() => void takeItBack(id)}>
+                Take back
+              </button>
+            )}
+          </li>
+        ))}
+      </ol>
+    </section>
   );
 }
 

@@ -25,6 +25,7 @@ export function PanelFrame({
   return (
     <aside
       ref={box}
+      id="panel"
       tabIndex={-1}
       aria-labelledby="panel-title"
       className="border-rule bg-sheet flex w-[320px] shrink-0 flex-col border-l outline-none max-[1100px]:w-[280px]"
@@ -50,6 +51,11 @@ export function PanelFrame({
       {foot && <footer className="border-rule shrink-0 border-t px-3.5 py-2.5">{foot}</footer>}
     </aside>
   );
+}
+
+/** Puts the focus on the panel, where the button that had it is gone after its deed. */
+export function focusPanel(): void {
+  setTimeout(() => document.getElementById('panel')?.focus({ preventScroll: true }), 0);
 }
 
 /** What an action would do, and the button that does it. */

@@ -3,6 +3,7 @@ import type { Shift } from '@/core/plan/types';
 import { FollowingList } from '../../kit/following';
 import { useCommand, usePreview } from '../../kit/use-command';
 import { useController, usePlan } from '../controller';
+import { focusPanel } from './frame';
 
 export type Reach = 'this' | 'later' | 'unpublished';
 
@@ -64,6 +65,7 @@ export function FurtherChange({
     if (!(await run('pattern.change', input, form === null ? 'Taken away' : 'Changed'))) return;
     await controller.refresh();
     if (form === null) controller.open(null);
+    else focusPanel();
   };
   return (
     <div>

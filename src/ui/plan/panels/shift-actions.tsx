@@ -7,7 +7,7 @@ import { writeTimeSpan, writeTime } from '@/core/time/write';
 import { newId } from '../../kit/new-id';
 import { copyOf } from '../edits';
 import { useController, usePlan } from '../controller';
-import { Outcome } from './frame';
+import { Outcome, focusPanel } from './frame';
 import { FurtherChange, PatternScope, type Reach } from './pattern-scope';
 
 type Doing = 'split' | 'join' | 'open' | 'others' | 'remove' | null;
@@ -18,6 +18,10 @@ export function ShiftActions({ shift, follows }: { readonly shift: Shift; readon
   const [doing, setDoing] = useState<Doing>(null);
   const next = useNext(shift);
   const own = shift.detail?.pattern?.own ?? false;
+  const done = () => {
+    setDoing(null);
+    focusPanel();
+  };
   const toggle = (what: Doing) => () => setDoing(doing === what ? null : what);
   const button = (what: Exclude<Doing, null>, name: string) => (
     <button type="button" className="plain-button" aria-pressed={doing === what} onClick={toggle(what)}>
@@ -53,12 +57,16 @@ export function ShiftActions({ shift, follows }: { readonly shift: Shift; readon
       </div>
       {doing && (
         <div className="mt-2.5">
-          {doing === 'split' && <Split shift={shift} />}
-          {doing === 'join' && next && <Join shift={shift} next={next} />}
+          {doing === 'split' && <Split shift={shift} onDone={done} />}
+          {doing === 'join' && next && <Join shift={shift} next={next} onDone={done} />}
           {doing === 'open' && (
-            <Act changes={[{ do: 'set', id: shift.id, shift: { person: null } }]} verb="Turn open" />
+            <Act
+              changes={[{ do: 'set', id: shift.id, shift: { person: null } }]}
+              verb="Turn open"
+              onDone={done}
+            />
           )}
-          {doing === 'others' && <Others shift={shift} />}
+          {doing === 'others' && <Others shift={shift} onDone={done} />}
           {doing === 'remove' && <Remove shift={shift} follows={follows} />}
         </div>
       )}
@@ -82,10 +90,12 @@ function Act({
   changes,
   verb,
   close = false,
+  onDone,
 }: {
   readonly changes: readonly Change[];
   readonly verb: string;
   readonly close?: boolean;
+  readonly onDone?: () => void;
 }) {
   const controller = useController();
   const tried = changes.length > 0 ? controller.try(changes) : null;
@@ -96,7 +106,9 @@ function Act({
         className="solid-button"
         disabled={!tried || tried.refused !== null}
         onClick={() => {
-          if (controller.commit(changes) && close) controller.open(null);
+          if (!controller.commit(changes)) return;
+          if (close) controller.open(null);
+          else onDone?.();
         }}
       >
         {verb}
@@ -105,7 +117,7 @@ function Act({
   );
 }
 
-function Split({ shift }: { readonly shift: Shift }) {
+function Split({ shift, onDone }: { readonly shift: Shift; readonly onDone: () => void }) {
   const hourFormat = usePlan((state) => state.hourFormat);
   const plan = usePlan((state) => state.judgement.plan);
   const block = plan.site.blockMinutes;
@@ -146,7 +158,7 @@ function Split({ shift }: { readonly shift: Shift }) {
           </span>
         )}
       </label>
-      {at !== null && <Act changes={changes} verb="Split" />}
+      {at !== null && <Act changes={changes} verb="Split" onDone={onDone} />}
     </>
   );
 }
@@ -163,7 +175,15 @@ function useNext(shift: Shift): Shift | null {
   return next && join(shift, next).ok ? next : null;
 }
 
-function Join({ shift, next }: { readonly shift: Shift; readonly next: Shift }) {
+function Join({
+  shift,
+  next,
+  onDone,
+}: {
+  readonly shift: Shift;
+  readonly next: Shift;
+  readonly onDone: () => void;
+}) {
   const hourFormat = usePlan((state) => state.hourFormat);
   const done = join(shift, next);
   if (!done.ok) return <p className="text-gap">{done.problem.message}.</p>;
@@ -180,12 +200,13 @@ function Join({ shift, next }: { readonly shift: Shift; readonly next: Shift }) 
           { do: 'set', id: shift.id, shift: done.patch },
         ]}
         verb="Join"
+        onDone={onDone}
       />
     </>
   );
 }
 
-function Others({ shift }: { readonly shift: Shift }) {
+function Others({ shift, onDone }: { readonly shift: Shift; readonly onDone: () => void }) {
   const plan = usePlan((state) => state.judgement.plan);
   const [chosen, choose] = useState<ReadonlySet<string>>(new Set());
   const [text, setText] = useState('');
@@ -227,7 +248,9 @@ function Others({ shift }: { readonly shift: Shift }) {
         ))}
         {able.length === 0 && <li className="text-muted px-2 py-1">Nobody else holds its role.</li>}
       </ul>
-      {changes.length > 0 && <Act changes={changes} verb={`Give to ${changes.length} more`} />}
+      {changes.length > 0 && (
+        <Act changes={changes} verb={`Give to ${changes.length} more`} onDone={onDone} />
+      )}
     </>
   );
 }

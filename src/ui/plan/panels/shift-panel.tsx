@@ -9,7 +9,7 @@ import { readSpan, writeTypedSpan } from '@/core/time/read-time';
 import { writeDay, writeLongDay, writeTimeSpan } from '@/core/time/write';
 import { Labelled, Select, TextInput, Tick } from '../../kit/inputs';
 import { useController, usePlan } from '../controller';
-import { Outcome, PanelFrame } from './frame';
+import { Outcome, PanelFrame, focusPanel } from './frame';
 import { FurtherChange, PatternScope, type Reach } from './pattern-scope';
 import { ShiftActions } from './shift-actions';
 import { ShiftHistory } from './shift-history';
@@ -24,7 +24,7 @@ export function ShiftPanel({ id }: { readonly id: string }) {
         <p className="text-muted">This shift is no longer there.</p>
       </PanelFrame>
     );
-  return <ShiftForm key={JSON.stringify(shift)} shift={shift} />;
+  return <ShiftForm shift={shift} />;
 }
 
 /** Lines of the check-list that hold nothing are not kept. */
@@ -40,12 +40,24 @@ function ShiftForm({ shift }: { readonly shift: Shift }) {
   const hourFormat = usePlan((state) => state.hourFormat);
   const beside = usePlan((state) => state.beside);
   const words = usePlan((state) => state.words);
+  const [base, setBase] = useState(shift);
   const [draft, setDraft] = useState(shift);
-  const [times, setTimes] = useState(() =>
-    writeTypedSpan(shift.from, shift.to, hourFormat, openOn(plan, shift.date)),
-  );
+  /** Raised whenever fields have to be written anew. */
+  const [version, setVersion] = useState(0);
+  const timesOf = (one: Shift) => writeTypedSpan(one.from, one.to, hourFormat, openOn(plan, one.date));
+  const [times, setTimes] = useState(() => timesOf(shift));
   const [wrong, setWrong] = useState<ReadonlyMap<string, string>>(new Map());
   const [reach, setReach] = useState<Reach>('this');
+  // The shift changed under the form: what was typed here stays, on top of it.
+  if (shift !== base && JSON.stringify(shift) !== JSON.stringify(base)) {
+    const typed = differing(base, draft);
+    const next = typed ? { ...shift, ...typed } : shift;
+    const fixed = draft.fixed === base.fixed ? shift.fixed : draft.fixed;
+    setBase(shift);
+    setDraft({ ...next, fixed });
+    if (!typed) setVersion(version + 1);
+    if (next.from !== draft.from || next.to !== draft.to || !typed) setTimes(timesOf(next));
+  }
   const detail = draft.detail ?? NO_DETAIL;
   const set = (part: Partial<Shift>) => setDraft((now) => ({ ...now, ...part }));
   const say = (part: Partial<ShiftDetail>) => setDraft((now) => ({ ...now, detail: detailWith(now, part) }));
@@ -76,7 +88,7 @@ function ShiftForm({ shift }: { readonly shift: Shift }) {
   const follows = from !== null && pattern !== undefined && pattern !== null && !from.own;
   const keep = () => {
     if (firstWrong !== undefined) return controller.tell({ text: `${firstWrong}.` });
-    if (dirty && controller.commit(changes)) document.getElementById('panel-title')?.focus();
+    if (dirty && controller.commit(changes)) focusPanel();
   };
   const placed = people[shift.person === null ? people.length - 1 : indexOf.get(shift.person)!].view.own.find(
     (one) => one.id === shift.id,
@@ -132,8 +144,9 @@ function ShiftForm({ shift }: { readonly shift: Shift }) {
                   className="plain-button"
                   onClick={() => {
                     setDraft(shift);
-                    setTimes(writeTypedSpan(shift.from, shift.to, hourFormat, openOn(plan, shift.date)));
+                    setTimes(timesOf(shift));
                     setWrong(new Map());
+                    setVersion(version + 1);
                   }}
                 >
                   Discard
@@ -201,8 +214,20 @@ function ShiftForm({ shift }: { readonly shift: Shift }) {
             />
           </Labelled>
         </div>
-        <Breaks shift={draft} rule={placed?.break.minutes ?? 0} onChange={set} onWrong={fault} />
-        <Duties duties={detail.duties} shift={draft} onChange={(duties) => say({ duties })} onWrong={fault} />
+        <Breaks
+          key={`breaks ${version}`}
+          shift={draft}
+          rule={placed?.break.minutes ?? 0}
+          onChange={set}
+          onWrong={fault}
+        />
+        <Duties
+          key={`duties ${version}`}
+          duties={detail.duties}
+          shift={draft}
+          onChange={(duties) => say({ duties })}
+          onWrong={fault}
+        />
         <div>
           <Labelled label="Label">
             <TextInput
