@@ -36,6 +36,9 @@ export interface Context {
   readonly watch?: Watch;
 }
 
+/** The share of long work that is done once it is prepared; writing is the rest. */
+export const PREPARED = 0.4;
+
 /** Hears how far long work has come, and may stop it. */
 export interface Watch {
   /** `share` from 0 to 1. Resolves to true where the work has to be given up. */

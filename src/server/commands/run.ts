@@ -11,7 +11,7 @@ import { refuseAccess } from '../access';
 import type { Actor } from '../actor';
 import { now, nowAt } from '../clock';
 import { readInput } from '../input';
-import type { Context, Watch, Work } from './command';
+import { type Context, PREPARED, type Watch, type Work } from './command';
 import { following, plannedWeeks } from './following';
 import { COMMANDS } from './list';
 import type { CommandAnswer, CommandRequest } from './payload';
@@ -152,7 +152,8 @@ async function writeShifts(
     const done = applyAll(stored.plan, changes);
     if (!done.ok) throw new GivenUp(done);
     await writeChanges(trx, site, changes, async (written) => {
-      if (watch && (await watch.come(written / changes.length))) throw new GivenUp(STOPPED);
+      const share = PREPARED + (1 - PREPARED) * (written / changes.length);
+      if (watch && (await watch.come(share))) throw new GivenUp(STOPPED);
     });
     const entry = `${id} ${site}`;
     const at = new Date(now()).toISOString();

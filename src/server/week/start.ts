@@ -11,10 +11,10 @@ import { listSites } from '@/data/site/site-store';
 import { type StoredPlan, loadPlan } from '@/data/week/plan-store';
 import { loadLeftOut, loadPatterns, loadWeekTemplates } from '@/data/week/repeat-store';
 import { loadShifts } from '@/data/week/shift-store';
-import { type Context, command } from '../commands/command';
+import { type Context, PREPARED, command } from '../commands/command';
 import { START } from './input';
 import type { StartRequest } from './payload';
-import { counted, saysOf } from './words';
+import { counted, figure, saysOf } from './words';
 
 interface Brought {
   readonly changes: readonly Change[];
@@ -39,9 +39,12 @@ export const startWeek = command<StartRequest>({
     const source = await sourceOf(db, request, line.weekStart);
     if (!source.ok) return source;
     const changes: Change[] = [];
+    // How many come in each week is said first, then shift by shift what comes otherwise.
+    const heads: string[] = [];
     const remarks: string[] = [];
     for (const [i, week] of weeks.entries()) {
-      if (await context.watch?.come(0)) return fail('stopped', 'stopped; nothing was changed');
+      if (await context.watch?.come((i / weeks.length) * PREPARED))
+        return fail('stopped', 'stopped; nothing was changed');
       const stored = await loadPlan(db, request.site, week, 7);
       if (!stored) return fail('unknown', 'there is no such site', 'input.site');
       const brought = await bring(context, source.value, stored, request, changes);
@@ -50,9 +53,11 @@ export const startWeek = command<StartRequest>({
       const arriving = brought.changes.filter((change) => change.do === 'add').length;
       const going = brought.changes.filter((change) => change.do === 'remove').length;
       const parts = [`${counted(arriving, 'shift')} ${arriving === 1 ? 'arrives' : 'arrive'}`];
-      if (going > 0) parts.push(`${going} ${going === 1 ? 'goes' : 'go'}`);
-      remarks.push(`${name}: ${parts.join(', ')}.`, ...brought.remarks);
-      if (i === 0 && weeks.length === 1 && arriving === 0) remarks.push('There is nothing to bring.');
+      if (brought.remarks.length > 0) parts.push(`${figure(brought.remarks.length)} of them otherwise`);
+      if (going > 0) parts.push(`${figure(going)} ${going === 1 ? 'goes' : 'go'}`);
+      heads.push(`${name}: ${parts.join(', ')}.`);
+      remarks.push(...brought.remarks);
+      if (i === 0 && weeks.length === 1 && arriving === 0) heads.push('There is nothing to bring.');
     }
     const first = writeDays(weeks[0], 7);
     const title =
@@ -68,7 +73,7 @@ export const startWeek = command<StartRequest>({
         sites: [request.site],
         weeks,
         shifts: [{ site: request.site, changes }],
-        remarks,
+        remarks: [...heads, ...remarks],
       },
     };
   },

@@ -35,7 +35,12 @@ export function saysOf(plan: Plan, hourFormat: HourFormat, sites: ReadonlyMap<st
   };
 }
 
+/** A figure as people write it: `3,000`. */
+export function figure(n: number): string {
+  return n.toLocaleString('en');
+}
+
 /** `1 shift`, `4 shifts`. */
 export function counted(n: number, one: string, many = `${one}s`): string {
-  return `${n} ${n === 1 ? one : many}`;
+  return `${figure(n)} ${n === 1 ? one : many}`;
 }

@@ -1,8 +1,13 @@
+'use client';
+
+import { useState } from 'react';
 import { writeDays, writeSignedHours } from '@/core/time/write';
 import type { CommandAnswer, Following } from '@/server/commands/payload';
 
 /** How many snags of one week are named before they are only counted. */
 const NAMED = 4;
+/** How many remarks are shown before one asks for more. */
+const REMARKS = 14;
 
 /** What a command would do to weeks already planned. */
 export function FollowingList({
@@ -12,14 +17,20 @@ export function FollowingList({
   readonly answer: CommandAnswer | null;
   readonly named?: number;
 }) {
+  const [all, showAll] = useState(false);
   if (answer === null) return <p className="text-muted">Looking at what would follow …</p>;
   if (!answer.ok) return null;
   const { following, remarks } = answer;
   return (
     <div>
-      {remarks.map((remark) => (
-        <p key={remark}>{remark}</p>
+      {remarks.slice(0, all ? remarks.length : REMARKS).map((remark, i) => (
+        <p key={i}>{remark}</p>
       ))}
+      {remarks.length > REMARKS && (
+        <button type="button" className="text-button" onClick={() => showAll(!all)}>
+          {all ? `Show only ${REMARKS}` : `Show all ${remarks.length}`}
+        </button>
+      )}
       {following.length === 0 && remarks.length === 0 && (
         <p className="text-muted">Nothing changes in weeks already planned.</p>
       )}

@@ -217,29 +217,8 @@ export function StartScreen({ frame, repeat, week, from }: Props) {
             <h2 id="brings-title" className="section-title mb-2">
               What it brings
             </h2>
-            {kind === 'empty' ? (
-              <p className="text-muted">
-                Nothing.{' '}
-                <Link className="text-button" href={back}>
-                  Go to the week
-                </Link>{' '}
-                and type or draw its shifts.
-              </p>
-            ) : problem ? (
-              <p className="text-gap font-semibold">{problem}</p>
-            ) : preview && !preview.ok ? (
-              <p className="text-gap font-semibold">{sentence(preview.problem)}</p>
-            ) : progress !== null ? (
-              <Progress share={progress} onStop={() => stopping.current?.abort()} />
-            ) : input ? (
-              <div className="text-[13px] leading-[19px]">
-                <FollowingList answer={preview} named={targets.length === 1 ? 60 : 6} />
-              </div>
-            ) : (
-              <p className="text-muted">There is nothing to take yet.</p>
-            )}
             {input && progress === null && (
-              <div className="border-rule mt-4 flex gap-2 border-t pt-3">
+              <div className="mb-3 flex gap-2">
                 <button
                   type="button"
                   className="solid-button"
@@ -253,6 +232,30 @@ export function StartScreen({ frame, repeat, week, from }: Props) {
                   Leave it
                 </Link>
               </div>
+            )}
+            {problem && (
+              <p role="alert" className="text-gap mb-2 font-semibold">
+                {problem}
+              </p>
+            )}
+            {kind === 'empty' ? (
+              <p className="text-muted">
+                Nothing.{' '}
+                <Link className="text-button" href={back}>
+                  Go to the week
+                </Link>{' '}
+                and type or draw its shifts.
+              </p>
+            ) : preview && !preview.ok ? (
+              <p className="text-gap font-semibold">{sentence(preview.problem)}</p>
+            ) : progress !== null ? (
+              <Progress share={progress} onStop={() => stopping.current?.abort()} />
+            ) : input ? (
+              <div className="text-[13px] leading-[19px]">
+                <FollowingList answer={preview} named={targets.length === 1 ? 60 : 6} />
+              </div>
+            ) : (
+              <p className="text-muted">There is nothing to take yet.</p>
             )}
             <DoneLately repeat={repeat} />
           </section>
