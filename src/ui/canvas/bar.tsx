@@ -57,7 +57,7 @@ export function Bar({ shift, scale, day, look, hourFormat, pencil, trouble, ...r
     >
       <span>{label.time}</span>
       {label.role && <span>{label.role}</span>}
-      {partsOf(shift).map(({ key, span, movable, name: says }) => (
+      {partsOf(shift, wide).map(({ key, span, movable, name: says }) => (
         <span
           key={key}
           className={key.startsWith('duty') ? 'duty' : 'notch'}
@@ -116,12 +116,16 @@ interface Part {
   readonly name: string;
 }
 
+const NO_PARTS: readonly Part[] = [];
+
 /** The breaks and duties of a shift, where they lie; a break known only in length is drawn in its middle. */
-function partsOf({ own, break: first, moreBreaks }: OwnShift): Part[] {
+function partsOf({ own, break: first, moreBreaks }: OwnShift, wide: boolean): readonly Part[] {
+  if (!wide && first.at === null && !own!.detail) return NO_PARTS;
   const { to, detail } = own!;
   const parts: Part[] = [];
   [first, ...moreBreaks].forEach((pause, i) => {
-    if (pause.minutes === 0) return;
+    // Without room to lay hands on it, a break at no fixed time has no place.
+    if (pause.minutes === 0 || (pause.at === null && !wide)) return;
     const at = pause.at ?? middleOf(own!, pause.minutes);
     const loose = pause.at === null;
     const span = { from: at, to: Math.min(at + pause.minutes, to) };

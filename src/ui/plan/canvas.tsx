@@ -2,9 +2,9 @@
 
 import { useVirtualizer } from '@tanstack/react-virtual';
 import dynamic from 'next/dynamic';
-import { memo, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
+import { memo, useEffect, useRef } from 'react';
 import { HEAD_WIDTH, ROW_HEIGHT, Row, cellId, openRowHeight } from '../canvas/row';
-import { type Scale, hoursOf, scaleOf } from '../canvas/scale';
+import type { Scale } from '../canvas/scale';
 import { CellEditor } from './cell-editor';
 import { DAY_HEADS_HEIGHT, DayHeads } from './day-heads';
 import { AS_LISTED, type Line, heightOf, topOf } from './arrange';
@@ -14,6 +14,7 @@ import { useLooks } from './looks';
 import { usePointer } from './pointer';
 import { SkylinePanel } from './skyline-panel';
 import { useController, usePlan, useView } from './controller';
+import { useScale } from './use-scale';
 
 const DemandCanvas = dynamic(() => import('./demand-canvas').then((part) => part.DemandCanvas), {
   ssr: false,
@@ -148,27 +149,6 @@ function PeopleCanvas() {
 
 /** The most room the open shifts take, in pixels; more of them are scrolled to. */
 const OPEN_ROW_MOST = 112;
-
-/** The scale of what is looked at, in the width there is. */
-export function useScale(scroller: React.RefObject<HTMLDivElement | null>): Scale {
-  const [width, setWidth] = useState(840);
-  useLayoutEffect(() => {
-    const element = scroller.current!;
-    const measure = () => setWidth(Math.max(element.clientWidth - HEAD_WIDTH, 200));
-    measure();
-    const observer = new ResizeObserver(measure);
-    observer.observe(element);
-    return () => observer.disconnect();
-  }, [scroller]);
-  const hours = usePlan((state) => {
-    const { from, to } = hoursOf(state.judgement);
-    return `${from} ${to}`;
-  });
-  const [from, to] = hours.split(' ').map(Number);
-  const days = useView((view) => view.days);
-  const firstDay = useView((view) => view.firstDay);
-  return useMemo(() => scaleOf({ from, to }, firstDay, days, width), [from, to, firstDay, days, width]);
-}
 
 function GroupHead({ top, line }: { top: number; line: Extract<Line, { kind: 'group' }> }) {
   return (

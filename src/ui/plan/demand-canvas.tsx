@@ -10,7 +10,7 @@ import { writeDay, writeShortSpan, writeTimeSpan } from '@/core/time/write';
 import { HEAD_WIDTH, lanesOf } from '../canvas/row';
 import { type Scale, xOf } from '../canvas/scale';
 import type { RowsAre } from './arrange';
-import { useScale } from './canvas';
+import { useScale } from './use-scale';
 import { useController, usePlan, useView } from './controller';
 import { DayHeads } from './day-heads';
 import { newShift } from './edits';
