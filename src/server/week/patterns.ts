@@ -42,6 +42,11 @@ export const savePattern = command<{ site: string; pattern: Pattern; weeks: numb
     const times = clean.shifts.findIndex(({ from, to }) => to <= from || to > from + 1440);
     if (times >= 0)
       return fail('time', 'a shift has no length, or more than a day', `input.pattern.shifts[${times}]`);
+    const roles = new Set(
+      (await readRows(context.db, 'site_role', { site_id: site })).map((row) => row.role_id),
+    );
+    const lost = clean.shifts.findIndex(({ role }) => role !== null && !roles.has(role));
+    if (lost >= 0) return fail('unknown', 'this site has no such role', `input.pattern.shifts[${lost}].role`);
     const fault = patternFault(clean, line.weekStart);
     if (!fault.ok) return at(fault, 'input.pattern');
     const before = patterns.find(({ id }) => id === pattern.id) ?? null;

@@ -55,6 +55,9 @@ export const startWeek = command<StartRequest>({
       const parts = [`${counted(arriving, 'shift')} ${arriving === 1 ? 'arrives' : 'arrive'}`];
       if (brought.remarks.length > 0) parts.push(`${figure(brought.remarks.length)} of them otherwise`);
       if (going > 0) parts.push(`${figure(going)} ${going === 1 ? 'goes' : 'go'}`);
+      const gone = new Set(brought.changes.flatMap((one) => (one.do === 'remove' ? [one.id] : [])));
+      const told = stored.published.filter((shift) => gone.has(shift.id)).length;
+      if (told > 0) parts.push(`${figure(told)} of these published`);
       heads.push(`${name}: ${parts.join(', ')}.`);
       remarks.push(...brought.remarks);
       if (i === 0 && weeks.length === 1 && arriving === 0) heads.push('There is nothing to bring.');

@@ -104,7 +104,7 @@ function same(a: string, b: string): boolean {
   return a.toLocaleLowerCase() === b.toLocaleLowerCase();
 }
 
-/** A short name that is a role's too would make what is typed mean two things. */
+/** A short name that is a role's too would make what is typed mean two things; and a role has to be one of here. */
 async function clashWithRole(db: Database, site: string, templates: readonly ShiftTemplate[]) {
   const places = await readRows(db, 'site_role', { site_id: site });
   const roles = await readRowsOf(
@@ -113,7 +113,9 @@ async function clashWithRole(db: Database, site: string, templates: readonly Shi
     'id',
     places.map((row) => String(row.role_id)),
   );
-  for (const [i, { short }] of templates.entries()) {
+  for (const [i, { short, form }] of templates.entries()) {
+    if (form.role !== null && !roles.some((row) => row.id === form.role))
+      return fail('unknown', 'this site has no such role', `input.templates[${i}].form.role`);
     const role = roles.find((row) => same(String(row.mark), short) || same(String(row.name), short));
     if (role)
       return fail(

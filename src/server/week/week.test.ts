@@ -135,6 +135,8 @@ describe('starting a week', () => {
     expect(again.remarks[0]).not.toContain('62');
     await done('week.start', { ...start, mode: 'replace' });
     expect(await shiftsOf(NEXT)).toHaveLength(62);
+    const over = { ...start, weeks: [MONDAY], source: { from: 'week', week: MONDAY - 7 }, mode: 'replace' };
+    expect((await done('week.start', over, true)).remarks[0]).toMatch(/62 go, \d+ of these published\.$/);
   });
 
   test.each([
@@ -376,6 +378,7 @@ describe('a pattern', () => {
       'input.pattern.shifts[0]',
     ],
     [tuesdays({ weeks: 9 }), 'input.pattern.weeks'],
+    [tuesdays({ shifts: [{ ...tuesdays().shifts[0], role: 'till' }] }), 'input.pattern.shifts[0].role'],
   ])('that is faulty is refused with the place', async (pattern, path) => {
     expect(await ask('pattern.save', { pattern, weeks: 1 })).toMatchObject({ ok: false, problem: { path } });
   });
@@ -432,6 +435,7 @@ describe('a shift template', () => {
       'input.templates[0].form.break',
     ],
     [{ form: { ...opening.form, to: 480 } }, 'input.templates[0].form.to'],
+    [{ form: { ...opening.form, role: 'till' } }, 'input.templates[0].form.role'],
   ])('%j is refused', async (more, path) => {
     expect(await ask('templates.save', { templates: [{ ...opening, ...more }], follow: [] })).toMatchObject({
       ok: false,

@@ -31,6 +31,9 @@ export const AS_LISTED: Arrangement = {
   only: 'all',
 };
 
+/** What takes a filter off and leaves groups and order. */
+export const UNFILTERED: Partial<Arrangement> = { text: '', role: null, station: null, only: 'all' };
+
 /** One line of the canvas: a person's row, by their place in the plan, or the name of a group. */
 export type Line =
   | { readonly kind: 'row'; readonly row: number }

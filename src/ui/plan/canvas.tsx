@@ -3,7 +3,7 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
 import dynamic from 'next/dynamic';
 import { memo, useEffect, useRef } from 'react';
-import { HEAD_WIDTH, ROW_HEIGHT, Row, cellId, openRowHeight } from '../canvas/row';
+import { ROW_HEIGHT, Row, cellId, openRowHeight } from '../canvas/row';
 import type { Scale } from '../canvas/scale';
 import { CellEditor } from './cell-editor';
 import { DAY_HEADS_HEIGHT, DayHeads } from './day-heads';
@@ -57,13 +57,14 @@ function PeopleCanvas() {
     const line = lines.findIndex((one) => one.kind === 'row' && one.row === active.row);
     if (line >= 0) virtual.scrollToIndex(line, { align: 'auto' });
   }, [active.row, lines, virtual]);
-  // People came or went: the rows are found anew.
-  const people = usePlan((state) => state.judgement.indexOf);
+  // People came or went: the rows are found anew. Else they keep their place.
+  const people = usePlan((state) => state.judgement.plan.people);
   const seen = useRef(people);
   useEffect(() => {
-    if (seen.current === people) return;
+    const before = seen.current;
     seen.current = people;
-    controller.arrange({});
+    if (before.length !== people.length || before.some((person, i) => person.id !== people[i].id))
+      controller.arrange({});
   }, [people, controller]);
   useEffect(() => {
     const canvas = scroller.current;

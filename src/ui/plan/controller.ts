@@ -7,7 +7,7 @@ import type { Change } from '@/core/plan/change';
 import { readShifts } from '@/core/time/read-shifts';
 import { type Reading, writeTypedSpan } from '@/core/time/read-time';
 import { writeShortSpan, writeTimeSpan } from '@/core/time/write';
-import { AS_LISTED, type Arrangement, linesOf, rowAt } from './arrange';
+import { type Arrangement, UNFILTERED, linesOf, rowAt } from './arrange';
 import {
   type Cell,
   type Range,
@@ -176,7 +176,7 @@ export class PlanController {
     const row = Math.min(Math.max(cell.row, 0), this.rows - 1);
     const day = Math.min(Math.max(cell.day, 0), this.plan.judgement.plan.days - 1);
     if (row < this.rows - 1 && !this.view.getState().layout.positionOf.has(row)) {
-      this.arrange(AS_LISTED);
+      this.arrange(UNFILTERED);
       this.tell({ text: 'All rows are shown again.' });
     }
     this.view.setState((view) => ({

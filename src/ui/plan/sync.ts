@@ -45,6 +45,8 @@ export class PlanSync {
 
   /** Takes the plan anew; edits that are not kept yet are put back on it. */
   async refresh(): Promise<void> {
+    // What is on its way is answered first: its effect would be in what comes, and be applied again.
+    for (let i = 0; this.running && i < 60; i++) await new Promise((resolve) => setTimeout(resolve, 50));
     const fresh = await fetchPlan(this.address, this.days);
     if (!fresh) return this.tell({ text: 'The server cannot be reached; what is shown may be old.' });
     const { pending } = this.store.getState();
