@@ -1,24 +1,22 @@
 import { randomUUID } from 'node:crypto';
 import Joi from 'joi';
-import { type Change, type Problem, type Result, fail } from '@/core/plan/change';
-import { type Pattern, occurrencesOf, patternFault } from '@/core/patterns/pattern';
+import { type Problem, type Result, fail } from '@/core/plan/change';
+import { type Pattern, patternFault } from '@/core/patterns/pattern';
 import { readRule } from '@/core/patterns/rule';
 import { type Scope, editSeries } from '@/core/patterns/scope';
-import { type WrittenOut, writeOut } from '@/core/patterns/write-out';
 import type { Shift } from '@/core/plan/types';
 import { type Day, readDate, startOfWeek } from '@/core/time/day';
 import { writeLongDay } from '@/core/time/write';
 import type { Database } from '@/data/database';
-import { type RowChange, readRows, rowChanges } from '@/data/records/records';
+import { readRows, rowChanges } from '@/data/records/records';
 import { listSites } from '@/data/site/site-store';
-import { type StoredPlan, loadPlan } from '@/data/week/plan-store';
-import { loadLeftOut, loadPatterns, patternRow } from '@/data/week/repeat-store';
+import { loadPatterns, patternRow } from '@/data/week/repeat-store';
 import { loadPublished, loadShifts } from '@/data/week/shift-store';
-import { type Context, type Work, command } from '../commands/command';
+import { type Context, command } from '../commands/command';
 import { ID } from '../site/input';
 import { FORM, PATTERN } from './input';
 import type { PatternChange } from './payload';
-import { counted, saysOf } from './words';
+import { writtenInto } from './write-patterns';
 
 /** Weeks into which a new or changed pattern is written at once; later ones get it when they are started. */
 const MOST_WEEKS_AHEAD = 26;
@@ -63,7 +61,7 @@ export const savePattern = command<{ site: string; pattern: Pattern; weeks: numb
     );
     const last = await lastShiftOf(context.db, site, pattern.id);
     const end = Math.max(first + weeks * 7, last === null ? first : startOfWeek(last, line.weekStart) + 7);
-    return written(context, site, {
+    return writtenInto(context, site, {
       rows: rowChanges('pattern', before ? [patternRow(site, before)] : [], [patternRow(site, clean)]),
       title: `Pattern ${clean.name}`,
       patterns: [{ pattern: clean, adds: true, until: first + weeks * 7 }],
@@ -85,7 +83,7 @@ export const removePattern = command<{ site: string; id: string }>({
     if (!pattern) return fail('unknown', 'there is no such pattern', 'input.id');
     const last = (await lastShiftOf(context.db, site, id)) ?? context.today;
     const leftOut = await readRows(context.db, 'left_out', { pattern_id: id });
-    return written(context, site, {
+    return writtenInto(context, site, {
       rows: [
         ...rowChanges('left_out', leftOut, []),
         ...rowChanges('pattern', [patternRow(site, pattern)], []),
@@ -137,7 +135,7 @@ export const changePattern = command<PatternChange>({
     const next = editSeries(pattern, { member, shift: part, from, form, person }, randomUUID());
     const faults = next.after ? patternFault(next.after, found.value.line.weekStart) : { ok: true as const };
     if (!faults.ok) return at(faults, 'input.form');
-    return written(context, site, {
+    return writtenInto(context, site, {
       rows: [
         ...rowChanges('pattern', [patternRow(site, pattern)], [patternRow(site, next.before)]),
         ...(next.after ? rowChanges('pattern', [], [patternRow(site, next.after)]) : []),
@@ -179,174 +177,6 @@ async function beginning(
   const out = new Set((await loadPublished(db, site, first, last + 1)).map(({ id }) => id));
   const free = rows.filter((one) => !out.has(one.id)).map((one) => one.detail!.pattern!.on);
   return free.length === 0 ? null : Math.min(...free);
-}
-
-interface Plan {
-  readonly rows: readonly RowChange[];
-  readonly title: string;
-  readonly patterns: readonly { readonly pattern: Pattern; readonly adds: boolean; readonly until: Day }[];
-  /** One shift of one member of `old` that goes over to `after`, or ends. */
-  readonly series?: {
-    readonly old: Pattern;
-    readonly after: Pattern | null;
-    readonly tail: string;
-    /** Whether what is published changes too. */
-    readonly published: boolean;
-  };
-  readonly from: Day;
-  readonly to: Day;
-}
-
-/** Works the shifts out that go with changed patterns, week by week. */
-async function written(
-  { db, today, watch }: Context,
-  site: string,
-  { rows, title, patterns, series, from, to }: Plan,
-): Promise<Result<{ work: Work }>> {
-  const line = (await listSites(db)).find((one) => one.id === site)!;
-  const names = new Map((await listSites(db)).map(({ id, name }) => [id, name]));
-  const leftOut = await loadLeftOut(
-    db,
-    patterns.map(({ pattern }) => pattern.id),
-  );
-  const changes: Change[] = [];
-  const remarks: string[] = [];
-  const sums = { added: 0, changed: 0, removed: 0, keptOwn: 0, keptPublished: 0 };
-  const weeks: Day[] = [];
-  for (let week = startOfWeek(from, line.weekStart); week < to; week += 7) {
-    if (await watch?.come(0)) return fail('stopped', 'stopped; nothing was changed');
-    const stored = (await loadPlan(db, site, week, 7))!;
-    const says = saysOf(stored.plan, stored.hourFormat, names);
-    const mine: Change[] = [];
-    const take = (out: WrittenOut) => {
-      mine.push(...out.changes);
-      for (const key of Object.keys(sums) as (keyof typeof sums)[]) sums[key] += out[key];
-      remarks.push(...out.remarks.map(({ shift, what, barrier }) => says.remark(shift, what, barrier)));
-    };
-    if (series) take(goOver(stored, series, from));
-    else
-      for (const { pattern, adds, until } of patterns) {
-        const first = Math.max(week, from, today);
-        const given = occurrencesOf(pattern, first, week + 7, line.weekStart);
-        const published = new Set(stored.published.map(({ id }) => id));
-        // What began before today has happened: it stays.
-        const plan = {
-          ...stored.plan,
-          shifts: stored.plan.shifts.map((shift) =>
-            shift.date < first && shift.detail?.pattern?.id === pattern.id
-              ? { ...shift, detail: { ...shift.detail, pattern: null } }
-              : shift,
-          ),
-        };
-        const ahead = (id: string) => published.has(id);
-        take(
-          writeOut(plan, pattern, given, leftOut.get(pattern.id)!, ahead, randomUUID, adds && week < until),
-        );
-      }
-    if (mine.length > 0) weeks.push(week);
-    changes.push(...mine);
-  }
-  const counts = [
-    sums.added > 0 ? `${counted(sums.added, 'shift')} written` : '',
-    sums.changed > 0 ? `${counted(sums.changed, 'shift')} changed` : '',
-    sums.removed > 0 ? `${counted(sums.removed, 'shift')} taken away` : '',
-  ].filter(Boolean);
-  const kept = [
-    sums.keptOwn > 0 ? `${sums.keptOwn} changed by hand` : '',
-    sums.keptPublished > 0 ? `${sums.keptPublished} published` : '',
-  ].filter(Boolean);
-  const said = counts.length === 0 ? 'No shift that stands is touched.' : `${counts.join(', ')}.`;
-  return {
-    ok: true,
-    work: {
-      title,
-      rows,
-      about: [{ kind: 'site', id: site }],
-      sites: [site],
-      weeks: weeks.slice(0, 12),
-      shifts: [{ site, changes }],
-      remarks: [
-        kept.length > 0 ? `${said} ${kept.join(' and ')} ${stays(sums.keptOwn + sums.keptPublished)}.` : said,
-        ...remarks,
-      ],
-    },
-  };
-}
-
-function stays(count: number): string {
-  return count === 1 ? 'stays as it is' : 'stay as they are';
-}
-
-/** The standing shifts of one shift of one member, from a date on, as what goes on in its place has them. */
-function goOver(
-  { plan, published }: StoredPlan,
-  { old, after, tail, published: toldToo }: NonNullable<Plan['series']>,
-  from: Day,
-): WrittenOut {
-  const out = new Set(published.map(({ id }) => id));
-  const mine = plan.shifts.filter((shift) => {
-    const source = shift.detail?.pattern;
-    return source?.id === old.id && source.on >= from && source.key.endsWith(` ${tail}`);
-  });
-  // Under the new pattern they are its own; what was changed by hand stays as somebody made it.
-  const ids = new Set(mine.map(({ id }) => id));
-  const over = {
-    ...plan,
-    shifts: plan.shifts.map((shift) =>
-      ids.has(shift.id)
-        ? {
-            ...shift,
-            detail: {
-              ...shift.detail!,
-              pattern: { ...shift.detail!.pattern!, id: after?.id ?? old.id },
-            },
-          }
-        : shift,
-    ),
-  };
-  const isOut = (id: string) => !toldToo && out.has(id);
-  const pattern = after ?? { ...old, until: from - 1 };
-  const given = after
-    ? occurrencesOf(after, Math.max(plan.from, from), plan.from + plan.days, plan.site.weekStart)
-    : [];
-  const others = {
-    ...over,
-    shifts: over.shifts.map((shift) => (ids.has(shift.id) ? shift : aside(shift, pattern.id))),
-  };
-  const written = writeOut(others, pattern, given, new Set(), isOut, randomUUID, false);
-  // What stays goes over too: it still belongs to the pattern, and can follow it again.
-  const touched = new Set(written.changes.flatMap((change) => ('id' in change ? [change.id] : [])));
-  const staying = after ? mine.filter(({ id }) => !touched.has(id)) : [];
-  return {
-    ...written,
-    changes: [
-      ...written.changes.map((change) => withPattern(change, mine, pattern.id, after !== null)),
-      ...staying.map((shift) => renamed(shift, pattern.id)),
-    ],
-  };
-}
-
-/** A shift that another part of the same pattern gave: not looked at here. */
-function aside(shift: Shift, pattern: string): Shift {
-  return shift.detail?.pattern?.id === pattern
-    ? { ...shift, detail: { ...shift.detail, pattern: null } }
-    : shift;
-}
-
-/** A changed shift names the pattern that it follows from now on. */
-function withPattern(change: Change, mine: readonly Shift[], id: string, goesOn: boolean): Change {
-  if (change.do !== 'set' || !goesOn || change.shift.detail !== undefined) return change;
-  const shift = mine.find((one) => one.id === change.id);
-  if (!shift) return change;
-  return { ...change, shift: { ...change.shift, detail: followed(shift, id) } };
-}
-
-function renamed(shift: Shift, id: string): Change {
-  return { do: 'set', id: shift.id, shift: { detail: followed(shift, id) } };
-}
-
-function followed(shift: Shift, id: string): Shift['detail'] {
-  return { ...shift.detail!, pattern: { ...shift.detail!.pattern!, id } };
 }
 
 type Surroundings = { line: { weekStart: number }; patterns: Pattern[] };

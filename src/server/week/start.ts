@@ -53,7 +53,8 @@ export const startWeek = command<StartRequest>({
       const arriving = brought.changes.filter((change) => change.do === 'add').length;
       const going = brought.changes.filter((change) => change.do === 'remove').length;
       const parts = [`${counted(arriving, 'shift')} ${arriving === 1 ? 'arrives' : 'arrive'}`];
-      if (brought.remarks.length > 0) parts.push(`${figure(brought.remarks.length)} of them otherwise`);
+      if (brought.remarks.length > 0)
+        parts.push(`${figure(brought.remarks.length)} of them not as they were`);
       if (going > 0) parts.push(`${figure(going)} ${going === 1 ? 'goes' : 'go'}`);
       const gone = new Set(brought.changes.flatMap((one) => (one.do === 'remove' ? [one.id] : [])));
       const told = stored.published.filter((shift) => gone.has(shift.id)).length;

@@ -56,7 +56,7 @@ describe('starting a week', () => {
   test('says what it brings, with snags, and writes only when it is done', async () => {
     const preview = await done('week.start', start, true);
     expect(await shiftsOf(NEXT)).toEqual([]);
-    expect(preview.remarks[0]).toBe('Week 30 Nov–6 Dec: 62 shifts arrive, 7 of them otherwise.');
+    expect(preview.remarks[0]).toBe('Week 30 Nov–6 Dec: 62 shifts arrive, 7 of them not as they were.');
     expect(preview.remarks.filter((line) => line.includes('closed for Harbour Day'))).toHaveLength(7);
     expect(preview.following[0].appeared.some((snag) => snag.severity === 'stop')).toBe(true);
     await done('week.start', start);

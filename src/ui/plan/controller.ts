@@ -14,8 +14,6 @@ import {
   type TypedShift,
   byHand,
   clearChanges,
-  copyChanges,
-  moveChanges,
   newShift,
   placeChanges,
   rangeOf,
@@ -26,7 +24,7 @@ import type { Notice } from '../kit/tell';
 import { type PlanState, type PlanStore, type Tried, applyEdit, tryOut } from './plan-store';
 import { summarise } from './summary';
 import type { PlanSync } from './sync';
-import type { Carry, Clip, DayCount, Panel, ViewState, ViewStore } from './view-store';
+import type { Carry, DayCount, Panel, ViewState, ViewStore } from './view-store';
 
 /** Everything that can be done on the plan screen, whatever hand does it. */
 export class PlanController {
@@ -160,7 +158,8 @@ export class PlanController {
     return rangeOf(active, anchor, (row) => this.positionOf(row));
   }
 
-  private cellsOf({ top, bottom, left, right }: Range): Cell[] {
+  /** The cells of a range. */
+  cellsOf({ top, bottom, left, right }: Range): Cell[] {
     const cells: Cell[] = [];
     for (let at = top; at <= bottom; at++)
       for (let day = left; day <= right; day++) cells.push({ row: this.rowAt(at), day });
@@ -341,71 +340,6 @@ export class PlanController {
   /** Takes what is chosen away. */
   clear(): void {
     if (this.commit(this.clearing())) this.view.setState({ picked: null });
-  }
-
-  copy(cut: boolean): void {
-    const { judgement } = this.plan;
-    const { range } = this;
-    const cells: Clip['cells'] = Array.from({ length: range.bottom - range.top + 1 }, (_, row) =>
-      Array.from({ length: range.right - range.left + 1 }, (_, day) =>
-        shiftsIn(judgement, { row: this.rowAt(range.top + row), day: range.left + day }),
-      ),
-    );
-    const all = cells.flat(2);
-    if (all.length === 0) return this.tell({ text: 'There is no shift to copy here.' });
-    const first = writeShortSpan(all[0].from, all[0].to, this.plan.hourFormat);
-    this.view.setState({
-      clip: {
-        cells,
-        cut: cut ? all.map((shift) => shift.id) : [],
-        text: all.length === 1 ? first : `${all.length} shifts`,
-      },
-    });
-  }
-
-  /** Changes that paste at the active cell; what was cut moves, what was copied is made anew. */
-  pasting(): Change[] {
-    const { active, clip } = this.view.getState();
-    const { judgement } = this.plan;
-    if (!clip) return [];
-    const changes: Change[] = [];
-    clip.cells.forEach((row, r) =>
-      row.forEach((shifts, d) => {
-        const position = this.positionOf(active.row) + r;
-        const cell = { row: this.rowAt(position), day: active.day + d };
-        if (shifts.length === 0 || position >= this.shownRows || cell.day >= judgement.plan.days) return;
-        if (clip.cut.length === 0) changes.push(...copyChanges(judgement, shifts, cell));
-        else
-          for (const shift of shifts) {
-            const now = judgement.plan.shifts.find((one) => one.id === shift.id);
-            if (now) changes.push(...moveChanges(judgement, now, cell, now.from));
-          }
-      }),
-    );
-    return changes;
-  }
-
-  paste(): void {
-    const { clip } = this.view.getState();
-    if (!clip) return this.tell({ text: 'Nothing was copied yet.' });
-    if (this.commit(this.pasting()) && clip.cut.length > 0) this.view.setState({ clip: null });
-  }
-
-  /** Copies the first row (down) or the first column (right) of the selection over the rest of it. */
-  fill(direction: 'down' | 'right'): void {
-    const { judgement } = this.plan;
-    const { range } = this;
-    const single = direction === 'down' ? range.top === range.bottom : range.left === range.right;
-    const changes = this.cellsOf(range).flatMap((cell) => {
-      const from = single ? this.positionOf(cell.row) - 1 : range.top;
-      const source =
-        direction === 'down'
-          ? { row: from < 0 ? -1 : this.rowAt(from), day: cell.day }
-          : { row: cell.row, day: single ? cell.day - 1 : range.left };
-      if (source.row < 0 || source.day < 0 || (source.row === cell.row && source.day === cell.day)) return [];
-      return copyChanges(judgement, shiftsIn(judgement, source), cell);
-    });
-    this.commit(changes);
   }
 
   /** Picks up the first shift of the active cell, to be moved with the arrows and dropped with Enter. */

@@ -45,7 +45,9 @@ export function DayHeads({ scale }: { scale: Scale }) {
               style={{ left: HEAD_WIDTH + i * scale.dayWidth, width: scale.dayWidth }}
               aria-label={`${writeLongDay(date)}${name ? `, ${name}` : ''}, week ${isoWeek(date).week}`}
             >
-              <div className="flex items-baseline gap-1.5 pt-[5px] pl-1 whitespace-nowrap">
+              <div
+                className={`flex items-baseline gap-1.5 pt-[5px] pl-1 whitespace-nowrap ${note ? 'pr-6' : ''}`}
+              >
                 <span
                   className={`text-[13px] font-semibold ${date === today ? 'border-ink border-b-2 leading-[15px]' : ''}`}
                 >

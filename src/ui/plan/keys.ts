@@ -1,4 +1,5 @@
 import { type Snag, sameSnag } from '@/core/checks/snag';
+import { copyCells, fill, paste } from './clip';
 import type { PlanController } from './controller';
 import { isTrouble, visibleSnags } from './snags';
 
@@ -142,19 +143,19 @@ function onControlKey(event: KeyEvent, controller: PlanController): boolean {
       controller.redo();
       return true;
     case 'c':
-      controller.copy(false);
+      copyCells(controller, false);
       return true;
     case 'x':
-      controller.copy(true);
+      copyCells(controller, true);
       return true;
     case 'v':
-      controller.paste();
+      paste(controller);
       return true;
     case 'd':
-      controller.fill('down');
+      fill(controller, 'down');
       return true;
     case 'r':
-      controller.fill('right');
+      fill(controller, 'right');
       return true;
     case 'm':
       controller.pickUp();

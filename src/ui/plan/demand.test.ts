@@ -1,0 +1,72 @@
+import { describe, expect, test } from '@jest/globals';
+import { judge } from '@/core/consequences/judge';
+import { MONDAY, need, person, plan, shift } from '@/core/testing';
+import { cellOf, needRows, roleRows } from './demand';
+
+const judged = judge(
+  plan({
+    people: [person('ann'), person('bo'), person('cy', { roles: [] })],
+    needs: [
+      need('bar', 0, '9-12', 2),
+      need('bar', 0, '12-17'),
+      need('bar', 1, '9-12', 2),
+      need('floor', 0, '22-26'),
+      need(null, 0, '9-10', 3),
+    ],
+    shifts: [
+      shift('ann', 0, '9-17'),
+      shift(null, 0, '10-12'),
+      shift('bo', 0, '23-25', { role: 'floor' }),
+      shift('bo', 0, '11-12:30'),
+    ],
+  }),
+);
+const cell = (name: string, day = 0) => {
+  const row = [...roleRows(judged), ...needRows(judged, '24')].find(
+    (one) => `${one.name} ${one.note}` === name,
+  )!;
+  const { shifts, missing } = cellOf(judged, row, day);
+  return {
+    who: shifts.map((one) => one.name),
+    missing: missing.map(({ from, to, count }) => `${from / 60}-${to / 60} ${count}`),
+  };
+};
+
+describe('rows from the side of what is needed', () => {
+  test('are the roles, with how many can work them', () => {
+    expect(roleRows(judged).map(({ name, note }) => `${name}: ${note}`)).toEqual([
+      'Bar: 2 can work it',
+      'Floor: 2 can work it',
+    ]);
+  });
+
+  test('are each need once, by role and start, everybody last', () => {
+    expect(needRows(judged, '24').map(({ name, note }) => `${name} ${note}`)).toEqual([
+      'Bar 9:00–12:00',
+      'Bar 12:00–17:00',
+      'Floor 22:00–2:00',
+      'Everybody 9:00–10:00',
+    ]);
+  });
+});
+
+describe('a cell', () => {
+  test('names who fills a need and when how many are missing; an open shift fills nothing', () => {
+    expect(cell('Bar 9:00–12:00')).toEqual({ who: ['ANN', 'open', 'BO'], missing: ['9-11 1'] });
+    expect(cell('Bar 12:00–17:00')).toEqual({ who: ['ANN', 'BO'], missing: [] });
+    expect(cell('Bar 9:00–12:00', 1)).toEqual({ who: [], missing: ['9-12 2'] });
+  });
+
+  test('past midnight counts into the day on which the need begins', () => {
+    expect(cell('Floor 22:00–2:00')).toEqual({ who: ['BO'], missing: ['22-23 1', '25-26 1'] });
+  });
+
+  test('of everybody counts all roles, and names who is on in it', () => {
+    expect(cell('Everybody 9:00–10:00')).toEqual({ who: ['ANN'], missing: ['9-10 2'] });
+  });
+
+  test('of a role shows all of it, the needs of the day together', () => {
+    expect(cell('Bar 2 can work it')).toEqual({ who: ['ANN', 'open', 'BO'], missing: ['9-11 1'] });
+    expect(judged.plan.from).toBe(MONDAY);
+  });
+});

@@ -1,0 +1,91 @@
+import type { OwnShift } from '@/core/checks/check';
+import type { Judgement } from '@/core/consequences/judge';
+import { needsOn } from '@/core/coverage/needed';
+import { DAY, type Span, shared } from '@/core/time/span';
+import { type HourFormat, writeTimeSpan } from '@/core/time/write';
+
+/** One row from the side of what is needed: a role, or one need of a role. */
+export interface DemandRow {
+  readonly key: string;
+  readonly role: string | null;
+  readonly name: string;
+  readonly note: string;
+  /** The need's span; null for the row of a role. */
+  readonly span: Span | null;
+}
+
+/** What stands in one cell: who is on, and how many are missing, when. */
+export interface DemandCell {
+  readonly shifts: readonly { readonly shift: OwnShift; readonly name: string }[];
+  readonly missing: readonly (Span & { readonly count: number })[];
+}
+
+/** A row for each role. */
+export function roleRows({ plan }: Judgement): DemandRow[] {
+  return plan.roles.map((role) => ({
+    key: role.id,
+    role: role.id,
+    name: role.name,
+    note: `${plan.people.filter((person) => person.roles.some((held) => held.role === role.id)).length} can work it`,
+    span: null,
+  }));
+}
+
+/** A row for each need of the week, by role, then start. */
+export function needRows({ plan }: Judgement, hourFormat: HourFormat): DemandRow[] {
+  const found = new Map<string, DemandRow & { readonly order: number }>();
+  for (let day = plan.from; day < plan.from + plan.days; day++)
+    for (const need of needsOn(plan, day)) {
+      const key = `${need.role} ${need.from} ${need.to}`;
+      if (found.has(key)) continue;
+      const at = plan.roles.findIndex((role) => role.id === need.role);
+      found.set(key, {
+        key,
+        role: need.role,
+        name: need.role === null ? 'Everybody' : (plan.roles[at]?.name ?? ''),
+        note: writeTimeSpan(need.from, need.to, hourFormat),
+        span: { from: need.from, to: need.to },
+        order: (at < 0 ? 99 : at) * 10_000 + need.from,
+      });
+    }
+  return [...found.values()].sort((a, b) => a.order - b.order);
+}
+
+/** Who stands in a cell of a row, and who is missing. */
+export function cellOf(judgement: Judgement, row: DemandRow, day: number): DemandCell {
+  const { plan, people, staffing, frame } = judgement;
+  const date = plan.from + day;
+  const needs = needsOn(plan, date).filter(
+    (need) =>
+      need.role === row.role && (!row.span || (need.from === row.span.from && need.to === row.span.to)),
+  );
+  const within = (shift: OwnShift) =>
+    row.span === null ||
+    needs.some((need) => shared(shift, { from: date * DAY + need.from, to: date * DAY + need.to }) > 0);
+  const shifts = people
+    .flatMap(({ view }) =>
+      view.own
+        .filter(
+          (shift) => shift.date === date && (row.role === null || shift.role === row.role) && within(shift),
+        )
+        .map((shift) => ({ shift, name: view.person?.name ?? 'open' })),
+    )
+    .sort((a, b) => a.shift.from - b.shift.from);
+  const line = row.role === null ? plan.roles.length : frame.rowOf.get(row.role)!;
+  const start = (date - plan.from) * DAY;
+  const missing: (Span & { count: number })[] = [];
+  // In the row of a role the largest of needs that meet counts, as everywhere.
+  const asked = row.span
+    ? needs
+    : [{ from: 0, to: Math.max(DAY, ...needs.map((need) => need.to)), count: null }];
+  for (const need of asked)
+    for (let t = need.from; t < need.to; t++) {
+      const wanted = need.count ?? staffing.needed[line][start + t];
+      const short = wanted - staffing.staffed[line][start + t];
+      if (short <= 0) continue;
+      const last = missing[missing.length - 1];
+      if (last && last.to === t && last.count === short) missing[missing.length - 1] = { ...last, to: t + 1 };
+      else missing.push({ from: t, to: t + 1, count: short });
+    }
+  return { shifts, missing };
+}
