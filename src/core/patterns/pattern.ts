@@ -105,7 +105,7 @@ export function patternFault(pattern: Pattern, weekStart: number): Result<object
   if (pattern.members.length === 0) return fail('empty', 'nobody works the pattern yet', 'members');
   if (pattern.until !== null && pattern.until < pattern.since)
     return fail('order', 'it ends before it begins', 'until');
-  const horizon = pattern.since + (pattern.rule === null ? pattern.weeks * 14 + 7 : 800);
+  const horizon = pattern.since + (pattern.rule === null ? pattern.weeks * 14 + 7 : 400);
   const ends = new Map<string, Occurrence>();
   const inOrder = occurrencesOf(pattern, pattern.since, horizon, weekStart).sort(
     (a, b) => a.on - b.on || a.shift.from - b.shift.from,

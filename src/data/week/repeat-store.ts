@@ -2,6 +2,7 @@ import type { ShiftForm, ShiftTemplate } from '@/core/patterns/form';
 import type { Pattern } from '@/core/patterns/pattern';
 import type { Shift, ShiftDetail } from '@/core/plan/types';
 import { type Day, readDate, writeDate } from '@/core/time/day';
+import { sql } from 'kysely';
 import type { Database } from '../database';
 import type { Row } from '../records/records';
 
@@ -23,6 +24,9 @@ export async function loadTemplates(db: Database, site: string): Promise<ShiftTe
     .execute();
   return rows.map(({ id, name, short, form }) => ({ id, name, short, form: JSON.parse(form) as ShiftForm }));
 }
+
+/** The id of the pattern that a shift comes from, as it stands in its detail. */
+export const patternOf = sql<string | null>`json_extract(detail, '$.pattern.id')`;
 
 /** The row of a shift template. */
 export function templateRow(site: string, { id, name, short, form }: ShiftTemplate, position: number): Row {
@@ -103,7 +107,7 @@ export async function loadLeftOut(
   const given = await db
     .selectFrom('shift')
     .select(['date', 'detail'])
-    .where('detail', 'like', '%"pattern":{"id":%')
+    .where(patternOf, 'is not', null)
     .execute();
   for (const { date, detail } of given) {
     const source = (JSON.parse(detail!) as ShiftDetail).pattern;

@@ -10,7 +10,7 @@ import { writeLongDay } from '@/core/time/write';
 import type { Database } from '@/data/database';
 import { readRows, rowChanges } from '@/data/records/records';
 import { listSites } from '@/data/site/site-store';
-import { loadPatterns, patternRow } from '@/data/week/repeat-store';
+import { loadPatterns, patternOf, patternRow } from '@/data/week/repeat-store';
 import { loadPublished, loadShifts } from '@/data/week/shift-store';
 import { type Context, command } from '../commands/command';
 import { ID } from '../site/input';
@@ -192,7 +192,7 @@ async function lastShiftOf(db: Database, site: string, pattern: string): Promise
     .selectFrom('shift')
     .select((query) => query.fn.max('date').as('last'))
     .where('site_id', '=', site)
-    .where('detail', 'like', `%"pattern":{"id":${JSON.stringify(pattern).replaceAll('%', '')},%`)
+    .where(patternOf, '=', pattern)
     .executeTakeFirst();
   return row?.last ? readDate(String(row.last)) : null;
 }

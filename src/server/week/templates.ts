@@ -1,3 +1,4 @@
+import { randomUUID } from 'node:crypto';
 import Joi from 'joi';
 import { type Change, fail } from '@/core/plan/change';
 import { type ShiftTemplate, fieldsOf, formOf } from '@/core/patterns/form';
@@ -200,7 +201,7 @@ export const keepWeek = command<{ site: string; week: Day; name: string; people:
     const before = (await readRows(db, 'week_template', { site_id: site })).filter((row) =>
       same(String(row.name), name),
     );
-    const id = before.length > 0 ? String(before[0].id) : `${site}-${writeDate(first)}-${name}`.slice(0, 80);
+    const id = before.length > 0 ? String(before[0].id) : `week-${randomUUID()}`;
     const row = {
       id,
       site_id: site,

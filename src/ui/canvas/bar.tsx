@@ -40,7 +40,8 @@ export function Bar({ shift, scale, day, look, hourFormat, pencil, trouble, ...r
     return <Mark {...{ shift, scale, look, hourFormat, pencil, trouble, ...rest }} />;
   const wide = scale.days === 1;
   const said = shift.own!.label;
-  const name = said && look && wide ? `${look.name} · ${said}` : (said ?? look?.name ?? null);
+  // The role is named or marked beside what the shift is called: its ink alone does not say it.
+  const name = said && look ? `${wide ? look.name : look.mark} · ${said}` : (said ?? look?.name ?? null);
   const known = look && name ? { name, mark: look.mark } : look;
   const label = labelOf(from, to, hourFormat, known, width - 10);
   return (

@@ -17,17 +17,23 @@ export function MonthStrip() {
   const [failed, setFailed] = useState(false);
   useEffect(() => {
     let gone = false;
-    void fetch(`/api/plan/${encodeURIComponent(site.id)}/${writeDate(week)}/month`)
-      .then((response) => (response.ok ? response.json() : Promise.reject(new Error(response.statusText))))
-      .then((found: MonthWeek[]) => {
-        if (gone) return;
-        setWeeks(found);
-        setFailed(false);
-      })
-      .catch(() => setFailed(!gone));
+    // Every edit raises the version: adding up waits until the hand rests.
+    const timer = setTimeout(() => void add(), weeks === null ? 0 : 900);
+    const add = () =>
+      fetch(`/api/plan/${encodeURIComponent(site.id)}/${writeDate(week)}/month`)
+        .then((response) => (response.ok ? response.json() : Promise.reject(new Error(response.statusText))))
+        .then((found: MonthWeek[]) => {
+          if (gone) return;
+          setWeeks(found);
+          setFailed(false);
+        })
+        .catch(() => setFailed(!gone));
     return () => {
       gone = true;
+      clearTimeout(timer);
     };
+    // What is there already only says how long to wait.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [site.id, week, version]);
   return (
     <section

@@ -87,6 +87,8 @@ export function StartScreen({ frame, repeat, week, from }: Props) {
 
   const write = async () => {
     if (!input || progress !== null) return;
+    if (!preview?.ok)
+      return setProblem('What it brings is still being looked at; start it when it is shown.');
     setProblem(null);
     setProgress(0);
     const id = newId();
@@ -112,7 +114,9 @@ export function StartScreen({ frame, repeat, week, from }: Props) {
     const onKey = (event: KeyboardEvent) => {
       if (!(event.ctrlKey || event.metaKey) || event.key !== 'Enter') return;
       event.preventDefault();
-      void latest.current();
+      // What was just typed counts: it is read when its field is left.
+      (document.activeElement as HTMLElement | null)?.blur?.();
+      setTimeout(() => void latest.current(), 0);
     };
     window.addEventListener('keydown', onKey);
     return () => window.removeEventListener('keydown', onKey);
