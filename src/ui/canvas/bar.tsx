@@ -90,7 +90,7 @@ const MARK_WIDTH = 56;
 function Mark({ shift, scale, look, hourFormat, pencil, trouble, ...rest }: Omit<Props, 'day'>) {
   const { from, to } = shift.own!;
   const width = scale.dayWidth - 3;
-  const { time } = labelOf(from, to, hourFormat, null, width - 1, 4.2);
+  const { time } = labelOf(from, to, hourFormat, null, width - 1, 4.7);
   return (
     <div
       className="bar"
