@@ -180,6 +180,23 @@ describe('writing a pattern into a week', () => {
     expect(out(week, short)).toMatchObject({ removed: 2, changes: [{ do: 'remove' }, { do: 'remove' }] });
   });
 
+  test('changed so that it would fall over another shift is taken away, and that is counted', () => {
+    const week = after(plan(), out(plan(), daily).changes);
+    const busy = after(week, [{ do: 'add', shift: shift('ann', 1, '18-20') }]);
+    const later = { ...daily, shifts: daily.shifts.map((part) => ({ ...part, to: 1110 })) };
+    const written = out(busy, later);
+    expect(written).toMatchObject({
+      changed: 2,
+      removed: 1,
+      remarks: [{ what: 'left', barrier: { why: 'busy' } }],
+    });
+    expect(
+      after(busy, written.changes)
+        .shifts.map(({ to }) => to)
+        .sort(),
+    ).toEqual([1110, 1110, 1200]);
+  });
+
   test('arrives open on leave, on a closed holiday and outside employment, and not over another shift', () => {
     const away = plan({
       people: [

@@ -52,25 +52,26 @@ export function writeOut(
     return true;
   };
   const wanted = occurrences.filter(({ key }) => !leftOut.has(key) && (adds || rows.has(key)));
-  const kept = new Set<string>();
   const free: { one: Occurrence; row: Shift | null }[] = [];
   for (const one of wanted) {
     const row = rows.get(one.key) ?? null;
     rows.delete(one.key);
-    if (row && stays(row)) kept.add(row.id);
-    else free.push({ one, row });
+    if (!row || !stays(row)) free.push({ one, row });
   }
   const removed = [...rows.values()].filter((row) => !stays(row));
   const going = new Set([...removed, ...free.flatMap(({ row }) => (row ? [row] : []))].map(({ id }) => id));
   const barriers = barrierIn(plan, going);
-  let [added, changed] = [0, 0];
+  let [added, changed, dropped] = [0, 0, 0];
   for (const row of removed) changes.push({ do: 'remove', id: row.id });
   for (const { one, row } of free) {
     const coming = shiftOf(pattern, one, row?.id ?? newId());
     const barrier = barriers.of(coming);
     if (barrier?.why === 'busy') {
       remarks.push({ shift: coming, what: 'left', barrier });
-      if (row) changes.push({ do: 'remove', id: row.id });
+      if (row) {
+        changes.push({ do: 'remove', id: row.id });
+        dropped++;
+      }
       continue;
     }
     if (barrier) remarks.push({ shift: coming, what: 'opened', barrier });
@@ -87,5 +88,5 @@ export function writeOut(
       }
     }
   }
-  return { changes, remarks, added, changed, removed: removed.length, keptOwn, keptPublished };
+  return { changes, remarks, added, changed, removed: removed.length + dropped, keptOwn, keptPublished };
 }
