@@ -3,7 +3,7 @@ import { openOn } from '@/core/plan/frame';
 import type { Change } from '@/core/plan/change';
 import { readShifts } from '@/core/time/read-shifts';
 import { writeDay, writeShortSpan, writeTimeSpan } from '@/core/time/write';
-import { HEAD_WIDTH, lanesOf } from '../canvas/row';
+import { HEAD_WIDTH, isPublishedAs, lanesOf } from '../canvas/row';
 import { type Scale, xOf } from '../canvas/scale';
 import type { RowsAre } from './arrange';
 import { type DemandCell, type DemandRow, cellOf, needRows, roleRows } from './demand';
@@ -15,6 +15,8 @@ import { useLooks } from './looks';
 import { SkylinePanel } from './skyline-panel';
 
 const LANE = 20;
+/** More shifts above one another than this are only counted. */
+const LANES = 12;
 
 /** The week from the side of what is needed: a row for each role, or for each need, with who fills it. */
 export function DemandCanvas({ rowsAre }: { readonly rowsAre: Exclude<RowsAre, 'people'> }) {
@@ -167,11 +169,15 @@ function DemandLine({
 }) {
   const judgement = usePlan((state) => state.judgement);
   const hourFormat = usePlan((state) => state.hourFormat);
+  const published = usePlan((state) => state.published);
   const looks = useLooks();
   const look = (row.role && looks.get(row.role)) || null;
   const cells = Array.from({ length: scale.days }, (_, i) => cellOf(judgement, row, firstDay + i));
   const lanes = cells.map((cell) => lanesOf(cell.shifts.map(({ shift }) => shift)));
-  const most = Math.max(1, ...cells.map((cell, i) => lanes[i].count + (cell.missing.length > 0 ? 1 : 0)));
+  const most = Math.max(
+    1,
+    ...cells.map((cell, i) => Math.min(lanes[i].count, LANES + 1) + (cell.missing.length > 0 ? 1 : 0)),
+  );
   const height = Math.max(most * (LANE + 2) + 10, 38);
   const local: Scale = { ...scale, firstDay: 0 };
   return (
@@ -207,20 +213,22 @@ function DemandLine({
             onDoubleClick={() => onOpen(cell)}
           >
             {cell.shifts.map(({ shift, name }, n) => {
+              if (lanes[i].of[n] >= LANES) return null;
               const { from, to } = shift.own!;
               const left = xOf(local, 0, from);
               const open = shift.person === null;
+              const before = published.get(shift.id);
               return (
                 <div
                   key={shift.id}
                   className="bar"
                   data-ink={look?.ink ?? 'slate'}
-                  data-pencil={open || undefined}
+                  data-pencil={!before || !isPublishedAs(before, shift.own!) || undefined}
                   title={`${name}, ${writeTimeSpan(from, to, hourFormat)}`}
                   style={{
                     left,
                     width: Math.max(xOf(local, 0, to) - left, 5),
-                    top: 5 + lanes[i].of[n] * (LANE + 2),
+                    top: 5 + (lanes[i].of[n] + (cell.missing.length > 0 ? 1 : 0)) * (LANE + 2),
                     height: LANE,
                     cursor: 'default',
                   }}
@@ -229,21 +237,29 @@ function DemandLine({
                 </div>
               );
             })}
-            {cell.missing.map((gap, n) => (
-              <div
-                key={`${gap.from} ${gap.to}`}
-                className="border-gap text-gap absolute overflow-hidden border border-dashed px-1 text-[11px] leading-[18px] font-semibold whitespace-nowrap"
-                title={gaps[n]}
-                style={{
-                  left: xOf(local, 0, gap.from),
-                  width: Math.max(xOf(local, 0, gap.to) - xOf(local, 0, gap.from), 14),
-                  top: 5 + lanes[i].count * (LANE + 2),
-                  height: LANE,
-                }}
+            {cell.missing.map((gap, n) => {
+              const left = xOf(local, 0, gap.from);
+              const width = Math.max(xOf(local, 0, gap.to) - left, 4);
+              const span = writeShortSpan(gap.from, gap.to, hourFormat);
+              return (
+                <div
+                  key={`${gap.from} ${gap.to}`}
+                  className="border-gap text-gap condensed absolute overflow-hidden border border-dashed text-center text-[11px] leading-[18px] font-semibold whitespace-nowrap"
+                  title={gaps[n]}
+                  style={{ left, width, top: 5, height: LANE }}
+                >
+                  {width > 16 && `−${gap.count}`} {width > 70 && span}
+                </div>
+              );
+            })}
+            {lanes[i].count > LANES && (
+              <span
+                className="text-muted absolute bottom-1 left-1 text-[11.5px] leading-4"
+                title={who.join(', ')}
               >
-                −{gap.count} {scale.dayWidth > 90 && writeShortSpan(gap.from, gap.to, hourFormat)}
-              </div>
-            ))}
+                and {lanes[i].of.filter((lane) => lane >= LANES).length} more
+              </span>
+            )}
             {typed !== null && active === day && (
               <TypedOpen first={typed} onKeep={onKeep} onLeave={() => onTyped(null)} />
             )}
