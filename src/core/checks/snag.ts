@@ -41,6 +41,20 @@ export function sameSnag(a: Snag, b: Snag): boolean {
   );
 }
 
+/** Which of some snags are new against those before, and which of those are gone; alike ones are counted. */
+export function compareSnags(
+  before: readonly Snag[],
+  after: readonly Snag[],
+): { readonly appeared: readonly Snag[]; readonly cleared: readonly Snag[] } {
+  const cleared = before.slice();
+  const appeared = after.filter((snag) => {
+    const at = cleared.findIndex((other) => sameSnag(snag, other));
+    if (at >= 0) cleared.splice(at, 1);
+    return at < 0;
+  });
+  return { appeared, cleared };
+}
+
 const WEIGHT: Record<Severity, number> = { stop: 0, warn: 1, note: 2 };
 
 /** By severity (stop, warn, note), date, start, code, person, role, shifts; null first, then by code unit. */

@@ -1,5 +1,5 @@
 import { overlap } from '../checks/overlap';
-import { type Snag, bySeverity, sameSnag } from '../checks/snag';
+import { type Snag, bySeverity, compareSnags } from '../checks/snag';
 import type { Change, Result } from '../plan/change';
 import { type Judgement, rejudge, snagsOf } from './judge';
 
@@ -27,13 +27,9 @@ export function difference(before: Judgement, after: Judgement): Consequences {
   const cleared: Snag[] = [];
   const compare = (old: readonly Snag[], fresh: readonly Snag[]) => {
     if (old === fresh) return;
-    const gone = old.slice();
-    for (const snag of fresh) {
-      const at = gone.findIndex((other) => sameSnag(snag, other));
-      if (at < 0) appeared.push(snag);
-      else gone.splice(at, 1);
-    }
-    cleared.push(...gone);
+    const changed = compareSnags(old, fresh);
+    appeared.push(...changed.appeared);
+    cleared.push(...changed.cleared);
   };
   let paidMinutes = 0;
   let cost = 0;

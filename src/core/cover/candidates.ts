@@ -1,5 +1,4 @@
-import type { Snag } from '../checks/snag';
-import { bySeverity, sameSnag } from '../checks/snag';
+import { type Snag, bySeverity, compareSnags } from '../checks/snag';
 import { overlap } from '../checks/overlap';
 import { underContract } from '../checks/under-contract';
 import { type Judgement, type PersonState, withShifts } from '../consequences/judge';
@@ -29,8 +28,8 @@ export interface Candidate {
 }
 
 /**
- * Everybody who holds the shift's role (any role at all where it has none), the best first: those it would give no snag, then by the least harm: fewer
- * stops, fewer warnings, fewer notes, less overtime, fewer such shifts lately, lower cost, fewer hours. Who works
+ * Everybody who holds the shift's role (any role at all where it has none), the best first: those it would give no
+ * snag, then by the least harm: fewer stops, fewer warnings, fewer notes, less overtime, fewer such shifts lately, lower cost, fewer hours. Who works
  * elsewhere at the time comes last. `lately`: how many shifts of its kind each person had.
  *
  * Where the shift is somebody's in the plan already it is judged as if it had been taken from them.
@@ -55,7 +54,10 @@ function candidate(judgement: Judgement, index: number, shift: Shift, lately: nu
   const before = judgement.people[index];
   const after = withShifts(judgement, index, [shift]);
   const week = Math.floor((shift.date - judgement.plan.from) / 7);
-  const snags = appeared(before, after).sort(bySeverity);
+  // A shift more can only bring somebody nearer to their contract.
+  const snags = compareSnags(before.snags, after.snags)
+    .appeared.filter((snag) => snag.code !== underContract.code)
+    .sort(bySeverity);
   const { restBefore, restAfter } = rests(after, shift.id);
   return {
     person: judgement.plan.people[index],
@@ -70,18 +72,6 @@ function candidate(judgement: Judgement, index: number, shift: Shift, lately: nu
     restAfter,
     lately,
   };
-}
-
-function appeared(before: PersonState, after: PersonState): Snag[] {
-  const gone = before.snags.slice();
-  return after.snags.filter((snag) => {
-    // A shift more can only bring somebody nearer to their contract.
-    if (snag.code === underContract.code) return false;
-    const at = gone.findIndex((other) => sameSnag(snag, other));
-    if (at < 0) return true;
-    gone.splice(at, 1);
-    return false;
-  });
 }
 
 function rests(state: PersonState, id: string): { restBefore: number | null; restAfter: number | null } {

@@ -1,21 +1,10 @@
 import type { ShiftPatch } from '../plan/change';
-import { NO_DETAIL, type Break, type Duty, type Once, type Shift } from '../plan/types';
+import { NO_DETAIL, type Shift, type ShiftDetail } from '../plan/types';
 
 /** A shift as a pattern or a template has it: everything but who and on which date. */
-export interface ShiftForm {
-  readonly from: number;
-  readonly to: number;
-  readonly role: string | null;
-  readonly break: Break | null;
-  readonly label: string | null;
-  readonly note: string | null;
-  readonly moreBreaks: readonly Break[];
-  readonly duties: readonly Duty[];
-  readonly station: string | null;
-  readonly tasks: readonly string[];
-  readonly once: Once;
-  readonly template: string | null;
-}
+export type ShiftForm = ShiftSaid & Omit<ShiftDetail, 'pattern'>;
+
+type ShiftSaid = Pick<Shift, 'from' | 'to' | 'role' | 'break' | 'label' | 'note'>;
 
 /** A shift that is kept under a name, and placed by typing its short one. */
 export interface ShiftTemplate {
@@ -26,12 +15,7 @@ export interface ShiftTemplate {
 }
 
 /** What a form says, as fields of a shift. */
-export function fieldsOf(form: ShiftForm): Pick<
-  Shift,
-  'from' | 'to' | 'role' | 'break' | 'label' | 'note'
-> & {
-  readonly detail: NonNullable<Shift['detail']>;
-} {
+export function fieldsOf(form: ShiftForm): ShiftSaid & { readonly detail: ShiftDetail } {
   const { from, to, role, break: pause, label, note } = form;
   const { moreBreaks, duties, station, tasks, once, template } = form;
   return {

@@ -1,6 +1,6 @@
 import * as loaded from 'rrule';
 import { type Result, fail } from '../plan/change';
-import { type Day, writeDate } from '../time/day';
+import type { Day } from '../time/day';
 
 /**
  * The one place that knows how recurrence rules are read (RFC 5545, section 3.3.10). Dates are calendar dates:
@@ -51,10 +51,4 @@ export function datesOf(rule: string, start: Day, from: Day, to: Day): Day[] {
 /** A rule in words: `every week on Tuesday`. */
 export function describeRule(rule: string, start: Day): string {
   return new RRule({ ...RRule.parseString(rule), dtstart: new Date(start * MS) }).toText();
-}
-
-/** The rule with its last date set, as RFC 5545 writes dates. */
-export function ruleUntil(rule: string, last: Day): string {
-  const rest = rule.split(';').filter((part) => !/^(UNTIL|COUNT)=/.test(part));
-  return [...rest, `UNTIL=${writeDate(last).replaceAll('-', '')}`].join(';');
 }

@@ -56,6 +56,27 @@ function found(length: number, minute: number, form: TypedTime['form']) {
   return { length, reading: { ok: true as const, value: { minute, form } } };
 }
 
+/**
+ * A typed time as a minute inside a span: as typed, 12 h later where that was left open, or the next day. `edge` says
+ * which end of the span may be meant. Null: no such time, or none inside.
+ */
+export function readTimeWithin(
+  text: string,
+  { from, to }: Span,
+  format: HourFormat,
+  edge: 'start' | 'end' | 'neither' = 'start',
+): number | null {
+  const trimmed = text.trim();
+  const found = scanTime(trimmed);
+  if (!found?.reading.ok || found.length < trimmed.length) return null;
+  const { minute, form } = found.reading.value;
+  const later = form === 'open' && (format === '12' || minute < DAY / 2);
+  const halves = later ? [minute, minute + DAY / 2] : [minute];
+  const isInside = (at: number) =>
+    (edge === 'start' ? at >= from : at > from) && (edge === 'end' ? at <= to : at < to);
+  return [...halves, ...halves.map((at) => at + DAY)].find(isInside) ?? null;
+}
+
 /** A span that is meant, and another of the same length that could be. */
 export interface MeantSpan extends Span {
   readonly other: Span | null;

@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { readShifts } from './read-shifts';
-import { readSpan, writeTypedSpan } from './read-time';
+import { readSpan, readTimeWithin, writeTypedSpan } from './read-time';
 import { writeHours, writeShortSpan, writeTime, writeTimeSpan, writeTinyTime } from './write';
 
 const BISTRO = [{ from: 420, to: 1410 }];
@@ -178,4 +178,28 @@ describe('short names of templates', () => {
   });
 
   test('overlap like typed times', () => expect(read('E 8-10')).toBe('the parts overlap'));
+});
+
+describe('a time inside a span', () => {
+  const day = { from: 540, to: 1020 };
+  const night = { from: 1320, to: 1800 };
+  test.each([
+    ['10', day, '24', 'start', 600],
+    ['2', day, '24', 'start', 840],
+    ['9', day, '24', 'start', 540],
+    ['17', day, '24', 'start', null],
+    ['17', day, '24', 'end', 1020],
+    ['9', day, '24', 'end', null],
+    ['9', day, '24', 'neither', null],
+    ['17', day, '24', 'neither', null],
+    ['1', night, '24', 'start', 1500],
+    ['23:30', night, '24', 'start', 1410],
+    ['14:00', night, '24', 'start', null],
+    ['12:30', night, '12', 'start', 1470],
+    ['12:30', night, '24', 'start', null],
+    ['10 x', day, '24', 'start', null],
+    ['', day, '24', 'start', null],
+  ] as const)('%s in %j (%s, %s) is %s', (text, span, format, edge, expected) => {
+    expect(readTimeWithin(text, span, format, edge)).toBe(expected);
+  });
 });

@@ -94,6 +94,7 @@ export function copyShifts(
   return { changes, remarks, arriving, opened };
 }
 
-function cellOf({ person, date }: Pick<Shift, 'person' | 'date'>): string {
+/** Names the cell of the plan that a shift lies in: a person's day, or the open shifts of one. */
+export function cellOf({ person, date }: Pick<Shift, 'person' | 'date'>): string {
   return `${date} ${person ?? ''}`;
 }

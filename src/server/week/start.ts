@@ -3,15 +3,15 @@ import { type Change, type Result, fail } from '@/core/plan/change';
 import type { AroundShift, Plan, Shift } from '@/core/plan/types';
 import { type Day, startOfWeek } from '@/core/time/day';
 import { writeDays } from '@/core/time/write';
-import { copyShifts } from '@/core/week/copy-week';
-import { occurrencesOf } from '@/core/patterns/pattern';
+import { cellOf, copyShifts } from '@/core/week/copy-week';
+import { type Pattern, occurrencesOf } from '@/core/patterns/pattern';
 import { writeOut } from '@/core/patterns/write-out';
 import type { Database } from '@/data/database';
 import { listSites } from '@/data/site/site-store';
 import { type StoredPlan, loadPlan } from '@/data/week/plan-store';
 import { loadLeftOut, loadPatterns, loadWeekTemplates } from '@/data/week/repeat-store';
 import { loadShifts } from '@/data/week/shift-store';
-import { type Context, PREPARED, command } from '../commands/command';
+import { PREPARED, command } from '../commands/command';
 import { START } from './input';
 import type { StartRequest } from './payload';
 import { counted, figure, saysOf } from './words';
@@ -31,13 +31,15 @@ export const startWeek = command<StartRequest>({
   input: START,
   async prepare(context, request) {
     const { db } = context;
-    const line = (await listSites(db)).find((site) => site.id === request.site);
+    const all = await listSites(db);
+    const line = all.find((site) => site.id === request.site);
     if (!line) return fail('unknown', 'there is no such site', 'input.site');
     const weeks = [...new Set(request.weeks.map((week) => startOfWeek(week, line.weekStart)))].sort(
       (a, b) => a - b,
     );
     const source = await sourceOf(db, request, line.weekStart);
     if (!source.ok) return source;
+    const names = new Map(all.map(({ id, name }) => [id, name]));
     const changes: Change[] = [];
     // How many come in each week is said first, then shift by shift what comes otherwise.
     const heads: string[] = [];
@@ -47,7 +49,7 @@ export const startWeek = command<StartRequest>({
         return fail('stopped', 'stopped; nothing was changed');
       const stored = await loadPlan(db, request.site, week, 7);
       if (!stored) return fail('unknown', 'there is no such site', 'input.site');
-      const brought = await bring(context, source.value, stored, request, changes);
+      const brought = bring(source.value, stored, request, changes, names);
       changes.push(...brought.changes);
       const name = `Week ${writeDays(week, 7)}`;
       const arriving = brought.changes.filter((change) => change.do === 'add').length;
@@ -85,15 +87,27 @@ export const startWeek = command<StartRequest>({
 
 type Source =
   | { readonly kind: 'shifts'; readonly name: string; readonly first: Day; readonly shifts: readonly Shift[] }
-  | { readonly kind: 'patterns'; readonly name: string; readonly ids: readonly string[] | null };
+  | {
+      readonly kind: 'patterns';
+      readonly name: string;
+      readonly patterns: readonly Pattern[];
+      readonly leftOut: ReadonlyMap<string, ReadonlySet<string>>;
+    };
 
 async function sourceOf(
   db: Database,
   { site, source, weeks }: StartRequest,
   weekStart: number,
 ): Promise<Result<{ value: Source }>> {
-  if (source.from === 'patterns')
-    return { ok: true, value: { kind: 'patterns', name: 'patterns', ids: source.ids } };
+  if (source.from === 'patterns') {
+    const all = await loadPatterns(db, site);
+    const patterns = all.filter(({ id }) => source.ids === null || source.ids.includes(id));
+    const leftOut = await loadLeftOut(
+      db,
+      patterns.map(({ id }) => id),
+    );
+    return { ok: true, value: { kind: 'patterns', name: 'patterns', patterns, leftOut } };
+  }
   if (source.from === 'template') {
     const template = (await loadWeekTemplates(db, site)).find((one) => one.id === source.id);
     if (!template) return fail('unknown', 'there is no such week template', 'input.source.id');
@@ -106,15 +120,14 @@ async function sourceOf(
   return { ok: true, value: { kind: 'shifts', name: `week ${writeDays(first, 7)}`, first, shifts } };
 }
 
-async function bring(
-  { db }: Context,
+function bring(
   source: Source,
   stored: StoredPlan,
-  { site, mode, people, open }: StartRequest,
+  { mode, people, open }: StartRequest,
   earlier: readonly Change[],
-): Promise<Brought> {
+  names: ReadonlyMap<string, string>,
+): Brought {
   const plan = withEarlier(stored.plan, earlier);
-  const names = new Map((await listSites(db)).map(({ id, name }) => [id, name]));
   const says = saysOf(plan, stored.hourFormat, names);
   if (source.kind === 'shifts') {
     const copied = copyShifts(
@@ -129,12 +142,6 @@ async function bring(
       remarks: copied.remarks.map(({ shift, what, barrier }) => says.remark(shift, what, barrier)),
     };
   }
-  const all = await loadPatterns(db, site);
-  const patterns = all.filter(({ id }) => source.ids === null || source.ids.includes(id));
-  const leftOut = await loadLeftOut(
-    db,
-    patterns.map(({ id }) => id),
-  );
   const published = new Set(stored.published.map(({ id }) => id));
   const gone: Change[] =
     mode === 'replace'
@@ -145,7 +152,7 @@ async function bring(
   const filled = new Set(mode === 'fill' ? now.shifts.map(cellOf) : []);
   const changes: Change[] = [...gone];
   const remarks: string[] = [];
-  for (const pattern of patterns) {
+  for (const pattern of source.patterns) {
     const given = occurrencesOf(pattern, plan.from, plan.from + plan.days, plan.site.weekStart).filter(
       ({ on, member }) => !filled.has(cellOf({ date: on, person: member.person })),
     );
@@ -153,7 +160,7 @@ async function bring(
       now,
       pattern,
       given,
-      leftOut.get(pattern.id)!,
+      source.leftOut.get(pattern.id)!,
       (id) => published.has(id),
       randomUUID,
     );
@@ -186,10 +193,6 @@ function withEarlier(plan: Plan, changes: readonly Change[]): Plan {
 
 function aroundOf({ role, date, from, to }: Shift, person: string): AroundShift {
   return { person, role, site: null, date, from, to, break: null };
-}
-
-function cellOf({ date, person }: { readonly date: Day; readonly person: string | null }): string {
-  return `${date} ${person ?? ''}`;
 }
 
 /** The shifts of a week as a template keeps them: what stands, dates counted from the week's first day. */

@@ -83,7 +83,6 @@ export const saveTemplates = command<{
       if (outside) return fail('break', 'a break lies outside the shift', `input.templates[${i}].form.break`);
     }
     const old = await loadTemplates(db, site);
-    const before = old.map((template, i) => templateRow(site, template, i));
     const after = templates.map((template, i) => templateRow(site, template, i));
     const { changes, remarks } = await following(context, site, old, templates, follow);
     return {
@@ -95,7 +94,7 @@ export const saveTemplates = command<{
         sites: [site],
         ...(changes.length === 0 ? { weeks: [] } : {}),
         shifts: [{ site, changes }],
-        remarks: before.length === 0 && remarks.length === 0 ? [] : remarks,
+        remarks,
       },
     };
   },

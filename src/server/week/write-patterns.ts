@@ -34,8 +34,9 @@ export async function writtenInto(
   site: string,
   { rows, title, patterns, series, from, to }: PatternWork,
 ): Promise<Result<{ work: Work }>> {
-  const line = (await listSites(db)).find((one) => one.id === site)!;
-  const names = new Map((await listSites(db)).map(({ id, name }) => [id, name]));
+  const all = await listSites(db);
+  const line = all.find((one) => one.id === site)!;
+  const names = new Map(all.map(({ id, name }) => [id, name]));
   const leftOut = await loadLeftOut(
     db,
     patterns.map(({ pattern }) => pattern.id),

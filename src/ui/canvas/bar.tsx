@@ -58,11 +58,11 @@ export function Bar({ shift, scale, day, look, hourFormat, pencil, trouble, ...r
     >
       <span>{label.time}</span>
       {label.role && <span>{label.role}</span>}
-      {partsOf(shift, wide).map(({ key, span, movable, name: says }) => (
+      {partsOf(shift, wide).map(({ key, span, name: says }) => (
         <span
           key={key}
           className={key.startsWith('duty') ? 'duty' : 'notch'}
-          data-part={wide && movable ? key : undefined}
+          data-part={wide ? key : undefined}
           data-loose={key.endsWith('loose') || undefined}
           data-wide={wide || undefined}
           title={says}
@@ -113,7 +113,6 @@ interface Part {
   readonly key: string;
   /** Counted like the shift's times. */
   readonly span: { readonly from: number; readonly to: number };
-  readonly movable: boolean;
   readonly name: string;
 }
 
@@ -133,12 +132,11 @@ function partsOf({ own, break: first, moreBreaks }: OwnShift, wide: boolean): re
     parts.push({
       key: `break:${i}${loose ? ':loose' : ''}`,
       span,
-      movable: true,
       name: `${pause.minutes} min break${pause.paid ? ', paid' : ''}${loose ? ', at no fixed time' : ''}`,
     });
   });
   for (const [i, duty] of (detail?.duties ?? []).entries())
-    parts.push({ key: `duty:${i}`, span: duty, movable: true, name: duty.name });
+    parts.push({ key: `duty:${i}`, span: duty, name: duty.name });
   return parts;
 }
 

@@ -1,9 +1,9 @@
 import Link from 'next/link';
-import { useEffect, useState } from 'react';
 import { isoWeek, writeDate } from '@/core/time/day';
 import { writeMoney } from '@/core/checks/words';
 import { bareHours, writeDays } from '@/core/time/write';
 import type { MonthWeek } from '@/server/week/payload';
+import { useAnswer } from '../kit/use-answer';
 import { usePlan } from './controller';
 import { useFrame } from './frame-context';
 import { weekAddress } from './week-strip';
@@ -13,28 +13,9 @@ export function MonthStrip() {
   const { site, week } = useFrame();
   const version = usePlan((state) => state.version);
   const currency = usePlan((state) => state.judgement.plan.site.currency);
-  const [weeks, setWeeks] = useState<readonly MonthWeek[] | null>(null);
-  const [failed, setFailed] = useState(false);
-  useEffect(() => {
-    let gone = false;
-    // Every edit raises the version: adding up waits until the hand rests.
-    const timer = setTimeout(() => void add(), weeks === null ? 0 : 900);
-    const add = () =>
-      fetch(`/api/plan/${encodeURIComponent(site.id)}/${writeDate(week)}/month`)
-        .then((response) => (response.ok ? response.json() : Promise.reject(new Error(response.statusText))))
-        .then((found: MonthWeek[]) => {
-          if (gone) return;
-          setWeeks(found);
-          setFailed(false);
-        })
-        .catch(() => setFailed(!gone));
-    return () => {
-      gone = true;
-      clearTimeout(timer);
-    };
-    // What is there already only says how long to wait.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [site.id, week, version]);
+  // Every edit raises the version: adding up waits until the hand rests.
+  const address = `/api/plan/${encodeURIComponent(site.id)}/${writeDate(week)}/month`;
+  const { answer: weeks, failed } = useAnswer<readonly MonthWeek[]>(address, version, 900);
   return (
     <section
       aria-label="Weeks of a month"

@@ -3,7 +3,7 @@
 import type { ShiftForm } from '@/core/patterns/form';
 import { retimed } from '@/core/plan/shift-edits';
 import type { Shift } from '@/core/plan/types';
-import { readSpan, writeTypedSpan } from '@/core/time/read-time';
+import { readSpan, readTimeWithin, writeTypedSpan } from '@/core/time/read-time';
 import { type HourFormat, writeTime } from '@/core/time/write';
 import { ReadInput } from '../kit/inputs';
 
@@ -111,7 +111,7 @@ export function readBreaks(text: string, form: ShiftForm): { value: ShiftForm } 
     const match = /^(\d{1,3})\s*(?:min)?\s*(?:@\s*([\d:.apm ]+?))?\s*(paid)?$/i.exec(part);
     if (!match) return { wrong: 'Type 30, 15 + 15 or 30@12:00, with paid after it if it is.' };
     const minutes = Number(match[1]);
-    const at = match[2] === undefined ? null : timeInside(match[2], form);
+    const at = match[2] === undefined ? null : readTimeWithin(match[2], form, '12');
     if (match[2] !== undefined && at === null) return { wrong: `${match[2].trim()} lies outside the shift.` };
     if (minutes > form.to - form.from || (at !== null && at + minutes > form.to))
       return { wrong: 'A break ends before its shift does.' };
@@ -162,13 +162,4 @@ export function readDuties(text: string, form: ShiftForm): { value: ShiftForm } 
     duties.push({ name: match[1], from, to, once: false });
   }
   return { value: { ...form, duties } };
-}
-
-function timeInside(text: string, { from, to }: ShiftForm): number | null {
-  const match = /^(\d{1,2})(?:[:.](\d{2}))?\s*(?:([ap])m?)?$/i.exec(text.trim());
-  if (!match) return null;
-  const half = match[3]?.toLowerCase();
-  const hour = Number(match[1]) + (half === 'p' && Number(match[1]) < 12 ? 12 : 0);
-  const minute = hour * 60 + Number(match[2] ?? 0);
-  return [minute, minute + 720, minute + 1440].find((at) => at >= from && at < to) ?? null;
 }

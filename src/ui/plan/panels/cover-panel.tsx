@@ -1,7 +1,7 @@
 import { useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
 import { checkOf } from '@/core/checks/list';
 import { type Candidate, candidatesFor } from '@/core/cover/candidates';
-import { LOOK_BACK_WEEKS, kindOf, nameOfKind } from '@/core/fairness/kinds';
+import { LOOK_BACK_WEEKS, kindOf, nameOfKind, startsOf } from '@/core/fairness/kinds';
 import { decimalsOf, toMajor } from '@/core/hours/money';
 import type { Change } from '@/core/plan/change';
 import type { Shift } from '@/core/plan/types';
@@ -9,6 +9,7 @@ import { writeDate } from '@/core/time/day';
 import { readSpan, writeTypedSpan } from '@/core/time/read-time';
 import { openOn } from '@/core/plan/frame';
 import { bareHours, writeDay, writeHours, writeSignedHours, writeTimeSpan } from '@/core/time/write';
+import { useAnswer } from '../../kit/use-answer';
 import { useController, usePlan } from '../controller';
 import { PanelFrame } from './frame';
 
@@ -232,32 +233,16 @@ const NOBODY: ReadonlyMap<string, number> = new Map();
 
 /** How often people had shifts like this one lately; null until the answer is there. */
 function useLately(shift: Shift): { lately: ReadonlyMap<string, number> | null; failed: boolean } {
-  const site = usePlan((state) => state.judgement.plan.site.id);
-  const first = usePlan((state) => state.judgement.plan.from);
-  const [lately, setLately] = useState<ReadonlyMap<string, number> | null>(null);
-  const [failed, setFailed] = useState(false);
-  const { part } = kindOf(shift.date, shift.from);
-  useEffect(() => {
-    let gone = false;
-    const query = `date=${writeDate(shift.date)}&from=${shift.from}`;
-    void fetch(`/api/plan/${encodeURIComponent(site)}/${writeDate(first)}/lately?${query}`)
-      .then((response) => (response.ok ? response.json() : Promise.reject(new Error(response.statusText))))
-      .then((counts: Record<string, number>) => {
-        if (gone) return;
-        setLately(new Map(Object.entries(counts)));
-        setFailed(false);
-      })
-      // Without an answer the order says nothing of fairness, and the panel says so; everything else holds.
-      .catch(() => {
-        if (gone) return;
-        setLately(NOBODY);
-        setFailed(true);
-      });
-    return () => {
-      gone = true;
-    };
-    // The answer is the same for all starts in one part of the day.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [site, first, shift.date, part]);
+  const { site, from } = usePlan((state) => state.judgement.plan);
+  // The answer is the same for all starts in one part of the day.
+  const start = startsOf(kindOf(shift.date, shift.from).part).from;
+  const query = `date=${writeDate(shift.date)}&from=${start}`;
+  const { answer, failed } = useAnswer<Record<string, number>>(
+    `/api/plan/${encodeURIComponent(site.id)}/${writeDate(from)}/lately?${query}`,
+  );
+  const lately = useMemo(
+    () => (failed ? NOBODY : answer && new Map(Object.entries(answer))),
+    [answer, failed],
+  );
   return { lately, failed };
 }

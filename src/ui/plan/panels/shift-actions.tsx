@@ -2,7 +2,7 @@ import { useState } from 'react';
 import type { Change } from '@/core/plan/change';
 import { join, split } from '@/core/plan/shift-edits';
 import type { Shift } from '@/core/plan/types';
-import { scanTime } from '@/core/time/read-time';
+import { readTimeWithin } from '@/core/time/read-time';
 import { writeTimeSpan, writeTime } from '@/core/time/write';
 import { newId } from '../../kit/new-id';
 import { copyOf } from '../edits';
@@ -123,13 +123,7 @@ function Split({ shift, onDone }: { readonly shift: Shift; readonly onDone: () =
   const block = plan.site.blockMinutes;
   const middle = Math.round((shift.from + shift.to) / 2 / block) * block;
   const [text, setText] = useState(() => writeTime(middle, hourFormat));
-  const found = scanTime(text.trim());
-  const typed = found?.reading.ok && found.length === text.trim().length ? found.reading.value.minute : null;
-  const at =
-    typed === null
-      ? null
-      : ([typed, typed + 720, typed + 1440, typed + 2160].find((one) => one > shift.from && one < shift.to) ??
-        null);
+  const at = readTimeWithin(text, shift, hourFormat, 'neither');
   const [id] = useState(newId);
   const done = at === null ? null : split(shift, at, id);
   const changes: Change[] =

@@ -1,28 +1,14 @@
-import { useEffect, useState } from 'react';
 import { writeDate } from '@/core/time/day';
 import type { ShiftEvent } from '@/server/week/payload';
+import { useAnswer } from '../../kit/use-answer';
 import { usePlan } from '../controller';
 
 /** Who changed a shift, and when. */
 export function ShiftHistory({ id }: { readonly id: string }) {
   const { site, from } = usePlan((state) => state.judgement.plan);
   const version = usePlan((state) => state.version);
-  const [events, setEvents] = useState<readonly ShiftEvent[] | null>(null);
-  const [failed, setFailed] = useState(false);
-  useEffect(() => {
-    let gone = false;
-    void fetch(`/api/plan/${encodeURIComponent(site.id)}/${writeDate(from)}/shift/${encodeURIComponent(id)}`)
-      .then((response) => (response.ok ? response.json() : Promise.reject(new Error(response.statusText))))
-      .then((found: ShiftEvent[]) => {
-        if (gone) return;
-        setEvents(found);
-        setFailed(false);
-      })
-      .catch(() => setFailed(!gone));
-    return () => {
-      gone = true;
-    };
-  }, [site.id, from, id, version]);
+  const address = `/api/plan/${encodeURIComponent(site.id)}/${writeDate(from)}/shift/${encodeURIComponent(id)}`;
+  const { answer: events, failed } = useAnswer<readonly ShiftEvent[]>(address, version);
   return (
     <section aria-labelledby="history-title" className="border-rule border-t pt-2">
       <h3 id="history-title" className="text-muted text-[11.5px]">

@@ -2,8 +2,8 @@ import { X } from 'lucide-react';
 import { useState } from 'react';
 import { breaksOf, detailWith } from '@/core/plan/shift-edits';
 import type { Break, Duty, Shift } from '@/core/plan/types';
-import { scanTime } from '@/core/time/read-time';
-import { type HourFormat, writeTime } from '@/core/time/write';
+import { readTimeWithin } from '@/core/time/read-time';
+import { writeTime } from '@/core/time/write';
 import { Tick } from '../../kit/inputs';
 import { usePlan } from '../controller';
 
@@ -196,11 +196,14 @@ function TimeField({
       if (placeholder) onChange(null);
       return;
     }
-    const minute = readTimeInside(text, shift, end, hourFormat);
+    const minute = readTimeWithin(text, shift, hourFormat, end ? 'end' : 'start');
     onWrong(minute === null ? `"${text.trim()}" is no time inside the shift` : null);
     if (minute !== null) onChange(minute);
   };
-  const bad = typed !== null && typed.trim() !== '' && readTimeInside(typed, shift, end, hourFormat) === null;
+  const bad =
+    typed !== null &&
+    typed.trim() !== '' &&
+    readTimeWithin(typed, shift, hourFormat, end ? 'end' : 'start') === null;
   return (
     <input
       className="input w-[66px]"
@@ -213,20 +216,4 @@ function TimeField({
       onBlur={() => !bad && setTyped(null)}
     />
   );
-}
-
-/** A typed time as a minute inside a shift: as typed, 12 h later where that was left open, or the next day. */
-function readTimeInside(
-  text: string,
-  { from, to }: Pick<Shift, 'from' | 'to'>,
-  end: boolean,
-  hourFormat: HourFormat,
-): number | null {
-  const trimmed = text.trim();
-  const found = scanTime(trimmed);
-  if (!found?.reading.ok || found.length < trimmed.length) return null;
-  const { minute, form } = found.reading.value;
-  const halves = form === 'open' && (hourFormat === '12' || minute < 720) ? [minute, minute + 720] : [minute];
-  const inside = (at: number) => (end ? at > from && at <= to : at >= from && at < to);
-  return [...halves, ...halves.map((at) => at + 1440)].find(inside) ?? null;
 }
