@@ -368,3 +368,63 @@ test('from the side of the needs: a place to fill is found, filled, and taken ba
   await panel(page).getByLabel('Rows are').selectOption('people');
   await expect(page.getByRole('grid', { name: 'Week plan', exact: true })).toBeVisible();
 });
+
+test('from the side of the roles: an open shift is typed, moved to another role, drawn longer, and opened', async ({
+  page,
+}) => {
+  await openWeek(page, WEEK);
+  await page.keyboard.press('Alt+r');
+  await panel(page).getByLabel('Rows are').selectOption('roles');
+  await page.keyboard.press('Escape');
+  const grid = page.getByRole('grid', { name: 'Week plan by role' });
+  const of = (role: string) => page.getByRole('gridcell', { name: new RegExp(`^${role}, Thu 26:`) });
+  const hint = page.locator('.hint');
+  await of('Bar').click({ position: { x: 4, y: 4 } });
+  await page.keyboard.type('9-25');
+  await expect(page.locator('#typed-outcome')).toContainText('Read are');
+  await page.keyboard.press('Backspace');
+  await page.keyboard.press('Backspace');
+  await page.keyboard.type('15');
+  await expect(page.locator('#typed-outcome')).toContainText('1 more to fill');
+  await page.keyboard.press('Enter');
+  await expect(of('Bar')).toHaveAttribute('aria-label', /open 9:00–15:00/);
+
+  const bar = (await of('Bar').locator('.bar', { hasText: 'open' }).boundingBox())!;
+  const floor = (await of('Floor').boundingBox())!;
+  const grip = { x: bar.x + bar.width / 2, y: bar.y + 10 };
+  await page.mouse.move(grip.x, grip.y);
+  await page.mouse.down();
+  await page.mouse.move(grip.x, floor.y + 8, { steps: 6 });
+  await expect(hint).toContainText('9–15');
+  await page.keyboard.press('Escape');
+  await page.mouse.up();
+  await expect(of('Floor')).not.toHaveAttribute('aria-label', /open/);
+  await page.mouse.move(grip.x, grip.y);
+  await page.mouse.down();
+  await page.mouse.move(grip.x, floor.y + 8, { steps: 6 });
+  await page.mouse.up();
+  await expect(of('Floor')).toHaveAttribute('aria-label', /open 9:00–15:00/);
+  await expect(of('Bar')).not.toHaveAttribute('aria-label', /open/);
+
+  const moved = (await of('Floor').locator('.bar', { hasText: 'open' }).boundingBox())!;
+  await page.mouse.move(moved.x + moved.width - 2, moved.y + 10);
+  await page.mouse.down();
+  await page.mouse.move(moved.x + moved.width + 20, moved.y + 10, { steps: 6 });
+  await page.mouse.up();
+  await expect(of('Floor')).toHaveAttribute('aria-label', /open 9:00–1[6-9]:/);
+
+  // Enter opens what the cell holds, one after the other.
+  await grid.focus();
+  await page.keyboard.press('Enter');
+  await expect(title(page)).toContainText('Thu 26');
+  const who = panel(page).getByLabel('Person');
+  const first = await who.inputValue();
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('Enter');
+  await expect(title(page)).toContainText('Thu 26');
+  expect(await who.inputValue()).not.toBe(first);
+  await page.keyboard.press('Escape');
+  for (let i = 0; i < 3; i++) await page.keyboard.press('Control+z');
+  await expect(of('Floor')).not.toHaveAttribute('aria-label', /open/);
+  await expect(of('Bar')).not.toHaveAttribute('aria-label', /open/);
+});

@@ -40,6 +40,7 @@ export const startWeek = command<StartRequest>({
     const source = await sourceOf(db, request, line.weekStart);
     if (!source.ok) return source;
     const names = new Map(all.map(({ id, name }) => [id, name]));
+    const leaving = request.mode === 'replace' ? await goingIn(db, request, weeks) : NONE_GO;
     const changes: Change[] = [];
     // How many come in each week is said first, then shift by shift what comes otherwise.
     const heads: string[] = [];
@@ -49,7 +50,7 @@ export const startWeek = command<StartRequest>({
         return fail('stopped', 'stopped; nothing was changed');
       const stored = await loadPlan(db, request.site, week, 7);
       if (!stored) return fail('unknown', 'there is no such site', 'input.site');
-      const brought = bring(source.value, stored, request, changes, names);
+      const brought = bring(source.value, withoutGoing(stored, leaving), request, changes, names);
       changes.push(...brought.changes);
       const name = `Week ${writeDays(week, 7)}`;
       const arriving = brought.changes.filter((change) => change.do === 'add').length;
@@ -176,6 +177,35 @@ function bring(
 
 function withoutPerson(change: Change): Change {
   return change.do === 'add' ? { do: 'add', shift: { ...change.shift, person: null } } : change;
+}
+
+const NONE_GO: ReadonlySet<string> = new Set();
+
+/** The shifts that go from all weeks to be written, as a plan of a week beside them would know them. */
+async function goingIn(
+  db: Database,
+  { site, source }: StartRequest,
+  weeks: readonly Day[],
+): Promise<Set<string>> {
+  const going = new Set<string>();
+  for (const week of weeks)
+    for (const shift of await loadShifts(db, site, week, week + 7))
+      if (shift.person !== null && (source.from !== 'patterns' || !shift.detail?.pattern))
+        going.add(spanKey(shift.person, shift));
+  return going;
+}
+
+/** A plan beside which nothing stands that goes too: Sunday's night is no bar to Monday where both weeks are replaced. */
+function withoutGoing(stored: StoredPlan, going: ReadonlySet<string>): StoredPlan {
+  if (going.size === 0) return stored;
+  const around = stored.plan.around.filter(
+    (shift) => shift.site !== null || !going.has(spanKey(shift.person, shift)),
+  );
+  return { ...stored, plan: { ...stored.plan, around } };
+}
+
+function spanKey(person: string, { date, from, to }: Pick<Shift, 'date' | 'from' | 'to'>): string {
+  return `${person} ${date} ${from} ${to}`;
 }
 
 /** A plan that knows of shifts which weeks before it have just been given. */

@@ -9,7 +9,7 @@ import { type Database, openDatabase } from '@/data/database';
 import { makeDemo } from '@/data/demo/saltmere';
 import { loadPatterns } from '@/data/week/repeat-store';
 import { loadPlan } from '@/data/week/plan-store';
-import { loadShifts } from '@/data/week/shift-store';
+import { insertShifts, loadShifts } from '@/data/week/shift-store';
 import { type Actor, BUILT_IN_SCHEDULER } from '../actor';
 import { runCommand, undoCommand } from '../commands/run';
 import type { CommandAnswer } from '../commands/payload';
@@ -137,6 +137,24 @@ describe('starting a week', () => {
     expect(await shiftsOf(NEXT)).toHaveLength(62);
     const over = { ...start, weeks: [MONDAY], source: { from: 'week', week: MONDAY - 7 }, mode: 'replace' };
     expect((await done('week.start', over, true)).remarks[0]).toMatch(/62 go, \d+ of these published\.$/);
+  });
+
+  test('of weeks side by side that are replaced, a night that goes is no bar to the morning after it', async () => {
+    const early = { ...bare('jonas', 0, '5-6', { date: MONDAY }), id: 'early' };
+    const night = (week: number) => ({
+      ...bare('jonas', 0, '22-30', { date: week + 6 }),
+      id: `night ${week}`,
+    });
+    await insertShifts(db, 'bistro', [early, night(NEXT), night(NEXT + 14)], () => false);
+    const both = { ...start, weeks: [NEXT, NEXT + 7] };
+    const barred = async (more: object) =>
+      (await done('week.start', { ...both, ...more }, true)).remarks.filter((line) =>
+        /5:00–6:00.*already works/.test(line),
+      );
+    expect(await barred({ mode: 'add' })).toHaveLength(1);
+    expect(await barred({ mode: 'replace' })).toEqual([]);
+    // A night in a week that stays is one still.
+    expect(await barred({ mode: 'replace', weeks: [NEXT + 7] })).toHaveLength(1);
   });
 
   test.each([

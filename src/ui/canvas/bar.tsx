@@ -25,39 +25,33 @@ interface Props {
   readonly lifted: boolean;
   readonly picked: boolean;
   readonly title: string;
+  /** What it says in place of its times and role, where those are known from its row. */
+  readonly called?: string;
 }
 
 /** Roughly how wide a sign of a bar's label is, in pixels. */
 const SIGN = 5.1;
 
 /** One shift in true time. Its label shortens until it fits; the title says it all. */
-export function Bar({ shift, scale, day, look, hourFormat, pencil, trouble, ...rest }: Props) {
+export function Bar(props: Props) {
+  const { shift, scale, day, look, hourFormat } = props;
   const { from, to } = shift.own!;
   const left = xOf(scale, day, from);
   const width = Math.max(xOf(scale, day, to) - left, 5);
   const { detail } = shift.own!;
-  if (scale.dayWidth < MARK_WIDTH)
-    return <Mark {...{ shift, scale, look, hourFormat, pencil, trouble, ...rest }} />;
+  if (scale.dayWidth < MARK_WIDTH) return <Mark {...props} />;
   const wide = scale.days === 1;
-  const said = shift.own!.label;
-  // The role is named or marked beside what the shift is called: its ink alone does not say it.
-  const name = said && look ? `${wide ? look.name : look.mark} · ${said}` : (said ?? look?.name ?? null);
-  const known = look && name ? { name, mark: look.mark } : look;
-  const label = labelOf(from, to, hourFormat, known, width - 10);
   return (
     <div
-      className="bar"
-      data-shift={shift.id}
-      data-ink={look?.ink ?? 'slate'}
-      data-pencil={pencil || undefined}
-      data-lifted={rest.lifted || undefined}
-      data-picked={rest.picked || undefined}
-      data-wide={(wide && rest.height > 24) || undefined}
-      style={{ left, width, top: rest.top, height: rest.height }}
-      title={rest.title}
+      {...rootOf(props)}
+      data-wide={(wide && props.height > 24) || undefined}
+      style={{ left, width, top: props.top, height: props.height }}
     >
-      <span>{label.time}</span>
-      {label.role && <span>{label.role}</span>}
+      {props.called ? (
+        <span className="truncate">{props.called}</span>
+      ) : (
+        <Label {...labelOf(from, to, hourFormat, knownAs(shift, look, wide), width - 10)} />
+      )}
       {partsOf(shift, wide).map(({ key, span, name: says }) => (
         <span
           key={key}
@@ -75,7 +69,7 @@ export function Bar({ shift, scale, day, look, hourFormat, pencil, trouble, ...r
         </span>
       ))}
       {detail?.pattern && wide && <span className="text-[10px]">{detail.pattern.own ? '≠' : '↻'}</span>}
-      {trouble && <span className="corner" data-severity={trouble} />}
+      {props.trouble && <span className="corner" data-severity={props.trouble} />}
       {width > 26 && <span className="grip" data-grip="from" style={{ left: 0 }} />}
       {width > 26 && <span className="grip" data-grip="to" style={{ right: 0 }} />}
       {to > scale.to && to > DAY && <span aria-hidden>›</span>}
@@ -83,27 +77,55 @@ export function Bar({ shift, scale, day, look, hourFormat, pencil, trouble, ...r
   );
 }
 
+/** What a bar and a mark have in common. */
+function rootOf({ shift, look, pencil, lifted, picked, title }: Props) {
+  return {
+    className: 'bar',
+    'data-shift': shift.id,
+    'data-ink': look?.ink ?? 'slate',
+    'data-pencil': pencil || undefined,
+    'data-lifted': lifted || undefined,
+    'data-picked': picked || undefined,
+    title,
+  };
+}
+
+function Label({ time, role }: ReturnType<typeof labelOf>) {
+  return (
+    <>
+      <span>{time}</span>
+      {role && <span>{role}</span>}
+    </>
+  );
+}
+
+/** The role as a bar names it: beside what the shift is called, for its ink alone does not say it. */
+function knownAs(
+  { own }: OwnShift,
+  look: RoleLook | null,
+  wide: boolean,
+): { readonly name: string; readonly mark: string } | null {
+  const said = own!.label;
+  if (!said) return look;
+  return look ? { name: `${wide ? look.name : look.mark} · ${said}`, mark: look.mark } : { name: said, mark: '' };
+}
+
 /** Days narrower than this, in pixels, show marks with hours instead of bars in true length. */
 const MARK_WIDTH = 56;
 
 /** A shift where a day is too narrow for its length: a mark as wide as the day, with its hours. */
-function Mark({ shift, scale, look, hourFormat, pencil, trouble, ...rest }: Omit<Props, 'day'>) {
+function Mark(props: Props) {
+  const { shift, scale, hourFormat, top, height } = props;
   const { from, to } = shift.own!;
   const width = scale.dayWidth - 3;
   const { time } = labelOf(from, to, hourFormat, null, width - 1, 4.7);
   return (
     <div
-      className="bar"
-      data-shift={shift.id}
-      data-ink={look?.ink ?? 'slate'}
-      data-pencil={pencil || undefined}
-      data-lifted={rest.lifted || undefined}
-      data-picked={rest.picked || undefined}
-      style={{ left: 1, width, top: rest.top, height: rest.height, padding: 0, justifyContent: 'center' }}
-      title={rest.title}
+      {...rootOf(props)}
+      style={{ left: 1, width, top, height, padding: 0, justifyContent: 'center' }}
     >
       <span className="text-[10px] tracking-[-0.02em]">{time}</span>
-      {trouble && <span className="corner" data-severity={trouble} />}
+      {props.trouble && <span className="corner" data-severity={props.trouble} />}
     </div>
   );
 }

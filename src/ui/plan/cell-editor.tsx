@@ -3,17 +3,23 @@ import { examples } from '@/core/time/read-time';
 import { writeTimeSpan } from '@/core/time/write';
 import { HEAD_WIDTH, ROW_HEIGHT } from '../canvas/row';
 import type { Scale } from '../canvas/scale';
+import type { Change } from '@/core/plan/change';
 import { useController, usePlan, useView } from './controller';
+import type { TypedShift } from './edits';
 
 interface Props {
   readonly scale: Scale;
   readonly top: number;
   /** Near the upper edge, so that the line about it goes below. */
   readonly low: boolean;
+  /** Whose shifts are typed, where that is not the active row's person. */
+  readonly whose?: string;
+  /** What typed shifts change, where they do not set the cell. */
+  readonly changesOf?: (shifts: readonly TypedShift[]) => Change[];
 }
 
 /** Typing shifts into a cell: what is meant and what it would do is said while typing. */
-export function CellEditor({ scale, top, low }: Props) {
+export function CellEditor({ scale, top, low, whose, changesOf }: Props) {
   const controller = useController();
   const active = useView((view) => view.active);
   const several = useView((view) => view.anchor !== null);
@@ -27,7 +33,7 @@ export function CellEditor({ scale, top, low }: Props) {
   }, []);
   const leaving = useRef(false);
   const judgement = usePlan((plan) => plan.judgement);
-  const outcome = useOutcome(text);
+  const outcome = useOutcome(text, changesOf);
   const close = () => controller.view.setState({ editing: null });
 
   const enter = (everywhere: boolean) => {
@@ -35,7 +41,7 @@ export function CellEditor({ scale, top, low }: Props) {
       field.current?.setSelectionRange(outcome.at.from, outcome.at.to);
       return;
     }
-    const changes = controller.typed(outcome.shifts, everywhere);
+    const changes = changesOf ? changesOf(outcome.shifts) : controller.typed(outcome.shifts, everywhere);
     const tried = controller.try(changes);
     if (tried.refused) return setDoubted(null);
     if (tried.doubt && doubted !== text) return setDoubted(text);
@@ -60,7 +66,7 @@ export function CellEditor({ scale, top, low }: Props) {
   const left = HEAD_WIDTH + (active.day - scale.firstDay) * scale.dayWidth;
   const width = Math.max(scale.dayWidth, 150);
   const edge = HEAD_WIDTH + scale.days * scale.dayWidth;
-  const person = judgement.plan.people[active.row]?.name ?? 'Open shifts';
+  const person = whose ?? judgement.plan.people[active.row]?.name ?? 'Open shifts';
   return (
     <div
       className="absolute z-20"
@@ -144,19 +150,19 @@ function TemplateBox({ text, onChoose }: { text: string; onChoose: (text: string
 type TypedOutcome =
   | {
       readonly ok: true;
-      readonly shifts: Parameters<ReturnType<typeof useController>['typed']>[0];
+      readonly shifts: readonly TypedShift[];
       readonly line: string;
       readonly refused: boolean;
       readonly doubt: string | null;
     }
   | { readonly ok: false; readonly message: string; readonly at: { from: number; to: number } };
 
-function useOutcome(text: string): TypedOutcome {
+function useOutcome(text: string, changesOf: Props['changesOf']): TypedOutcome {
   const controller = useController();
   usePlan((plan) => plan.judgement);
   const read = controller.read(text);
   if (!read.ok) return { ok: false, message: read.problem.message, at: read.problem.at };
-  const tried = controller.try(controller.typed(read.value, false));
+  const tried = controller.try(changesOf ? changesOf(read.value) : controller.typed(read.value, false));
   return {
     ok: true,
     shifts: read.value,

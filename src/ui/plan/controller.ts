@@ -26,6 +26,12 @@ import { summarise } from './summary';
 import type { PlanSync } from './sync';
 import type { Carry, DayCount, Panel, ViewState, ViewStore } from './view-store';
 
+/** A cell in which rows are not people: the shifts in it, and one that would fill its first gap, if it has one. */
+export interface ChosenCell {
+  shifts(): Shift[];
+  missing(): Shift | null;
+}
+
 /** Everything that can be done on the plan screen, whatever hand does it. */
 export class PlanController {
   constructor(
@@ -37,11 +43,11 @@ export class PlanController {
     private readonly load: (days: DayCount, day: number) => void = () => undefined,
   ) {}
 
-  private asksHere: (() => void) | null = null;
+  private chosen: ChosenCell | null = null;
 
-  /** Says what answers who can cover where rows are not people; null: they are again. */
-  answerAsks(answer: (() => void) | null): void {
-    this.asksHere = answer;
+  /** Says what is chosen where rows are not people; null: they are again. */
+  chooseFrom(chosen: ChosenCell | null): void {
+    this.chosen = chosen;
   }
 
   /** Sends what waits, now that the server may be reached again. */
@@ -217,9 +223,13 @@ export class PlanController {
     if (!panel) document.getElementById('canvas')?.focus({ preventScroll: true });
   }
 
+  private activeShifts(): readonly Shift[] {
+    return this.chosen?.shifts() ?? shiftsIn(this.plan.judgement, this.view.getState().active);
+  }
+
   /** Opens the first shift of the active cell in full. */
   openShift(): void {
-    const [shift] = shiftsIn(this.plan.judgement, this.view.getState().active);
+    const [shift] = this.activeShifts();
     if (shift) this.open({ kind: 'shift', id: shift.id });
     else this.tell({ text: 'There is no shift here. Type one, such as 9-17.' });
   }
@@ -227,12 +237,13 @@ export class PlanController {
   /** Opens the list of who can cover: the gap that is looked into, else the shift of the active cell. */
   whoCanCover(): void {
     const { judgement, hourFormat } = this.plan;
-    const { active, place, panel } = this.view.getState();
+    const { place, panel } = this.view.getState();
     if (panel?.kind === 'shift') {
       const shift = judgement.plan.shifts.find((one) => one.id === panel.id);
       if (shift) return this.open({ kind: 'cover', shift, isNew: false });
     }
-    if (!place && this.asksHere) return this.asksHere();
+    const wanted = place ? null : (this.chosen?.missing() ?? null);
+    if (wanted) return this.open({ kind: 'cover', shift: wanted, isNew: true });
     if (place) {
       const gap = this.gapAt(place);
       if (!gap)
@@ -241,7 +252,7 @@ export class PlanController {
         });
       return this.open({ kind: 'cover', shift: this.slotOf(gap), isNew: true });
     }
-    const [shift] = shiftsIn(judgement, active);
+    const [shift] = this.activeShifts();
     if (!shift)
       return this.tell({ text: 'Choose a shift, or a gap in the skyline, to see who can cover it.' });
     this.open({ kind: 'cover', shift, isNew: false });
@@ -277,7 +288,7 @@ export class PlanController {
     const { judgement } = this.plan;
     const { picked } = this.view.getState();
     if (picked) return judgement.plan.shifts.filter((shift) => picked.has(shift.id));
-    return this.selectedCells().flatMap((cell) => shiftsIn(judgement, cell));
+    return this.chosen?.shifts() ?? this.selectedCells().flatMap((cell) => shiftsIn(judgement, cell));
   }
 
   /** Reads what is typed into the active cell, with the opening hours of its day. */

@@ -87,19 +87,28 @@ export function typedChanges(judgement: Judgement, cell: Cell, typed: readonly T
     const old = there[i];
     const { from, to, form } = wanted;
     const role = wanted.role ?? form?.role ?? old?.role ?? there[0]?.role ?? usualRole(judgement, cell);
-    const said = form ? { ...fieldsOf(form), from, to, role } : { role };
-    if (!old)
-      changes.push({ do: 'add', shift: { ...newShift(judgement, cell, { from, to }, role), ...said } });
+    if (!old) changes.push(addTyped(judgement, cell, wanted, role));
     else if (form) {
       const { pattern } = old.detail ?? NO_DETAIL;
-      const detail = { ...fieldsOf(form).detail, pattern };
-      const patch = differing(old, { ...old, ...said, detail });
+      const said = fieldsOf(form);
+      const patch = differing(old, { ...old, ...said, from, to, role, detail: { ...said.detail, pattern } });
       if (patch) changes.push({ do: 'set', id: old.id, shift: patch });
     } else if (old.from !== from || old.to !== to || old.role !== role)
       changes.push({ do: 'set', id: old.id, shift: { role, ...retimed(old, { from, to }) } });
   });
   for (const old of there.slice(typed.length)) changes.push({ do: 'remove', id: old.id });
   return changes;
+}
+
+/** The change that makes a typed shift in a cell, with everything its template says. */
+export function addTyped(
+  judgement: Judgement,
+  cell: Cell,
+  { from, to, form }: TypedShift,
+  role: string | null,
+): Change {
+  const said = form ? fieldsOf(form) : {};
+  return { do: 'add', shift: { ...newShift(judgement, cell, { from, to }, role), ...said, from, to, role } };
 }
 
 /** Changes that empty cells. */

@@ -20,7 +20,7 @@ const KEYS: readonly (readonly [string, string])[] = [
   ['Alt W', 'who can cover the shift, or the gap that is looked into'],
   ['Alt Enter', 'the shift in full: breaks, duties, note, split, join'],
   ['Alt S', 'several shifts at once: those selected, or picked by a rule'],
-  ['Alt R', 'group, sort and filter the rows'],
+  ['Alt R', 'group, sort and filter the rows, or have roles or needs as rows'],
   ['Alt C', 'coverage as a table'],
   ['Ctrl K', 'find a person, a week, a command'],
   [

@@ -8,7 +8,7 @@ type KeyEvent = Pick<
   'key' | 'code' | 'ctrlKey' | 'metaKey' | 'altKey' | 'shiftKey' | 'preventDefault'
 >;
 
-const ARROWS: Readonly<Record<string, readonly [number, number]>> = {
+export const ARROWS: Readonly<Record<string, readonly [number, number]>> = {
   ArrowUp: [-1, 0],
   ArrowDown: [1, 0],
   ArrowLeft: [0, -1],

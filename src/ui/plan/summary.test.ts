@@ -7,7 +7,8 @@ import { need, plan, shift } from '@/core/testing';
 import { summarise } from './summary';
 
 const first = shift('bo', 0, '14-22');
-const base = plan({ needs: [need('bar', 0, '9-17')], shifts: [first] });
+const open = shift(null, 2, '9-17');
+const base = plan({ needs: [need('bar', 0, '9-17')], shifts: [first, open] });
 
 function line(...changes: Change[]): string {
   const tried = tryChanges(judge(base), changes);
@@ -21,6 +22,10 @@ describe('the line about an edit', () => {
     ['−8 h · −€96.00 · gap 3 h larger', { do: 'remove', id: first.id }],
     ['gap 3 h smaller', { do: 'set', id: first.id, shift: { from: 660, to: 1140 } }],
     ['+8 h · +€96.00 · short rest 9 h', { do: 'add', shift: shift('bo', 1, '7-15') }],
+    ['1 more to fill', { do: 'add', shift: shift(null, 3, '9-17') }],
+    ['1 fewer to fill', { do: 'remove', id: open.id }],
+    ['no consequences', { do: 'set', id: open.id, shift: { date: open.date + 1 } }],
+    ['+8 h · +€96.00 · 1 fewer to fill', { do: 'set', id: open.id, shift: { person: 'ann' } }],
     ['no consequences', { do: 'set', id: first.id, shift: { note: 'hello' } }],
   ])('%s', (text, change) => expect(line(change)).toBe(text));
 });

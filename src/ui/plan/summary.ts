@@ -23,7 +23,9 @@ export function figureOf(snag: Snag, words: Words): string {
 }
 
 /** Notes that follow from nearly every edit and would only be noise in a line about one. */
-const LEFT_OUT: ReadonlySet<string> = new Set(['surplus', 'under-contract', 'unfilled']);
+const LEFT_OUT: ReadonlySet<string> = new Set(['surplus', 'under-contract']);
+/** Kinds that are added up. */
+const COUNTED: ReadonlySet<string> = new Set(['gap', 'unfilled']);
 
 /**
  * What changes would do, in a line: `+8 h · closes 1 gap · overtime 3 h`. Money is added where it changes and
@@ -42,7 +44,9 @@ export function summarise(
   }
   const gaps = gapPart(appeared.filter(isRoleGap), cleared.filter(isRoleGap));
   if (gaps) parts.push(gaps);
-  const told = (snag: Snag) => !LEFT_OUT.has(snag.code) && snag.code !== 'gap';
+  const open = appeared.filter(isUnfilled).length - cleared.filter(isUnfilled).length;
+  if (open !== 0) parts.push(`${Math.abs(open)} ${open > 0 ? 'more' : 'fewer'} to fill`);
+  const told = (snag: Snag) => !LEFT_OUT.has(snag.code) && !COUNTED.has(snag.code);
   const alike = (a: Snag) => (b: Snag) => a.code === b.code && a.person === b.person;
   for (const snag of appeared.filter(told)) {
     const figure = figureOf(snag, words);
@@ -60,6 +64,10 @@ export function titleOf(snag: Snag): string {
 
 function isRoleGap(snag: Snag): boolean {
   return snag.code === 'gap' && snag.role !== null;
+}
+
+function isUnfilled(snag: Snag): boolean {
+  return snag.code === 'unfilled';
 }
 
 function gapPart(appeared: readonly Snag[], cleared: readonly Snag[]): string | null {
