@@ -107,7 +107,9 @@ function knownAs(
 ): { readonly name: string; readonly mark: string } | null {
   const said = own!.label;
   if (!said) return look;
-  return look ? { name: `${wide ? look.name : look.mark} · ${said}`, mark: look.mark } : { name: said, mark: '' };
+  return look
+    ? { name: `${wide ? look.name : look.mark} · ${said}`, mark: look.mark }
+    : { name: said, mark: '' };
 }
 
 /** Days narrower than this, in pixels, show marks with hours instead of bars in true length. */
@@ -120,10 +122,7 @@ function Mark(props: Props) {
   const width = scale.dayWidth - 3;
   const { time } = labelOf(from, to, hourFormat, null, width - 1, 4.7);
   return (
-    <div
-      {...rootOf(props)}
-      style={{ left: 1, width, top, height, padding: 0, justifyContent: 'center' }}
-    >
+    <div {...rootOf(props)} style={{ left: 1, width, top, height, padding: 0, justifyContent: 'center' }}>
       <span className="text-[10px] tracking-[-0.02em]">{time}</span>
       {props.trouble && <span className="corner" data-severity={props.trouble} />}
     </div>

@@ -42,9 +42,7 @@ export const DemandLine = memo(function DemandLine({ row, index, active, scale, 
   });
   const most = Math.max(
     1,
-    ...cells.map(
-      ({ missing, lanes }) => Math.min(lanes.count, LANES + 1) + (missing.length > 0 ? 1 : 0),
-    ),
+    ...cells.map(({ missing, lanes }) => Math.min(lanes.count, LANES + 1) + (missing.length > 0 ? 1 : 0)),
   );
   return (
     <div
@@ -115,8 +113,7 @@ export const DemandLine = memo(function DemandLine({ row, index, active, scale, 
                   title={gaps[n]}
                   style={{ left, width, top: TOP, height: LANE }}
                 >
-                  {width > 16 && `−${gap.count}`}{' '}
-                  {width > 70 && writeShortSpan(gap.from, gap.to, hourFormat)}
+                  {width > 16 && `−${gap.count}`} {width > 70 && writeShortSpan(gap.from, gap.to, hourFormat)}
                 </div>
               );
             })}
@@ -143,13 +140,7 @@ export const DemandLine = memo(function DemandLine({ row, index, active, scale, 
         />
       )}
       {changesOf && (
-        <CellEditor
-          scale={scale}
-          top={2}
-          low={index < 3}
-          whose={`${row.name}, open`}
-          changesOf={changesOf}
-        />
+        <CellEditor scale={scale} top={2} low={index < 3} whose={`${row.name}, open`} changesOf={changesOf} />
       )}
     </div>
   );
