@@ -120,3 +120,13 @@ export function writeDays(first: Day, days: number, short = false): string {
   if (a.month === b.month) return `${a.date}–${b.date} ${short ? cut(a.month) : MONTH_NAMES[a.month - 1]}`;
   return `${a.date} ${cut(a.month)}–${b.date} ${cut(b.month)}`;
 }
+
+/** A count as people write it: `3,000`. */
+export function writeCount(n: number): string {
+  return n.toLocaleString('en');
+}
+
+/** `1 shift`, `4 shifts`, `1,200 shifts`. */
+export function counted(n: number, one: string, many = `${one}s`): string {
+  return `${writeCount(n)} ${n === 1 ? one : many}`;
+}

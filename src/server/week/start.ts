@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { type Change, type Result, fail } from '@/core/plan/change';
 import type { AroundShift, Plan, Shift } from '@/core/plan/types';
 import { type Day, startOfWeek } from '@/core/time/day';
-import { writeDays } from '@/core/time/write';
+import { counted, writeCount, writeDays } from '@/core/time/write';
 import { cellOf, copyShifts } from '@/core/week/copy-week';
 import { type Pattern, occurrencesOf } from '@/core/patterns/pattern';
 import { writeOut } from '@/core/patterns/write-out';
@@ -14,7 +14,7 @@ import { loadShifts } from '@/data/week/shift-store';
 import { PREPARED, command } from '../commands/command';
 import { START } from './input';
 import type { StartRequest } from './payload';
-import { counted, figure, saysOf } from './words';
+import { saysOf } from './words';
 
 interface Brought {
   readonly changes: readonly Change[];
@@ -57,11 +57,11 @@ export const startWeek = command<StartRequest>({
       const going = brought.changes.filter((change) => change.do === 'remove').length;
       const parts = [`${counted(arriving, 'shift')} ${arriving === 1 ? 'arrives' : 'arrive'}`];
       if (brought.remarks.length > 0)
-        parts.push(`${figure(brought.remarks.length)} of them not as they were`);
-      if (going > 0) parts.push(`${figure(going)} ${going === 1 ? 'goes' : 'go'}`);
+        parts.push(`${writeCount(brought.remarks.length)} of them not as they were`);
+      if (going > 0) parts.push(`${writeCount(going)} ${going === 1 ? 'goes' : 'go'}`);
       const gone = new Set(brought.changes.flatMap((one) => (one.do === 'remove' ? [one.id] : [])));
       const told = stored.published.filter((shift) => gone.has(shift.id)).length;
-      if (told > 0) parts.push(`${figure(told)} of these published`);
+      if (told > 0) parts.push(`${writeCount(told)} of these published`);
       heads.push(`${name}: ${parts.join(', ')}.`);
       remarks.push(...brought.remarks);
       if (i === 0 && weeks.length === 1 && arriving === 0) heads.push('There is nothing to bring.');

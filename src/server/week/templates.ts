@@ -16,7 +16,7 @@ import { type Context, command } from '../commands/command';
 import { DAY_NUMBER, ID, NAME } from '../site/input';
 import { TEMPLATE } from './input';
 import { templateShifts } from './start';
-import { counted } from './words';
+import { counted } from '@/core/time/write';
 
 /** The stations of a site: sections, tills, vehicles. */
 export const saveStations = command<{ site: string; stations: { id: string; name: string }[] }>({

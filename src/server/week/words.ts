@@ -34,13 +34,3 @@ export function saysOf(plan: Plan, hourFormat: HourFormat, sites: ReadonlyMap<st
     },
   };
 }
-
-/** A figure as people write it: `3,000`. */
-export function figure(n: number): string {
-  return n.toLocaleString('en');
-}
-
-/** `1 shift`, `4 shifts`. */
-export function counted(n: number, one: string, many = `${one}s`): string {
-  return `${figure(n)} ${n === 1 ? one : many}`;
-}

@@ -4,12 +4,13 @@ import { type Pattern, occurrencesOf } from '@/core/patterns/pattern';
 import { type WrittenOut, writeOut } from '@/core/patterns/write-out';
 import type { Shift } from '@/core/plan/types';
 import { type Day, startOfWeek } from '@/core/time/day';
+import { counted } from '@/core/time/write';
 import type { RowChange } from '@/data/records/records';
 import { listSites } from '@/data/site/site-store';
 import { type StoredPlan, loadPlan } from '@/data/week/plan-store';
 import { loadLeftOut } from '@/data/week/repeat-store';
 import type { Context, Work } from '../commands/command';
-import { counted, saysOf } from './words';
+import { saysOf } from './words';
 
 /** Patterns that change, and how far their shifts are looked at. */
 export interface PatternWork {

@@ -200,14 +200,14 @@ const ONLY_SAID: Readonly<Record<Only, string>> = {
 
 /** What is left out of sight, in words: `Kitchen, with snags`; empty where everybody is shown. */
 export function filterSaid(
-  { text, role, station, only }: Arrangement,
+  { rowsAre, text, role, station, only }: Arrangement,
   roleName: (id: string) => string,
 ): string {
   const parts = [
     text.trim() ? `“${text.trim()}”` : '',
     role === null ? '' : roleName(role),
     station ?? '',
-    ONLY_SAID[only],
+    rowsAre !== 'people' && only === 'open' ? 'with places to fill' : ONLY_SAID[only],
   ];
   return parts.filter(Boolean).join(', ');
 }

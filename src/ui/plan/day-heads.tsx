@@ -56,7 +56,7 @@ export function DayHeads({ scale }: { scale: Scale }) {
                 {date === today && <span className="text-muted text-[11px]">today</span>}
                 {name && (
                   <span className="text-brass condensed min-w-0 truncate text-[11.5px] italic" title={name}>
-                    {name}
+                    {scale.dayWidth < TIGHT ? '*' : name}
                   </span>
                 )}
               </div>
@@ -89,6 +89,8 @@ export function DayHeads({ scale }: { scale: Scale }) {
   );
 }
 
+/** Days narrower than this, in pixels, have no room for a name beside their date. */
+const TIGHT = 96;
 /** Days narrower than this, in pixels, show their date only. */
 const NARROW = 56;
 
@@ -148,7 +150,7 @@ function RowsButton() {
         onClick={() => controller.open({ kind: 'rows' })}
       >
         {rowsAre !== 'people'
-          ? `By ${rowsAre === 'roles' ? 'role' : 'need'}`
+          ? `By ${rowsAre === 'roles' ? 'role' : 'need'}${said ? `: ${said}` : ''}`
           : said
             ? `${shown} of ${all}: ${said}`
             : arranged

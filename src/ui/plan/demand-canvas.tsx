@@ -3,7 +3,7 @@ import type { Change } from '@/core/plan/change';
 import type { RowsAre } from './arrange';
 import { useController, usePlan, useView } from './controller';
 import { DayHeads } from './day-heads';
-import { type DemandRow, cellOf, needRows, roleRows } from './demand';
+import { type DemandRow, cellOf, demandRows, isRowShown } from './demand';
 import { DemandLine } from './demand-line';
 import { pressDemand } from './demand-pointer';
 import { type TypedShift, addTyped, newShift, usualRole } from './edits';
@@ -23,10 +23,15 @@ export function DemandCanvas({ rowsAre }: { readonly rowsAre: Exclude<RowsAre, '
   const hourFormat = usePlan((state) => state.hourFormat);
   const day = useView((view) => view.active.day);
   const editing = useView((view) => view.editing !== null);
-  const rows = useMemo(
-    () => (rowsAre === 'roles' ? roleRows(judgement) : needRows(judgement, hourFormat)),
-    [judgement, rowsAre, hourFormat],
+  const arrangement = useView((view) => view.arrangement);
+  const all = useMemo(() => demandRows(judgement, { rowsAre }, hourFormat), [judgement, rowsAre, hourFormat]);
+  // What is filled stays in sight until rows are filtered anew.
+  const hidden = useMemo(
+    () => new Set(all.filter((one) => !isRowShown(judgement, one, arrangement)).map(({ key }) => key)),
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+    [arrangement],
   );
+  const rows = all.filter(({ key }) => !hidden.has(key));
   const [chosen, setChosen] = useState(0);
   const row = Math.max(Math.min(chosen, rows.length - 1), 0);
   const choose = (next: number, nextDay: number) => {
@@ -101,9 +106,11 @@ export function DemandCanvas({ rowsAre }: { readonly rowsAre: Exclude<RowsAre, '
         <DayHeads scale={scale} />
         {rows.length === 0 && (
           <p className="text-muted px-4 py-8">
-            {rowsAre === 'roles'
-              ? 'This site has no roles yet.'
-              : 'Nothing is needed in this week. Needs are painted in Set-up.'}
+            {all.length > 0
+              ? 'No row fits what is filtered.'
+              : rowsAre === 'roles'
+                ? 'This site has no roles yet.'
+                : 'Nothing is needed in this week. Needs are painted in Set-up.'}
           </p>
         )}
         <div

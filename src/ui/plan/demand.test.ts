@@ -1,7 +1,8 @@
 import { describe, expect, test } from '@jest/globals';
 import { judge } from '@/core/consequences/judge';
 import { MONDAY, need, person, plan, shift } from '@/core/testing';
-import { cellOf, needRows, roleRows } from './demand';
+import { AS_LISTED, filterSaid } from './arrange';
+import { cellOf, isRowShown, needRows, roleRows } from './demand';
 
 const judged = judge(
   plan({
@@ -48,6 +49,21 @@ describe('rows from the side of what is needed', () => {
       'Everybody 9:00–10:00',
     ]);
   });
+});
+
+test.each([
+  [{ role: 'floor' }, ['Floor 22:00–2:00'], 'Floor'],
+  [
+    { only: 'open' as const },
+    ['Bar 9:00–12:00', 'Floor 22:00–2:00', 'Everybody 9:00–10:00'],
+    'with places to fill',
+  ],
+  [{ role: 'bar', only: 'open' as const }, ['Bar 9:00–12:00'], 'Bar, with places to fill'],
+])('rows filtered by %j are %j, which is said', (change, expected, said) => {
+  const arrangement = { ...AS_LISTED, rowsAre: 'needs' as const, ...change };
+  const rows = needRows(judged, '24').filter((row) => isRowShown(judged, row, arrangement));
+  expect(rows.map(({ name, note }) => `${name} ${note}`)).toEqual(expected);
+  expect(filterSaid(arrangement, (id) => (id === 'bar' ? 'Bar' : 'Floor'))).toBe(said);
 });
 
 describe('a cell', () => {

@@ -3,6 +3,7 @@ import type { Judgement } from '@/core/consequences/judge';
 import { needsOn } from '@/core/coverage/needed';
 import { DAY, type Span, shared } from '@/core/time/span';
 import { type HourFormat, writeTimeSpan } from '@/core/time/write';
+import type { Arrangement } from './arrange';
 
 /** One row from the side of what is needed: a role, or one need of a role. */
 export interface DemandRow {
@@ -18,6 +19,28 @@ export interface DemandRow {
 export interface DemandCell {
   readonly shifts: readonly { readonly shift: OwnShift; readonly name: string }[];
   readonly missing: readonly (Span & { readonly count: number })[];
+}
+
+/** The rows of an arrangement in which they are roles or needs. */
+export function demandRows(
+  judgement: Judgement,
+  { rowsAre }: Pick<Arrangement, 'rowsAre'>,
+  hourFormat: HourFormat,
+): DemandRow[] {
+  return rowsAre === 'roles' ? roleRows(judgement) : needRows(judgement, hourFormat);
+}
+
+/** Whether an arrangement shows a row: its role, and where only places to fill are asked for, one to fill. */
+export function isRowShown(
+  judgement: Judgement,
+  row: DemandRow,
+  { role, only }: Pick<Arrangement, 'role' | 'only'>,
+): boolean {
+  if (role !== null && row.role !== role) return false;
+  if (only !== 'open') return true;
+  return Array.from({ length: judgement.plan.days }, (_, day) => cellOf(judgement, row, day)).some(
+    ({ shifts, missing }) => missing.length > 0 || shifts.some(({ shift }) => shift.own!.person === null),
+  );
 }
 
 /** A row for each role. */

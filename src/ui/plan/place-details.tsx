@@ -2,7 +2,7 @@ import { useMemo } from 'react';
 import type { Judgement } from '@/core/consequences/judge';
 import { staffedSpans } from '@/core/plan/placed';
 import { DAY } from '@/core/time/span';
-import { writeDay, writeTimeSpan } from '@/core/time/write';
+import { counted, writeDay, writeTimeSpan } from '@/core/time/write';
 import { useController, usePlan, useView } from './controller';
 
 /** Who is on in a block, by role, and how many are missing. */
@@ -54,7 +54,7 @@ export function PlaceDetails() {
             </span>
             {line.open > 0 && (
               <span className="text-muted block text-[12px]">
-                {line.open} open {line.open === 1 ? 'shift' : 'shifts'} would cover it
+                {counted(line.open, 'open shift')} would cover it
               </span>
             )}
           </li>

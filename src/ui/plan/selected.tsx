@@ -3,7 +3,7 @@ import { writeMoney } from '@/core/checks/words';
 import type { Judgement } from '@/core/consequences/judge';
 import { rateOf } from '@/core/hours/pay';
 import { breakMinutes } from '@/core/plan/placed';
-import { writeDay, writeHours, writeTimeSpan } from '@/core/time/write';
+import { counted, writeDay, writeHours, writeTimeSpan } from '@/core/time/write';
 import { pasting } from './clip';
 import { useController, usePlan, useView } from './controller';
 import { type Cell, personOf, shiftsIn } from './edits';
@@ -94,7 +94,7 @@ function SeveralSelected() {
   );
   return (
     <p>
-      {cells.length} cells, {shifts.length} {shifts.length === 1 ? 'shift' : 'shifts'},{' '}
+      {counted(cells.length, 'cell')}, {counted(shifts.length, 'shift')},{' '}
       {writeHours(minutes.reduce((sum, shift) => sum + shift.paid, 0))}
     </p>
   );

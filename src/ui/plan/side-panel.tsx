@@ -2,6 +2,7 @@ import Link from 'next/link';
 import { memo, useDeferredValue, useMemo, useState } from 'react';
 import { checkOf } from '@/core/checks/list';
 import type { Snag } from '@/core/checks/snag';
+import { counted, writeCount } from '@/core/time/write';
 import { useController, usePlan, useView } from './controller';
 import { useFrame } from './frame-context';
 import { PlaceDetails } from './place-details';
@@ -69,9 +70,7 @@ function SnagList() {
   return (
     <section aria-labelledby="snags-title">
       <h2 id="snags-title" className="section-title" aria-live="polite">
-        {troubles.length === 0
-          ? 'No snags'
-          : `${troubles.length} ${troubles.length === 1 ? 'snag' : 'snags'}`}
+        {troubles.length === 0 ? 'No snags' : counted(troubles.length, 'snag')}
       </h2>
       <p className="text-muted mt-0.5 text-[12px]">
         {troubles.length === 0 ? 'Nothing here needs a look.' : kindsOf(troubles)}
@@ -86,7 +85,7 @@ function SnagList() {
       </ul>
       {shown.length < listed.length && (
         <button type="button" className="text-button" onClick={() => setPages(pages + 1)}>
-          Show {Math.min(PAGE, listed.length - shown.length)} more of {listed.length}
+          Show {Math.min(PAGE, listed.length - shown.length)} more of {writeCount(listed.length)}
         </button>
       )}
       {notes > 0 && (
@@ -96,7 +95,7 @@ function SnagList() {
           aria-expanded={notesShown}
           onClick={() => showNotes(!notesShown)}
         >
-          {notesShown ? 'Hide notes' : `Show ${notes} ${notes === 1 ? 'note' : 'notes'}`}
+          {notesShown ? 'Hide notes' : `Show ${counted(notes, 'note')}`}
         </button>
       )}
     </section>
@@ -111,7 +110,7 @@ function kindsOf(snags: readonly Snag[]): string {
     .map(([code, count]) => {
       const title = checkOf(code)!.title.toLowerCase();
       const plural = code === 'gap' ? 'gaps' : code === 'unfilled' ? 'open shifts' : title;
-      return `${count} ${count === 1 ? title : plural}`;
+      return counted(count, title, plural);
     })
     .join(', ')
     .concat(kinds.size > 4 ? ' and more' : '');

@@ -133,7 +133,7 @@ function PersonLine({
   const detail = own!.detail ?? null;
   const role = payload.plan.roles.find((one) => one.id === shift.role)?.name ?? '';
   const ink = payload.roles.find((one) => one.id === shift.role)?.ink ?? 'slate';
-  const said = [own!.label, detail?.station, own!.note].filter(Boolean).join('. ');
+  const said = [own!.label, detail?.station, own!.note].filter(Boolean).join(' · ');
   const duties = (detail?.duties ?? []).map(
     (duty) => `${duty.name} ${writeTimeSpan(duty.from, duty.to, payload.hourFormat)}`,
   );

@@ -1,5 +1,14 @@
 import { useState } from 'react';
-import { AS_LISTED, type Arrangement, type Grouping, type Only, type Sorting, filterSaid } from '../arrange';
+import {
+  AS_LISTED,
+  type Arrangement,
+  type Grouping,
+  type Only,
+  type Sorting,
+  UNFILTERED,
+  filterSaid,
+} from '../arrange';
+import { demandRows, isRowShown } from '../demand';
 import { Labelled, Select, TextInput } from '../../kit/inputs';
 import { useController, usePlan, useView } from '../controller';
 import { PanelFrame } from './frame';
@@ -24,27 +33,29 @@ const ONLY: readonly (readonly [Only, string])[] = [
   ['drafts', 'Who has a draft'],
   ['open', 'Nobody: open shifts only'],
 ];
+const ONLY_PLACES: readonly (readonly [Only, string])[] = [
+  ['all', 'All of them'],
+  ['open', 'With places to fill'],
+];
 
 /** How the rows are grouped, sorted and filtered. */
 export function RowsPanel() {
   const controller = useController();
   const arrangement = useView((view) => view.arrangement);
-  const shown = useView((view) => view.layout.rows.length);
-  const { roles, people } = usePlan((state) => state.judgement.plan);
-  const stations = usePlan((state) => state.beside.stations);
-  const areas = usePlan((state) => state.beside.areas);
+  const { roles } = usePlan((state) => state.judgement.plan);
   const words = usePlan((state) => state.words);
   const [text, setText] = useState(arrangement.text);
   const set = (change: Partial<Arrangement>) => controller.arrange(change);
   const said = filterSaid(arrangement, words.role);
-  const hasAreas = Object.keys(areas).length > 0;
+  const isPeople = arrangement.rowsAre === 'people';
+  const { shown, all, what } = useCounts();
   return (
     <PanelFrame
       title="Rows"
       note={
-        said
-          ? `${shown} of ${people.length} people are shown: ${said}. Selecting, filling and clearing act on the rows shown.`
-          : `All ${people.length} people are shown.`
+        !said
+          ? `All ${all} ${what} are shown.`
+          : `${shown} of ${all} ${what} are shown: ${said}.${isPeople ? ' Selecting, filling and clearing act on the rows shown.' : ''}`
       }
       foot={
         <button
@@ -64,14 +75,17 @@ export function RowsPanel() {
         <Labelled
           label="Rows are"
           hint={
-            arrangement.rowsAre === 'people'
+            isPeople
               ? undefined
-              : 'Arrows move, Enter opens a shift or asks who can cover, and times typed make an open shift.'
+              : 'Arrows move; Enter goes through places to fill and shifts; times typed make an open shift; bars are dragged.'
           }
         >
           <Select
             value={arrangement.rowsAre}
-            onChange={(rowsAre) => set({ rowsAre })}
+            onChange={(rowsAre) => {
+              setText('');
+              set({ ...UNFILTERED, rowsAre, role: arrangement.role });
+            }}
             options={[
               ['people', 'People'],
               ['roles', 'Roles: who works as what'],
@@ -79,57 +93,94 @@ export function RowsPanel() {
             ]}
           />
         </Labelled>
-        <Labelled label="Name holds">
-          <TextInput
-            value={text}
-            maxLength={80}
-            onChange={(value) => {
-              setText(value);
-              set({ text: value });
-            }}
-          />
-        </Labelled>
-        <Labelled label="Can work as">
+        {isPeople && (
+          <Labelled label="Name holds">
+            <TextInput
+              value={text}
+              maxLength={80}
+              onChange={(value) => {
+                setText(value);
+                set({ text: value });
+              }}
+            />
+          </Labelled>
+        )}
+        <Labelled label={isPeople ? 'Can work as' : 'Role'}>
           <Select
             value={arrangement.role ?? ''}
             onChange={(role) => set({ role: role === '' ? null : role })}
             options={[['', 'Any role'], ...roles.map(({ id, name }) => [id, name] as const)]}
           />
         </Labelled>
-        {stations.length > 0 && (
-          <Labelled label="Has a shift at">
-            <Select
-              value={arrangement.station ?? ''}
-              onChange={(station) => set({ station: station === '' ? null : station })}
-              options={[['', 'Any station'], ...stations.map((name) => [name, name] as const)]}
-            />
-          </Labelled>
-        )}
         <Labelled label="Only">
-          <Select value={arrangement.only} onChange={(only) => set({ only })} options={ONLY} />
+          <Select
+            value={arrangement.only}
+            onChange={(only) => set({ only })}
+            options={isPeople ? ONLY : ONLY_PLACES}
+          />
         </Labelled>
-        <Labelled
-          label="Group by"
-          hint={
-            arrangement.group === 'area' && !hasAreas
-              ? 'No role here has an area yet; say it in Set-up, Roles.'
-              : arrangement.group === 'role' || arrangement.group === 'area'
-                ? 'People stand under their first role.'
-                : undefined
-          }
-        >
-          <Select value={arrangement.group} onChange={(group) => set({ group })} options={GROUPS} />
-        </Labelled>
-        <Labelled label="Sort by">
-          <Select value={arrangement.sort} onChange={(sort) => set({ sort })} options={SORTS} />
-        </Labelled>
+        {isPeople && <OfPeople arrangement={arrangement} set={set} />}
         <p className="text-muted text-[12px] leading-4">
           Rows keep their place while you edit.{' '}
           <button type="button" className="text-button text-[12px]" onClick={() => set({})}>
-            Sort and filter again
+            {isPeople ? 'Sort and filter again' : 'Filter again'}
           </button>
         </p>
       </div>
     </PanelFrame>
+  );
+}
+
+/** How many rows there are, how many are shown, and what they are. */
+function useCounts(): { shown: number; all: number; what: string } {
+  const arrangement = useView((view) => view.arrangement);
+  const people = useView((view) => view.layout.rows.length);
+  const judgement = usePlan((state) => state.judgement);
+  const hourFormat = usePlan((state) => state.hourFormat);
+  if (arrangement.rowsAre === 'people')
+    return { shown: people, all: judgement.plan.people.length, what: 'people' };
+  const rows = demandRows(judgement, arrangement, hourFormat);
+  const shown = rows.filter((row) => isRowShown(judgement, row, arrangement)).length;
+  return { shown, all: rows.length, what: arrangement.rowsAre };
+}
+
+/** What only rows of people have: stations, groups and an order. */
+function OfPeople({
+  arrangement,
+  set,
+}: {
+  readonly arrangement: Arrangement;
+  readonly set: (change: Partial<Arrangement>) => void;
+}) {
+  const stations = usePlan((state) => state.beside.stations);
+  const areas = usePlan((state) => state.beside.areas);
+  const hasAreas = Object.keys(areas).length > 0;
+  return (
+    <>
+      {stations.length > 0 && (
+        <Labelled label="Has a shift at">
+          <Select
+            value={arrangement.station ?? ''}
+            onChange={(station) => set({ station: station === '' ? null : station })}
+            options={[['', 'Any station'], ...stations.map((name) => [name, name] as const)]}
+          />
+        </Labelled>
+      )}
+      <Labelled
+        label="Group by"
+        hint={
+          arrangement.group === 'area' && !hasAreas
+            ? 'No role here has an area yet; say it in Set-up, Roles.'
+            : arrangement.group === 'role' || arrangement.group === 'area'
+              ? 'People stand under their first role.'
+              : undefined
+        }
+      >
+        <Select value={arrangement.group} onChange={(group) => set({ group })} options={GROUPS} />
+      </Labelled>
+      <Labelled label="Sort by">
+        <Select value={arrangement.sort} onChange={(sort) => set({ sort })} options={SORTS} />
+      </Labelled>
+    </>
   );
 }

@@ -1,7 +1,7 @@
 import { useMemo, useState } from 'react';
 import { type BulkEdit, type PickRule, bulkChanges, picked } from '@/core/plan/bulk';
 import { readLength } from '@/core/time/read-hours';
-import { SHORT_WEEKDAYS, writeHours } from '@/core/time/write';
+import { SHORT_WEEKDAYS, counted, writeHours } from '@/core/time/write';
 import { Labelled, Select, TextInput, Tick } from '../../kit/inputs';
 import { useController, usePlan, useView } from '../controller';
 import { Outcome, PanelFrame } from './frame';
@@ -40,7 +40,7 @@ export function SeveralPanel() {
   const people = new Set(shifts.map((shift) => shift.person)).size;
   const act = () => {
     if (changes.length === 0 || !controller.commit(changes)) return;
-    const said = `${changes.length} ${changes.length === 1 ? 'shift' : 'shifts'} changed.`;
+    const said = `${counted(changes.length, 'shift')} changed.`;
     controller.tell({ text: said, action: { label: 'Undo', run: () => controller.undo() } });
   };
   const text =
@@ -57,7 +57,7 @@ export function SeveralPanel() {
       note={
         shifts.length === 0
           ? 'Select cells with Shift and the arrows or by dragging with Shift, or pick by a rule.'
-          : `${shifts.length} ${shifts.length === 1 ? 'shift' : 'shifts'} ${ruled ? 'picked by the rule' : 'in the selected cells'}, ${people} ${people === 1 ? 'row' : 'rows'}, ${writeHours(minutes)} in length.`
+          : `${counted(shifts.length, 'shift')} ${ruled ? 'picked by the rule' : 'in the selected cells'}, ${counted(people, 'row')}, ${writeHours(minutes)} in length.`
       }
       onKey={(event) => {
         if (event.key !== 'Enter' || !(event.ctrlKey || event.metaKey)) return false;
@@ -310,7 +310,7 @@ function Rule() {
             disabled={found.length === 0}
             onClick={() => controller.view.setState({ picked: new Set(found.map(({ id }) => id)) })}
           >
-            Pick {found.length} {found.length === 1 ? 'shift' : 'shifts'}
+            Pick {counted(found.length, 'shift')}
           </button>
         </div>
       </div>
