@@ -6,7 +6,7 @@ import { writeDay } from '../time/write';
 import { MONDAY, person, plan, shift, span } from '../testing';
 import { formOf } from './form';
 import { type Member, type Pattern, type PatternShift, keyOf, occurrencesOf, patternFault } from './pattern';
-import { editSeries } from './scope';
+import { editSeries, lastDayOf } from './scope';
 import { patternShares } from './summary';
 import { writeOut } from './write-out';
 
@@ -237,12 +237,12 @@ describe('a change from a date on', () => {
   const [ann] = two.members;
   const [mondays] = two.shifts;
   const edited = (from: number, form: PatternShift | null, who?: string | null) =>
-    editSeries(two, { member: ann.id, shift: mondays.id, from, form, person: who }, 'next');
+    editSeries(two, { member: ann.id, shift: mondays.id, from, form, person: who }, 'next', 0);
 
   test('reaches only that shift of that member, from then on', () => {
     const { before, after } = edited(MONDAY + 7, { ...mondays, from: 600 });
     const all = [
-      ...occurrencesOf(before, MONDAY, MONDAY + 14, 0),
+      ...occurrencesOf(before!, MONDAY, MONDAY + 14, 0),
       ...occurrencesOf(after!, MONDAY, MONDAY + 14, 0),
     ];
     expect(lines(all)).toEqual([
@@ -271,6 +271,34 @@ describe('a change from a date on', () => {
     ]);
   });
 
+  test('leaves nothing of a pattern that gave nothing before: it is changed itself', () => {
+    const tuesdays = pattern([part(1, '9-17')], [member('ann')]);
+    const of = (from: number, form: PatternShift | null) => {
+      const series = { member: tuesdays.members[0].id, shift: tuesdays.shifts[0].id, from, form };
+      return editSeries(tuesdays, series, 'next', 0);
+    };
+    expect(of(MONDAY + 1, tuesdays.shifts[0])).toMatchObject({ before: null, after: { id: tuesdays.id } });
+    expect(of(MONDAY + 8, tuesdays.shifts[0])).toMatchObject({
+      before: { id: tuesdays.id },
+      after: { id: 'next' },
+    });
+    expect(of(MONDAY + 1, null)).toEqual({ before: null, after: null });
+  });
+
+  test('says the last day on which anything of it is left', () => {
+    expect(lastDayOf(two)).toBeNull();
+    const stop = (from: number) => (name: string) => ({
+      member: name,
+      shift: mondays.id,
+      from: MONDAY + from,
+    });
+    const ids = two.members.map(({ id }) => id);
+    expect(lastDayOf({ ...two, stops: ids.map(stop(9)) })).toBeNull();
+    const mondaysOnly = { ...two, shifts: [mondays], stops: [stop(9)(ids[0]), stop(16)(ids[1])] };
+    expect(lastDayOf(mondaysOnly)).toBe(MONDAY + 15);
+    expect(lastDayOf({ ...mondaysOnly, until: MONDAY + 3 })).toBe(MONDAY + 3);
+  });
+
   test('keeps the dates of a rule that counts from its start', () => {
     const fortnightly = pattern([part(0, '9-17')], [member('ann')], {
       rule: 'FREQ=WEEKLY;INTERVAL=2;BYDAY=SA',
@@ -280,9 +308,10 @@ describe('a change from a date on', () => {
       fortnightly,
       { member: fortnightly.members[0].id, shift: part1.id, from: MONDAY + 8, form: part1 },
       'next',
+      0,
     );
     const days = [
-      ...occurrencesOf(next.before, MONDAY, MONDAY + 40, 0),
+      ...occurrencesOf(next.before!, MONDAY, MONDAY + 40, 0),
       ...occurrencesOf(next.after!, MONDAY, MONDAY + 40, 0),
     ];
     expect(days.map(({ on }) => on - MONDAY)).toEqual([5, 19, 33]);

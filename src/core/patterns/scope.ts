@@ -1,6 +1,6 @@
 import type { Day } from '../time/day';
 import type { ShiftForm } from './form';
-import type { Member, Pattern, PatternShift } from './pattern';
+import { type Member, type Pattern, type PatternShift, occurrencesOf } from './pattern';
 
 /** How far a change of one occurrence reaches. */
 export type Scope = 'this' | 'later' | 'unpublished';
@@ -18,21 +18,23 @@ export interface SeriesEdit {
 
 /**
  * The pattern with one of its shifts ended from a date on for one member, and the pattern that goes on in its
- * place, null where nothing does. What both count from stays the same, so the dates do too. A pattern of that one
- * shift alone that has given nothing before the date is changed itself.
+ * place; null: nothing is left of the one, or nothing goes on. What both count from stays the same, so the dates do
+ * too. Where nothing is left of the first, the other is that pattern itself and keeps its id; else it has `newId`.
  */
 export function editSeries(
   pattern: Pattern,
   { member, shift, from, form, person }: SeriesEdit,
   newId: string,
-): { readonly before: Pattern; readonly after: Pattern | null } {
+  weekStart: number,
+): { readonly before: Pattern | null; readonly after: Pattern | null } {
   const who = pattern.members.find((one) => one.id === member)!;
   const what = pattern.shifts.find((one) => one.id === shift)!;
   const stops = [
     ...pattern.stops.filter((one) => one.member !== member || one.shift !== shift),
     { member, shift, from },
   ];
-  const before = { ...pattern, stops };
+  const ended = { ...pattern, stops };
+  const before = givesNothing(ended, weekStart) ? null : ended;
   if (form === null) return { before, after: null };
   const goesOn: PatternShift = { ...form, id: what.id, day: what.day };
   const has: Member = person === undefined ? who : { ...who, person };
@@ -40,11 +42,28 @@ export function editSeries(
     before,
     after: {
       ...pattern,
-      id: newId,
+      id: before === null ? pattern.id : newId,
       since: Math.max(from, pattern.since),
       shifts: [goesOn],
       members: [has],
       stops: pattern.stops.filter((one) => one.member === member && one.shift === shift),
     },
   };
+}
+
+function givesNothing(pattern: Pattern, weekStart: number): boolean {
+  const last = lastDayOf(pattern);
+  return last !== null && occurrencesOf(pattern, pattern.since, last + 1, weekStart).length === 0;
+}
+
+/** The last day on which a pattern may give a shift: where it ends, or all of its shifts have; null: for good. */
+export function lastDayOf({ members, shifts, stops, until }: Pattern): Day | null {
+  const ends = members.flatMap((member) =>
+    shifts.map((shift) => {
+      const stop = stops.find((one) => one.member === member.id && one.shift === shift.id);
+      return stop ? stop.from - 1 : Infinity;
+    }),
+  );
+  const last = Math.min(until ?? Infinity, Math.max(...ends));
+  return last === Infinity ? null : last;
 }

@@ -23,7 +23,8 @@ export const repeating: readonly string[] = [
   ) strict`,
   `create index pattern_by_site on pattern (site_id)`,
   `create table left_out (
-    pattern_id text not null references pattern (id), key text not null, primary key (pattern_id, key)
+    pattern_id text not null references pattern (id) on delete cascade, key text not null,
+    primary key (pattern_id, key)
   ) strict`,
   `create table daybook (
     site_id text not null references site (id), date text not null, note text not null,

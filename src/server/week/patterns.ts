@@ -8,7 +8,7 @@ import type { Shift } from '@/core/plan/types';
 import { type Day, readDate, startOfWeek } from '@/core/time/day';
 import { writeLongDay } from '@/core/time/write';
 import type { Database } from '@/data/database';
-import { readRows, rowChanges } from '@/data/records/records';
+import { type Row, type RowChange, type Value, readRows, rowChanges } from '@/data/records/records';
 import { listSites } from '@/data/site/site-store';
 import { loadPatterns, patternOf, patternRow } from '@/data/week/repeat-store';
 import { loadPublished, loadShifts } from '@/data/week/shift-store';
@@ -132,17 +132,20 @@ export const changePattern = command<PatternChange>({
     const last = await lastShiftOf(db, site, pattern.id);
     const from = await beginning(context, site, scope, shift, pattern, last!);
     if (from === null) return fail('published', 'every shift of it that stands is published', 'input.scope');
-    const next = editSeries(pattern, { member, shift: part, from, form, person }, randomUUID());
-    const faults = next.after ? patternFault(next.after, found.value.line.weekStart) : { ok: true as const };
+    const { weekStart } = found.value.line;
+    const series = { member, shift: part, from, form, person };
+    const next = editSeries(pattern, series, randomUUID(), weekStart);
+    const faults = next.after ? patternFault(next.after, weekStart) : { ok: true as const };
     if (!faults.ok) return at(faults, 'input.form');
+    const leftOut = await readRows(db, 'left_out', { pattern_id: pattern.id });
     return writtenInto(context, site, {
-      rows: [
-        ...rowChanges('pattern', [patternRow(site, pattern)], [patternRow(site, next.before)]),
-        ...(next.after ? rowChanges('pattern', [], [patternRow(site, next.after)]) : []),
-      ],
+      rows: seriesRows(site, pattern, next, leftOut, (key) => {
+        const [on, ...tail] = String(key).split(' ');
+        return Number(on) >= from && tail.join(' ') === `${member} ${part}`;
+      }),
       title: `${pattern.name}: ${form === null ? 'ended' : 'changed'} from ${writeLongDay(from)} on`,
       series: {
-        old: next.before,
+        old: pattern,
         after: next.after,
         tail: `${member} ${part}`,
         published: scope === 'later',
@@ -153,6 +156,29 @@ export const changePattern = command<PatternChange>({
     });
   },
 });
+
+/** The rows of a pattern in two; the dates left out that `goesOver` names stay left out of what goes on. */
+function seriesRows(
+  site: string,
+  pattern: Pattern,
+  { before, after }: ReturnType<typeof editSeries>,
+  leftOut: readonly Row[],
+  goesOver: (key: Value) => boolean,
+): RowChange[] {
+  const old = patternRow(site, pattern);
+  if (before === null && after === null)
+    return [...rowChanges('left_out', leftOut, []), ...rowChanges('pattern', [old], [])];
+  if (before === null) return rowChanges('pattern', [old], [patternRow(site, after!)]);
+  const changed = rowChanges('pattern', [old], [patternRow(site, before)]);
+  if (after === null) return changed;
+  const moved = leftOut.filter(({ key }) => goesOver(key));
+  const there = moved.map((row) => ({ ...row, pattern_id: after.id }));
+  return [
+    ...changed,
+    ...rowChanges('pattern', [], [patternRow(site, after)]),
+    ...rowChanges('left_out', moved, there),
+  ];
+}
 
 /**
  * From which date a change of this reach begins; null: nothing is left to change. What is not published is looked

@@ -338,6 +338,51 @@ describe('a pattern', () => {
     ]);
   });
 
+  test('a date left out stays left out where the series goes on changed, and can be taken back', async () => {
+    const [, second, third] = await ofPattern();
+    await edit([{ do: 'remove', id: third.id }]);
+    const ran = id();
+    const input = { shift: second.id, scope: 'later', form: { ...formOf(second), from: 780 } };
+    const asked = { id: ran, kind: 'pattern.change', input: { site: 'bistro', ...input } };
+    expect((await runCommand(db, BUILT_IN_SCHEDULER, asked, { preview: false })).ok).toBe(true);
+    const again = { ...start, weeks: [NEXT + 14, NEXT + 28], source: { from: 'patterns', ids: null } };
+    await done('week.start', again);
+    expect(await times()).toEqual(['0: 14-17', '1: 13-17', '3: 13-17', '4: 13-17']);
+    const [, , fourth] = await ofPattern();
+    await edit([{ do: 'remove', id: fourth.id }]);
+    expect((await undoCommand(db, BUILT_IN_SCHEDULER, ran, id())).ok).toBe(true);
+    const [mine] = (await loadPatterns(db, 'bistro')).filter((one) => one.name === 'Stocktake');
+    expect(mine).toEqual(tuesdays());
+    expect((await times()).slice(0, 2)).toEqual(['0: 14-17', '1: 14-17']);
+  });
+
+  test('taken back after a date of it was left out is gone whole', async () => {
+    const ran = id();
+    const input = {
+      site: 'bistro',
+      pattern: tuesdays({ id: 'other', shifts: [{ ...tuesdays().shifts[0], from: 1080, to: 1200 }] }),
+      weeks: 3,
+    };
+    await runCommand(db, BUILT_IN_SCHEDULER, { id: ran, kind: 'pattern.save', input }, { preview: false });
+    const other = (await ofPattern()).find((one) => one.from === 1080)!;
+    await edit([{ do: 'remove', id: other.id }]);
+    expect((await undoCommand(db, BUILT_IN_SCHEDULER, ran, id())).ok).toBe(true);
+    expect((await ofPattern()).filter((one) => one.from === 1080)).toEqual([]);
+    expect((await loadPatterns(db, 'bistro')).map((one) => one.id)).not.toContain('other');
+  });
+
+  test('changed from its first date on is changed itself, not ended and begun anew', async () => {
+    const [first] = await ofPattern();
+    const form = { ...formOf(first), from: 780 };
+    await done('pattern.change', { shift: first.id, scope: 'later', form });
+    expect(await times()).toEqual(['0: 13-17', '1: 13-17', '2: 13-17', '3: 13-17']);
+    const mine = (await loadPatterns(db, 'bistro')).filter((one) => one.name === 'Stocktake');
+    expect(mine.map((one) => [one.id, one.stops, one.shifts[0].from])).toEqual([['stocktake', [], 780]]);
+    await done('pattern.change', { shift: (await ofPattern())[0].id, scope: 'later', form: null });
+    expect(await ofPattern()).toEqual([]);
+    expect((await loadPatterns(db, 'bistro')).map((one) => one.name)).toEqual(['Lead turns']);
+  });
+
   test('all not yet published: what staff know stays', async () => {
     const [first, , third] = await ofPattern();
     const { fixed: _fixed, ...row } = await db

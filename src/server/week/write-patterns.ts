@@ -149,11 +149,12 @@ function goOver(
   const written = writeOut(others, pattern, given, new Set(), isOut, randomUUID, false);
   // What stays goes over too: it still belongs to the pattern, and can follow it again.
   const touched = new Set(written.changes.flatMap((change) => ('id' in change ? [change.id] : [])));
-  const staying = after ? mine.filter(({ id }) => !touched.has(id)) : [];
+  const isNew = after !== null && after.id !== old.id;
+  const staying = isNew ? mine.filter(({ id }) => !touched.has(id)) : [];
   return {
     ...written,
     changes: [
-      ...written.changes.map((change) => withPattern(change, mine, pattern.id, after !== null)),
+      ...written.changes.map((change) => withPattern(change, mine, pattern.id, isNew)),
       ...staying.map((shift) => renamed(shift, pattern.id)),
     ],
   };

@@ -3,6 +3,7 @@
 import { useState } from 'react';
 import { describeRule } from '@/core/patterns/rule';
 import type { Pattern } from '@/core/patterns/pattern';
+import { lastDayOf } from '@/core/patterns/scope';
 import { startOfWeek } from '@/core/time/day';
 import { writeLongDay } from '@/core/time/write';
 import type { RepeatPayload } from '@/server/week/payload';
@@ -91,8 +92,10 @@ export function PatternsSection({ repeat }: { readonly repeat: RepeatPayload }) 
   );
 }
 
-function summaryOf({ rule, anchor, weeks, members, since, until }: Pattern): string {
+function summaryOf(pattern: Pattern): string {
+  const { rule, anchor, weeks, members, since } = pattern;
+  const last = lastDayOf(pattern);
   const what = rule === null ? `${weeks} ${weeks === 1 ? 'week' : 'weeks'}` : describeRule(rule, anchor);
   const who = `${members.length} ${members.length === 1 ? 'person' : 'people'}`;
-  return `${what}, ${who}, from ${writeLongDay(since)}${until === null ? '' : ` to ${writeLongDay(until)}`}`;
+  return `${what}, ${who}, from ${writeLongDay(since)}${last === null ? '' : ` to ${writeLongDay(last)}`}`;
 }
