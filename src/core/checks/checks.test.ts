@@ -3,7 +3,7 @@ import { judge, snagsOf } from '../consequences/judge';
 import type { Plan } from '../plan/types';
 import { DAY } from '../time/span';
 import { MONDAY, available, need, person, plan, shift, span } from '../testing';
-import { CHECKS } from './list';
+import { CHECKS, checkOf } from './list';
 import { type Snag, bySeverity } from './snag';
 import { wordsFor } from './words';
 
@@ -429,6 +429,17 @@ describe('what a snag says of its place', () => {
       severity: 'warn',
     });
     expect(found(p, 'long-shift')[0]).toMatchObject({ date: MONDAY, from: 840, to: 1500 });
+  });
+
+  test.each([
+    ['9-13', around('ann', 0, '12-16', 'chandlery'), '12:00–16:00 at The Chandlery and Mon 22 9:00–13:00'],
+    ['9-13', around('ann', 0, '8-10', 'chandlery'), '8:00–10:00 at The Chandlery and Mon 22 9:00–13:00'],
+    ['5-9', around('ann', -1, '22-30'), 'Sun 21 22:00–6:00 and Mon 22 5:00–9:00'],
+  ])('an overlap of %s tells of the other shift: %#', (times, other, expected) => {
+    const p = plan({ shifts: [shift('ann', 0, times)], around: [other] });
+    const [snag] = found(p, 'overlap');
+    const words = wordsFor(p, '24', new Map([['chandlery', 'The Chandlery']]));
+    expect(checkOf('overlap')!.say(snag, words)).toBe(`ANN is in two shifts at once for 1 h: ${expected}.`);
   });
 
   test('a site changes severities and turns checks off, but not overlap', () => {

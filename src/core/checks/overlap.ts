@@ -1,4 +1,4 @@
-import { shared } from '../time/span';
+import { DAY, shared } from '../time/span';
 import { type PersonCheck, placeOfAll } from './check';
 import { turnOpen } from './mends';
 
@@ -17,18 +17,23 @@ export const overlap: PersonCheck = {
         const [a, b] = [all[i], all[j]];
         const minutes = shared(a, b);
         if (minutes === 0 || (!a.own && !b.own)) continue;
+        // The snag lies at the later one of the plan; what is told of is the other.
+        const other = b.own ? a : b;
+        const midnight = other.date * DAY;
         report({
           ...placeOfAll([a, b]),
           amount: minutes,
-          facts: { date: a.date, from: a.from, to: a.to, site: a.site ?? b.site },
+          facts: { date: other.date, from: other.from - midnight, to: other.to - midnight, site: other.site },
         });
       }
   },
   say({ person, date, from, to, amount, facts }, words) {
-    const elsewhere = facts.site === null ? '' : `, one of them at ${facts.site}`;
+    const elsewhere = facts.site === null ? '' : ` at ${words.site(String(facts.site))}`;
+    const otherDay = facts.date === date ? '' : `${words.day(Number(facts.date))} `;
     return (
-      `${words.person(person)} is in two shifts at once for ${words.hours(amount!)}${elsewhere}: ` +
-      `${words.span(Number(facts.from), Number(facts.to))} and ${words.day(date)} ${words.span(from!, to!)}.`
+      `${words.person(person)} is in two shifts at once for ${words.hours(amount!)}: ` +
+      `${otherDay}${words.span(Number(facts.from), Number(facts.to))}${elsewhere} ` +
+      `and ${words.day(date)} ${words.span(from!, to!)}.`
     );
   },
   mend: turnOpen,

@@ -12,11 +12,16 @@ export interface Words {
   day(day: Day): string;
   person(id: string | null): string;
   role(id: string | null): string;
+  site(id: string): string;
   money(major: number): string;
 }
 
-/** Words for a plan. */
-export function wordsFor(plan: Plan, hourFormat: HourFormat = '24'): Words {
+/** Words for a plan. `sites`: names of other sites at which its people work. */
+export function wordsFor(
+  plan: Plan,
+  hourFormat: HourFormat = '24',
+  sites: ReadonlyMap<string, string> = NO_NAMES,
+): Words {
   const people = new Map(plan.people.map((person) => [person.id, person.name]));
   const roles = new Map(plan.roles.map((role) => [role.id, role.name]));
   const { currency } = plan.site;
@@ -27,9 +32,12 @@ export function wordsFor(plan: Plan, hourFormat: HourFormat = '24'): Words {
     day: writeDay,
     person: (id) => (id === null ? 'Open' : (people.get(id) ?? id)),
     role: (id) => (id === null ? 'everybody' : (roles.get(id) ?? id)),
+    site: (id) => sites.get(id) ?? id,
     money: (major) => writeMoney(major, currency),
   };
 }
+
+const NO_NAMES: ReadonlyMap<string, string> = new Map();
 
 const FORMATS = new Map<string, Intl.NumberFormat>();
 

@@ -50,6 +50,11 @@ export async function listSites(db: Database): Promise<SiteLine[]> {
   }));
 }
 
+/** The names of all sites, by id. */
+export async function siteNames(db: Database): Promise<ReadonlyMap<string, string>> {
+  return new Map((await listSites(db)).map(({ id, name }) => [id, name]));
+}
+
 /**
  * One site with its settings as they hold from `from` on for some days; null where there is none with this id.
  * Opening hours that become others after the first week stand by date. Money becomes major units.

@@ -1,13 +1,13 @@
 import { checkOf } from '@/core/checks/list';
-import { wordsFor, writeMinor } from '@/core/checks/words';
+import { type Words, wordsFor, writeMinor } from '@/core/checks/words';
 import { comparison } from '@/core/consequences/consequences';
 import { judge } from '@/core/consequences/judge';
 import type { Snag } from '@/core/checks/snag';
 import type { Plan } from '@/core/plan/types';
 import { type Day, readDate, startOfWeek, writeDate } from '@/core/time/day';
-import type { HourFormat } from '@/core/time/write';
 import type { Database } from '@/data/database';
-import { loadPlan } from '@/data/week/plan-store';
+import { siteNames } from '@/data/site/site-store';
+import { type StoredPlan, loadPlan } from '@/data/week/plan-store';
 import type { Work } from './command';
 import type { Following } from './payload';
 
@@ -69,27 +69,35 @@ async function weeksOf(
 /** What became of those weeks. Weeks in which nothing changes are left out. */
 export async function following(db: Database, before: readonly Before[]): Promise<Following[]> {
   const changed: Following[] = [];
+  const names = await siteNames(db);
   for (const { site, week, plan } of before) {
     // By its dates: the site's week may begin on another day now.
     const stored = await loadPlan(db, site, week, 7);
     if (!stored) continue;
-    const line = lineOf(site, week, plan, stored.plan, stored.hourFormat);
+    const line = lineOf(site, week, plan, stored, names);
     if (line) changed.push(line);
   }
   return changed;
 }
 
-function lineOf(site: string, week: Day, old: Plan, plan: Plan, hourFormat: HourFormat): Following | null {
+function lineOf(
+  site: string,
+  week: Day,
+  old: Plan,
+  { plan, hourFormat }: StoredPlan,
+  names: ReadonlyMap<string, string>,
+): Following | null {
   const { appeared, cleared, paidMinutes, cost } = comparison(judge(old), judge(plan));
   if (appeared.length === 0 && cleared.length === 0 && paidMinutes === 0 && cost === 0) return null;
-  const say = (snag: Snag, of: Plan) => checkOf(snag.code)!.say(snag, wordsFor(of, hourFormat));
+  const [was, is] = [old, plan].map((one) => wordsFor(one, hourFormat, names));
+  const say = (snag: Snag, words: Words) => checkOf(snag.code)!.say(snag, words);
   const money = writeMinor(Math.abs(cost), plan.site.currency);
   return {
     site,
     siteName: plan.site.name,
     week,
-    appeared: appeared.map((snag) => ({ severity: snag.severity, text: say(snag, plan) })),
-    cleared: cleared.map((snag) => say(snag, old)),
+    appeared: appeared.map((snag) => ({ severity: snag.severity, text: say(snag, is) })),
+    cleared: cleared.map((snag) => say(snag, was)),
     paidMinutes,
     cost: cost === 0 ? '' : `${cost > 0 ? '+' : '−'}${money}`,
   };

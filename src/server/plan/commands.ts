@@ -7,10 +7,10 @@ import { judge } from '@/core/consequences/judge';
 import { type Change, type Problem, fail } from '@/core/plan/change';
 import type { Plan } from '@/core/plan/types';
 import { type Day, startOfWeek } from '@/core/time/day';
-import type { HourFormat } from '@/core/time/write';
 import type { Database } from '@/data/database';
 import { type LogEntry, entriesSince, findEntry, keepEntry } from '@/data/week/log-store';
-import { loadPlan } from '@/data/week/plan-store';
+import { siteNames } from '@/data/site/site-store';
+import { type StoredPlan, loadPlan } from '@/data/week/plan-store';
 import { noteLeftOut } from '@/data/week/repeat-store';
 import { takenIds, writeChanges } from '@/data/week/shift-store';
 import { refuseAccess } from '../access';
@@ -40,7 +40,7 @@ export async function changePlan(
     const since = await entriesSince(trx, site, request.base);
     const clash = changedMeanwhile(since, request.changes);
     if (clash) return clash;
-    const problem = judgeRequest(stored.plan, request, stored.hourFormat);
+    const problem = judgeRequest(stored, request, await siteNames(trx));
     if (problem.refused) return { ok: false, problem: problem.refused };
     const elsewhere = await usedElsewhere(trx, stored.plan, request.changes);
     if (elsewhere) return elsewhere;
@@ -97,14 +97,14 @@ function answered(entry: LogEntry, site: string, since: readonly LogEntry[]): Ch
 }
 
 function judgeRequest(
-  plan: Plan,
+  { plan, hourFormat }: StoredPlan,
   request: ChangeRequest,
-  hourFormat: HourFormat,
+  sites: ReadonlyMap<string, string>,
 ): { refused: Problem } | { refused: null; inverse: readonly Change[] } {
   const tried = tryChanges(judge(plan), request.changes);
   if (!tried.ok) return { refused: { ...tried.problem, path: `changes${tried.problem.path}` } };
   const { consequences, inverse, judgement } = tried.trial;
-  const words = wordsFor(judgement.plan, hourFormat);
+  const words = wordsFor(judgement.plan, hourFormat, sites);
   const say = (snag: Snag) => checkOf(snag.code)!.say(snag, words);
   const overlap = refusal(consequences);
   if (overlap)

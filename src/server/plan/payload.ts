@@ -16,6 +16,8 @@ export interface PlanPayload {
   readonly published: readonly Shift[];
   readonly templates: readonly ShiftTemplate[];
   readonly stations: readonly string[];
+  /** Names of the other sites at which people of the plan work, by id. */
+  readonly sites: Readonly<Record<string, string>>;
   /** Names of the site's patterns, by id. */
   readonly patterns: readonly { readonly id: string; readonly name: string }[];
   /** Notes of days. */

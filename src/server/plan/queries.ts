@@ -4,7 +4,7 @@ import { place } from '@/core/plan/placed';
 import { toPortable } from '@/core/plan/portable';
 import { type Day, readDate, startOfWeek } from '@/core/time/day';
 import type { Database } from '@/data/database';
-import { type StoredSite, listSites, loadSite } from '@/data/site/site-store';
+import { type SiteLine, type StoredSite, listSites, loadSite } from '@/data/site/site-store';
 import { loadPlan } from '@/data/week/plan-store';
 import { loadDaybook, loadPatterns, loadStations, loadTemplates } from '@/data/week/repeat-store';
 import { loadPublished, loadShifts } from '@/data/week/shift-store';
@@ -26,7 +26,8 @@ export async function planOfWeek(
 ): Promise<Result<{ payload: PlanPayload }>> {
   const refused = refuseAccess(actor, 'plan.read', site);
   if (refused) return refused;
-  const line = (await listSites(db)).find((one) => one.id === site);
+  const all = await listSites(db);
+  const line = all.find((one) => one.id === site);
   if (!line) return fail('unknown', `there is no site "${site}"`, 'site');
   const first = startOfWeek(week, line.weekStart);
   const stored = await loadPlan(db, site, first, days);
@@ -39,6 +40,7 @@ export async function planOfWeek(
       hourFormat: stored.hourFormat,
       roles: stored.roles.map(({ id, mark, ink }) => ({ id, mark, ink })),
       published: stored.published,
+      sites: namesOf(all, new Set(stored.plan.around.map((shift) => shift.site))),
       templates: await loadTemplates(db, site),
       stations: (await loadStations(db, site)).map(({ name }) => name),
       patterns: (await loadPatterns(db, site)).map(({ id, name }) => ({ id, name })),
@@ -46,6 +48,10 @@ export async function planOfWeek(
       ...(await groupsOf(db, site)),
     },
   };
+}
+
+function namesOf(all: readonly SiteLine[], wanted: ReadonlySet<string | null>): Record<string, string> {
+  return Object.fromEntries(all.flatMap(({ id, name }) => (wanted.has(id) ? [[id, name]] : [])));
 }
 
 /** The kind of contract of a site's people, and the area of its roles, where one is said. */

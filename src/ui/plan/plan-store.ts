@@ -73,7 +73,7 @@ export function createPlanStore(
     ...history,
     published: new Map(payload.published.map((shift) => [shift.id, shift])),
     look: new Map(payload.roles.map(({ id, mark, ink }) => [id, { mark, ink }])),
-    words: wordsFor(kept.plan, payload.hourFormat),
+    words: wordsFor(kept.plan, payload.hourFormat, new Map(Object.entries(payload.sites))),
     hourFormat: payload.hourFormat,
     beside: besideOf(payload),
   }));
