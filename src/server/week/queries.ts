@@ -8,7 +8,7 @@ import { type Day, readDate, startOfWeek, writeDate } from '@/core/time/day';
 import { type HourFormat, writeDay, writeTime, writeTimeSpan } from '@/core/time/write';
 import type { Database } from '@/data/database';
 import { commandsAbout } from '@/data/records/command-store';
-import { listSites, loadSite } from '@/data/site/site-store';
+import { type SiteLine, listSites, loadSite } from '@/data/site/site-store';
 import { entriesAbout } from '@/data/week/log-store';
 import { loadPlan } from '@/data/week/plan-store';
 import { loadPatterns, loadStations, loadTemplates, loadWeekTemplates } from '@/data/week/repeat-store';
@@ -26,10 +26,9 @@ export async function repeatOf(
   actor: Actor,
   site: string,
 ): Promise<Result<{ repeat: RepeatPayload }>> {
-  const refused = refuseAccess(actor, 'plan.read', site);
-  if (refused) return refused;
-  const line = (await listSites(db)).find((one) => one.id === site);
-  if (!line) return fail('unknown', `there is no site "${site}"`, 'site');
+  const found = await readableSite(db, actor, site);
+  if (!found.ok) return found;
+  const { line } = found;
   const today = readDate(nowAt(line.timeZone).date)!;
   const stored = (await loadSite(db, site, startOfWeek(today, line.weekStart)))!;
   const { weekend } = await db
@@ -76,6 +75,14 @@ export async function repeatOf(
       weeks: await plannedWeeksOf(db, site, line.weekStart, today),
     },
   };
+}
+
+/** A site whose plans the actor may read. */
+async function readableSite(db: Database, actor: Actor, site: string): Promise<Result<{ line: SiteLine }>> {
+  const refused = refuseAccess(actor, 'plan.read', site);
+  if (refused) return refused;
+  const line = (await listSites(db)).find((one) => one.id === site);
+  return line ? { ok: true, line } : fail('unknown', `there is no site "${site}"`, 'site');
 }
 
 /** The latest commands about a site that are not themselves a taking back. */
@@ -127,8 +134,8 @@ export async function shiftHistory(
   site: string,
   shift: string,
 ): Promise<Result<{ events: ShiftEvent[] }>> {
-  const refused = refuseAccess(actor, 'plan.read', site);
-  if (refused) return refused;
+  const found = await readableSite(db, actor, site);
+  if (!found.ok) return found;
   const entries = await entriesAbout(db, site, shift);
   if (entries.length === 0) return { ok: true, events: [] };
   const stored = await loadSite(db, site, readDate(entries[0].at.slice(0, 10))!);
@@ -189,8 +196,8 @@ export async function latelyOf(
   date: Day,
   from: number,
 ): Promise<Result<{ counts: Record<string, number> }>> {
-  const refused = refuseAccess(actor, 'plan.read', site);
-  if (refused) return refused;
+  const found = await readableSite(db, actor, site);
+  if (!found.ok) return found;
   const kind = kindOf(date, from);
   const starts = startsOf(kind.part);
   const dates = Array.from({ length: LOOK_BACK_WEEKS }, (_, i) => writeDate(date - (i + 1) * 7));
@@ -208,19 +215,19 @@ export async function latelyOf(
   return { ok: true, counts: Object.fromEntries(rows.map((row) => [row.person_id!, Number(row.times)])) };
 }
 
-/** Hours, cost and snags of the weeks around one. */
+/** Hours, cost and snags of the weeks around that of a day. */
 export async function monthOf(
   db: Database,
   actor: Actor,
   site: string,
   week: Day,
 ): Promise<Result<{ weeks: MonthWeek[] }>> {
-  const refused = refuseAccess(actor, 'plan.read', site);
-  if (refused) return refused;
+  const found = await readableSite(db, actor, site);
+  if (!found.ok) return found;
+  const first = startOfWeek(week, found.line.weekStart);
   const weeks: MonthWeek[] = [];
   for (let i = -MONTH.before; i <= MONTH.after; i++) {
-    const stored = await loadPlan(db, site, week + i * 7, 7);
-    if (!stored) return fail('unknown', `there is no site "${site}"`, 'site');
+    const stored = (await loadPlan(db, site, first + i * 7, 7))!;
     weeks.push(monthWeek(stored.plan, new Set(stored.published.map(({ id }) => id))));
   }
   return { ok: true, weeks };

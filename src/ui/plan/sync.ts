@@ -1,5 +1,6 @@
 import type { Notice } from '../kit/tell';
 import type { Problem } from '@/core/plan/change';
+import { counted } from '@/core/time/write';
 import type { ChangeAnswer, ChangeRequest, PlanPayload } from '@/server/plan/payload';
 import { type PendingEdit, type PlanStore, applyEdit, resetPlan, settleEdit } from './plan-store';
 
@@ -51,7 +52,7 @@ export class PlanSync {
     if (!fresh) return this.tell({ text: 'The server cannot be reached; what is shown may be old.' });
     const { pending } = this.store.getState();
     const lost = resetPlan(this.store, fresh, pending, { forget: false, at: null });
-    if (lost.length > 0) this.tell({ text: `${lost.length} edits no longer fitted and were taken back.` });
+    if (lost.length > 0) this.tell({ text: `What no longer fitted is gone: ${takenBack(lost.length)}.` });
   }
 
   stop(): void {
@@ -75,7 +76,7 @@ export class PlanSync {
     const rest = this.store.getState().pending.slice(1);
     const at = answer.ok ? answer.at : null;
     const lost = resetPlan(this.store, fresh, rest, { forget: !answer.ok, at });
-    const others = lost.length > 0 ? ` ${lost.length} more edits on it were taken back too.` : '';
+    const others = lost.length > 0 ? ` ${takenBack(lost.length, 'more ')} too.` : '';
     if (answer.ok) {
       if (others) this.tell({ text: `Somebody else changed this week.${others}` });
       return true;
@@ -104,6 +105,11 @@ export class PlanSync {
       // Without storage an edit waits in this page only; the save state says that it waits.
     }
   }
+}
+
+/** `1 edit was taken back`, `3 more edits were taken back`. */
+function takenBack(count: number, more = ''): string {
+  return `${counted(count, `${more}edit`)} ${count === 1 ? 'was' : 'were'} taken back`;
 }
 
 /** Resolves once the edit can be seen: the picture comes before the sending. A page in the back waits no longer. */

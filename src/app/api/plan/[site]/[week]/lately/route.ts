@@ -15,8 +15,9 @@ export async function GET(request: Request, { params }: Context): Promise<Respon
     const { site } = await params;
     const query = new URL(request.url).searchParams;
     const date = readDate(query.get('date') ?? '');
-    const from = Number(query.get('from'));
-    if (date === null || !Number.isInteger(from) || from < 0 || from > 1439)
+    const minute = query.get('from') ?? '';
+    const from = /^\d{1,4}$/.test(minute) ? Number(minute) : 1440;
+    if (date === null || from >= 1440)
       return problemResponse(fail('input', 'no such date or time', 'date').problem);
     const found = await latelyOf(await database(), await currentActor(), site, date, from);
     return found.ok ? Response.json(found.counts) : problemResponse(found.problem);
