@@ -11,7 +11,7 @@ import { makeDemo } from './demo/saltmere';
 import { bindable, openDriver } from './driver';
 import { entriesSince, findEntry, keepEntry } from './week/log-store';
 import { loadPlan } from './week/plan-store';
-import { insertShifts, loadShifts, writeChange } from './week/shift-store';
+import { insertShifts, loadShifts, writeChanges } from './week/shift-store';
 
 const MONDAY = readDate('2027-03-22')!;
 const folder = mkdtempSync(join(tmpdir(), 'vicenda-data-'));
@@ -125,13 +125,15 @@ describe('shifts in the store', () => {
     const db = await open();
     await makeDemo(db, MONDAY);
     const there = () => loadShifts(db, 'bistro', MONDAY + 21, MONDAY + 28);
-    await writeChange(db, 'bistro', { do: 'add', shift });
+    await writeChanges(db, 'bistro', [{ do: 'add', shift }]);
     expect(await there()).toEqual([shift]);
-    await writeChange(db, 'bistro', { do: 'set', id: 'new', shift: { break: null, person: null, to: 1440 } });
+    await writeChanges(db, 'bistro', [
+      { do: 'set', id: 'new', shift: { break: null, person: null, to: 1440 } },
+    ]);
     expect(await there()).toEqual([{ ...shift, break: null, person: null, to: 1440 }]);
-    await writeChange(db, 'chandlery', { do: 'remove', id: 'new' });
+    await writeChanges(db, 'chandlery', [{ do: 'remove', id: 'new' }]);
     expect(await there()).toHaveLength(1);
-    await writeChange(db, 'bistro', { do: 'remove', id: 'new' });
+    await writeChanges(db, 'bistro', [{ do: 'remove', id: 'new' }]);
     expect(await there()).toEqual([]);
   });
 

@@ -84,22 +84,10 @@ export async function takenIds(db: Database, ids: readonly string[]): Promise<Se
   return taken;
 }
 
-/** Writes a change of a shift. The change must have been judged; ids that are not there change nothing. */
-export async function writeChange(db: Database, site: string, change: Change): Promise<void> {
-  if (change.do === 'add') await db.insertInto('shift').values(rowOf(site, change.shift)).execute();
-  else if (change.do === 'set')
-    await db
-      .updateTable('shift')
-      .set(patchOf(change.shift))
-      .where('id', '=', change.id)
-      .where('site_id', '=', site)
-      .execute();
-  else if (change.do === 'remove')
-    await db.deleteFrom('shift').where('id', '=', change.id).where('site_id', '=', site).execute();
-  else throw new TypeError(`"${change.do}" is not a change of a shift`);
-}
-
-/** Writes changes of shifts in their order; runs of the same kind go together. */
+/**
+ * Writes changes of shifts in their order; runs of the same kind go together. They must have been judged; ids that
+ * are not there change nothing.
+ */
 export async function writeChanges(
   db: Database,
   site: string,
@@ -111,29 +99,31 @@ export async function writeChanges(
     const { do: what } = changes[i];
     let end = i + 1;
     if (what !== 'set') while (end < changes.length && changes[end].do === what && end - i < AT_ONCE) end++;
-    const run = changes.slice(i, end);
-    if (what === 'add')
-      await db
-        .insertInto('shift')
-        .values(run.flatMap((change) => (change.do === 'add' ? [rowOf(site, change.shift)] : [])))
-        .execute();
-    else if (what === 'remove')
-      await db
-        .deleteFrom('shift')
-        .where('site_id', '=', site)
-        .where(
-          'id',
-          'in',
-          run.flatMap((change) => (change.do === 'remove' ? [change.id] : [])),
-        )
-        .execute();
-    else await writeChange(db, site, changes[i]);
+    await writeRun(db, site, changes.slice(i, end));
     i = end;
     await progress?.(i);
   }
 }
 
 const AT_ONCE = 200;
+
+/** Writes changes of one kind; of `set` a single one. */
+async function writeRun(db: Database, site: string, run: readonly Change[]): Promise<void> {
+  const added = run.flatMap((change) => (change.do === 'add' ? [rowOf(site, change.shift)] : []));
+  const removed = run.flatMap((change) => (change.do === 'remove' ? [change.id] : []));
+  const [first] = run;
+  if (added.length > 0) await db.insertInto('shift').values(added).execute();
+  else if (removed.length > 0)
+    await db.deleteFrom('shift').where('site_id', '=', site).where('id', 'in', removed).execute();
+  else if (first.do === 'set')
+    await db
+      .updateTable('shift')
+      .set(patchOf(first.shift))
+      .where('id', '=', first.id)
+      .where('site_id', '=', site)
+      .execute();
+  else throw new TypeError(`"${first.do}" is not a change of a shift`);
+}
 
 /** Writes many shifts at once, and publishes those that `published` names. */
 export async function insertShifts(

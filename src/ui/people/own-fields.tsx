@@ -5,7 +5,7 @@ import type { PersonDraft, PersonPayload } from '@/server/people/payload';
 import { Labelled, TextInput } from '../kit/inputs';
 import { sentence } from '../kit/save-bar';
 import { useCommand } from '../kit/use-command';
-import { RemoveButton } from '../setup/site-section';
+import { RemoveButton } from '../kit/remove-button';
 
 /** The fields that the business defines for all its people, with this person's values. */
 export function OwnFields({

@@ -3,7 +3,8 @@
 import { SHORT_WEEKDAYS, WEEKDAY_NAMES, writeHours } from '@/core/time/write';
 import type { PersonDraft, PersonPayload } from '@/server/people/payload';
 import { AmountInput, DateInput, Labelled, LengthInput, Select } from '../kit/inputs';
-import { RemoveButton, nextMonday } from '../setup/site-section';
+import { RemoveButton } from '../kit/remove-button';
+import { nextMonday } from '../setup/site-section';
 
 /** What a part of the form about a person is given. */
 export interface PersonFormPart {

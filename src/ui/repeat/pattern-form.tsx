@@ -1,6 +1,5 @@
 'use client';
 
-import { X } from 'lucide-react';
 import { useState } from 'react';
 import type { ShiftTemplate } from '@/core/patterns/form';
 import { type Member, type Pattern, type PatternShift, cycleDay } from '@/core/patterns/pattern';
@@ -9,6 +8,7 @@ import { writeTypedSpan } from '@/core/time/read-time';
 import { SHORT_WEEKDAYS } from '@/core/time/write';
 import type { RepeatPayload } from '@/server/week/payload';
 import { CountInput, DateInput, Labelled, ReadInput, Select, TextInput } from '../kit/inputs';
+import { RemoveButton } from '../kit/remove-button';
 import { newId } from '../kit/new-id';
 import { SaveBar } from '../kit/save-bar';
 import { useCommand, usePreview } from '../kit/use-command';
@@ -321,14 +321,11 @@ function Members({
                 />
               </label>
             )}
-            <button
-              type="button"
-              className="ml-auto min-h-6 min-w-6"
-              aria-label={`Take ${names.get(member.person ?? '') ?? 'open shifts'} out of the pattern`}
+            <RemoveButton
+              className="ml-auto"
+              label={`Take ${names.get(member.person ?? '') ?? 'open shifts'} out of the pattern`}
               onClick={() => onChange(draft.members.filter((one) => one.id !== member.id))}
-            >
-              <X size={15} />
-            </button>
+            />
           </li>
         ))}
       </ul>

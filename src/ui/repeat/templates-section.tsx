@@ -1,10 +1,10 @@
 'use client';
 
 import { useState } from 'react';
-import { X } from 'lucide-react';
 import type { ShiftTemplate } from '@/core/patterns/form';
 import type { RepeatPayload } from '@/server/week/payload';
 import { Labelled, Select, TextInput, Tick } from '../kit/inputs';
+import { RemoveButton } from '../kit/remove-button';
 import { newId } from '../kit/new-id';
 import { SaveBar } from '../kit/save-bar';
 import { useCommand, useDraft } from '../kit/use-command';
@@ -152,9 +152,7 @@ function TemplateLine({
           maxLength={80}
         />
       </Labelled>
-      <button type="button" className="min-h-7 min-w-6" aria-label={`Give up ${called}`} onClick={onRemove}>
-        <X size={15} />
-      </button>
+      <RemoveButton label={`Give up ${called}`} onClick={onRemove} />
       <span aria-hidden />
       <Labelled label="Station">
         <Select

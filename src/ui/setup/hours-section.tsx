@@ -6,7 +6,8 @@ import { WEEKDAY_NAMES, writeHours, writeLongDay } from '@/core/time/write';
 import type { SetupPayload } from '@/server/site/payload';
 import { DateInput, HoursInput, Tick } from '../kit/inputs';
 import { SiteForm, type SitePart } from './site-form';
-import { RemoveButton, nextMonday } from './site-section';
+import { RemoveButton } from '../kit/remove-button';
+import { nextMonday } from './site-section';
 
 const NONE: readonly (readonly Span[])[] = Array.from({ length: 7 }, () => []);
 

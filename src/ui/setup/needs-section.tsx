@@ -12,7 +12,8 @@ import { newId } from '../kit/new-id';
 import { SaveBar } from '../kit/save-bar';
 import { useCommand, useDraft } from '../kit/use-command';
 import { FromSales } from './from-sales';
-import { RemoveButton, nextMonday } from './site-section';
+import { RemoveButton } from '../kit/remove-button';
+import { nextMonday } from './site-section';
 
 /** A week of needs by row (the roles, then everybody) and weekday, as it is painted. */
 type Cells = Painted<number>[][][];

@@ -8,7 +8,7 @@ import type { RoleDraft, RoleHolder, SetupPayload } from '@/server/site/payload'
 import { AmountInput, Select, TextInput, Tick } from '../kit/inputs';
 import { SaveBar } from '../kit/save-bar';
 import { useCommand, useDraft } from '../kit/use-command';
-import { RemoveButton } from './site-section';
+import { RemoveButton } from '../kit/remove-button';
 
 const INKS = ['olive', 'sea', 'plum', 'clay', 'moss', 'brick', 'slate', 'ochre', 'teal', 'wine'];
 

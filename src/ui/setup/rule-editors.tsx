@@ -4,7 +4,7 @@ import type { Rules } from '@/core/plan/types';
 import { readSpan } from '@/core/time/read-time';
 import { writeShortSpan, writeTime } from '@/core/time/write';
 import { AmountInput, CountInput, LengthInput, ReadInput, Select } from '../kit/inputs';
-import { RemoveButton } from './site-section';
+import { RemoveButton } from '../kit/remove-button';
 
 /** What an editor of rules is given. */
 export interface RulesPart {

@@ -1,7 +1,6 @@
 'use client';
 
 import { SHORT_WEEKDAYS, WEEKDAY_NAMES } from '@/core/time/write';
-import { X } from 'lucide-react';
 import type { SetupPayload, SiteDraft } from '@/server/site/payload';
 import {
   AmountInput,
@@ -13,6 +12,7 @@ import {
   TextInput,
   Tick,
 } from '../kit/inputs';
+import { RemoveButton } from '../kit/remove-button';
 import { SiteForm, type SitePart } from './site-form';
 
 /** What a site is: its place, its week, its areas and its budget. */
@@ -274,21 +274,6 @@ function Budgets({ draft, change }: SitePart) {
         </Labelled>
       </div>
     </section>
-  );
-}
-
-/** Takes a line out of a list. */
-export function RemoveButton({ label, onClick }: { readonly label: string; readonly onClick: () => void }) {
-  return (
-    <button
-      type="button"
-      aria-label={label}
-      title={label}
-      className="text-muted hover:text-ink flex size-6 items-center justify-center"
-      onClick={onClick}
-    >
-      <X size={14} />
-    </button>
   );
 }
 

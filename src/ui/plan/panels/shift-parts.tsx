@@ -1,10 +1,10 @@
-import { X } from 'lucide-react';
 import { useState } from 'react';
 import { breaksOf, detailWith } from '@/core/plan/shift-edits';
 import type { Break, Duty, Shift } from '@/core/plan/types';
 import { readTimeWithin } from '@/core/time/read-time';
 import { writeTime } from '@/core/time/write';
 import { Tick } from '../../kit/inputs';
+import { RemoveButton } from '../../kit/remove-button';
 import { usePlan } from '../controller';
 
 type OnWrong = (field: string) => (message: string | null) => void;
@@ -66,14 +66,11 @@ export function Breaks({
           <Tick checked={one.paid} onChange={(paid) => change(i, { paid })}>
             <span className="text-[12px]">paid</span>
           </Tick>
-          <button
-            type="button"
-            className="ml-auto min-h-6 min-w-6"
-            aria-label={`Take break ${i + 1} away`}
+          <RemoveButton
+            className="ml-auto"
+            label={`Take break ${i + 1} away`}
             onClick={() => set(breaks.filter((_, at) => at !== i))}
-          >
-            <X size={14} />
-          </button>
+          />
         </div>
       ))}
       <button
@@ -142,14 +139,11 @@ export function Duties({
           <Tick checked={!one.once} onChange={(stands) => change(i, { once: !stands })}>
             <span className="text-[12px]">stands</span>
           </Tick>
-          <button
-            type="button"
-            className="ml-auto min-h-6 min-w-6"
-            aria-label={`Take duty ${i + 1} away`}
+          <RemoveButton
+            className="ml-auto"
+            label={`Take duty ${i + 1} away`}
             onClick={() => onChange(duties.filter((_, at) => at !== i))}
-          >
-            <X size={14} />
-          </button>
+          />
         </div>
       ))}
       <button

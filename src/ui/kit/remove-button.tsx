@@ -1,0 +1,24 @@
+import { X } from 'lucide-react';
+
+/** Takes a line out of a list. */
+export function RemoveButton({
+  label,
+  onClick,
+  className = '',
+}: {
+  readonly label: string;
+  readonly onClick: () => void;
+  readonly className?: string;
+}) {
+  return (
+    <button
+      type="button"
+      aria-label={label}
+      title={label}
+      className={`text-muted hover:text-ink flex size-6 shrink-0 items-center justify-center ${className}`}
+      onClick={onClick}
+    >
+      <X size={14} aria-hidden />
+    </button>
+  );
+}
