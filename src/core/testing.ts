@@ -113,3 +113,71 @@ export function plan({
     rules: { ...DEFAULT_RULES, minimumOn: 0, ...rules },
   };
 }
+
+/** A busy week of five people made from a number: the same for the same number. Nobody is in two places at once. */
+export function randomPlan(seed: number): Plan {
+  let state = (seed * 2654435761) >>> 0;
+  const below = (n: number) => {
+    state = (Math.imul(state, 1664525) + 1013904223) >>> 0;
+    return Math.floor((state / 2 ** 32) * n);
+  };
+  const pick = <T>(list: readonly T[]): T => list[below(list.length)];
+  const people = ['ann', 'bo', 'cy', 'di', 'ed'].map((id) =>
+    person(id, {
+      contractMinutes: pick([null, 1200, 2400]),
+      maxWeekMinutes: pick([null, 2400]),
+      employedTo: pick([null, null, MONDAY + 4]),
+      availability: pick([[], [available([0, 1, 2, 3, 4], '8-26')], [available([2], '9-12', 'rather-not')]]),
+      leave: pick([
+        [],
+        [
+          {
+            id: 'l',
+            from: (MONDAY + 3) * 1440,
+            to: (MONDAY + 4) * 1440,
+            state: pick(['approved', 'waiting']),
+          },
+        ],
+      ]),
+      roles: pick([
+        [{ role: 'bar', until: null, hourlyRate: null }],
+        [
+          { role: 'bar', until: MONDAY + 2, hourlyRate: 15 },
+          { role: 'floor', until: null, hourlyRate: null },
+        ],
+      ]),
+    }),
+  );
+  const shifts: Shift[] = [];
+  for (let n = 0; n < 24; n++) {
+    const from = below(44) * 30;
+    const one = shift(pick([...people.map(({ id }) => id), null]), below(7), '0-1', {
+      from,
+      to: from + (2 + below(18)) * 30,
+      role: pick(['bar', 'floor', null]),
+      break: pick([null, { minutes: 30, at: null, paid: false }]),
+    });
+    const start = one.date * 1440;
+    const meets = (other: Shift) =>
+      other.person !== null &&
+      other.person === one.person &&
+      other.date * 1440 + other.from < start + one.to &&
+      start + one.from < other.date * 1440 + other.to;
+    if (!shifts.some(meets)) shifts.push(one);
+  }
+  return plan({
+    people,
+    shifts,
+    needs: [
+      need('bar', below(7), '9-17', 2),
+      need('floor', below(7), '20-26'),
+      need(null, below(7), '9-12', 3),
+    ],
+    holidays: pick([[], [{ date: MONDAY + below(7), name: 'Harbour Day', closed: pick([true, false]) }]]),
+    around: pick([
+      [],
+      [{ person: 'ann', role: null, site: 'chandlery', date: MONDAY + 4, ...span('9-17'), break: null }],
+    ]),
+    rules: { breaks: [{ atLeastMinutes: 360, minutes: 30, paid: false }] },
+  });
+}

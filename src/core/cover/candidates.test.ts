@@ -1,7 +1,9 @@
 import { describe, expect, test } from '@jest/globals';
+import fc from 'fast-check';
+import type { Snag } from '../checks/snag';
 import { refusal, tryChanges } from '../consequences/consequences';
 import { judge } from '../consequences/judge';
-import { MONDAY, available, person, plan, shift } from '../testing';
+import { MONDAY, available, person, plan, randomPlan, shift } from '../testing';
 import { candidatesFor } from './candidates';
 import { kindOf, nameOfKind, startsOf } from '../fairness/kinds';
 
@@ -105,6 +107,51 @@ describe('who can cover', () => {
     expect(names.indexOf('dear')).toBeLessThan(names.indexOf('often'));
   });
 });
+
+test('for any open shift of any week: in order of harm, and each line is what giving it would do', () => {
+  fc.assert(
+    fc.property(fc.nat({ max: 100_000 }), (seed) => {
+      const busy = randomPlan(seed);
+      const judgement = judge(busy);
+      for (const open of busy.shifts.filter((one) => one.person === null)) {
+        const found = candidatesFor(judgement, open);
+        const holders = busy.people.filter(
+          (one) => open.role === null || one.roles.some((held) => held.role === open.role),
+        );
+        expect(found.map((one) => one.person.id).sort()).toEqual(holders.map(({ id }) => id).sort());
+        const harm = found.map((one) => [one.impossible ? 1 : 0, ...weigh(one.snags)]);
+        expect(harm).toEqual([...harm].sort((a, b) => compare(a, b)));
+        for (const one of found) {
+          const change = {
+            do: 'set' as const,
+            id: open.id,
+            shift: { person: one.person.id, role: one.role },
+          };
+          const tried = tryChanges(judgement, [change]);
+          if (!tried.ok) throw new Error(tried.problem.message);
+          // A contract that is not reached yet is no harm that the shift does.
+          const theirs = tried.trial.consequences.appeared.filter(
+            (snag) => snag.person === one.person.id && snag.code !== 'under-contract',
+          );
+          expect(one.snags.map(({ code }) => code).sort()).toEqual(theirs.map(({ code }) => code).sort());
+        }
+      }
+    }),
+    { numRuns: 120 },
+  );
+});
+
+/** How many stops, warnings and notes. */
+function weigh(snags: readonly Snag[]): number[] {
+  return (['stop', 'warn', 'note'] as const).map(
+    (kind) => snags.filter((snag) => snag.severity === kind).length,
+  );
+}
+
+function compare(a: readonly number[], b: readonly number[]): number {
+  const at = a.findIndex((n, i) => n !== b[i]);
+  return at < 0 ? 0 : a[at] - b[at];
+}
 
 describe('shifts are alike', () => {
   test.each([

@@ -48,11 +48,11 @@ function patchOf(shift: Shift, edit: Exclude<BulkEdit, { do: 'remove' }>): Shift
         ? null
         : { detail: detailWith(shift, { station: edit.station }) };
     case 'break': {
-      const detail = shift.detail?.moreBreaks.length ? { detail: detailWith(shift, { moreBreaks: [] }) } : {};
+      const several = (shift.detail?.moreBreaks.length ?? 0) > 0;
+      const detail = several ? { detail: detailWith(shift, { moreBreaks: [] }) } : {};
       if (edit.minutes === null) return shift.break === null ? null : { break: null, ...detail };
       const { minutes } = edit;
-      if (shift.break && shift.break.minutes === minutes && shift.break.at === null && !shift.detail)
-        return null;
+      if (shift.break?.minutes === minutes && shift.break.at === null && !several) return null;
       return { break: { minutes, at: null, paid: shift.break?.paid ?? false }, ...detail };
     }
   }

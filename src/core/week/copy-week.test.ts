@@ -1,8 +1,11 @@
 import { describe, expect, test } from '@jest/globals';
+import fc from 'fast-check';
+import { judge, snagsOf } from '../consequences/judge';
 import { applyAll } from '../plan/change';
 import { NO_DETAIL, type Plan, type Shift } from '../plan/types';
-import { MONDAY, person, plan, shift } from '../testing';
-import { type CopyOptions, copyShifts, standing } from './copy-week';
+import { MONDAY, person, plan, randomPlan, shift } from '../testing';
+import { DAY } from '../time/span';
+import { type CopyOptions, cellOf, copyShifts, standing } from './copy-week';
 
 const all: CopyOptions = { mode: 'add', people: true, open: true };
 let made = 0;
@@ -152,5 +155,77 @@ describe('a shift arrives open, and is listed', () => {
     const twice = [...nine, ...nine.map((one) => ({ ...one, id: `${one.id}b`, from: 600 }))];
     const done = copied(twice, next());
     expect(done).toMatchObject({ arriving: 10, opened: 5 });
+  });
+});
+
+describe('any week copied onto any other', () => {
+  const modes = fc.constantFrom<CopyOptions['mode']>('add', 'replace', 'fill');
+  const options = fc.record({ mode: modes, people: fc.boolean(), open: fc.boolean() });
+  const pairs = fc.tuple(fc.nat({ max: 100_000 }), fc.nat({ max: 100_000 }), options);
+  /** The second week, seven days later than made. */
+  const later = (seed: number): Plan => {
+    const made = randomPlan(seed);
+    const move = <T extends { date: number }>(one: T): T => ({ ...one, date: one.date + 7 });
+    return {
+      ...made,
+      from: MONDAY + 7,
+      shifts: made.shifts.map(move),
+      holidays: made.holidays.map(move),
+      around: made.around.map(move),
+      people: made.people.map((one) => ({
+        ...one,
+        leave: one.leave.map((leave) => ({ ...leave, from: leave.from + 7 * DAY, to: leave.to + 7 * DAY })),
+      })),
+    };
+  };
+
+  test('puts nobody in two places, on leave, or to work before or after their time', () => {
+    fc.assert(
+      fc.property(pairs, ([one, two, wanted]) => {
+        const target = later(two);
+        const done = copied(randomPlan(one).shifts, target, wanted);
+        const arrived = new Set(
+          done.changes.flatMap((change) => (change.do === 'add' ? [change.shift.id] : [])),
+        );
+        const codes = snagsOf(judge(done.plan)).flatMap((snag) =>
+          snag.shifts.some((id) => arrived.has(id)) ? [snag.code] : [],
+        );
+        for (const code of ['overlap', 'on-leave', 'not-employed']) expect(codes).not.toContain(code);
+        expect(done.arriving).toBe(arrived.size);
+      }),
+      { numRuns: 200 },
+    );
+  });
+
+  test('is one change with one inverse', () => {
+    fc.assert(
+      fc.property(pairs, ([one, two, wanted]) => {
+        const target = later(two);
+        const done = copyShifts(randomPlan(one).shifts, 7, target, wanted, () => `c${++made}`);
+        const there = applyAll(target, done.changes);
+        const back = there.ok && applyAll(there.plan, there.inverse);
+        const byId = (shifts: readonly Shift[]) => [...shifts].sort((a, b) => a.id.localeCompare(b.id));
+        expect(back && back.ok && byId(back.plan.shifts)).toEqual(byId(target.shifts));
+      }),
+      { numRuns: 100 },
+    );
+  });
+
+  test('changes only what was chosen: fill leaves every cell that had something, add leaves every shift', () => {
+    fc.assert(
+      fc.property(pairs, ([one, two, wanted]) => {
+        const target = later(two);
+        const done = copied(randomPlan(one).shifts, target, wanted);
+        const gone = target.shifts.filter((old) => !done.plan.shifts.includes(old));
+        expect(gone).toHaveLength(wanted.mode === 'replace' ? target.shifts.length : 0);
+        if (wanted.mode !== 'fill') return;
+        const taken = new Set(target.shifts.map(cellOf));
+        const added = done.changes.flatMap((change) => (change.do === 'add' ? [change.shift] : []));
+        // What could not come with its person lies among the open shifts, whatever stands there.
+        const opened = new Set(done.remarks.map(({ shift: lost }) => lost.id));
+        expect(added.filter((fresh) => taken.has(cellOf(fresh)) && !opened.has(fresh.id))).toEqual([]);
+      }),
+      { numRuns: 100 },
+    );
   });
 });
