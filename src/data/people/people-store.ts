@@ -28,7 +28,7 @@ export async function loadPeople(
   to: Day,
   minor: number,
 ): Promise<Person[]> {
-  const ids = idsAt(site, from, to);
+  const ids = await idsAt(db, site, from, to);
   const rows = await db
     .selectFrom('person')
     .leftJoin('person_site', (join) =>
@@ -62,17 +62,19 @@ export async function loadPeople(
 
 type Ids = RawBuilder<string>;
 
-/** Who belongs in a site's plan of these dates. */
-function idsAt(site: string, from: Day, to: Day): Ids {
+/** Who belongs in a site's plan of these dates, found once for all that is asked about them. */
+async function idsAt(db: Database, site: string, from: Day, to: Day): Promise<Ids> {
   const [first, end] = [writeDate(from), writeDate(to)];
-  return sql<string>`(
+  const { rows } = await sql<{ person_id: string }>`
     select person_site.person_id from person_site join person on person.id = person_site.person_id
     where person_site.site_id = ${site} and (person.employed_to is null or person.employed_to >= ${first})
       and (person.employed_from is null or person.employed_from < ${end})
     union
     select person_id from shift
     where site_id = ${site} and date >= ${first} and date < ${end} and person_id is not null
-  )`;
+  `.execute(db);
+  const ids = JSON.stringify(rows.map((row) => row.person_id));
+  return sql<string>`(select value from json_each(${ids}))`;
 }
 
 async function loadRoles(
