@@ -50,7 +50,7 @@ export function Bar(props: Props) {
       {props.called ? (
         <span className="truncate">{props.called}</span>
       ) : (
-        <Label {...labelOf(from, to, hourFormat, knownAs(shift, look, wide), width - 10)} />
+        <Label {...labelOf(from, to, hourFormat, knownAs(shift, look, wide), width - 10)} wide={wide} />
       )}
       {partsOf(shift, wide).map(({ key, span, name: says }) => (
         <span
@@ -90,11 +90,11 @@ function rootOf({ shift, look, pencil, lifted, picked, title }: Props) {
   };
 }
 
-function Label({ time, role }: ReturnType<typeof labelOf>) {
+function Label({ time, role, wide }: ReturnType<typeof labelOf> & { readonly wide: boolean }) {
   return (
     <>
       <span>{time}</span>
-      {role && <span>{role}</span>}
+      {role && <span className={wide ? 'max-w-[45%] truncate leading-[1.2]' : ''}>{role}</span>}
     </>
   );
 }

@@ -184,19 +184,21 @@ function FiguresButton() {
   );
 }
 
-/** More roles than this are chosen from a list, where there is room for their names. */
-const ROLES_AS_BUTTONS = 5;
+/** Signs of role names that two rows of buttons hold; where there are more, roles are chosen from a list. */
+const SIGNS_AS_BUTTONS = 40;
+/** What a button takes beside its name, in signs. */
+const EDGES = 3;
 
 function RoleChoice() {
   const controller = useController();
   const roles = usePlan((plan) => plan.judgement.plan.roles);
   const row = useView((view) => view.skyline);
   const choices = [{ row: null, name: 'All' }, ...roles.map((role, i) => ({ row: i, name: role.name }))];
-  if (roles.length > ROLES_AS_BUTTONS)
+  if (choices.reduce((sum, { name }) => sum + name.length + EDGES, 0) > SIGNS_AS_BUTTONS)
     return (
       <select
         aria-label="Role of the skyline"
-        className="border-rule bg-sheet mr-6 h-[26px] rounded-[3px] border px-1"
+        className="border-rule bg-sheet mr-6 h-[26px] min-w-0 rounded-[3px] border px-1"
         value={row ?? ''}
         onChange={(event) =>
           controller.view.setState({ skyline: event.target.value === '' ? null : Number(event.target.value) })

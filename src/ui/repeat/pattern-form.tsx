@@ -180,10 +180,12 @@ function Cycle({
         {repeat.templates.length > 0 ? ` (${repeat.templates.map(({ short }) => short).join(', ')})` : ''}.
         Empty is a day off.
       </p>
-      <table className="sheet-table w-auto">
+      <table className="sheet-table w-full max-w-[900px] table-fixed">
         <thead>
           <tr>
-            <th scope="col">Week</th>
+            <th scope="col" className="w-10">
+              Week
+            </th>
             {order.map((weekday) => (
               <th key={weekday} scope="col">
                 {SHORT_WEEKDAYS[weekday]}
@@ -235,7 +237,7 @@ function DayInput({
   const open = openHours?.[(site.weekStart + day) % 7] ?? [];
   return (
     <ReadInput
-      className="w-[116px]"
+      className="w-full"
       label={label}
       value={here}
       write={(shifts) => shifts.map((one) => textOf(one, repeat)).join(', ')}
