@@ -1,10 +1,12 @@
+import { useVirtualizer } from '@tanstack/react-virtual';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import type { Change } from '@/core/plan/change';
 import type { RowsAre } from './arrange';
 import { useController, usePlan, useView } from './controller';
-import { DayHeads } from './day-heads';
+import { DAY_HEADS_HEIGHT, DayHeads } from './day-heads';
 import { type DemandRow, cellOf, demandRows, isRowShown } from './demand';
 import { DemandLine } from './demand-line';
+import { layOut } from './demand-lines';
 import { pressDemand } from './demand-pointer';
 import { type TypedShift, addTyped, newShift, usualRole } from './edits';
 import { GhostLine } from './ghost';
@@ -31,7 +33,18 @@ export function DemandCanvas({ rowsAre }: { readonly rowsAre: Exclude<RowsAre, '
     // eslint-disable-next-line react-hooks/exhaustive-deps
     [arrangement],
   );
-  const rows = all.filter(({ key }) => !hidden.has(key));
+  const rows = useMemo(() => all.filter(({ key }) => !hidden.has(key)), [all, hidden]);
+  const { firstDay, days } = scale;
+  const lines = useMemo(() => layOut(judgement, rows, { firstDay, days }), [judgement, rows, firstDay, days]);
+  const virtual = useVirtualizer({
+    count: lines.length,
+    getScrollElement: () => scroller.current,
+    estimateSize: (line) => lines[line].height,
+    overscan: 2,
+    scrollMargin: DAY_HEADS_HEIGHT,
+    scrollPaddingStart: DAY_HEADS_HEIGHT,
+  });
+  useEffect(() => virtual.measure(), [lines, virtual]);
   const [chosen, setChosen] = useState(0);
   const row = Math.max(Math.min(chosen, rows.length - 1), 0);
   const choose = (next: number, nextDay: number) => {
@@ -71,8 +84,10 @@ export function DemandCanvas({ rowsAre }: { readonly rowsAre: Exclude<RowsAre, '
     if (!editing && canvas !== document.activeElement) canvas?.focus({ preventScroll: true });
   }, [editing]);
   useEffect(() => {
-    document.getElementById(`demand-${row}-${day}`)?.scrollIntoView({ block: 'nearest' });
-  }, [row, day]);
+    if (lines.length > row) virtual.scrollToIndex(row, { align: 'auto' });
+    // Where it stands is asked only when it is gone to.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [row, virtual]);
   const onKeyDown = (event: React.KeyboardEvent) => {
     if ((event.target as HTMLElement).closest('button, a')) return;
     const arrow = ARROWS[event.key];
@@ -116,6 +131,8 @@ export function DemandCanvas({ rowsAre }: { readonly rowsAre: Exclude<RowsAre, '
         <div
           ref={body}
           role="rowgroup"
+          className="relative shrink-0"
+          style={{ height: virtual.getTotalSize() }}
           onPointerDown={(event) => pressDemand(event, { controller, scale, body, rows, choose })}
           onDoubleClick={(event) => {
             const { shiftId } = takenHold(event.target as HTMLElement);
@@ -123,16 +140,21 @@ export function DemandCanvas({ rowsAre }: { readonly rowsAre: Exclude<RowsAre, '
             else controller.open({ kind: 'shift', id: shiftId });
           }}
         >
-          {rows.map((one, r) => (
-            <DemandLine
-              key={one.key}
-              row={one}
-              index={r}
-              active={r === row ? day : -1}
-              scale={scale}
-              changesOf={r === row && editing ? typedChanges : null}
-            />
-          ))}
+          {virtual.getVirtualItems().map(({ index, start }) => {
+            const layout = lines[index];
+            if (!layout) return null;
+            return (
+              <DemandLine
+                key={layout.row.key}
+                layout={layout}
+                index={index}
+                top={start - DAY_HEADS_HEIGHT}
+                active={index === row ? day : -1}
+                scale={scale}
+                changesOf={index === row && editing ? typedChanges : null}
+              />
+            );
+          })}
         </div>
       </div>
       <SkylinePanel scale={scale} />

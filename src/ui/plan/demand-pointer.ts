@@ -76,10 +76,13 @@ function locate(
   { clientX, clientY }: { readonly clientX: number; readonly clientY: number },
   step: number,
 ): Place | null {
-  const lines = [...(body.current?.children ?? [])].map((line) => line.getBoundingClientRect());
-  const row = lines.findIndex(({ top, bottom }) => clientY >= top && clientY < bottom);
-  if (row < 0) return null;
-  const inside = clientX - lines[row].left - HEAD_WIDTH;
+  const line = [...(body.current?.children ?? [])].find((one) => {
+    const { top, bottom } = one.getBoundingClientRect();
+    return clientY >= top && clientY < bottom;
+  }) as HTMLElement | undefined;
+  if (!line) return null;
+  const row = Number(line.dataset.line);
+  const inside = clientX - line.getBoundingClientRect().left - HEAD_WIDTH;
   if (inside < 0 || inside > scale.days * scale.dayWidth) return null;
   const { day, minute } = timeAt(scale, inside, step);
   return { cell: { row, day }, minute };

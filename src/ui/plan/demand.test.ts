@@ -1,8 +1,10 @@
 import { describe, expect, test } from '@jest/globals';
-import { judge } from '@/core/consequences/judge';
-import { MONDAY, need, person, plan, shift } from '@/core/testing';
+import fc from 'fast-check';
+import { judge, snagsOf } from '@/core/consequences/judge';
+import { MONDAY, need, person, plan, randomPlan, shift } from '@/core/testing';
 import { AS_LISTED, filterSaid } from './arrange';
-import { cellOf, isRowShown, needRows, roleRows } from './demand';
+import { cellOf, demandRows, isRowShown, needRows, roleRows } from './demand';
+import { LANES, STEP, layOut } from './demand-lines';
 
 const judged = judge(
   plan({
@@ -85,4 +87,62 @@ describe('a cell', () => {
     expect(cell('Bar 2 can work it')).toEqual({ who: ['ANN', 'open', 'BO'], missing: ['9-11 1'] });
     expect(judged.plan.from).toBe(MONDAY);
   });
+});
+
+test('what is missing by role comes to the gaps that the plan is judged by', () => {
+  fc.assert(
+    fc.property(fc.nat({ max: 100_000 }), (seed) => {
+      const week = judge(randomPlan(seed));
+      const gaps = snagsOf(week).filter((snag) => snag.code === 'gap');
+      // A gap counts whole blocks and is cut at midnight; what is missing lies in gaps at least as deep.
+      const isDeep = (role: string | null, count: number, minute: number, date: number) =>
+        gaps.some(
+          (gap) =>
+            gap.role === role &&
+            gap.date === date &&
+            gap.from! <= minute &&
+            minute < gap.to! &&
+            gap.amount! >= count,
+        );
+      const { from: first, days } = week.plan;
+      const shallow = roleRows(week).flatMap((row) =>
+        Array.from({ length: days }, (_, day) => cellOf(week, row, day).missing).flatMap((missing, day) =>
+          missing.flatMap(({ from, to, count }) =>
+            Array.from({ length: to - from }, (_, i) => from + i).filter((minute) => {
+              const date = first + day + Math.floor(minute / 1440);
+              return date < first + days && !isDeep(row.role, count, minute % 1440, date);
+            }),
+          ),
+        ),
+      );
+      expect(shallow).toEqual([]);
+    }),
+    { numRuns: 60 },
+  );
+});
+
+test('a row is as high as what stands above one another in it, up to a limit', () => {
+  const crowd = Array.from({ length: LANES + 5 }, (_, i) => person(`p${i}`));
+  const week = judge(
+    plan({
+      people: crowd,
+      needs: [need('bar', 1, '9-17', 99)],
+      shifts: [
+        ...crowd.map(({ id }) => shift(id, 0, '9-17')),
+        ...crowd.slice(0, 3).map(({ id }) => shift(id, 1, '9-17')),
+      ],
+    }),
+  );
+  const rows = demandRows(week, { rowsAre: 'roles' }, '24');
+  const [bar, floor] = layOut(week, rows, { firstDay: 0, days: 7 });
+  expect(bar.cells.map(({ day, lanes }) => [day, lanes.count]).slice(0, 3)).toEqual([
+    [0, LANES + 5],
+    [1, 3],
+    [2, 0],
+  ]);
+  // One lane more than are drawn says how many there are besides.
+  expect(bar.height).toBe((LANES + 1) * STEP + 10);
+  const [tuesday] = layOut(week, rows, { firstDay: 1, days: 1 });
+  expect(tuesday.height).toBe(4 * STEP + 10);
+  expect(floor.height).toBe(38);
 });

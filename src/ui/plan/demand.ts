@@ -15,9 +15,14 @@ export interface DemandRow {
   readonly span: Span | null;
 }
 
+interface Named {
+  readonly shift: OwnShift;
+  readonly name: string;
+}
+
 /** What stands in one cell: who is on, and how many are missing, when. */
 export interface DemandCell {
-  readonly shifts: readonly { readonly shift: OwnShift; readonly name: string }[];
+  readonly shifts: readonly Named[];
   readonly missing: readonly (Span & { readonly count: number })[];
 }
 
@@ -76,7 +81,7 @@ export function needRows({ plan }: Judgement, hourFormat: HourFormat): DemandRow
 
 /** Who stands in a cell of a row, and who is missing. */
 export function cellOf(judgement: Judgement, row: DemandRow, day: number): DemandCell {
-  const { plan, people, staffing, frame } = judgement;
+  const { plan, staffing, frame } = judgement;
   const date = plan.from + day;
   const needs = needsOn(plan, date).filter(
     (need) =>
@@ -85,15 +90,9 @@ export function cellOf(judgement: Judgement, row: DemandRow, day: number): Deman
   const within = (shift: OwnShift) =>
     row.span === null ||
     needs.some((need) => shared(shift, { from: date * DAY + need.from, to: date * DAY + need.to }) > 0);
-  const shifts = people
-    .flatMap(({ view }) =>
-      view.own
-        .filter(
-          (shift) => shift.date === date && (row.role === null || shift.role === row.role) && within(shift),
-        )
-        .map((shift) => ({ shift, name: view.person?.name ?? 'open' })),
-    )
-    .sort((a, b) => a.shift.from - b.shift.from);
+  const shifts = onDate(judgement, date).filter(
+    ({ shift }) => (row.role === null || shift.role === row.role) && within(shift),
+  );
   const line = row.role === null ? plan.roles.length : frame.rowOf.get(row.role)!;
   const start = (date - plan.from) * DAY;
   const missing: (Span & { count: number })[] = [];
@@ -111,4 +110,23 @@ export function cellOf(judgement: Judgement, row: DemandRow, day: number): Deman
       else missing.push({ from: t, to: t + 1, count: short });
     }
   return { shifts, missing };
+}
+
+const known = new WeakMap<Judgement, ReadonlyMap<number, readonly Named[]>>();
+
+/** The shifts of a date with who has them, by start; found once for all cells. */
+function onDate(judgement: Judgement, date: number): readonly Named[] {
+  let days = known.get(judgement);
+  if (!days) {
+    const found = new Map<number, Named[]>();
+    for (const { view } of judgement.people)
+      for (const shift of view.own) {
+        const list = found.get(shift.date) ?? [];
+        list.push({ shift, name: view.person?.name ?? 'open' });
+        found.set(shift.date, list);
+      }
+    for (const list of found.values()) list.sort((a, b) => a.shift.from - b.shift.from);
+    known.set(judgement, (days = found));
+  }
+  return days.get(date) ?? [];
 }
