@@ -3,6 +3,8 @@ import { formOf } from '@/core/patterns/form';
 import { NO_DETAIL } from '@/core/plan/types';
 import { need, person, plan, shift } from '@/core/testing';
 import { screenOf } from './testing';
+import { carryTo, pickUp, putDown } from './carry';
+import { whoCanCover } from './slots';
 
 const open = [{ from: 420, to: 1380 }];
 const week = plan({
@@ -200,14 +202,14 @@ describe('asking who can cover', () => {
   test('takes the gap that is looked into, that of the role drawn first', () => {
     const { controller, view } = screenOf(week);
     view.setState({ place: { day: 0, minute: 720 }, skyline: 1 });
-    controller.whoCanCover();
+    whoCanCover(controller);
     expect(view.getState().panel).toMatchObject({
       kind: 'cover',
       isNew: true,
       shift: { person: null, role: 'floor', from: 720, to: 840 },
     });
     view.setState({ skyline: null });
-    controller.whoCanCover();
+    whoCanCover(controller);
     expect(view.getState().panel).toMatchObject({ shift: { role: 'bar' } });
   });
 
@@ -215,15 +217,15 @@ describe('asking who can cover', () => {
     const screen = screenOf(week);
     const { controller, view } = screen;
     controller.goTo({ row: 3, day: 2 });
-    controller.whoCanCover();
+    whoCanCover(controller);
     expect(view.getState().panel).toMatchObject({ isNew: false, shift: { id: week.shifts[3].id } });
     view.setState({ panel: null });
     controller.goTo({ row: 2, day: 0 });
-    controller.whoCanCover();
+    whoCanCover(controller);
     expect(view.getState().panel).toBeNull();
     expect(screen.said).toContain('Choose a shift, or a gap');
     view.setState({ place: { day: 4, minute: 600 } });
-    controller.whoCanCover();
+    whoCanCover(controller);
     expect(screen.said).toBe('Nobody is missing at 10:00–10:30.');
   });
 
@@ -232,10 +234,10 @@ describe('asking who can cover', () => {
     const [ann, second] = week.shifts;
     let missing: typeof ann | null = { ...ann, id: 'gap', person: null };
     controller.chooseFrom({ shifts: () => [second], missing: () => missing });
-    controller.whoCanCover();
+    whoCanCover(controller);
     expect(view.getState().panel).toMatchObject({ isNew: true, shift: { id: 'gap' } });
     missing = null;
-    controller.whoCanCover();
+    whoCanCover(controller);
     expect(view.getState().panel).toMatchObject({ isNew: false, shift: { id: second.id } });
     controller.openShift();
     expect(view.getState().panel).toEqual({ kind: 'shift', id: second.id });
@@ -250,8 +252,8 @@ describe('a shift picked up', () => {
     const screen = screenOf(week);
     const { controller, view } = screen;
     controller.goTo({ row: 0, day: 0 });
-    controller.pickUp();
-    controller.carry({ ...view.getState().carry!, cell: { row: 1, day: 0 } });
+    pickUp(controller);
+    carryTo(controller, { ...view.getState().carry!, cell: { row: 1, day: 0 } });
     expect(view.getState().ghost).toMatchObject({
       row: 1,
       day: 0,
@@ -259,20 +261,20 @@ describe('a shift picked up', () => {
       refused: false,
     });
     expect(screen.lines).toContain('ann 0 9-17');
-    controller.putDown(true);
+    putDown(controller, true);
     expect(screen.lines).toContain('bo 0 9-17');
     expect(view.getState()).toMatchObject({ carry: null, ghost: null });
     controller.goTo({ row: 0, day: 0 });
-    controller.pickUp();
+    pickUp(controller);
     expect(screen.said).toBe('There is no shift to move here.');
   });
 
   test('left with Escape stands where it was', () => {
     const screen = screenOf(week);
     const { controller, view } = screen;
-    controller.pickUp();
-    controller.carry({ ...view.getState().carry!, cell: { row: 1, day: 3 } });
-    controller.putDown(false);
+    pickUp(controller);
+    carryTo(controller, { ...view.getState().carry!, cell: { row: 1, day: 3 } });
+    putDown(controller, false);
     expect(screen.sent).toEqual([]);
   });
 });

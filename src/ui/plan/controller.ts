@@ -6,7 +6,6 @@ import type { Shift } from '@/core/plan/types';
 import type { Change } from '@/core/plan/change';
 import { readShifts } from '@/core/time/read-shifts';
 import { type Reading, writeTypedSpan } from '@/core/time/read-time';
-import { writeShortSpan, writeTimeSpan } from '@/core/time/write';
 import { type Arrangement, UNFILTERED, linesOf, rowAt } from './arrange';
 import {
   type Cell,
@@ -14,8 +13,6 @@ import {
   type TypedShift,
   byHand,
   clearChanges,
-  newShift,
-  placeChanges,
   rangeOf,
   shiftsIn,
   typedChanges,
@@ -24,7 +21,7 @@ import type { Notice } from '../kit/tell';
 import { type PlanState, type PlanStore, type Tried, applyEdit, tryOut } from './plan-store';
 import { summarise } from './summary';
 import type { PlanSync } from './sync';
-import type { Carry, DayCount, Panel, ViewState, ViewStore } from './view-store';
+import { type DayCount, type Panel, type ViewState, type ViewStore, firstDayWith } from './view-store';
 
 /** A cell in which rows are not people: the shifts in it, and one that would fill its first gap, if it has one. */
 export interface ChosenCell {
@@ -187,7 +184,7 @@ export class PlanController {
     this.view.setState((view) => ({
       active: { row, day },
       anchor: extend ? (view.anchor ?? view.active) : null,
-      firstDay: within(view, day),
+      firstDay: firstDayWith(view, day),
       place: null,
       picked: null,
     }));
@@ -223,8 +220,14 @@ export class PlanController {
     if (!panel) document.getElementById('canvas')?.focus({ preventScroll: true });
   }
 
-  private activeShifts(): readonly Shift[] {
+  /** The shifts of the cell that is active, whatever the rows are. */
+  activeShifts(): readonly Shift[] {
     return this.chosen?.shifts() ?? shiftsIn(this.plan.judgement, this.view.getState().active);
+  }
+
+  /** A shift that would fill the first gap of the active cell, where rows are not people and it has one. */
+  missingHere(): Shift | null {
+    return this.chosen?.missing() ?? null;
   }
 
   /** Opens the first shift of the active cell in full. */
@@ -232,55 +235,6 @@ export class PlanController {
     const [shift] = this.activeShifts();
     if (shift) this.open({ kind: 'shift', id: shift.id });
     else this.tell({ text: 'There is no shift here. Type one, such as 9-17.' });
-  }
-
-  /** Opens the list of who can cover: the gap that is looked into, else the shift of the active cell. */
-  whoCanCover(): void {
-    const { judgement, hourFormat } = this.plan;
-    const { place, panel } = this.view.getState();
-    if (panel?.kind === 'shift') {
-      const shift = judgement.plan.shifts.find((one) => one.id === panel.id);
-      if (shift) return this.open({ kind: 'cover', shift, isNew: false });
-    }
-    const wanted = place ? null : (this.chosen?.missing() ?? null);
-    if (wanted) return this.open({ kind: 'cover', shift: wanted, isNew: true });
-    if (place) {
-      const gap = this.gapAt(place);
-      if (!gap)
-        return this.tell({
-          text: `Nobody is missing at ${writeTimeSpan(place.minute, place.minute + judgement.plan.site.blockMinutes, hourFormat)}.`,
-        });
-      return this.open({ kind: 'cover', shift: this.slotOf(gap), isNew: true });
-    }
-    const [shift] = this.activeShifts();
-    if (!shift)
-      return this.tell({ text: 'Choose a shift, or a gap in the skyline, to see who can cover it.' });
-    this.open({ kind: 'cover', shift, isNew: false });
-  }
-
-  /** The shift that would close a gap. */
-  slotOf(gap: Snag): Shift {
-    const { judgement } = this.plan;
-    const cell = { row: this.rows - 1, day: gap.date - judgement.plan.from };
-    return newShift(judgement, cell, { from: gap.from!, to: gap.to! }, gap.role);
-  }
-
-  /** The gap of a role at a place of the skyline; the role it draws first. */
-  gapAt({ day, minute }: { readonly day: number; readonly minute: number }): Snag | null {
-    const { judgement } = this.plan;
-    const { skyline } = this.view.getState();
-    const wanted = skyline === null ? null : judgement.plan.roles[skyline]?.id;
-    const found = judgement.cells
-      .flat()
-      .filter(
-        (snag) =>
-          snag.code === 'gap' &&
-          snag.date === judgement.plan.from + day &&
-          snag.from! <= minute &&
-          snag.to! > minute,
-      );
-    const rank = (snag: Snag) => (snag.role === wanted ? 0 : snag.role !== null ? 1 : 2);
-    return found.sort((a, b) => rank(a) - rank(b) || b.amount! - a.amount!)[0] ?? null;
   }
 
   /** The shifts that an action on several acts on: those picked by a rule, else those of the selected cells. */
@@ -353,47 +307,6 @@ export class PlanController {
     if (this.commit(this.clearing())) this.view.setState({ picked: null });
   }
 
-  /** Picks up the first shift of the active cell, to be moved with the arrows and dropped with Enter. */
-  pickUp(): void {
-    const { active } = this.view.getState();
-    const [shift] = shiftsIn(this.plan.judgement, active);
-    if (!shift) return this.tell({ text: 'There is no shift to move here.' });
-    this.carry({ shift, cell: active, from: shift.from, to: shift.to });
-  }
-
-  /** Shows a carried shift at a new place, with what putting it down there would do. */
-  carry(carry: Carry): void {
-    const tried = this.try(this.carried(carry));
-    const { cell, from, to, shift } = carry;
-    this.view.setState((view) => ({
-      carry,
-      active: cell,
-      anchor: null,
-      firstDay: within(view, cell.day),
-      ghost: {
-        row: cell.row,
-        day: cell.day,
-        from,
-        to,
-        role: shift.role,
-        lifted: shift.id,
-        text: `${writeShortSpan(from, to, this.plan.hourFormat)}: ${tried.text}`,
-        refused: tried.refused !== null,
-        at: null,
-      },
-    }));
-  }
-
-  carried({ shift, cell, from, to }: Carry): Change[] {
-    return placeChanges(this.plan.judgement, shift, cell, { from, to });
-  }
-
-  putDown(keep: boolean): void {
-    const { carry } = this.view.getState();
-    this.view.setState({ carry: null, ghost: null });
-    if (carry && keep) this.commit(this.carried(carry));
-  }
-
   /** Goes to where a snag is. */
   goToSnag(snag: Snag): void {
     const { judgement } = this.plan;
@@ -403,19 +316,13 @@ export class PlanController {
       this.view.setState((view) => ({
         skyline: row < 0 ? null : row,
         place: { day, minute: snag.from! },
-        firstDay: within(view, day),
+        firstDay: firstDayWith(view, day),
       }));
       return;
     }
     const row = snag.person === null ? this.rows - 1 : judgement.indexOf.get(snag.person)!;
     this.goTo({ row, day });
   }
-}
-
-/** The first day to show so that `day` is in view. */
-function within({ days, firstDay }: ViewState, day: number): number {
-  if (day < firstDay) return day;
-  return day >= firstDay + days ? day - days + 1 : firstDay;
 }
 
 const ControllerContext = createContext<PlanController | null>(null);

@@ -8,6 +8,7 @@ import { writeDays } from '@/core/time/write';
 import { useController, usePlan } from './controller';
 import { useFrame } from './frame-context';
 import { startAddress, weekAddress } from './week-strip';
+import { whoCanCover } from './slots';
 
 /** Finds a person, a week or a command by typing part of its name. */
 export default function Find() {
@@ -68,7 +69,7 @@ export default function Find() {
             <Command.Item className={item} onSelect={run(() => controller.show(28))}>
               Show four weeks
             </Command.Item>
-            <Command.Item className={item} onSelect={run(() => controller.whoCanCover())}>
+            <Command.Item className={item} onSelect={run(() => whoCanCover(controller))}>
               Who can cover?
             </Command.Item>
             <Command.Item className={item} onSelect={run(() => controller.openShift())}>

@@ -2,6 +2,8 @@ import { type Snag, sameSnag } from '@/core/checks/snag';
 import { copyCells, fill, paste } from './clip';
 import type { PlanController } from './controller';
 import { isTrouble, visibleSnags } from './snags';
+import { carryTo, pickUp, putDown } from './carry';
+import { whoCanCover } from './slots';
 
 type KeyEvent = Pick<
   KeyboardEvent,
@@ -60,7 +62,7 @@ export function onPageKey(
       controller.openShift();
       return true;
     case 'KeyW':
-      controller.whoCanCover();
+      whoCanCover(controller);
       return true;
     case 'KeyS':
       controller.open({ kind: 'several' });
@@ -158,7 +160,7 @@ function onControlKey(event: KeyEvent, controller: PlanController): boolean {
       fill(controller, 'right');
       return true;
     case 'm':
-      controller.pickUp();
+      pickUp(controller);
       return true;
     case 'home':
       controller.goTo({ row: controller.rowAt(0), day: 0 }, event.shiftKey);
@@ -180,8 +182,8 @@ function onCarryKey(event: KeyEvent, controller: PlanController): boolean {
   const { plan } = controller.plan.judgement;
   const step = event.altKey ? 5 : plan.site.blockMinutes;
   const arrow = ARROWS[event.key];
-  if (event.key === 'Enter') controller.putDown(true);
-  else if (event.key === 'Escape') controller.putDown(false);
+  if (event.key === 'Enter') putDown(controller, true);
+  else if (event.key === 'Escape') putDown(controller, false);
   else if (arrow) {
     const [rows, sign] = arrow;
     const { cell, from, to } = carry;
@@ -189,11 +191,11 @@ function onCarryKey(event: KeyEvent, controller: PlanController): boolean {
     const by = sign * step;
     if (event.ctrlKey || event.metaKey) {
       const day = Math.min(Math.max(cell.day + sign, 0), plan.days - 1);
-      controller.carry({ ...carry, cell: { row, day } });
+      carryTo(controller, { ...carry, cell: { row, day } });
     } else if (event.shiftKey && to + by > from && to + by <= from + 1440)
-      controller.carry({ ...carry, to: to + by });
+      carryTo(controller, { ...carry, to: to + by });
     else if (!event.shiftKey && from + by >= 0 && from + by < 1440)
-      controller.carry({ ...carry, cell: { row, day: cell.day }, from: from + by, to: to + by });
+      carryTo(controller, { ...carry, cell: { row, day: cell.day }, from: from + by, to: to + by });
   } else return event.key !== 'Tab';
   return true;
 }

@@ -4,6 +4,7 @@ import { staffedSpans } from '@/core/plan/placed';
 import { DAY } from '@/core/time/span';
 import { counted, writeDay, writeTimeSpan } from '@/core/time/write';
 import { useController, usePlan, useView } from './controller';
+import { whoCanCover } from './slots';
 
 /** Who is on in a block, by role, and how many are missing. */
 export function PlaceDetails() {
@@ -34,7 +35,7 @@ export function PlaceDetails() {
           type="button"
           className="text-button text-[12.5px]"
           title="Alt W"
-          onClick={() => controller.whoCanCover()}
+          onClick={() => whoCanCover(controller)}
         >
           Who can cover?
         </button>

@@ -7,6 +7,7 @@ import { counted, writeDay, writeHours, writeTimeSpan } from '@/core/time/write'
 import { pasting } from './clip';
 import { useController, usePlan, useView } from './controller';
 import { type Cell, personOf, shiftsIn } from './edits';
+import { whoCanCover } from './slots';
 
 /** What is selected, what it comes to, and what the next key would do. */
 export function Selected() {
@@ -62,7 +63,7 @@ export function Selected() {
                 type="button"
                 className="text-button text-[12.5px]"
                 title="Alt W"
-                onClick={() => controller.whoCanCover()}
+                onClick={() => whoCanCover(controller)}
               >
                 Who can cover?
               </button>

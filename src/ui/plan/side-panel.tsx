@@ -10,6 +10,7 @@ import { Selected } from './selected';
 import { isTrouble, visibleSnags } from './snags';
 import { figureOf, titleOf } from './summary';
 import { startAddress } from './week-strip';
+import { slotOf } from './slots';
 
 /** How many snags are listed before one asks for more. */
 const PAGE = 40;
@@ -151,7 +152,7 @@ const SnagItem = memo(function SnagItem({ snag }: { snag: Snag }) {
             controller.open(
               open
                 ? { kind: 'cover', shift: open, isNew: false }
-                : { kind: 'cover', shift: controller.slotOf(snag), isNew: true },
+                : { kind: 'cover', shift: slotOf(controller, snag), isNew: true },
             );
           }}
         >

@@ -100,3 +100,9 @@ export function createViewStore(day: number, layout: Lines) {
     finding: false,
   }));
 }
+
+/** The first day to show so that `day` is in view. */
+export function firstDayWith({ days, firstDay }: ViewState, day: number): number {
+  if (day < firstDay) return day;
+  return day >= firstDay + days ? day - days + 1 : firstDay;
+}
