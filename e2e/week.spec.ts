@@ -428,3 +428,70 @@ test('from the side of the roles: an open shift is typed, moved to another role,
   await expect(of('Floor')).not.toHaveAttribute('aria-label', /open/);
   await expect(of('Bar')).not.toHaveAttribute('aria-label', /open/);
 });
+
+test('a week kept as a template starts three without their people; stopped, nothing stays; taken back, neither', async ({
+  page,
+}) => {
+  const address = `${server.url}/plan/chandlery/${NEXT}/start`;
+  await goReady(page, address);
+  await page.getByLabel('Name of the template').fill('Quiet week');
+  await page.getByRole('button', { name: 'Keep' }).click();
+  const choice = page.getByRole('radio', { name: /a week template/ });
+  await expect(choice).toBeEnabled();
+  await choice.check();
+  await page.getByLabel('Following weeks').fill('2');
+  await page.getByLabel('without people: every shift arrives open').check();
+  const brings = page.getByRole('region', { name: 'What it brings' });
+  await expect(brings.getByText(/^Week .*shifts arrive/)).toHaveCount(3);
+  const begin = page.getByRole('button', { name: 'Start 3 weeks' });
+
+  // Held up on its way, so that there is time to stop it.
+  await page.route('**/api/plan/chandlery/start', async (route) => {
+    await new Promise((resolve) => setTimeout(resolve, 2500));
+    await route.continue().catch(() => undefined);
+  });
+  await begin.click();
+  await expect(page.getByRole('progressbar')).toBeVisible();
+  await page.getByRole('button', { name: 'Stop' }).click();
+  await expect(begin).toBeVisible();
+  await page.unroute('**/api/plan/chandlery/start');
+  await page.goto(`${server.url}/plan/chandlery/${NEXT}`);
+  await expect(page.getByText('This week is empty')).toBeVisible();
+
+  await goReady(page, address);
+  await choice.check();
+  await page.getByLabel('Following weeks').fill('2');
+  await page.getByLabel('without people: every shift arrives open').check();
+  await begin.click();
+  await page.waitForURL(new RegExp(`/plan/chandlery/${NEXT}$`));
+  const open = page.getByRole('rowheader', { name: /Open shifts/ });
+  await expect(open).toContainText(/\d\d to fill/);
+  await page.goto(`${server.url}/plan/chandlery/2026-12-14`);
+  await expect(open).toContainText(/\d\d to fill/);
+
+  await goReady(page, address);
+  await expect(page.getByText('Something stands in it already.')).toBeVisible();
+  await page.getByRole('listitem').filter({ hasText: '3 weeks from' }).getByRole('button').click();
+  await expect(page.getByText('It is empty.')).toBeVisible();
+  await page.goto(`${server.url}/plan/chandlery/2026-12-14`);
+  await expect(page.getByText('This week is empty')).toBeVisible();
+});
+
+test('coverage as a table and the month agree with the week', async ({ page }) => {
+  await openWeek(page, '2026-11-16');
+  await page.getByRole('button', { name: 'Month' }).click();
+  const month = page.getByRole('region', { name: 'Weeks of a month' });
+  const [hours] = (await page
+    .getByRole('link', { name: /16–22 Nov/ })
+    .first()
+    .textContent())!.match(/[\d,]+½?(?= h)/)!;
+  await expect(month).toContainText(`${hours} of`);
+  await page.getByRole('grid').focus();
+  await page.keyboard.press('Alt+c');
+  const table = page.getByRole('dialog', { name: 'Coverage' });
+  await expect(table.getByRole('row')).not.toHaveCount(0);
+  // The week that was published has nobody missing.
+  await expect(table.getByText(/−\d/)).toHaveCount(0);
+  await page.keyboard.press('Escape');
+  await expect(table).toBeHidden();
+});

@@ -4,7 +4,7 @@ import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { type Day, writeDate } from '@/core/time/day';
-import { writeDays } from '@/core/time/write';
+import { counted, writeDays } from '@/core/time/write';
 import type { CopyMode } from '@/core/week/copy-week';
 import { takeBack } from '@/server/actions';
 import type { RepeatPayload, StartRequest, WeekSource } from '@/server/week/payload';
@@ -150,7 +150,11 @@ export function StartScreen({ frame, repeat, week, from }: Props) {
                     earlier.length === 0
                       ? [[0, 'none planned yet']]
                       : earlier.map(
-                          (one) => [one.first, `${writeDays(one.first, 7)}, ${one.shifts} shifts`] as const,
+                          (one) =>
+                            [
+                              one.first,
+                              `${writeDays(one.first, 7)}, ${counted(one.shifts, 'shift')}`,
+                            ] as const,
                         )
                   }
                 />
@@ -167,7 +171,9 @@ export function StartScreen({ frame, repeat, week, from }: Props) {
                   options={
                     weekTemplates.length === 0
                       ? [['', 'none kept yet']]
-                      : weekTemplates.map((one) => [one.id, `${one.name}, ${one.shifts} shifts`] as const)
+                      : weekTemplates.map(
+                          (one) => [one.id, `${one.name}, ${counted(one.shifts, 'shift')}`] as const,
+                        )
                   }
                 />
               </Choice>
