@@ -484,7 +484,7 @@ test('coverage as a table and the month agree with the week', async ({ page }) =
   const [hours] = (await page
     .getByRole('link', { name: /16–22 Nov/ })
     .first()
-    .textContent())!.match(/[\d,]+½?(?= h)/)!;
+    .textContent())!.match(/[\d,]+½?(?= of)/)!;
   await expect(month).toContainText(`${hours} of`);
   await page.getByRole('grid').focus();
   await page.keyboard.press('Alt+c');

@@ -2,7 +2,7 @@
 
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { type Day, writeDate } from '@/core/time/day';
 import { counted, writeDays } from '@/core/time/write';
 import type { CopyMode } from '@/core/week/copy-week';
@@ -33,6 +33,12 @@ const MODES: readonly (readonly [CopyMode, string])[] = [
   ['replace', 'Replace what stands'],
 ];
 
+function sourceOf(kind: WeekSource['from'] | 'empty', week: Day | null, template: string): WeekSource | null {
+  if (kind === 'patterns') return { from: 'patterns', ids: null };
+  if (kind === 'week') return week === null ? null : { from: 'week', week };
+  return kind === 'empty' || template === '' ? null : { from: 'template', id: template };
+}
+
 /** Starts a week, or several: where the shifts come from, what they bring, and the snags they would have. */
 export function StartScreen({ frame, repeat, week, from }: Props) {
   const { site, weeks, weekTemplates, patterns } = repeat;
@@ -48,8 +54,11 @@ export function StartScreen({ frame, repeat, week, from }: Props) {
           ? 'patterns'
           : 'empty',
   );
-  const [source, setSource] = useState<Day | null>(usual);
-  const [template, setTemplate] = useState(weekTemplates[0]?.id ?? '');
+  const [chosenWeek, setSource] = useState<Day | null>(usual);
+  const [chosenTemplate, setTemplate] = useState('');
+  // What was chosen may be gone by now, or there was nothing to choose from yet.
+  const source = earlier.some((one) => one.first === chosenWeek) ? chosenWeek : (earlier[0]?.first ?? null);
+  const template = (weekTemplates.find(({ id }) => id === chosenTemplate) ?? weekTemplates[0])?.id ?? '';
   const [more, setMore] = useState(0);
   const [mode, setMode] = useState<CopyMode>('fill');
   const [people, setPeople] = useState(true);
@@ -57,30 +66,14 @@ export function StartScreen({ frame, repeat, week, from }: Props) {
   const [progress, setProgress] = useState<number | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   const stopping = useRef<AbortController | null>(null);
-  const targets = useMemo(() => {
-    const all = Array.from({ length: more + 1 }, (_, i) => week + i * 7);
-    return kind === 'week' ? all.filter((one) => one !== source) : all;
-  }, [week, more, kind, source]);
+  const all = Array.from({ length: more + 1 }, (_, i) => week + i * 7);
+  const targets = kind === 'week' ? all.filter((one) => one !== source) : all;
   const taken = weeks.filter((one) => targets.includes(one.first));
+  const comesFrom = sourceOf(kind, source, template);
   const input: StartRequest | null =
-    kind === 'empty' || targets.length === 0
-      ? null
-      : kind === 'week'
-        ? source === null
-          ? null
-          : { site: site.id, weeks: targets, source: { from: 'week', week: source }, mode, people, open }
-        : kind === 'template'
-          ? template === ''
-            ? null
-            : {
-                site: site.id,
-                weeks: targets,
-                source: { from: 'template', id: template },
-                mode,
-                people,
-                open,
-              }
-          : { site: site.id, weeks: targets, source: { from: 'patterns', ids: null }, mode, people, open };
+    comesFrom && targets.length > 0
+      ? { site: site.id, weeks: targets, source: comesFrom, mode, people, open }
+      : null;
   const preview = usePreview('week.start', progress === null ? input : null);
   const back = `/plan/${encodeURIComponent(site.id)}/${writeDate(week)}`;
   useEffect(() => () => stopping.current?.abort(), []);
