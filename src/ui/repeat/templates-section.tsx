@@ -1,6 +1,6 @@
 'use client';
 
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import type { ShiftTemplate } from '@/core/patterns/form';
 import type { RepeatPayload } from '@/server/week/payload';
 import { Labelled, Select, TextInput, Tick } from '../kit/inputs';
@@ -33,11 +33,14 @@ export function TemplatesSection({ repeat }: { readonly repeat: RepeatPayload })
   const input = dirty ? { site: site.id, templates: kept, follow: following } : null;
   const change = (id: string, part: Partial<ShiftTemplate>) =>
     setDraft(draft.map((one) => (one.id === id ? { ...one, ...part } : one)));
-  const add = () =>
+  const list = useRef<HTMLUListElement>(null);
+  const add = () => {
     setDraft([
       ...draft,
       { id: newId(), name: '', short: '', form: freshForm(540, 1020, repeat.roles[0]?.id ?? null) },
     ]);
+    setTimeout(() => list.current?.querySelector<HTMLElement>('li:last-child input')?.focus(), 0);
+  };
   return (
     <>
       <main className="min-h-0 flex-1 overflow-y-auto px-6 py-5">
@@ -50,7 +53,7 @@ export function TemplatesSection({ repeat }: { readonly repeat: RepeatPayload })
           {draft.length === 0 && (
             <p className="mb-2">There is none yet. The shifts you type most often are worth one.</p>
           )}
-          <ul>
+          <ul ref={list}>
             {draft.map((template) => (
               <TemplateLine
                 key={template.id}

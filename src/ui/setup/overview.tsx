@@ -3,7 +3,7 @@
 import Link from 'next/link';
 import { writeMoney } from '@/core/checks/words';
 import { writeHoursOfDay } from '@/core/time/read-hours';
-import { SHORT_WEEKDAYS, WEEKDAY_NAMES, writeHours } from '@/core/time/write';
+import { SHORT_WEEKDAYS, WEEKDAY_NAMES, counted, writeHours } from '@/core/time/write';
 import type { SetupPayload } from '@/server/site/payload';
 import { ReadInput } from '../kit/inputs';
 import { sentence } from '../kit/save-bar';
@@ -39,7 +39,7 @@ export function Overview({ setup }: { readonly setup: SetupPayload }) {
     ['Needs', needsText(setup), 'needs'],
     [
       'Rules',
-      setup.rules.off.length === 0 ? 'all checks on' : `${setup.rules.off.length} checks off`,
+      setup.rules.off.length === 0 ? 'all checks on' : `${counted(setup.rules.off.length, 'check')} off`,
       'rules',
     ],
     [

@@ -1,5 +1,6 @@
 'use client';
 
+import { counted } from '@/core/time/write';
 import { writeMoney } from '@/core/checks/words';
 import type { SetupPayload } from '@/server/site/payload';
 import type { RepeatPayload } from '@/server/week/payload';
@@ -88,6 +89,6 @@ function noteOf(
     case 'plan-file':
       return 'in and out';
     case 'rules':
-      return rules.off.length === 0 ? 'all checks on' : `${rules.off.length} checks off`;
+      return rules.off.length === 0 ? 'all checks on' : `${counted(rules.off.length, 'check')} off`;
   }
 }
