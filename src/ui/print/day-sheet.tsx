@@ -1,18 +1,20 @@
 import type { Block } from '@/core/coverage/blocks';
 import { coverageBetween, judge } from '@/core/consequences/judge';
 import { fixedBreaks } from '@/core/plan/placed';
-import type { OwnShift } from '@/core/checks/check';
 import { fromPortable } from '@/core/plan/portable';
 import { DAY, type Span } from '@/core/time/span';
-import { type HourFormat, writeHours, writeLongDay, writeTimeSpan, writeTinyTime } from '@/core/time/write';
+import {
+  type HourFormat,
+  counted,
+  writeDay,
+  writeHours,
+  writeLongDay,
+  writeTimeSpan,
+  writeTinyTime,
+} from '@/core/time/write';
 import type { PlanPayload } from '@/server/plan/payload';
+import { type DayLine, dayLines, hoursOf } from './day-lines';
 import { PrintButton } from './print-button';
-
-interface Line {
-  readonly name: string;
-  readonly shift: OwnShift;
-  readonly draft: boolean;
-}
 
 /** One day for the wall: who is on, in the order of their start, over the hours of the day, with what is to be done. */
 export function DaySheet({
@@ -25,22 +27,13 @@ export function DaySheet({
   readonly back: string;
 }) {
   const judgement = judge(fromPortable(payload.plan));
-  const { plan, people } = judgement;
-  const published = new Set(payload.published.map(({ id }) => id));
-  const lines: Line[] = people
-    .flatMap(({ view }) =>
-      view.own
-        .filter((shift) => shift.date === date)
-        .map((shift) => ({
-          name: view.person?.name ?? 'Open',
-          shift,
-          draft: !published.has(shift.id),
-        })),
-    )
-    .sort((a, b) => a.shift.from - b.shift.from || a.name.localeCompare(b.name));
+  const { plan } = judgement;
+  const published = new Map(payload.published.map((shift) => [shift.id, shift]));
+  const lines = dayLines(judgement, published, date);
+  const own = lines.filter((line) => line.shift.date === date);
   const note = payload.daybook.find((one) => one.date === date)?.note ?? null;
   const drafts = lines.filter((line) => line.draft).length;
-  const hours = hoursOf(lines, date);
+  const hours = hoursOf(lines);
   const day = date - plan.from;
   const named = plan.holidays.filter((holiday) => holiday.date === date).map((holiday) => holiday.name);
   return (
@@ -61,7 +54,8 @@ export function DaySheet({
       {note && <p className="border-ink mb-3 border-l-4 pl-3 text-[15px] whitespace-pre-wrap">{note}</p>}
       {drafts > 0 && (
         <p className="mb-3 font-semibold">
-          {drafts} of {lines.length} shifts are drafts, drawn dashed: they may still change.
+          {drafts} of {counted(lines.length, 'shift')} {drafts === 1 ? 'is a draft' : 'are drafts'}, drawn
+          dashed: what is a draft may still change.
         </p>
       )}
       {lines.length === 0 ? (
@@ -71,7 +65,7 @@ export function DaySheet({
           <Axis hours={hours} hourFormat={payload.hourFormat} />
           <ul>
             {lines.map((line) => (
-              <PersonLine key={line.shift.id} line={line} hours={hours} date={date} payload={payload} />
+              <PersonLine key={line.key} line={line} hours={hours} date={date} payload={payload} />
             ))}
           </ul>
           <Coverage
@@ -82,19 +76,13 @@ export function DaySheet({
             hourFormat={payload.hourFormat}
           />
           <p className="text-muted mt-2 text-[12px]">
-            {lines.length} shifts,{' '}
-            {writeHours(lines.reduce((sum, { shift }) => sum + (shift.person ? shift.paid : 0), 0))} paid.
+            {counted(own.length, 'shift')} from this day,{' '}
+            {writeHours(own.reduce((sum, { shift }) => sum + (shift.person ? shift.paid : 0), 0))} paid.
           </p>
         </>
       )}
     </div>
   );
-}
-
-function hoursOf(lines: readonly Line[], date: number): Span {
-  const from = Math.min(...lines.map(({ shift }) => shift.from - date * DAY));
-  const to = Math.max(...lines.map(({ shift }) => shift.to - date * DAY));
-  return { from: Math.floor(from / 60) * 60, to: Math.ceil(to / 60) * 60 };
 }
 
 function share(minute: number, { from, to }: Span): string {
@@ -119,25 +107,26 @@ function Axis({ hours, hourFormat }: { readonly hours: Span; readonly hourFormat
 }
 
 function PersonLine({
-  line: { name, shift, draft },
+  line: { name, shift, from, to, draft },
   hours,
   date,
   payload,
 }: {
-  readonly line: Line;
+  readonly line: DayLine;
   readonly hours: Span;
   readonly date: number;
   readonly payload: PlanPayload;
 }) {
   const { own } = shift;
-  const detail = own!.detail ?? null;
+  const detail = own?.detail ?? null;
   const role = payload.plan.roles.find((one) => one.id === shift.role)?.name ?? '';
   const ink = payload.roles.find((one) => one.id === shift.role)?.ink ?? 'slate';
-  const said = [own!.label, detail?.station, own!.note].filter(Boolean).join(' · ');
+  const said = [own?.label, detail?.station, own?.note].filter(Boolean).join(' · ');
   const duties = (detail?.duties ?? []).map(
     (duty) => `${duty.name} ${writeTimeSpan(duty.from, duty.to, payload.hourFormat)}`,
   );
-  const pauses = fixedBreaks(shift).map(
+  const breaks = fixedBreaks(shift).filter((pause) => pause.to > date * DAY + hours.from);
+  const pauses = breaks.map(
     (pause) => `break ${writeTimeSpan(pause.from - date * DAY, pause.to - date * DAY, payload.hourFormat)}`,
   );
   return (
@@ -145,7 +134,8 @@ function PersonLine({
       <div className="w-[210px] shrink-0 pr-3">
         <span className="block text-[13.5px] leading-[17px] font-semibold">{name}</span>
         <span className="block text-[12px] leading-4">
-          {writeTimeSpan(own!.from, own!.to, payload.hourFormat)} {role}
+          {writeTimeSpan(from, to, payload.hourFormat)} {role}
+          {shift.date < date && `, since ${writeDay(shift.date)}`}
         </span>
       </div>
       <div className="min-w-0 flex-1">
@@ -154,14 +144,14 @@ function PersonLine({
             data-ink={ink}
             className="absolute inset-y-0 rounded-[2px] border-[1.5px]"
             style={{
-              left: share(own!.from, hours),
-              width: `calc(${share(own!.to, hours)} - ${share(own!.from, hours)})`,
+              left: share(Math.max(from, hours.from), hours),
+              width: `calc(${share(to, hours)} - ${share(Math.max(from, hours.from), hours)})`,
               borderStyle: draft ? 'dashed' : 'solid',
               borderColor: 'var(--role)',
               background: draft ? 'transparent' : 'var(--tint)',
             }}
           />
-          {fixedBreaks(shift).map((pause) => (
+          {breaks.map((pause) => (
             <div
               key={pause.from}
               className="bg-sheet absolute top-[5px] bottom-[5px]"

@@ -1,0 +1,153 @@
+import { describe, expect, test } from '@jest/globals';
+import { renderToStaticMarkup } from 'react-dom/server';
+import { judge } from '@/core/consequences/judge';
+import { NO_DETAIL, type Plan, type Shift } from '@/core/plan/types';
+import { MONDAY, available, person, plan, shift } from '@/core/testing';
+import { Row, isPublishedAs } from './row';
+import { scaleOf } from './scale';
+
+const early = shift('ann', 0, '9-17', { label: 'Opening' });
+const late = shift('ann', 1, '17-22', { role: 'floor', note: '<i>x</i>' });
+const week = plan({
+  people: [
+    person('ann', {
+      name: 'Ann <b>',
+      contractMinutes: 600,
+      availability: [available([0, 1], '8-24')],
+      leave: [{ id: 'l', from: (MONDAY + 3) * 1440, to: (MONDAY + 4) * 1440, state: 'approved' }],
+    }),
+  ],
+  shifts: [early, late, shift('ann', 2, '9-12'), shift(null, 2, '9-17'), shift(null, 2, '10-18')],
+});
+const looks = new Map([
+  ['bar', { name: 'Bar', mark: 'BA', ink: 'moss' }],
+  ['floor', { name: 'Floor', mark: 'FL', ink: 'plum' }],
+]);
+
+function draw(
+  row: number,
+  more: Partial<Parameters<typeof Row>[0]> = {},
+  of: Plan = week,
+  width = 840,
+  days = 7,
+) {
+  return renderToStaticMarkup(
+    <Row
+      row={row}
+      position={row}
+      top={0}
+      height={34}
+      state={judge(of).people[row]}
+      scale={scaleOf({ from: 480, to: 1440 }, 0, days, width)}
+      looks={looks}
+      published={new Map()}
+      hourFormat="24"
+      active={-1}
+      selected={null}
+      lifted={null}
+      picked={null}
+      {...more}
+    />,
+  );
+}
+const labels = (html: string) => [...html.matchAll(/aria-label="([^"]*)"/g)].map(([, label]) => label);
+const bars = (html: string) => html.split('class="bar"').slice(1);
+
+describe('a row', () => {
+  test('says of every day what stands in it, and whether staff know', () => {
+    const published = new Map([[early.id, early]]);
+    expect(labels(draw(0, { published })).slice(0, 5)).toEqual([
+      'Ann &lt;b&gt;, Mon 22: 9:00–17:00 Bar. Opening, published',
+      'Ann &lt;b&gt;, Tue 23: 17:00–22:00 Floor. &lt;i&gt;x&lt;/i&gt;, draft',
+      'Ann &lt;b&gt;, Wed 24: 9:00–12:00 Bar, draft; not available',
+      'Ann &lt;b&gt;, Thu 25: on leave; not available',
+      'Ann &lt;b&gt;, Fri 26: not available',
+    ]);
+  });
+
+  test('of open shifts counts them', () => {
+    const html = draw(1);
+    expect(html).toContain('2 to fill, 16 h');
+    expect(bars(html)).toHaveLength(2);
+    expect(draw(1, {}, { ...week, shifts: [early] })).toContain('none to fill');
+  });
+
+  test('tells who is over their contract by more than colour', () => {
+    expect(draw(0)).toMatch(/font-semibold[^>]*>16/);
+  });
+
+  test('names what people wrote as text, never as markup', () => {
+    expect(draw(0)).not.toMatch(/<b>|<i>x/);
+  });
+
+  test('marks the active cell and those selected', () => {
+    const html = draw(0, { active: 2, selected: '1 3' });
+    expect(html.match(/data-active="true"/g)).toHaveLength(1);
+    expect(html.match(/aria-selected="true"/g)).toHaveLength(3);
+  });
+});
+
+describe('a bar', () => {
+  test('is drawn in pencil until it is published as it is', () => {
+    const pencils = (published: Map<string, Shift>) =>
+      bars(draw(0, { published })).map((bar) => bar.includes('data-pencil'));
+    expect(pencils(new Map())).toEqual([true, true, true]);
+    expect(pencils(new Map([[early.id, early]]))).toEqual([false, true, true]);
+    expect(pencils(new Map([[early.id, { ...early, to: 960 }]]))).toEqual([true, true, true]);
+  });
+
+  test('shows where it stood when staff were told of another place', () => {
+    expect(draw(0, { published: new Map([[early.id, { ...early, to: 960 }]]) })).toContain('class="was"');
+    expect(draw(0, { published: new Map([[early.id, early]]) })).not.toContain('class="was"');
+  });
+
+  test('carries the worst of its snags as a mark', () => {
+    const html = bars(draw(0))[2];
+    expect(html).toContain('data-severity="stop"');
+  });
+
+  test('says less where there is less room, and never more than fits', () => {
+    const said = (width: number) =>
+      bars(draw(0, {}, week, width))[0]
+        .split('</div>')[0]
+        .replace(/^[^>]*>/, '')
+        .replace(/<[^>]*>/g, ' ')
+        .trim()
+        .replace(/\s+/g, ' ');
+    expect(said(2100)).toBe('9–17 BA · Opening');
+    expect(said(840)).toBe('9–17 BA');
+    expect(said(560)).toBe('9–17');
+    for (const width of [420, 500, 560, 700, 840, 1400]) {
+      const room = (width / 7 - 2) / 2 - 10;
+      expect(said(width).length * 5.1).toBeLessThanOrEqual(Math.max(room, 5.1 * 2) + 5.1);
+    }
+  });
+
+  test('is a mark with its hours where four weeks are shown', () => {
+    const html = draw(0, {}, week, 28 * 30, 28);
+    expect(bars(html)[0]).toContain('9–17');
+    expect(html).not.toContain('data-grip');
+  });
+});
+
+describe('staff know a shift as it stands', () => {
+  const full: Shift = {
+    ...early,
+    detail: {
+      ...NO_DETAIL,
+      station: 'Pass',
+      tasks: ['a'],
+      duties: [{ name: 'D', from: 600, to: 660, once: false }],
+    },
+  };
+  test.each<[string, Partial<Shift>, boolean]>([
+    ['as it is', {}, true],
+    ['with another person', { person: null }, false],
+    ['with other times', { to: 1000 }, false],
+    ['with another note', { note: 'new' }, false],
+    ['with another station', { detail: { ...full.detail!, station: 'Till' } }, false],
+    ['with another task', { detail: { ...full.detail!, tasks: [] } }, false],
+    ['fixed for proposals', { fixed: true }, true],
+    ['from another template', { detail: { ...full.detail!, template: 't' } }, true],
+  ])('%s: %p is %p', (_, change, same) => expect(isPublishedAs(full, { ...full, ...change })).toBe(same));
+});
