@@ -115,6 +115,7 @@ export function CellEditor({ scale, top, low, whose, changesOf }: Props) {
 /** Templates whose name or short name fits what is typed; choosing one types its short name. */
 function TemplateBox({ text, onChoose }: { text: string; onChoose: (text: string) => void }) {
   const templates = usePlan((state) => state.beside.templates);
+  const hourFormat = usePlan((state) => state.hourFormat);
   const wanted = text.trim().toLocaleLowerCase();
   const fits = templates.filter(
     ({ short, name }) =>
@@ -139,7 +140,7 @@ function TemplateBox({ text, onChoose }: { text: string; onChoose: (text: string
           >
             <span className="key">{short}</span>
             <span className="truncate">{name}</span>
-            <span className="text-muted ml-auto">{writeTimeSpan(form.from, form.to)}</span>
+            <span className="text-muted ml-auto">{writeTimeSpan(form.from, form.to, hourFormat)}</span>
           </button>
         </li>
       ))}

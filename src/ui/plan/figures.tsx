@@ -15,6 +15,7 @@ export function Figures() {
   const days = useView((view) => view.days);
   const skyline = useView((view) => view.skyline);
   const { plan } = judgement;
+  const hourFormat = usePlan((state) => state.hourFormat);
   const [row, setRow] = useState<number>(skyline ?? 0);
   const [day, setDay] = useState<number>(days === 1 ? firstDay : -1);
   const rowNames = [...plan.roles.map((role) => role.name), 'Everybody'];
@@ -85,7 +86,7 @@ export function Figures() {
               {table.lines.map(({ from, cells }) => (
                 <tr key={from}>
                   <th scope="row" style={{ border: 0, padding: '1px 8px 1px 0' }}>
-                    {writeTime(from)}
+                    {writeTime(from, hourFormat)}
                   </th>
                   {cells.map((cell, i) => (
                     <Cell key={i} block={cell} />

@@ -11,11 +11,12 @@ export function PlaceDetails() {
   const controller = useController();
   const place = useView((view) => view.place)!;
   const judgement = usePlan((plan) => plan.judgement);
+  const hourFormat = usePlan((plan) => plan.hourFormat);
   const size = judgement.plan.site.blockMinutes;
   const lines = useMemo(() => whoIsOn(judgement, place.day, place.minute, size), [judgement, place, size]);
   const date = judgement.plan.from + place.day;
   const dated = place.minute >= DAY ? date + 1 : date;
-  const title = `${writeDay(dated)} ${writeTimeSpan(place.minute, place.minute + size)}`;
+  const title = `${writeDay(dated)} ${writeTimeSpan(place.minute, place.minute + size, hourFormat)}`;
   return (
     <section aria-labelledby="place-title" aria-live="polite" className="border-rule mb-3 border-b pb-3">
       <div className="flex items-start justify-between">

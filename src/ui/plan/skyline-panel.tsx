@@ -1,7 +1,7 @@
 import { useDeferredValue, useMemo, useState } from 'react';
 import type { Judgement } from '@/core/consequences/judge';
 import { dayTotals } from '@/core/consequences/totals';
-import { bareHours, writeDay, writeHours, writeTimeSpan } from '@/core/time/write';
+import { type HourFormat, bareHours, writeDay, writeHours, writeTimeSpan } from '@/core/time/write';
 import { writeMinor, writeMoney } from '@/core/checks/words';
 import { HEAD_WIDTH } from '../canvas/row';
 import { type Scale, timeAt } from '../canvas/scale';
@@ -20,6 +20,7 @@ export function SkylinePanel({ scale }: { scale: Scale }) {
   const row = useView((view) => view.skyline);
   const place = useView((view) => view.place);
   const looks = useLooks();
+  const hourFormat = usePlan((plan) => plan.hourFormat);
   const height = scale.days === 1 ? DAY_HEIGHT : HEIGHT;
   const days = useSkyline(judgement, row, scale);
   const shown = days.slice(scale.firstDay, scale.firstDay + scale.days);
@@ -73,7 +74,9 @@ export function SkylinePanel({ scale }: { scale: Scale }) {
           aria-valuemin={0}
           aria-valuemax={days.length * 1440}
           aria-valuenow={place ? place.day * 1440 + place.minute : 0}
-          aria-valuetext={here && place ? describe(judgement.plan.from + place.day, here) : 'no block chosen'}
+          aria-valuetext={
+            here && place ? describe(judgement.plan.from + place.day, here, hourFormat) : 'no block chosen'
+          }
           onPointerDown={look}
           onKeyDown={onKeyDown}
           className="shrink-0 cursor-crosshair"
@@ -140,9 +143,13 @@ function nextPlace(
   return { day, minute: sign > 0 ? scale.from : scale.to - size };
 }
 
-function describe(date: number, { from, to, staffed, needed, gap }: SkylineBlock): string {
+function describe(
+  date: number,
+  { from, to, staffed, needed, gap }: SkylineBlock,
+  hourFormat: HourFormat,
+): string {
   const missing = gap > 0 ? `, ${gap} missing` : '';
-  return `${writeDay(date)} ${writeTimeSpan(from, to)}: ${staffed} on, ${needed} needed${missing}`;
+  return `${writeDay(date)} ${writeTimeSpan(from, to, hourFormat)}: ${staffed} on, ${needed} needed${missing}`;
 }
 
 /** Numbers of people at the left of the skyline. */
