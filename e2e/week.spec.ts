@@ -347,7 +347,15 @@ test('two schedulers on one week: both edits stand, and a clash is told with a w
 test('from the side of the needs: a place to fill is found, filled, and taken back', async ({ page }) => {
   await openWeek(page, WEEK);
   await page.keyboard.press('Alt+r');
-  await panel(page).getByLabel('Rows are').selectOption('needs');
+  const rows = panel(page).getByLabel('Rows are');
+  await rows.focus();
+  await rows.selectOption('needs');
+  // The rows changed; the hand stays where it is.
+  await expect(rows).toBeFocused();
+  await panel(page).getByLabel('Only').selectOption('open');
+  await expect(page.getByRole('button', { name: 'By need: with places to fill' })).toBeVisible();
+  await expect(page.getByRole('rowheader', { name: 'Lead' })).toHaveCount(0);
+  await panel(page).getByLabel('Only').selectOption('all');
   await page.keyboard.press('Escape');
   const grid = page.getByRole('grid', { name: 'Week plan by need' });
   await expect(grid).toBeVisible();
@@ -388,6 +396,14 @@ test('from the side of the roles: an open shift is typed, moved to another role,
   await expect(page.locator('#typed-outcome')).toContainText('1 more to fill');
   await page.keyboard.press('Enter');
   await expect(of('Bar')).toHaveAttribute('aria-label', /open 9:00–15:00/);
+  // Several at once are those of the cell that is chosen, and follow when another is.
+  await page.keyboard.press('Alt+s');
+  await expect(panel(page)).toContainText('2 shifts in the selected cells');
+  await grid.focus();
+  await page.keyboard.press('ArrowDown');
+  await expect(panel(page)).toContainText('3 shifts in the selected cells');
+  await page.keyboard.press('ArrowUp');
+  await page.keyboard.press('Escape');
 
   const bar = (await of('Bar').locator('.bar', { hasText: 'open' }).boundingBox())!;
   const floor = (await of('Floor').boundingBox())!;

@@ -14,6 +14,7 @@ import { useLooks } from './looks';
 import { usePointer } from './pointer';
 import { SkylinePanel } from './skyline-panel';
 import { useController, usePlan, useView } from './controller';
+import { useCanvasFocus } from './use-canvas-focus';
 import { useScale } from './use-scale';
 
 const DemandCanvas = dynamic(() => import('./demand-canvas').then((part) => part.DemandCanvas), {
@@ -66,10 +67,7 @@ function PeopleCanvas() {
     if (before.length !== people.length || before.some((person, i) => person.id !== people[i].id))
       controller.arrange({});
   }, [people, controller]);
-  useEffect(() => {
-    const canvas = scroller.current;
-    if (!editing && canvas !== document.activeElement) canvas?.focus({ preventScroll: true });
-  }, [editing]);
+  useCanvasFocus(scroller);
   const pointer = usePointer({ scale, rows, openRow, scroller });
   return (
     <div className="flex min-h-0 min-w-0 flex-1 flex-col">

@@ -1,6 +1,8 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
+import type { Judgement } from '@/core/consequences/judge';
 import type { Change } from '@/core/plan/change';
+import type { Shift } from '@/core/plan/types';
 import type { RowsAre } from './arrange';
 import { useController, usePlan, useView } from './controller';
 import { DAY_HEADS_HEIGHT, DayHeads } from './day-heads';
@@ -13,6 +15,7 @@ import { GhostLine } from './ghost';
 import { ARROWS, onCanvasKey } from './keys';
 import { takenHold } from './pointer';
 import { SkylinePanel } from './skyline-panel';
+import { useCanvasFocus } from './use-canvas-focus';
 import { useScale } from './use-scale';
 
 /** The week from the side of what is needed: a row for each role, or for each need, with who fills it. */
@@ -47,11 +50,17 @@ export function DemandCanvas({ rowsAre }: { readonly rowsAre: Exclude<RowsAre, '
   useEffect(() => virtual.measure(), [lines, virtual]);
   const [chosen, setChosen] = useState(0);
   const row = Math.max(Math.min(chosen, rows.length - 1), 0);
+  const at = useRef({ rows, row });
+  useLayoutEffect(() => {
+    at.current = { rows, row };
+  });
   const choose = (next: number, nextDay: number) => {
-    setChosen(Math.min(Math.max(next, 0), rows.length - 1));
+    const inside = Math.min(Math.max(next, 0), rows.length - 1);
+    at.current = { rows, row: inside };
+    setChosen(inside);
     controller.goTo({ row: controller.rows - 1, day: nextDay });
   };
-  const { shifts, missing } = contentOf(rows[row]);
+  const { shifts, missing } = contentOf(judgement, rows[row], day);
   // Enter goes through what a cell holds, one after the other.
   const opened = useRef({ cell: '', count: 0 });
   const open = () => {
@@ -65,24 +74,16 @@ export function DemandCanvas({ rowsAre }: { readonly rowsAre: Exclude<RowsAre, '
     opened.current = { cell, count: count + 1 };
     controller.open(things[count % things.length]);
   };
-  function contentOf(wanted: DemandRow | undefined) {
-    if (!wanted) return { shifts: [], missing: [] };
-    const cell = cellOf(judgement, wanted, day);
-    const place = { row: controller.rows - 1, day };
-    return {
-      shifts: cell.shifts.map(({ shift }) => shift.own!),
-      missing: cell.missing.map(({ from, to }) => newShift(judgement, place, { from, to }, wanted.role)),
+  // Alt W, Alt Enter and Alt S mean what is chosen here, from the moment it is.
+  useEffect(() => {
+    const here = () => {
+      const { active } = controller.view.getState();
+      return contentOf(controller.plan.judgement, at.current.rows[at.current.row], active.day);
     };
-  }
-  // Alt W, Alt Enter and Alt S mean what is chosen here.
-  useEffect(() => {
-    controller.chooseFrom({ shifts: () => shifts, missing: () => missing[0] ?? null });
+    controller.chooseFrom({ shifts: () => here().shifts, missing: () => here().missing[0] ?? null });
     return () => controller.chooseFrom(null);
-  });
-  useEffect(() => {
-    const canvas = scroller.current;
-    if (!editing && canvas !== document.activeElement) canvas?.focus({ preventScroll: true });
-  }, [editing]);
+  }, [controller]);
+  useCanvasFocus(scroller);
   useEffect(() => {
     if (lines.length > row) virtual.scrollToIndex(row, { align: 'auto' });
     // Where it stands is asked only when it is gone to.
@@ -165,3 +166,18 @@ export function DemandCanvas({ rowsAre }: { readonly rowsAre: Exclude<RowsAre, '
 
 /** Keys that mean cells of people. */
 const OF_PEOPLE = /^(F2|Delete|Backspace|Home|End|PageUp|PageDown)$/;
+
+/** The shifts of a cell, and those that would fill what is missing in it. */
+function contentOf(
+  judgement: Judgement,
+  wanted: DemandRow | undefined,
+  day: number,
+): { readonly shifts: Shift[]; readonly missing: Shift[] } {
+  if (!wanted) return { shifts: [], missing: [] };
+  const cell = cellOf(judgement, wanted, day);
+  const place = { row: judgement.people.length - 1, day };
+  return {
+    shifts: cell.shifts.map(({ shift }) => shift.own!),
+    missing: cell.missing.map(({ from, to }) => newShift(judgement, place, { from, to }, wanted.role)),
+  };
+}
