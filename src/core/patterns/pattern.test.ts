@@ -1,9 +1,10 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
+import { judge, snagsOf } from '../consequences/judge';
 import { applyAll } from '../plan/change';
 import type { Plan, Shift } from '../plan/types';
 import { writeDay } from '../time/write';
-import { MONDAY, person, plan, shift, span } from '../testing';
+import { MONDAY, person, plan, randomPlan, shift, span } from '../testing';
 import { formOf } from './form';
 import { type Member, type Pattern, type PatternShift, keyOf, occurrencesOf, patternFault } from './pattern';
 import { editSeries, lastDayOf } from './scope';
@@ -229,6 +230,102 @@ describe('writing a pattern into a week', () => {
       [3, 'ann'],
       [4, null],
     ]);
+  });
+});
+
+describe('any pattern written into any week', () => {
+  const SPANS = ['6-12', '9-17', '12-20', '17-25', '22-30'];
+  const wanted = fc
+    .record({
+      days: fc.uniqueArray(fc.integer({ min: 0, max: 13 }), { minLength: 1, maxLength: 5 }),
+      times: fc.nat({ max: SPANS.length - 1 }),
+      people: fc.uniqueArray(fc.constantFrom('ann', 'bo', 'cy', null), { minLength: 1, maxLength: 3 }),
+      stop: fc.option(fc.integer({ min: 0, max: 8 }), { nil: null }),
+    })
+    .map(({ days, times, people, stop }) => {
+      const members = people.map((id, i) => member(id, i % 2));
+      const given = pattern(
+        days.map((day, i) => part(day, SPANS[(times + i) % SPANS.length])),
+        members,
+        { weeks: 2 },
+      );
+      const [{ id }] = given.shifts;
+      const stops = stop === null ? [] : [{ member: members[0].id, shift: id, from: MONDAY + stop }];
+      return { ...given, stops };
+    });
+  const cases = fc.tuple(fc.nat({ max: 100_000 }), wanted);
+
+  test('puts nobody in two places, on leave or out of their time, and again changes nothing', () => {
+    fc.assert(
+      fc.property(cases, ([seed, given]) => {
+        const before = randomPlan(seed);
+        const first = out(before, given);
+        const week = after(before, first.changes);
+        const mine = new Set(
+          week.shifts.flatMap((one) => (one.detail?.pattern?.id === given.id ? [one.id] : [])),
+        );
+        const codes = snagsOf(judge(week)).flatMap((snag) =>
+          snag.shifts.some((id) => mine.has(id)) ? [snag.code] : [],
+        );
+        for (const code of ['overlap', 'on-leave', 'not-employed']) expect(codes).not.toContain(code);
+        expect(out(week, given)).toMatchObject({ changes: [], added: 0, changed: 0, removed: 0 });
+      }),
+      { numRuns: 150 },
+    );
+  });
+
+  test('touches nothing but its own, and comes to just what was counted', () => {
+    fc.assert(
+      fc.property(cases, ([seed, given]) => {
+        const before = randomPlan(seed);
+        const occurrences = occurrencesOf(given, MONDAY, MONDAY + 7, 0);
+        const first = out(before, given);
+        const week = after(before, first.changes);
+        expect(week.shifts.filter((one) => !one.detail?.pattern)).toEqual(before.shifts);
+        const left = first.remarks.filter(({ what }) => what === 'left').length;
+        expect(first.added + left).toBe(occurrences.length);
+        const keys = week.shifts.flatMap((one) => one.detail?.pattern?.key ?? []);
+        expect(new Set(keys).size).toBe(first.added);
+      }),
+      { numRuns: 150 },
+    );
+  });
+
+  test('ended takes all of it away again', () => {
+    fc.assert(
+      fc.property(cases, ([seed, given]) => {
+        const before = randomPlan(seed);
+        const week = after(before, out(before, given).changes);
+        const over = out(week, { ...given, until: MONDAY - 1 });
+        expect(after(week, over.changes).shifts).toEqual(before.shifts);
+      }),
+      { numRuns: 60 },
+    );
+  });
+
+  test('a series changed from a date on gives the same dates as before, each once', () => {
+    fc.assert(
+      fc.property(wanted, fc.integer({ min: 0, max: 20 }), (given, from) => {
+        const [one] = given.shifts;
+        const [who] = given.members;
+        const series = {
+          member: who.id,
+          shift: one.id,
+          from: MONDAY + from,
+          form: { ...one, from: one.from + 15 },
+        };
+        const { before, after: goesOn } = editSeries(given, series, 'next', 0);
+        const dates = (of: Pattern | null) => (of ? occurrencesOf(of, MONDAY, MONDAY + 56, 0) : []);
+        const names = [...dates(before), ...dates(goesOn)].map(({ key }) => key).sort();
+        expect(names).toEqual(
+          dates(given)
+            .map(({ key }) => key)
+            .sort(),
+        );
+        expect(dates(goesOn).every(({ on }) => on >= MONDAY + from)).toBe(true);
+      }),
+      { numRuns: 150 },
+    );
   });
 });
 

@@ -29,10 +29,10 @@ export function editSeries(
 ): { readonly before: Pattern | null; readonly after: Pattern | null } {
   const who = pattern.members.find((one) => one.id === member)!;
   const what = pattern.shifts.find((one) => one.id === shift)!;
-  const stops = [
-    ...pattern.stops.filter((one) => one.member !== member || one.shift !== shift),
-    { member, shift, from },
-  ];
+  const isThis = (one: Pattern['stops'][number]) => one.member === member && one.shift === shift;
+  // What had ended before stays ended.
+  const end = Math.min(from, ...pattern.stops.filter(isThis).map((one) => one.from));
+  const stops = [...pattern.stops.filter((one) => !isThis(one)), { member, shift, from: end }];
   const ended = { ...pattern, stops };
   const before = givesNothing(ended, weekStart) ? null : ended;
   if (form === null) return { before, after: null };
@@ -46,7 +46,7 @@ export function editSeries(
       since: Math.max(from, pattern.since),
       shifts: [goesOn],
       members: [has],
-      stops: pattern.stops.filter((one) => one.member === member && one.shift === shift),
+      stops: pattern.stops.filter(isThis),
     },
   };
 }
