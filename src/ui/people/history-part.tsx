@@ -2,6 +2,7 @@
 
 import type { PersonPayload } from '@/server/people/payload';
 import { useTakeBack } from '../kit/use-command';
+import { When } from '../kit/when';
 
 /** Who changed what of a person, the latest first; the latest can be taken back. */
 export function HistoryPart({ page }: { readonly page: PersonPayload }) {
@@ -17,15 +18,7 @@ export function HistoryPart({ page }: { readonly page: PersonPayload }) {
             {page.history.map((line, i) => (
               <li key={line.id} className="border-fine flex gap-4 border-t py-2 first:border-t-0">
                 <span className="text-muted w-[150px] shrink-0">
-                  <time dateTime={line.at} suppressHydrationWarning>
-                    {new Date(line.at).toLocaleString('en-GB', {
-                      weekday: 'short',
-                      day: 'numeric',
-                      month: 'short',
-                      hour: '2-digit',
-                      minute: '2-digit',
-                    })}
-                  </time>
+                  <When at={line.at} />
                   <span className="block">{line.actor}</span>
                 </span>
                 <span className="flex-1">

@@ -9,6 +9,7 @@ import type { RepeatPayload, WeekSource } from '@/server/week/payload';
 import { TextInput, Tick } from '../kit/inputs';
 import { sentence } from '../kit/save-bar';
 import { useCommand, useTakeBack } from '../kit/use-command';
+import { When } from '../kit/when';
 
 /** What was done to the whole site lately, each with the way back. */
 export function DoneLately({ repeat }: { readonly repeat: RepeatPayload }) {
@@ -22,14 +23,7 @@ export function DoneLately({ repeat }: { readonly repeat: RepeatPayload }) {
       <ol>
         {repeat.done.map(({ id, at, actor, title, undone }) => (
           <li key={id} className="border-fine flex min-h-7 items-center gap-3 border-b py-0.5">
-            <time dateTime={at} className="text-muted w-[108px] shrink-0" suppressHydrationWarning>
-              {new Date(at).toLocaleString('en-GB', {
-                day: 'numeric',
-                month: 'short',
-                hour: '2-digit',
-                minute: '2-digit',
-              })}
-            </time>
+            <When at={at} className="text-muted w-[124px] shrink-0" />
             <span className="min-w-0 flex-1">
               {title} <span className="text-muted">{actor}</span>
             </span>

@@ -49,7 +49,7 @@ export function SeveralPanel() {
       : edit.wrong
         ? edit.wrong
         : tried
-          ? `${changes.length} of ${shifts.length} would change: ${tried.text}`
+          ? (tried.refused ?? `${changes.length} of ${shifts.length} would change: ${tried.text}`)
           : 'All of them stand so already.';
   return (
     <PanelFrame

@@ -1,6 +1,7 @@
 import { writeDate } from '@/core/time/day';
 import type { ShiftEvent } from '@/server/week/payload';
 import { useAnswer } from '../../kit/use-answer';
+import { When } from '../../kit/when';
 import { usePlan } from '../controller';
 
 /** Who changed a shift, and when. */
@@ -21,16 +22,10 @@ export function ShiftHistory({ id }: { readonly id: string }) {
       <ul>
         {events?.map((event, i) => (
           <li key={i} className="text-[12px] leading-4">
-            <span className="text-muted">{moment(event.at)}</span> {event.actor}: {event.says}
+            <When at={event.at} className="text-muted" /> {event.actor}: {event.says}
           </li>
         ))}
       </ul>
     </section>
   );
-}
-
-function moment(at: string): string {
-  const date = new Date(at);
-  const two = (n: number) => String(n).padStart(2, '0');
-  return `${date.getDate()}.${two(date.getMonth() + 1)}. ${two(date.getHours())}:${two(date.getMinutes())}`;
 }
