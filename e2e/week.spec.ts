@@ -160,6 +160,16 @@ test('rows are filtered, said so, and actions keep to the rows shown', async ({ 
   await page.keyboard.press('Control+Shift+End');
   const cells = 7 * 7;
   await expect(panel(page)).toContainText(`${cells} cells`);
+  // Rows stay arranged over zooms and weeks.
+  const said = page.getByRole('button', { name: '6 of 18: Kitchen' });
+  await page.keyboard.press('Alt+4');
+  await expect(page.getByRole('columnheader')).toHaveCount(29);
+  await expect(said).toBeVisible();
+  await page.keyboard.press('Alt+7');
+  await expect(page.getByRole('columnheader')).toHaveCount(8);
+  await page.keyboard.press('Alt+ArrowRight');
+  await page.waitForURL(new RegExp(`/plan/bistro/${NEXT}$`));
+  await expect(said).toBeVisible();
   await page.keyboard.press('Alt+r');
   await panel(page).getByRole('button', { name: 'Show all rows as listed' }).click();
   await expect(page.getByRole('button', { name: '18 people' })).toBeVisible();

@@ -12,6 +12,7 @@ import { AS_LISTED, linesOf } from './arrange';
 import { Canvas } from './canvas';
 import { ControllerProvider, PlanController, useView } from './controller';
 import { FrameProvider, useFrame } from './frame-context';
+import { keepArrangement, keptArrangement } from './kept-rows';
 import { onPageKey } from './keys';
 import { KeysHelp } from './keys-help';
 import { type PlanState, createPlanStore } from './plan-store';
@@ -147,8 +148,18 @@ function Ready({
       if (wanted < 28 && its !== week) router.push(weekAddress(site, its));
       else onSpan({ days: wanted < 28 ? 7 : 28, show: wanted, history: { undo, redo } });
     };
-    return new PlanController(store, view, sync, tell, load);
+    const made = new PlanController(store, view, sync, tell, load);
+    const arrangement = keptArrangement(site);
+    if (arrangement !== AS_LISTED) made.arrange(arrangement);
+    return made;
   }, [payload, today, week, site, address, history, show, onSpan, router]);
+  useEffect(
+    () =>
+      controller.view.subscribe(({ arrangement }, before) => {
+        if (arrangement !== before.arrangement) keepArrangement(site, arrangement);
+      }),
+    [controller, site],
+  );
   useEffect(() => {
     // Not part of the first picture, but there before anybody presses its key.
     const timer = setTimeout(() => {

@@ -1,0 +1,48 @@
+import { AS_LISTED, type Arrangement } from './arrange';
+
+const KNOWN: { readonly [K in 'rowsAre' | 'group' | 'sort' | 'only']: readonly Arrangement[K][] } = {
+  rowsAre: ['people', 'roles', 'needs'],
+  group: ['none', 'role', 'area', 'contract'],
+  sort: ['list', 'name', 'start', 'left'],
+  only: ['all', 'snags', 'drafts', 'working', 'free', 'open'],
+};
+
+/** Keeps how rows are arranged at a site while this window is open, over weeks and zooms. */
+export function keepArrangement(site: string, arrangement: Arrangement): void {
+  try {
+    sessionStorage.setItem(nameOf(site), JSON.stringify(arrangement));
+  } catch {
+    // Without storage rows are as listed in the next week: nothing of anybody's work is lost.
+  }
+}
+
+/** How rows were arranged at a site; as listed where nothing, or nothing that can be read, was kept. */
+export function keptArrangement(site: string): Arrangement {
+  try {
+    const kept: unknown = JSON.parse(sessionStorage.getItem(nameOf(site)) ?? 'null');
+    return typeof kept === 'object' && kept !== null ? understood(kept) : AS_LISTED;
+  } catch {
+    return AS_LISTED;
+  }
+}
+
+function understood(kept: Partial<Record<keyof Arrangement, unknown>>): Arrangement {
+  const known = <K extends keyof typeof KNOWN>(key: K): Arrangement[K] =>
+    KNOWN[key].find((one) => one === kept[key]) ?? AS_LISTED[key];
+  const text = (one: unknown) => (typeof one === 'string' ? one : null);
+  const read = {
+    rowsAre: known('rowsAre'),
+    group: known('group'),
+    sort: known('sort'),
+    only: known('only'),
+    text: text(kept.text) ?? '',
+    role: text(kept.role),
+    station: text(kept.station),
+  };
+  const isListed = (Object.keys(read) as (keyof Arrangement)[]).every((key) => read[key] === AS_LISTED[key]);
+  return isListed ? AS_LISTED : read;
+}
+
+function nameOf(site: string): string {
+  return `vicenda rows ${site}`;
+}
