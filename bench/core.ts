@@ -5,7 +5,7 @@ import type { Change } from '@/core/plan/change';
 import type { Plan } from '@/core/plan/types';
 import { readDate } from '@/core/time/day';
 import { largePlan } from '@/data/demo/large';
-import { seeded } from '@/data/demo/seed';
+import { seeded } from '@/core/seeded';
 import { figure, percentile } from './figures';
 
 const MONDAY = readDate('2026-11-23')!;

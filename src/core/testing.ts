@@ -1,6 +1,9 @@
 import { DEFAULT_RULES } from './plan/types';
 import type { AvailabilityEntry, Need, Person, Plan, Rules, Shift, Site } from './plan/types';
+import { seeded } from './seeded';
 import { type Day, WEEKDAYS, readDate } from './time/day';
+import { shared } from './time/span';
+import { spanOf } from './week/arrive';
 
 /** Small plans for tests: Monday 22 March 2027, one week in Lisbon, the spring clock change on its Sunday. */
 
@@ -116,11 +119,8 @@ export function plan({
 
 /** A busy week of five people made from a number: the same for the same number. Nobody is in two places at once. */
 export function randomPlan(seed: number): Plan {
-  let state = (seed * 2654435761) >>> 0;
-  const below = (n: number) => {
-    state = (Math.imul(state, 1664525) + 1013904223) >>> 0;
-    return Math.floor((state / 2 ** 32) * n);
-  };
+  const random = seeded(seed);
+  const below = (n: number) => Math.floor(random() * n);
   const pick = <T>(list: readonly T[]): T => list[below(list.length)];
   const people = ['ann', 'bo', 'cy', 'di', 'ed'].map((id) =>
     person(id, {
@@ -157,13 +157,8 @@ export function randomPlan(seed: number): Plan {
       role: pick(['bar', 'floor', null]),
       break: pick([null, { minutes: 30, at: null, paid: false }]),
     });
-    const start = one.date * 1440;
-    const meets = (other: Shift) =>
-      other.person !== null &&
-      other.person === one.person &&
-      other.date * 1440 + other.from < start + one.to &&
-      start + one.from < other.date * 1440 + other.to;
-    if (!shifts.some(meets)) shifts.push(one);
+    const meets = (other: Shift) => other.person === one.person && shared(spanOf(other), spanOf(one)) > 0;
+    if (one.person === null || !shifts.some(meets)) shifts.push(one);
   }
   return plan({
     people,

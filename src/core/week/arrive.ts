@@ -68,6 +68,10 @@ export function isEmployed(person: Person, date: number): boolean {
   );
 }
 
-function spanOf({ date, from, to }: Coming): { from: number; to: number } {
+/** A span on the calendar, in minutes since day 0. */
+export function spanOf({ date, from, to }: Pick<Coming, 'date' | 'from' | 'to'>): {
+  from: number;
+  to: number;
+} {
   return { from: date * DAY + from, to: date * DAY + to };
 }

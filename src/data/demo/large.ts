@@ -3,7 +3,7 @@ import type { AvailabilityEntry, Need, Person, Plan, Role, Shift } from '@/core/
 import { DEFAULT_RULES } from '@/core/plan/types';
 import { type Day, WEEKDAYS } from '@/core/time/day';
 import { DAY } from '@/core/time/span';
-import { seeded } from './seed';
+import { seeded } from '@/core/seeded';
 
 const FIRST = 'Ada Bo Cato Dita Eli Fen Gio Hedy Ivo Juno Kai Lea Milo Nell Odo Pia Quin Rui Sol Tove'.split(
   ' ',

@@ -50,9 +50,9 @@ export async function listSites(db: Database): Promise<SiteLine[]> {
   }));
 }
 
-/** The names of all sites, by id. */
-export async function siteNames(db: Database): Promise<ReadonlyMap<string, string>> {
-  return new Map((await listSites(db)).map(({ id, name }) => [id, name]));
+/** The names of sites, by id. */
+export function namesOf(sites: readonly SiteLine[]): ReadonlyMap<string, string> {
+  return new Map(sites.map(({ id, name }) => [id, name]));
 }
 
 /**

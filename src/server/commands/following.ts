@@ -6,7 +6,7 @@ import type { Snag } from '@/core/checks/snag';
 import type { Plan } from '@/core/plan/types';
 import { type Day, readDate, startOfWeek, writeDate } from '@/core/time/day';
 import type { Database } from '@/data/database';
-import { siteNames } from '@/data/site/site-store';
+import { listSites, namesOf } from '@/data/site/site-store';
 import { type StoredPlan, loadPlan } from '@/data/week/plan-store';
 import type { Work } from './command';
 import type { Following } from './payload';
@@ -69,7 +69,7 @@ async function weeksOf(
 /** What became of those weeks. Weeks in which nothing changes are left out. */
 export async function following(db: Database, before: readonly Before[]): Promise<Following[]> {
   const changed: Following[] = [];
-  const names = await siteNames(db);
+  const names = namesOf(await listSites(db));
   for (const { site, week, plan } of before) {
     // By its dates: the site's week may begin on another day now.
     const stored = await loadPlan(db, site, week, 7);

@@ -9,7 +9,7 @@ import type { Plan } from '@/core/plan/types';
 import { type Day, startOfWeek } from '@/core/time/day';
 import type { Database } from '@/data/database';
 import { type LogEntry, entriesSince, findEntry, keepEntry } from '@/data/week/log-store';
-import { siteNames } from '@/data/site/site-store';
+import { listSites, namesOf } from '@/data/site/site-store';
 import { type StoredPlan, loadPlan } from '@/data/week/plan-store';
 import { noteLeftOut } from '@/data/week/repeat-store';
 import { takenIds, writeChanges } from '@/data/week/shift-store';
@@ -40,7 +40,7 @@ export async function changePlan(
     const since = await entriesSince(trx, site, request.base);
     const clash = changedMeanwhile(since, request.changes);
     if (clash) return clash;
-    const problem = judgeRequest(stored, request, await siteNames(trx));
+    const problem = await judgeRequest(trx, stored, request);
     if (problem.refused) return { ok: false, problem: problem.refused };
     const elsewhere = await usedElsewhere(trx, stored.plan, request.changes);
     if (elsewhere) return elsewhere;
@@ -96,22 +96,23 @@ function answered(entry: LogEntry, site: string, since: readonly LogEntry[]): Ch
   return { ok: true, version: entry.version, at: entry.at, missed };
 }
 
-function judgeRequest(
+async function judgeRequest(
+  db: Database,
   { plan, hourFormat }: StoredPlan,
   request: ChangeRequest,
-  sites: ReadonlyMap<string, string>,
-): { refused: Problem } | { refused: null; inverse: readonly Change[] } {
+): Promise<{ refused: Problem } | { refused: null; inverse: readonly Change[] }> {
   const tried = tryChanges(judge(plan), request.changes);
   if (!tried.ok) return { refused: { ...tried.problem, path: `changes${tried.problem.path}` } };
   const { consequences, inverse, judgement } = tried.trial;
-  const words = wordsFor(judgement.plan, hourFormat, sites);
-  const say = (snag: Snag) => checkOf(snag.code)!.say(snag, words);
+  const refuse = async (snag: Snag) => {
+    const words = wordsFor(judgement.plan, hourFormat, namesOf(await listSites(db)));
+    const message = checkOf(snag.code)!.say(snag, words);
+    return { refused: { code: snag.code, message, path: placeOf(snag, request) } };
+  };
   const overlap = refusal(consequences);
-  if (overlap)
-    return { refused: { code: 'overlap', message: say(overlap), path: placeOf(overlap, request) } };
+  if (overlap) return refuse(overlap);
   const slip = consequences.appeared.find((snag) => snag.code === badTime.code);
-  if (slip && !request.confirmed)
-    return { refused: { code: 'bad-time', message: say(slip), path: placeOf(slip, request) } };
+  if (slip && !request.confirmed) return refuse(slip);
   return { refused: null, inverse };
 }
 

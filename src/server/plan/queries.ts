@@ -1,16 +1,17 @@
-import { type Result, fail } from '@/core/plan/change';
+import type { Result } from '@/core/plan/change';
 import { frameOf } from '@/core/plan/frame';
 import { place } from '@/core/plan/placed';
 import { toPortable } from '@/core/plan/portable';
 import { type Day, readDate, startOfWeek } from '@/core/time/day';
 import type { Database } from '@/data/database';
-import { type SiteLine, type StoredSite, listSites, loadSite } from '@/data/site/site-store';
+import { type StoredSite, listSites, loadSite, namesOf } from '@/data/site/site-store';
 import { loadPlan } from '@/data/week/plan-store';
 import { loadDaybook, loadPatterns, loadStations, loadTemplates } from '@/data/week/repeat-store';
 import { loadPublished, loadShifts } from '@/data/week/shift-store';
-import { refuseAccess, visibleSites } from '../access';
+import { visibleSites } from '../access';
 import type { Actor } from '../actor';
 import { nowAt } from '../clock';
+import { readableSite } from '../site/readable';
 import type { FramePayload, PlanPayload, WeekLine } from './payload';
 
 /** Days a plan on the screen holds. */
@@ -24,14 +25,11 @@ export async function planOfWeek(
   week: Day,
   days = WEEK,
 ): Promise<Result<{ payload: PlanPayload }>> {
-  const refused = refuseAccess(actor, 'plan.read', site);
-  if (refused) return refused;
-  const all = await listSites(db);
-  const line = all.find((one) => one.id === site);
-  if (!line) return fail('unknown', `there is no site "${site}"`, 'site');
-  const first = startOfWeek(week, line.weekStart);
-  const stored = await loadPlan(db, site, first, days);
-  if (!stored) return fail('unknown', `there is no site "${site}"`, 'site');
+  const found = await readableSite(db, actor, site);
+  if (!found.ok) return found;
+  const first = startOfWeek(week, found.line.weekStart);
+  const stored = (await loadPlan(db, site, first, days))!;
+  const elsewhere = new Set(stored.plan.around.map((shift) => shift.site));
   return {
     ok: true,
     payload: {
@@ -40,7 +38,7 @@ export async function planOfWeek(
       hourFormat: stored.hourFormat,
       roles: stored.roles.map(({ id, mark, ink }) => ({ id, mark, ink })),
       published: stored.published,
-      sites: namesOf(all, new Set(stored.plan.around.map((shift) => shift.site))),
+      sites: Object.fromEntries(namesOf(found.all.filter(({ id }) => elsewhere.has(id)))),
       templates: await loadTemplates(db, site),
       stations: (await loadStations(db, site)).map(({ name }) => name),
       patterns: (await loadPatterns(db, site)).map(({ id, name }) => ({ id, name })),
@@ -48,10 +46,6 @@ export async function planOfWeek(
       ...(await groupsOf(db, site)),
     },
   };
-}
-
-function namesOf(all: readonly SiteLine[], wanted: ReadonlySet<string | null>): Record<string, string> {
-  return Object.fromEntries(all.flatMap(({ id, name }) => (wanted.has(id) ? [[id, name]] : [])));
 }
 
 /** The kind of contract of a site's people, and the area of its roles, where one is said. */
@@ -82,11 +76,10 @@ export async function frameOfWeek(
   site: string,
   week: Day,
 ): Promise<Result<{ frame: FramePayload }>> {
-  const refused = refuseAccess(actor, 'plan.read', site);
-  if (refused) return refused;
-  const sites = visibleSites(actor, await listSites(db));
-  const line = sites.find((one) => one.id === site);
-  if (!line) return fail('unknown', `there is no site "${site}"`, 'site');
+  const found = await readableSite(db, actor, site);
+  if (!found.ok) return found;
+  const { line } = found;
+  const sites = visibleSites(actor, found.all);
   const first = startOfWeek(week, line.weekStart);
   const weeks: WeekLine[] = [];
   const stored = (await loadSite(db, site, first))!;

@@ -165,19 +165,12 @@ function seriesRows(
   leftOut: readonly Row[],
   goesOver: (key: Value) => boolean,
 ): RowChange[] {
-  const old = patternRow(site, pattern);
-  if (before === null && after === null)
-    return [...rowChanges('left_out', leftOut, []), ...rowChanges('pattern', [old], [])];
-  if (before === null) return rowChanges('pattern', [old], [patternRow(site, after!)]);
-  const changed = rowChanges('pattern', [old], [patternRow(site, before)]);
-  if (after === null) return changed;
-  const moved = leftOut.filter(({ key }) => goesOver(key));
-  const there = moved.map((row) => ({ ...row, pattern_id: after.id }));
-  return [
-    ...changed,
-    ...rowChanges('pattern', [], [patternRow(site, after)]),
-    ...rowChanges('left_out', moved, there),
-  ];
+  const next = [before, after].flatMap((one) => (one ? [patternRow(site, one)] : []));
+  const rows = rowChanges('pattern', [patternRow(site, pattern)], next);
+  // What names a pattern goes before it does.
+  if (next.length === 0) return [...rowChanges('left_out', leftOut, []), ...rows];
+  const there = leftOut.map((row) => (after && goesOver(row.key) ? { ...row, pattern_id: after.id } : row));
+  return [...rows, ...rowChanges('left_out', leftOut, there)];
 }
 
 /**

@@ -2,17 +2,17 @@ import { sql } from 'kysely';
 import { kindOf, LOOK_BACK_WEEKS, startsOf } from '@/core/fairness/kinds';
 import { judge, snagsOf } from '@/core/consequences/judge';
 import { decimalsOf, toMajor } from '@/core/hours/money';
-import { type Change, type Result, fail } from '@/core/plan/change';
+import type { Change, Result } from '@/core/plan/change';
 import type { Plan, Shift } from '@/core/plan/types';
 import { type Day, readDate, startOfWeek, writeDate } from '@/core/time/day';
 import { type HourFormat, writeDay, writeTime, writeTimeSpan } from '@/core/time/write';
 import type { Database } from '@/data/database';
 import { commandsAbout } from '@/data/records/command-store';
-import { type SiteLine, listSites, loadSite } from '@/data/site/site-store';
+import { loadSite } from '@/data/site/site-store';
 import { entriesAbout } from '@/data/week/log-store';
 import { loadPlan } from '@/data/week/plan-store';
 import { loadPatterns, loadStations, loadTemplates, loadWeekTemplates } from '@/data/week/repeat-store';
-import { refuseAccess } from '../access';
+import { readableSite } from '../site/readable';
 import { type Actor, nameOfActor } from '../actor';
 import { nowAt } from '../clock';
 import type { MonthWeek, RepeatPayload, ShiftEvent } from './payload';
@@ -75,14 +75,6 @@ export async function repeatOf(
       weeks: await plannedWeeksOf(db, site, line.weekStart, today),
     },
   };
-}
-
-/** A site whose plans the actor may read. */
-async function readableSite(db: Database, actor: Actor, site: string): Promise<Result<{ line: SiteLine }>> {
-  const refused = refuseAccess(actor, 'plan.read', site);
-  if (refused) return refused;
-  const line = (await listSites(db)).find((one) => one.id === site);
-  return line ? { ok: true, line } : fail('unknown', `there is no site "${site}"`, 'site');
 }
 
 /** The latest commands about a site that are not themselves a taking back. */

@@ -7,7 +7,7 @@ import { cellOf, copyShifts } from '@/core/week/copy-week';
 import { type Pattern, occurrencesOf } from '@/core/patterns/pattern';
 import { writeOut } from '@/core/patterns/write-out';
 import type { Database } from '@/data/database';
-import { listSites } from '@/data/site/site-store';
+import { listSites, namesOf } from '@/data/site/site-store';
 import { type StoredPlan, loadPlan } from '@/data/week/plan-store';
 import { loadLeftOut, loadPatterns, loadWeekTemplates } from '@/data/week/repeat-store';
 import { loadShifts } from '@/data/week/shift-store';
@@ -39,7 +39,7 @@ export const startWeek = command<StartRequest>({
     );
     const source = await sourceOf(db, request, line.weekStart);
     if (!source.ok) return source;
-    const names = new Map(all.map(({ id, name }) => [id, name]));
+    const names = namesOf(all);
     const leaving = request.mode === 'replace' ? await goingIn(db, request, weeks) : NONE_GO;
     const changes: Change[] = [];
     // How many come in each week is said first, then shift by shift what comes otherwise.

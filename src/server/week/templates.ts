@@ -5,7 +5,7 @@ import { type ShiftTemplate, fieldsOf, formOf } from '@/core/patterns/form';
 import { differing } from '@/core/patterns/form';
 import { NO_DETAIL, type Shift } from '@/core/plan/types';
 import { type Day, startOfWeek, writeDate } from '@/core/time/day';
-import { writeDays } from '@/core/time/write';
+import { counted, writeDays } from '@/core/time/write';
 import { standing } from '@/core/week/copy-week';
 import type { Database } from '@/data/database';
 import { readRows, readRowsOf, rowChanges } from '@/data/records/records';
@@ -16,7 +16,6 @@ import { type Context, command } from '../commands/command';
 import { DAY_NUMBER, ID, NAME } from '../site/input';
 import { TEMPLATE } from './input';
 import { templateShifts } from './start';
-import { counted } from '@/core/time/write';
 
 /** The stations of a site: sections, tills, vehicles. */
 export const saveStations = command<{ site: string; stations: { id: string; name: string }[] }>({

@@ -6,18 +6,17 @@ import type { Pattern } from '@/core/patterns/pattern';
 import type { Change } from '@/core/plan/change';
 import { NO_DETAIL, type Shift } from '@/core/plan/types';
 import { shift as bare } from '@/core/testing';
-import { readDate } from '@/core/time/day';
-import { type Database, openDatabase } from '@/data/database';
-import { makeDemo } from '@/data/demo/saltmere';
+import { shared } from '@/core/time/span';
+import { spanOf } from '@/core/week/arrive';
+import type { Database } from '@/data/database';
 import { loadPatterns, loadTemplates } from '@/data/week/repeat-store';
 import { loadShifts } from '@/data/week/shift-store';
 import { BUILT_IN_SCHEDULER } from '../actor';
 import { runCommand, undoCommand } from '../commands/run';
 import { changePlan } from '../plan/commands';
 import { planOfWeek } from '../plan/queries';
+import { MONDAY, NEXT, db, freshDemo } from './testing';
 
-const MONDAY = readDate('2026-11-23')!;
-const NEXT = MONDAY + 7;
 const WEEKS = [NEXT, NEXT + 7, NEXT + 14];
 
 /** What commands write; logs only grow, and a version says that something was done. */
@@ -187,13 +186,6 @@ class Desk {
   }
 }
 
-async function fresh(): Promise<Desk> {
-  process.env.VICENDA_NOW = '2026-11-24T10:00:00Z';
-  const db = await openDatabase(':memory:');
-  await makeDemo(db, MONDAY);
-  return new Desk(db);
-}
-
 const steps = fc.array(
   fc.record({ kind: fc.constantFrom(...KINDS), n: fc.nat({ max: 60 }), m: fc.nat({ max: 60 }) }),
   { minLength: 2, maxLength: 7 },
@@ -202,7 +194,8 @@ const steps = fc.array(
 test('whatever is done to repeats, nobody is in two places, no occurrence comes twice, and all of it can be taken back', async () => {
   await fc.assert(
     fc.asyncProperty(steps, async (taken) => {
-      const desk = await fresh();
+      await freshDemo();
+      const desk = new Desk(db);
       const before = await dump(desk.db);
       for (const step of taken) {
         await desk.take(step);
@@ -227,12 +220,10 @@ async function weeksOf(db: Database) {
 }
 
 function overlaps(shifts: readonly Shift[]): string[] {
-  const found: string[] = [];
-  for (const a of shifts)
-    for (const b of shifts)
-      if (a.id < b.id && a.person !== null && a.person === b.person) {
-        const [from, to] = [a.date * 1440 + a.from, a.date * 1440 + a.to];
-        if (from < b.date * 1440 + b.to && b.date * 1440 + b.from < to) found.push(`${a.id} ${b.id}`);
-      }
-  return found;
+  const held = shifts.filter(({ person }) => person !== null);
+  return held.flatMap((a) =>
+    held
+      .filter((b) => a.id < b.id && a.person === b.person && shared(spanOf(a), spanOf(b)) > 0)
+      .map((b) => `${a.id} ${b.id}`),
+  );
 }

@@ -6,7 +6,7 @@ import type { Shift } from '@/core/plan/types';
 import { type Day, startOfWeek } from '@/core/time/day';
 import { counted } from '@/core/time/write';
 import type { RowChange } from '@/data/records/records';
-import { listSites } from '@/data/site/site-store';
+import { listSites, namesOf } from '@/data/site/site-store';
 import { type StoredPlan, loadPlan } from '@/data/week/plan-store';
 import { loadLeftOut } from '@/data/week/repeat-store';
 import type { Context, Work } from '../commands/command';
@@ -37,7 +37,7 @@ export async function writtenInto(
 ): Promise<Result<{ work: Work }>> {
   const all = await listSites(db);
   const line = all.find((one) => one.id === site)!;
-  const names = new Map(all.map(({ id, name }) => [id, name]));
+  const names = namesOf(all);
   const leftOut = await loadLeftOut(
     db,
     patterns.map(({ pattern }) => pattern.id),

@@ -3,11 +3,18 @@ import type { Judgement, PersonState } from '@/core/consequences/judge';
 import type { Shift } from '@/core/plan/types';
 import { HEADING_HEIGHT, ROW_HEIGHT } from '../canvas/row';
 
-export type Grouping = 'none' | 'role' | 'area' | 'contract';
-export type Sorting = 'list' | 'name' | 'start' | 'left';
-export type Only = 'all' | 'snags' | 'drafts' | 'working' | 'free' | 'open';
-/** What the rows are: people, or from the side of what is needed, roles or the needs themselves. */
-export type RowsAre = 'people' | 'roles' | 'needs';
+/** The ways there are to arrange rows. They are people, or from the side of what is needed, roles or the needs. */
+export const WAYS = {
+  rowsAre: ['people', 'roles', 'needs'],
+  group: ['none', 'role', 'area', 'contract'],
+  sort: ['list', 'name', 'start', 'left'],
+  only: ['all', 'snags', 'drafts', 'working', 'free', 'open'],
+} as const;
+
+export type Grouping = (typeof WAYS)['group'][number];
+export type Sorting = (typeof WAYS)['sort'][number];
+export type Only = (typeof WAYS)['only'][number];
+export type RowsAre = (typeof WAYS)['rowsAre'][number];
 
 /** How rows are grouped, sorted and filtered. Open shifts always stand at the foot. */
 export interface Arrangement {

@@ -33,7 +33,9 @@ export function CellEditor({ scale, top, low, whose, changesOf }: Props) {
   }, []);
   const leaving = useRef(false);
   const judgement = usePlan((plan) => plan.judgement);
-  const outcome = useOutcome(text, changesOf);
+  const changesTo = (shifts: readonly TypedShift[], everywhere: boolean) =>
+    changesOf ? changesOf(shifts) : controller.typed(shifts, everywhere);
+  const outcome = useOutcome(text, (shifts) => changesTo(shifts, false));
   const close = () => controller.view.setState({ editing: null });
 
   const enter = (everywhere: boolean) => {
@@ -41,7 +43,7 @@ export function CellEditor({ scale, top, low, whose, changesOf }: Props) {
       field.current?.setSelectionRange(outcome.at.from, outcome.at.to);
       return;
     }
-    const changes = changesOf ? changesOf(outcome.shifts) : controller.typed(outcome.shifts, everywhere);
+    const changes = changesTo(outcome.shifts, everywhere);
     const tried = controller.try(changes);
     if (tried.refused) return setDoubted(null);
     if (tried.doubt && doubted !== text) return setDoubted(text);
@@ -158,12 +160,12 @@ type TypedOutcome =
     }
   | { readonly ok: false; readonly message: string; readonly at: { from: number; to: number } };
 
-function useOutcome(text: string, changesOf: Props['changesOf']): TypedOutcome {
+function useOutcome(text: string, changesOf: NonNullable<Props['changesOf']>): TypedOutcome {
   const controller = useController();
   usePlan((plan) => plan.judgement);
   const read = controller.read(text);
   if (!read.ok) return { ok: false, message: read.problem.message, at: read.problem.at };
-  const tried = controller.try(changesOf ? changesOf(read.value) : controller.typed(read.value, false));
+  const tried = controller.try(changesOf(read.value));
   return {
     ok: true,
     shifts: read.value,

@@ -9,6 +9,7 @@ import { CellEditor } from './cell-editor';
 import { usePlan, useView } from './controller';
 import { type DemandLayout, LANE, LANES, type LaidCell, STEP, TOP } from './demand-lines';
 import type { TypedShift } from './edits';
+import { GhostShape } from './ghost';
 import { useLooks } from './looks';
 
 interface Props {
@@ -30,6 +31,7 @@ export const DemandLine = memo(function DemandLine(props: Props) {
   const hourFormat = usePlan((state) => state.hourFormat);
   const published = usePlan((state) => state.published);
   const from = usePlan((state) => state.judgement.plan.from);
+  const ghost = useView((view) => (view.ghost?.row === index ? view.ghost : null));
   const looks = useLooks();
   return (
     <div
@@ -61,7 +63,7 @@ export const DemandLine = memo(function DemandLine(props: Props) {
           <CellContent {...{ cell, scale, hourFormat, published, looks }} role={row.role} />
         </div>
       ))}
-      <Ghost index={index} scale={scale} />
+      {ghost && <GhostShape ghost={ghost} scale={scale} />}
       {changesOf && (
         <CellEditor scale={scale} top={2} low={index < 3} whose={`${row.name}, open`} changesOf={changesOf} />
       )}
@@ -162,19 +164,3 @@ const CellContent = memo(function CellContent({
     </>
   );
 });
-
-/** The shift as it would be, where it would be. */
-function Ghost({ index, scale }: { readonly index: number; readonly scale: Scale }) {
-  const ghost = useView((view) => (view.ghost?.row === index ? view.ghost : null));
-  const look = usePlan((state) => state.look);
-  if (!ghost) return null;
-  const left = xOf(scale, ghost.day, ghost.from);
-  return (
-    <div
-      className="ghost"
-      data-ink={(ghost.role && look.get(ghost.role)?.ink) || undefined}
-      data-refused={ghost.refused || undefined}
-      style={{ left: HEAD_WIDTH + left, width: Math.max(xOf(scale, ghost.day, ghost.to) - left, 3) }}
-    />
-  );
-}

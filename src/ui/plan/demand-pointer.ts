@@ -1,11 +1,10 @@
 import type { RefObject } from 'react';
 import type { Change } from '@/core/plan/change';
-import { HEAD_WIDTH } from '../canvas/row';
-import { type Scale, timeAt } from '../canvas/scale';
+import type { Scale } from '../canvas/scale';
 import type { PlanController } from './controller';
 import type { DemandRow } from './demand';
 import { type Place, type Proposal, follow, propose } from './drag';
-import { takenHold, typingComesFirst } from './pointer';
+import { takenHold, timeUnder, typingComesFirst } from './pointer';
 
 interface Surroundings {
   readonly controller: PlanController;
@@ -82,8 +81,6 @@ function locate(
   }) as HTMLElement | undefined;
   if (!line) return null;
   const row = Number(line.dataset.line);
-  const inside = clientX - line.getBoundingClientRect().left - HEAD_WIDTH;
-  if (inside < 0 || inside > scale.days * scale.dayWidth) return null;
-  const { day, minute } = timeAt(scale, inside, step);
-  return { cell: { row, day }, minute };
+  const time = timeUnder(scale, clientX - line.getBoundingClientRect().left, step);
+  return time && { cell: { row, day: time.day }, minute: time.minute };
 }

@@ -2,14 +2,20 @@ import { HEAD_WIDTH, cellId } from '../canvas/row';
 import { type Scale, xOf } from '../canvas/scale';
 import { topOf } from './arrange';
 import { usePlan, useView } from './controller';
+import type { Ghost } from './view-store';
 
 /** The shift as it would be, where it would be. */
 export function GhostBar({ scale, open }: { scale: Scale; open: boolean }) {
   const ghost = useView((view) => view.ghost);
   const layout = useView((view) => view.layout);
-  const look = usePlan((plan) => plan.look);
   const rows = usePlan((plan) => plan.judgement.people.length);
   if (!ghost || (ghost.row === rows - 1) !== open) return null;
+  return <GhostShape ghost={ghost} scale={scale} down={open ? 0 : topOf(layout, ghost.row)} />;
+}
+
+/** A shift as it would be, in the days of a scale. `down`: pixels below what it stands in. */
+export function GhostShape({ ghost, scale, down = 0 }: { ghost: Ghost; scale: Scale; down?: number }) {
+  const look = usePlan((plan) => plan.look);
   const left = HEAD_WIDTH + xOf(scale, ghost.day, ghost.from);
   return (
     <div
@@ -19,7 +25,7 @@ export function GhostBar({ scale, open }: { scale: Scale; open: boolean }) {
       style={{
         left,
         width: Math.max(HEAD_WIDTH + xOf(scale, ghost.day, ghost.to) - left, 3),
-        marginTop: open ? 0 : topOf(layout, ghost.row),
+        marginTop: down,
       }}
     />
   );

@@ -1,11 +1,4 @@
-import { AS_LISTED, type Arrangement } from './arrange';
-
-const KNOWN: { readonly [K in 'rowsAre' | 'group' | 'sort' | 'only']: readonly Arrangement[K][] } = {
-  rowsAre: ['people', 'roles', 'needs'],
-  group: ['none', 'role', 'area', 'contract'],
-  sort: ['list', 'name', 'start', 'left'],
-  only: ['all', 'snags', 'drafts', 'working', 'free', 'open'],
-};
+import { AS_LISTED, type Arrangement, WAYS } from './arrange';
 
 /** Keeps how rows are arranged at a site while this window is open, over weeks and zooms. */
 export function keepArrangement(site: string, arrangement: Arrangement): void {
@@ -27,14 +20,14 @@ export function keptArrangement(site: string): Arrangement {
 }
 
 function understood(kept: Partial<Record<keyof Arrangement, unknown>>): Arrangement {
-  const known = <K extends keyof typeof KNOWN>(key: K): Arrangement[K] =>
-    KNOWN[key].find((one) => one === kept[key]) ?? AS_LISTED[key];
+  const known = <T extends string>(ways: readonly T[], one: unknown, usual: T): T =>
+    ways.find((way) => way === one) ?? usual;
   const text = (one: unknown) => (typeof one === 'string' ? one : null);
   const read = {
-    rowsAre: known('rowsAre'),
-    group: known('group'),
-    sort: known('sort'),
-    only: known('only'),
+    rowsAre: known(WAYS.rowsAre, kept.rowsAre, AS_LISTED.rowsAre),
+    group: known(WAYS.group, kept.group, AS_LISTED.group),
+    sort: known(WAYS.sort, kept.sort, AS_LISTED.sort),
+    only: known(WAYS.only, kept.only, AS_LISTED.only),
     text: text(kept.text) ?? '',
     role: text(kept.role),
     station: text(kept.station),

@@ -79,6 +79,12 @@ export function typingComesFirst(controller: PlanController): boolean {
   return true;
 }
 
+/** The day and minute at an x counted from the edge of a row; null beside the days. */
+export function timeUnder(scale: Scale, x: number, step: number): ReturnType<typeof timeAt> | null {
+  const inside = x - HEAD_WIDTH;
+  return inside < 0 || inside > scale.days * scale.dayWidth ? null : timeAt(scale, inside, step);
+}
+
 /** The cell and time under a point of the window; null outside the canvas. */
 function locate(
   { scale, scroller, rows, openRow }: Surroundings,
@@ -90,9 +96,9 @@ function locate(
   const open = openRow.current?.getBoundingClientRect();
   const top = scroller.current?.getBoundingClientRect().top;
   if (!body || !open || top === undefined) return null;
-  const inside = x - body.left - HEAD_WIDTH;
-  if (inside < 0 || inside > scale.days * scale.dayWidth) return null;
-  const { day, minute } = timeAt(scale, inside, step);
+  const time = timeUnder(scale, x - body.left, step);
+  if (!time) return null;
+  const { day, minute } = time;
   if (y >= open.top && y <= open.bottom) return { cell: { row: controller.rows - 1, day }, minute };
   if (y < top + DAY_HEADS_HEIGHT || y >= open.top) return null;
   const row = controller.rowUnder(y - body.top);

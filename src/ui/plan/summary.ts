@@ -3,7 +3,7 @@ import type { Snag } from '@/core/checks/snag';
 import type { Words } from '@/core/checks/words';
 import type { Consequences } from '@/core/consequences/consequences';
 import { decimalsOf, toMajor } from '@/core/hours/money';
-import { bareHours, writeSignedHours } from '@/core/time/write';
+import { bareHours, writeSignedHours, counted } from '@/core/time/write';
 
 /** The figure of a snag, short enough for a label: `−2`, `7½ h`, `7 days`; empty where there is none. */
 export function figureOf(snag: Snag, words: Words): string {
@@ -72,7 +72,7 @@ function isUnfilled(snag: Snag): boolean {
 
 function gapPart(appeared: readonly Snag[], cleared: readonly Snag[]): string | null {
   if (appeared.length === 0 && cleared.length === 0) return null;
-  const count = (n: number) => `${n} ${n === 1 ? 'gap' : 'gaps'}`;
+  const count = (n: number) => counted(n, 'gap');
   if (appeared.length === 0) return `closes ${count(cleared.length)}`;
   if (cleared.length === 0) return `opens ${count(appeared.length)}`;
   const minutes = missing(appeared) - missing(cleared);

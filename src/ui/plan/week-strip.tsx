@@ -1,6 +1,6 @@
 import Link from 'next/link';
 import { isoWeek, writeDate } from '@/core/time/day';
-import { bareHours, writeDays } from '@/core/time/write';
+import { bareHours, writeDays, counted } from '@/core/time/write';
 import type { WeekLine } from '@/server/plan/payload';
 import { useController, usePlan, useView } from './controller';
 import { useFrame } from './frame-context';
@@ -136,7 +136,7 @@ function SaveStateLabel() {
     : '';
   const text =
     save.kind === 'offline'
-      ? `Offline, ${waiting} ${waiting === 1 ? 'change' : 'changes'} kept here`
+      ? `Offline, ${counted(waiting, 'change')} kept here`
       : save.kind === 'saving'
         ? 'Saving'
         : at

@@ -118,6 +118,7 @@ function PersonLine({
   readonly payload: PlanPayload;
 }) {
   const { own } = shift;
+  const left = share(Math.max(from, hours.from), hours);
   const detail = own?.detail ?? null;
   const role = payload.plan.roles.find((one) => one.id === shift.role)?.name ?? '';
   const ink = payload.roles.find((one) => one.id === shift.role)?.ink ?? 'slate';
@@ -144,8 +145,8 @@ function PersonLine({
             data-ink={ink}
             className="absolute inset-y-0 rounded-[2px] border-[1.5px]"
             style={{
-              left: share(Math.max(from, hours.from), hours),
-              width: `calc(${share(to, hours)} - ${share(Math.max(from, hours.from), hours)})`,
+              left,
+              width: `calc(${share(to, hours)} - ${left})`,
               borderStyle: draft ? 'dashed' : 'solid',
               borderColor: 'var(--role)',
               background: draft ? 'transparent' : 'var(--tint)',

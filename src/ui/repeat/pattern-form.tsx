@@ -5,7 +5,7 @@ import type { ShiftTemplate } from '@/core/patterns/form';
 import { type Member, type Pattern, type PatternShift, cycleDay } from '@/core/patterns/pattern';
 import { readShifts } from '@/core/time/read-shifts';
 import { writeTypedSpan } from '@/core/time/read-time';
-import { SHORT_WEEKDAYS } from '@/core/time/write';
+import { SHORT_WEEKDAYS, counted } from '@/core/time/write';
 import type { RepeatPayload } from '@/server/week/payload';
 import { CountInput, DateInput, Labelled, ReadInput, Select, TextInput } from '../kit/inputs';
 import { RemoveButton } from '../kit/remove-button';
@@ -317,8 +317,7 @@ function Members({
                   }
                   options={Array.from(
                     { length: draft.weeks },
-                    (_, i) =>
-                      [i, i === 0 ? 'with week 1' : `${i} ${i === 1 ? 'week' : 'weeks'} later`] as const,
+                    (_, i) => [i, i === 0 ? 'with week 1' : `${counted(i, 'week')} later`] as const,
                   )}
                 />
               </label>

@@ -3,7 +3,7 @@
 import { useMemo } from 'react';
 import type { Pattern } from '@/core/patterns/pattern';
 import { LATE_END, patternShares } from '@/core/patterns/summary';
-import { bareHours, writeHours, writeTime } from '@/core/time/write';
+import { bareHours, writeHours, writeTime, counted } from '@/core/time/write';
 import type { RepeatPayload } from '@/server/week/payload';
 
 /** What a pattern asks of each who works it: hours by week, weekends and late ends over one cycle. */
@@ -29,8 +29,8 @@ export function PatternShares({
     <section className="mt-5">
       <h2 className="section-title mb-1">What it comes to</h2>
       <p className="text-muted mb-2">
-        Paid hours by week over {count} {count === 1 ? 'week' : 'weeks'} from its first, breaks taken off; a
-        late end is one at {writeTime(LATE_END, hourFormat)} or after.
+        Paid hours by week over {counted(count, 'week')} from its first, breaks taken off; a late end is one
+        at {writeTime(LATE_END, hourFormat)} or after.
         {uneven((share) => share.weekends) && ' Weekends are not shared evenly.'}
         {uneven((share) => share.lateEnds) && ' Late ends are not shared evenly.'}
       </p>

@@ -5,7 +5,7 @@ import { describeRule } from '@/core/patterns/rule';
 import type { Pattern } from '@/core/patterns/pattern';
 import { lastDayOf } from '@/core/patterns/scope';
 import { startOfWeek } from '@/core/time/day';
-import { writeLongDay } from '@/core/time/write';
+import { writeLongDay, counted } from '@/core/time/write';
 import type { RepeatPayload } from '@/server/week/payload';
 import { newId } from '../kit/new-id';
 import { PatternForm } from './pattern-form';
@@ -95,7 +95,7 @@ export function PatternsSection({ repeat }: { readonly repeat: RepeatPayload }) 
 function summaryOf(pattern: Pattern): string {
   const { rule, anchor, weeks, members, since } = pattern;
   const last = lastDayOf(pattern);
-  const what = rule === null ? `${weeks} ${weeks === 1 ? 'week' : 'weeks'}` : describeRule(rule, anchor);
-  const who = `${members.length} ${members.length === 1 ? 'person' : 'people'}`;
+  const what = rule === null ? counted(weeks, 'week') : describeRule(rule, anchor);
+  const who = counted(members.length, 'person', 'people');
   return `${what}, ${who}, from ${writeLongDay(since)}${last === null ? '' : ` to ${writeLongDay(last)}`}`;
 }

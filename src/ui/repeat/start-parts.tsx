@@ -4,7 +4,7 @@ import Link from 'next/link';
 import { useState } from 'react';
 import { describeRule } from '@/core/patterns/rule';
 import type { Day } from '@/core/time/day';
-import { writeDays, writeLongDay } from '@/core/time/write';
+import { writeDays, writeLongDay, counted } from '@/core/time/write';
 import type { RepeatPayload, WeekSource } from '@/server/week/payload';
 import { TextInput, Tick } from '../kit/inputs';
 import { sentence } from '../kit/save-bar';
@@ -139,10 +139,7 @@ export function PatternList({ repeat }: { readonly repeat: RepeatPayload }) {
         {repeat.patterns.map((one) => (
           <li key={one.id} className="py-0.5">
             <span className="font-semibold">{one.name}</span>:{' '}
-            {one.rule === null
-              ? `${one.weeks} ${one.weeks === 1 ? 'week' : 'weeks'}`
-              : describeRule(one.rule, one.anchor)}
-            ,{' '}
+            {one.rule === null ? counted(one.weeks, 'week') : describeRule(one.rule, one.anchor)},{' '}
             {one.members
               .map((member) => (member.person === null ? 'open' : (names.get(member.person) ?? 'left')))
               .join(', ')}

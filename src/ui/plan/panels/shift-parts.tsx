@@ -181,6 +181,7 @@ function TimeField({
   readonly end?: boolean;
 }) {
   const hourFormat = usePlan((state) => state.hourFormat);
+  const read = (text: string) => readTimeWithin(text, shift, hourFormat, end ? 'end' : 'start');
   const [typed, setTyped] = useState<string | null>(null);
   const shown = typed ?? (value === null ? '' : writeTime(value, hourFormat));
   const type = (text: string) => {
@@ -190,14 +191,11 @@ function TimeField({
       if (placeholder) onChange(null);
       return;
     }
-    const minute = readTimeWithin(text, shift, hourFormat, end ? 'end' : 'start');
+    const minute = read(text);
     onWrong(minute === null ? `"${text.trim()}" is no time inside the shift` : null);
     if (minute !== null) onChange(minute);
   };
-  const bad =
-    typed !== null &&
-    typed.trim() !== '' &&
-    readTimeWithin(typed, shift, hourFormat, end ? 'end' : 'start') === null;
+  const bad = typed !== null && typed.trim() !== '' && read(typed) === null;
   return (
     <input
       className="input w-[66px]"

@@ -1,0 +1,18 @@
+import { type Result, fail } from '@/core/plan/change';
+import type { Database } from '@/data/database';
+import { type SiteLine, listSites } from '@/data/site/site-store';
+import { refuseAccess } from '../access';
+import type { Actor } from '../actor';
+
+/** A site whose plans the actor may read, and all sites there are. */
+export async function readableSite(
+  db: Database,
+  actor: Actor,
+  site: string,
+): Promise<Result<{ line: SiteLine; all: readonly SiteLine[] }>> {
+  const refused = refuseAccess(actor, 'plan.read', site);
+  if (refused) return refused;
+  const all = await listSites(db);
+  const line = all.find((one) => one.id === site);
+  return line ? { ok: true, line, all } : fail('unknown', `there is no site "${site}"`, 'site');
+}
