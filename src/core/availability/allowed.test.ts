@@ -29,11 +29,8 @@ function rule(list: readonly AvailabilityEntry[], day: number, minute: number): 
     return today || before;
   });
   const holds = (kind: string) => holding.some((one) => one.kind === kind);
-  const inForce = list.filter((one) => isValidOn(one, day));
-  const allowed =
-    inForce.length === 0 ||
-    (!holds('not-available') &&
-      !(inForce.some((one) => one.kind === 'available') && !holds('available') && !holds('rather-not')));
+  const mustBeNamed = list.some((one) => isValidOn(one, day) && one.kind === 'available');
+  const allowed = !holds('not-available') && !(mustBeNamed && !holds('available') && !holds('rather-not'));
   return allowed ? (holds('rather-not') ? 'rather not' : 'yes') : 'no';
 }
 

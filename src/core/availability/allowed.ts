@@ -18,15 +18,13 @@ export function isValidOn(entry: AvailabilityEntry, day: Day): boolean {
 }
 
 /**
- * Availability on one date. Without any entry in force that date the person may work all of it. Else a minute
- * is allowed unless a *not available* occurrence holds it, or some *available* entry is in force on the date
- * (whatever its weekdays) and no *available* or *rather not* occurrence holds it. Occurrences of the day
- * before that run past midnight count too.
+ * Availability on one date. A minute is allowed unless a *not available* occurrence holds it, or some *available*
+ * entry is in force on the date (whatever its weekdays) and no *available* or *rather not* occurrence holds it.
+ * Occurrences of the day before that run past midnight count too, also into a date without an entry in force.
  */
 export function availabilityOn(person: Person, day: Day): DayAvailability {
   const entries = person.availability;
   if (entries.length === 0) return ALL_DAY;
-  let inForce = false;
   let mustBeNamed = false;
   const spans: Record<AvailabilityEntry['kind'], Span[] | null> = {
     available: null,
@@ -38,7 +36,6 @@ export function availabilityOn(person: Person, day: Day): DayAvailability {
   for (const entry of entries) {
     const { kind, from, to, days } = entry;
     if (isValidOn(entry, day)) {
-      inForce = true;
       if (kind === 'available') mustBeNamed = true;
       if (days[weekday]) (spans[kind] ??= []).push(to <= DAY ? entry : { from, to: DAY });
     }
@@ -47,13 +44,13 @@ export function availabilityOn(person: Person, day: Day): DayAvailability {
   }
   const rather = spans['rather-not'];
   const blocked = spans['not-available'];
-  if (!inForce && !rather) return ALL_DAY;
+  if (!mustBeNamed && !rather && !blocked) return ALL_DAY;
   let allowed: readonly Span[] = ALL_DAY.allowed;
   if (mustBeNamed) {
     const named = spans.available ?? NO_SPANS;
     allowed = union(rather ? [...named, ...rather] : named);
   }
-  if (inForce && blocked) allowed = subtract(allowed, union(blocked));
+  if (blocked) allowed = subtract(allowed, union(blocked));
   if (!rather) return { allowed, ratherNot: NO_SPANS };
   return { allowed, ratherNot: union(rather).flatMap((span) => clip(allowed, span)) };
 }

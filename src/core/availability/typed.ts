@@ -2,7 +2,7 @@ import type { AvailabilityKind } from '../plan/types';
 import { type Reading, type TypedTime, scanSpan, scanTime, writeTypedSpan } from '../time/read-time';
 import { DAY, type Span } from '../time/span';
 import { type HourFormat, SHORT_WEEKDAYS, WEEKDAY_NAMES, writeShortSpan } from '../time/write';
-import { type WeekBlock, drawnWeek } from './week-blocks';
+import { type WeekBlock, cutWholeDays, drawnWeek } from './week-blocks';
 
 const NAMES = WEEKDAY_NAMES.map((name) => name.toLowerCase());
 
@@ -152,10 +152,11 @@ function scanDay(text: string): { day: number; length: number } | null {
 export function writeAvailability(blocks: readonly WeekBlock[], format: HourFormat = '24'): string {
   if (blocks.length === 0) return 'any time';
   const parts: string[] = [];
+  const cut = cutWholeDays(blocks);
   for (const kind of ['available', 'rather-not', 'not-available'] as const) {
     const byText = new Map<string, number[]>();
     for (let day = 0; day < 7; day++) {
-      const mine = blocks.filter((block) => block.kind === kind && block.weekday === day);
+      const mine = cut.filter((block) => block.kind === kind && block.weekday === day);
       if (mine.length === 0) continue;
       const spans = [...mine]
         .sort((a, b) => a.from - b.from)

@@ -30,7 +30,7 @@ export function drawnWeek(blocks: readonly WeekBlock[]): Painted<AvailabilityKin
 
 /**
  * The blocks of a drawn week: the way back of {@link drawnWeek}. A piece up to midnight and one of the same kind
- * from midnight on, the second not a whole day, are one block of the night, of at most a day.
+ * from midnight on, the second not a whole day, are one block of the night, shorter than a day: a span of a whole day over midnight cannot be written as times.
  */
 export function blocksOfWeek(days: readonly (readonly Painted<AvailabilityKind>[])[]): WeekBlock[] {
   const blocks: WeekBlock[] = [];
@@ -46,6 +46,18 @@ export function blocksOfWeek(days: readonly (readonly Painted<AvailabilityKind>[
   return blocks;
 }
 
+/** The same blocks; one of a whole day over midnight is said in two, up to midnight and from it. */
+export function cutWholeDays(blocks: readonly WeekBlock[]): WeekBlock[] {
+  return blocks.flatMap((block) =>
+    block.to - block.from === DAY && block.from > 0
+      ? [
+          { ...block, to: DAY },
+          { ...block, weekday: (block.weekday + 1) % 7, from: 0, to: block.to - DAY },
+        ]
+      : [block],
+  );
+}
+
 function isNight(late?: Painted<AvailabilityKind>, early?: Painted<AvailabilityKind>): boolean {
   return (
     late !== undefined &&
@@ -55,6 +67,6 @@ function isNight(late?: Painted<AvailabilityKind>, early?: Painted<AvailabilityK
     late.value === early.value &&
     late.from > 0 &&
     early.to < DAY &&
-    DAY - late.from + early.to <= DAY
+    DAY - late.from + early.to < DAY
   );
 }

@@ -16,12 +16,12 @@ export const badTime: PersonCheck = {
     for (const shift of own) {
       const over = shift.elapsed - frame.plan.rules.slipMinutes;
       if (over > 0) report({ ...placeOf(shift), amount: over });
+      else if (shift.elapsed === 0) report({ ...placeOf(shift), amount: 0 });
     }
   },
   say({ date, from, to, person, amount, limit }, words) {
-    return (
-      `${words.person(person)}, ${words.day(date)} ${words.span(from!, to!)}: ` +
-      `${words.hours(limit! + amount!)} is more likely a slip than a shift.`
-    );
+    const shift = `${words.person(person)}, ${words.day(date)} ${words.span(from!, to!)}: `;
+    if (amount === 0) return `${shift}the clock change leaves no time between start and end.`;
+    return `${shift}${words.hours(limit! + amount!)} is more likely a slip than a shift.`;
   },
 };

@@ -26,7 +26,7 @@ export const noWeeklyRest: PersonCheck = {
       let free = -Infinity;
       let longest = 0;
       for (const shift of all) {
-        if (shift.start >= end) break;
+        if (shift.start >= end || shift.end <= shift.start) continue;
         if (shift.start > start)
           longest = Math.max(longest, shift.start - (free === -Infinity ? start : free));
         free = Math.max(free, shift.end);

@@ -1,3 +1,4 @@
+import type { Placed } from '../plan/placed';
 import { DAY } from '../time/span';
 import { type PersonCheck, placeOfAll } from './check';
 
@@ -16,22 +17,27 @@ export const shortRest: PersonCheck = {
   inspect({ frame, person, days }, report) {
     if (person === null) return;
     const limit = frame.plan.rules.dailyRestMinutes;
-    for (let i = 1; i < days.length; i++) {
-      const before = days[i - 1].parts.reduce((last, part) => (part.end > last.end ? part : last));
-      const after = days[i].parts[0];
-      if (!before.own && !after.own) continue;
-      const rest = after.start - before.end;
+    let before: Placed | null = null;
+    for (const { parts } of days) {
+      // A shift without length does not interrupt a rest.
+      const worked = parts.filter(({ start, end }) => end > start);
+      if (worked.length === 0) continue;
+      const after = worked.reduce((first, part) => (startsBefore(part, first) ? part : first));
+      const previous = before;
+      before = worked.reduce((last, part) => (endsAfter(part, last) ? part : last));
+      if (!previous || (!previous.own && !after.own)) continue;
+      const rest = after.start - previous.end;
       if (rest <= 0 || rest >= limit) continue;
       report({
-        ...placeOfAll([before, after]),
+        ...placeOfAll([previous, after]),
         amount: rest,
         facts: {
-          ends: before.to - before.date * DAY,
-          endDate: before.date,
+          ends: previous.to - previous.date * DAY,
+          endDate: previous.date,
           starts: after.from - after.date * DAY,
           startDate: after.date,
           shift: after.id,
-          earliest: frame.clock.wall(before.end + limit) - after.date * DAY,
+          earliest: frame.clock.wall(previous.end + limit) - after.date * DAY,
         },
       });
     }
@@ -53,3 +59,13 @@ export const shortRest: PersonCheck = {
     };
   },
 };
+
+/** On a tie the plan's own shift counts as the first, as it is the one that can be moved. */
+function startsBefore(part: Placed, first: Placed): boolean {
+  return part.start < first.start || (part.start === first.start && part.own !== null && first.own === null);
+}
+
+/** On a tie the plan's own shift counts as the last. */
+function endsAfter(part: Placed, last: Placed): boolean {
+  return part.end > last.end || (part.end === last.end && part.own !== null && last.own === null);
+}

@@ -6,7 +6,8 @@ import { type PersonCheck, type PersonView, type Report, placeOf, placeOfAll } f
 
 /**
  * A young person outside the hours, or over the amounts, allowed at their age on the shift's date. Of several
- * rules that apply the one for the lowest age counts.
+ * rules that apply to a date the one for the lowest age counts. In the week of a birthday each age's weekly limit
+ * holds for the dates below that age; the worst is told.
  */
 export const youngWorker: PersonCheck = {
   code: 'young-worker',
@@ -53,17 +54,20 @@ function reportAmounts(view: PersonView, report: Report): void {
   }
   for (const week of frame.weeks) {
     const mine = own.filter((s) => s.date >= week.first && s.date < week.first + week.days);
-    const young = mine.map((shift) => ({ shift, rule: ruleFor(view, shift) }));
-    const rule = young.find((entry) => entry.rule?.weekMinutes != null)?.rule;
-    if (!rule) continue;
-    const over = paidIn(young.filter((e) => e.rule === rule).map((e) => e.shift)) - rule.weekMinutes!;
-    if (over > 0)
+    let worst: { over: number; rule: YoungRule } | null = null;
+    for (const rule of frame.plan.rules.young) {
+      if (rule.weekMinutes === null) continue;
+      const below = mine.filter((shift) => ageOn(person!.birthDate!, shift.date) < rule.underAge);
+      const over = paidIn(below) - rule.weekMinutes;
+      if (over > (worst?.over ?? 0)) worst = { over, rule };
+    }
+    if (worst)
       report({
         date: week.first,
         person: person!.id,
-        amount: over,
-        limit: rule.weekMinutes,
-        facts: { about: 'week', age: rule.underAge },
+        amount: worst.over,
+        limit: worst.rule.weekMinutes,
+        facts: { about: 'week', age: worst.rule.underAge },
       });
   }
 }

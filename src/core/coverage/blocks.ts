@@ -78,8 +78,8 @@ export function reachOf(frame: Frame, lists: readonly (readonly Placed[])[]): Re
 
 /**
  * The range of minutes that coverage shows for day number `day`, the same for every row: from the earliest to
- * the latest of opening hours, needs and shifts. The day after the last is shown only as far as a need or a
- * shift of the plan reaches into it. Null: nothing to show.
+ * the latest of opening hours, needs and shifts. The day after the last is shown only as far as opening hours, a
+ * need or a shift of the plan reach into it. Null: nothing to show.
  */
 export function rangeOn(frame: Frame, staffing: Staffing, reach: Reach, day: number): Span | null {
   const base = frame.start + day * DAY;
@@ -93,10 +93,10 @@ export function rangeOn(frame: Frame, staffing: Staffing, reach: Reach, day: num
     high = Math.max(high, b);
   };
   for (const need of staffing.needs) if (!need.opening) take(need.from, need.to);
-  if (day < frame.plan.days)
-    for (let back = day === 0 ? 0 : 1; back >= 0; back--)
-      for (const span of openOn(frame.plan, frame.plan.from + day - back))
-        take(base - back * DAY + span.from, base - back * DAY + span.to);
+  // Opening hours belong to the date they start on: those of the day before the plan are not of this plan.
+  for (let back = day === 0 ? 0 : 1; back >= (day < frame.plan.days ? 0 : 1); back--)
+    for (const span of openOn(frame.plan, frame.plan.from + day - back))
+      take(base - back * DAY + span.from, base - back * DAY + span.to);
   if (high <= 0) return null;
   const size = frame.site.blockMinutes;
   return {

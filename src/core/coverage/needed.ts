@@ -16,7 +16,7 @@ export interface NeedOn {
 /**
  * Every need that starts on a date of the plan. A dated need replaces the weekday needs of its role on that
  * date; on a closed holiday weekday needs fall away and dated ones stand; where nothing is said about
- * everybody, opening hours ask for the site's minimum.
+ * everybody, opening hours that start on the date ask for the site's minimum, also past midnight.
  */
 export function needsOf(frame: Frame): NeedOn[] {
   const { plan } = frame;
@@ -30,7 +30,7 @@ export function needsOf(frame: Frame): NeedOn[] {
       const at = day * DAY;
       found.push({ row, from: at + need.from, to: at + need.to, count: need.count, opening: false });
     }
-    if (saysEverybody || plan.rules.minimumOn === 0) continue;
+    if (saysEverybody || plan.rules.minimumOn === 0 || !hasHours(plan, day)) continue;
     for (const span of openOn(plan, day)) {
       const at = day * DAY;
       const [from, to] = [at + span.from, at + span.to];
@@ -38,6 +38,11 @@ export function needsOf(frame: Frame): NeedOn[] {
     }
   }
   return found;
+}
+
+/** Whether opening hours are said for a date; a site without any is never closed, and asks for nobody by it. */
+function hasHours({ site }: Plan, day: Day): boolean {
+  return site.openHours !== null || site.openDates.has(day);
 }
 
 /** The entered needs that start on one date, after exceptions by date and closed holidays. */

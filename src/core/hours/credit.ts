@@ -1,7 +1,7 @@
 import { closedOn } from '../plan/frame';
 import type { Person, Plan } from '../plan/types';
 import type { Day } from '../time/day';
-import { DAY } from '../time/span';
+import { DAY, covered, union } from '../time/span';
 
 /** What a whole day away credits, in minutes: the person's standard day, else a fifth of the contract. */
 export function standardDay(person: Person): number {
@@ -9,20 +9,19 @@ export function standardDay(person: Person): number {
 }
 
 /**
- * Minutes credited to one person over some days: a standard day for each date wholly on approved leave, and
- * for each closed holiday on which they are employed. A date credits once.
+ * Minutes credited to one person over some days, whole minutes: a standard day for each closed holiday on which
+ * they are employed and for each date wholly on approved leave, the same share of it for part of a date. A date
+ * credits once.
  */
 export function creditedMinutes(plan: Plan, person: Person, first: Day, days: number): number {
-  let dates = 0;
+  const away = union(person.leave.filter((leave) => leave.state === 'approved'));
+  let minutes = 0;
   for (let day = first; day < first + days; day++) {
     const employed =
       (person.employedFrom === null || person.employedFrom <= day) &&
       (person.employedTo === null || day <= person.employedTo);
     if (!employed) continue;
-    const away = person.leave.some(
-      (leave) => leave.state === 'approved' && leave.from <= day * DAY && leave.to >= (day + 1) * DAY,
-    );
-    if (away || closedOn(plan, day)) dates++;
+    minutes += closedOn(plan, day) ? DAY : covered({ from: day * DAY, to: (day + 1) * DAY }, away);
   }
-  return Math.round(dates * standardDay(person));
+  return Math.round((minutes / DAY) * standardDay(person));
 }

@@ -29,7 +29,7 @@ export interface Site {
   readonly weekStart: number;
   readonly blockMinutes: number;
   readonly currency: string;
-  /** By weekday, Monday first; null: never closed. */
+  /** By weekday, Monday first; null: never closed, and nobody is asked for by being open. */
   readonly openHours: readonly (readonly Span[])[] | null;
   /** Replaces the weekday's hours on that date. */
   readonly openDates: ReadonlyMap<Day, readonly Span[]>;

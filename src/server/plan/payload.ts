@@ -2,6 +2,7 @@ import type { PortablePlan } from '@/core/plan/portable';
 import type { Change, Problem } from '@/core/plan/change';
 import type { ShiftTemplate } from '@/core/patterns/form';
 import type { Shift } from '@/core/plan/types';
+import type { Publication } from '@/core/publish/publication';
 import type { Day } from '@/core/time/day';
 import type { HourFormat } from '@/core/time/write';
 
@@ -30,7 +31,7 @@ export interface PlanPayload {
 /** A week in the strip of weeks. */
 export interface WeekLine {
   readonly first: Day;
-  readonly state: 'empty' | 'draft' | 'published';
+  readonly state: Publication;
   /** Paid minutes planned. */
   readonly minutes: number;
 }

@@ -2,6 +2,7 @@ import type { Result } from '@/core/plan/change';
 import { frameOf } from '@/core/plan/frame';
 import { place } from '@/core/plan/placed';
 import { toPortable } from '@/core/plan/portable';
+import { publicationOfAll } from '@/core/publish/publication';
 import { type Day, readDate, startOfWeek } from '@/core/time/day';
 import type { Database } from '@/data/database';
 import { type StoredSite, listSites, loadSite, namesOf } from '@/data/site/site-store';
@@ -100,8 +101,8 @@ export async function frameOfWeek(
 async function weekLine(db: Database, site: StoredSite, first: Day): Promise<WeekLine> {
   const id = site.site.id;
   const shifts = await loadShifts(db, id, first, first + WEEK);
-  if (shifts.length === 0) return { first, state: 'empty', minutes: 0 };
-  const published = new Set((await loadPublished(db, id, first, first + WEEK)).map((shift) => shift.id));
+  const state = publicationOfAll(shifts, await loadPublished(db, id, first, first + WEEK));
+  if (shifts.length === 0) return { first, state, minutes: 0 };
   // Hours alone need neither people nor needs: the frame of an otherwise empty plan will do.
   const frame = frameOf({
     ...site,
@@ -117,7 +118,7 @@ async function weekLine(db: Database, site: StoredSite, first: Day): Promise<Wee
     (sum, shift) => sum + (shift.person === null ? 0 : place(frame, shift).paid),
     0,
   );
-  return { first, state: shifts.every((s) => published.has(s.id)) ? 'published' : 'draft', minutes };
+  return { first, state, minutes };
 }
 
 /** Where somebody arrives who names no week: the first site, the week of today. Null: there is no site yet. */

@@ -2,6 +2,7 @@ import type { ShiftForm, ShiftTemplate } from '@/core/patterns/form';
 import type { Pattern } from '@/core/patterns/pattern';
 import type { Scope } from '@/core/patterns/scope';
 import type { CopyMode } from '@/core/week/copy-week';
+import type { Publication } from '@/core/publish/publication';
 import type { Day } from '@/core/time/day';
 import type { BreakTier } from '@/core/plan/types';
 import type { CommandAnswer } from '../commands/payload';
@@ -88,7 +89,7 @@ export interface ShiftEvent {
 /** A week in the strip of a month. Cost in the currency's major unit. */
 export interface MonthWeek {
   readonly first: Day;
-  readonly state: 'empty' | 'draft' | 'published';
+  readonly state: Publication;
   readonly minutes: number;
   readonly budgetMinutes: number | null;
   readonly cost: number;

@@ -3,14 +3,15 @@ import { kindOf, LOOK_BACK_WEEKS, startsOf } from '@/core/fairness/kinds';
 import { judge, snagsOf } from '@/core/consequences/judge';
 import { decimalsOf, toMajor } from '@/core/hours/money';
 import type { Change, Result } from '@/core/plan/change';
-import type { Plan, Shift } from '@/core/plan/types';
+import type { Shift } from '@/core/plan/types';
+import { publicationOfAll } from '@/core/publish/publication';
 import { type Day, readDate, startOfWeek, writeDate } from '@/core/time/day';
 import { type HourFormat, writeDay, writeTime, writeTimeSpan } from '@/core/time/write';
 import type { Database } from '@/data/database';
 import { commandsAbout } from '@/data/records/command-store';
 import { loadSite } from '@/data/site/site-store';
 import { entriesAbout } from '@/data/week/log-store';
-import { loadPlan } from '@/data/week/plan-store';
+import { type StoredPlan, loadPlan } from '@/data/week/plan-store';
 import { loadPatterns, loadStations, loadTemplates, loadWeekTemplates } from '@/data/week/repeat-store';
 import { readableSite } from '../site/readable';
 import { type Actor, nameOfActor } from '../actor';
@@ -220,21 +221,23 @@ export async function monthOf(
   const weeks: MonthWeek[] = [];
   for (let i = -MONTH.before; i <= MONTH.after; i++) {
     const stored = (await loadPlan(db, site, first + i * 7, 7))!;
-    weeks.push(monthWeek(stored.plan, new Set(stored.published.map(({ id }) => id))));
+    weeks.push(monthWeek(stored));
   }
   return { ok: true, weeks };
 }
 
-function monthWeek(plan: Plan, published: ReadonlySet<string>): MonthWeek {
+function monthWeek({ plan, published }: StoredPlan): MonthWeek {
   const { shifts, budget } = plan;
   const base = { first: plan.from, budgetMinutes: budget.minutes, budgetCost: budget.cost };
-  if (shifts.length === 0)
-    return { ...base, state: 'empty', minutes: 0, cost: 0, open: 0, stops: 0, warns: 0 };
+  const here = new Set(plan.people.map((person) => person.id));
+  const told = published.filter((shift) => shift.person === null || here.has(shift.person));
+  const state = publicationOfAll(shifts, told);
+  if (shifts.length === 0) return { ...base, state, minutes: 0, cost: 0, open: 0, stops: 0, warns: 0 };
   const judgement = judge(plan);
   const snags = snagsOf(judgement);
   return {
     ...base,
-    state: shifts.every((shift) => published.has(shift.id)) ? 'published' : 'draft',
+    state,
     minutes: judgement.weeks.reduce((sum, one) => sum + one.paid, 0),
     cost: toMajor(
       judgement.weeks.reduce((sum, one) => sum + one.cost, 0),

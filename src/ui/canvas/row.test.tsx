@@ -1,9 +1,9 @@
 import { describe, expect, test } from '@jest/globals';
 import { renderToStaticMarkup } from 'react-dom/server';
 import { judge } from '@/core/consequences/judge';
-import { NO_DETAIL, type Plan, type Shift } from '@/core/plan/types';
+import type { Plan, Shift } from '@/core/plan/types';
 import { MONDAY, available, person, plan, shift } from '@/core/testing';
-import { Row, isPublishedAs } from './row';
+import { Row } from './row';
 import { scaleOf } from './scale';
 
 const early = shift('ann', 0, '9-17', { label: 'Opening' });
@@ -128,26 +128,4 @@ describe('a bar', () => {
     expect(bars(html)[0]).toContain('9–17');
     expect(html).not.toContain('data-grip');
   });
-});
-
-describe('staff know a shift as it stands', () => {
-  const full: Shift = {
-    ...early,
-    detail: {
-      ...NO_DETAIL,
-      station: 'Pass',
-      tasks: ['a'],
-      duties: [{ name: 'D', from: 600, to: 660, once: false }],
-    },
-  };
-  test.each<[string, Partial<Shift>, boolean]>([
-    ['as it is', {}, true],
-    ['with another person', { person: null }, false],
-    ['with other times', { to: 1000 }, false],
-    ['with another note', { note: 'new' }, false],
-    ['with another station', { detail: { ...full.detail!, station: 'Till' } }, false],
-    ['with another task', { detail: { ...full.detail!, tasks: [] } }, false],
-    ['fixed for proposals', { fixed: true }, true],
-    ['from another template', { detail: { ...full.detail!, template: 't' } }, true],
-  ])('%s: %p is %p', (_, change, same) => expect(isPublishedAs(full, { ...full, ...change })).toBe(same));
 });

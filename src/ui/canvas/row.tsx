@@ -3,6 +3,7 @@ import type { OwnShift } from '@/core/checks/check';
 import type { PersonState } from '@/core/consequences/judge';
 import { breakMinutes } from '@/core/plan/placed';
 import type { Shift } from '@/core/plan/types';
+import { publicationOf } from '@/core/publish/publication';
 import { bareHours, writeDay, writeTimeSpan, writeHours, type HourFormat } from '@/core/time/write';
 import { Bar, type RoleLook } from './bar';
 import { type Scale, xOf } from './scale';
@@ -113,17 +114,18 @@ function CellBody({
       <Underlay view={state.view} scale={local} day={day} shifts={shifts} />
       {shifts.map((shift, i) => {
         const before = published.get(shift.id);
+        const publication = publicationOf(shift.own!, before);
         const look = (shift.role && looks.get(shift.role)) || null;
         return (
           <span key={shift.id}>
-            {before && !isPublishedAs(before, shift.own!) && <Was shift={before} scale={local} day={day} />}
+            {before && publication === 'changed' && <Was shift={before} scale={local} day={day} />}
             <Bar
               shift={shift}
               scale={local}
               day={day}
               look={look}
               hourFormat={hourFormat}
-              pencil={!before || !isPublishedAs(before, shift.own!)}
+              pencil={publication !== 'published'}
               trouble={troubles.get(shift.id) ?? null}
               top={barTop + lanes.of[i] * (height + LANE_SPACE)}
               height={height}
@@ -229,27 +231,7 @@ export function cellId(row: number, day: number): string {
   return `cell-${row}-${day}`;
 }
 
-/** Whether a shift stands as it was published, in all that staff see of it. */
-export function isPublishedAs(before: Shift, now: Shift): boolean {
-  return (
-    before.person === now.person &&
-    before.role === now.role &&
-    before.date === now.date &&
-    before.from === now.from &&
-    before.to === now.to &&
-    before.note === now.note &&
-    before.label === now.label &&
-    toldOf(before) === toldOf(now)
-  );
-}
-
-/** What of a shift's detail staff are told. */
-function toldOf({ detail }: Shift): string {
-  if (!detail) return '';
-  const { duties, station, tasks, moreBreaks } = detail;
-  const nothing = duties.length + tasks.length + moreBreaks.length === 0 && station === null;
-  return nothing ? '' : JSON.stringify([duties, station, tasks, moreBreaks]);
-}
+const STATE = { draft: 'draft', changed: 'changed since published', published: 'published' } as const;
 
 function troublesOf(state: PersonState): Map<string, 'stop' | 'warn'> {
   const troubles = new Map<string, 'stop' | 'warn'>();
@@ -280,8 +262,7 @@ function describe(
   const { person, frame } = state.view;
   const date = frame.plan.from + day;
   const parts = shifts.map((shift) => {
-    const before = published.get(shift.id);
-    const state = before && isPublishedAs(before, shift.own!) ? 'published' : 'draft';
+    const state = STATE[publicationOf(shift.own!, published.get(shift.id))];
     return `${titleOf(shift, (shift.role && looks.get(shift.role)) || null, hourFormat)}, ${state}`;
   });
   if (person) {

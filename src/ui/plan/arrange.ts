@@ -1,6 +1,7 @@
 import type { Snag } from '@/core/checks/snag';
 import type { Judgement, PersonState } from '@/core/consequences/judge';
 import type { Shift } from '@/core/plan/types';
+import { publicationOf } from '@/core/publish/publication';
 import { HEADING_HEIGHT, ROW_HEIGHT } from '../canvas/row';
 
 /** The ways there are to arrange rows. They are people, or from the side of what is needed, roles or the needs. */
@@ -150,7 +151,7 @@ function isShown(
     case 'snags':
       return state.snags.some((snag: Snag) => snag.severity !== 'note');
     case 'drafts':
-      return own.some((shift) => !published.has(shift.id));
+      return own.some((shift) => publicationOf(shift.own!, published.get(shift.id)) !== 'published');
   }
 }
 

@@ -1,9 +1,10 @@
 import { memo } from 'react';
 import type { Change } from '@/core/plan/change';
 import type { Shift } from '@/core/plan/types';
+import { publicationOf } from '@/core/publish/publication';
 import { type HourFormat, writeDay, writeShortSpan, writeTimeSpan } from '@/core/time/write';
 import { Bar, type RoleLook } from '../canvas/bar';
-import { HEAD_WIDTH, isPublishedAs } from '../canvas/row';
+import { HEAD_WIDTH } from '../canvas/row';
 import { type Scale, xOf } from '../canvas/scale';
 import { CellEditor } from './cell-editor';
 import { usePlan, useView } from './controller';
@@ -115,7 +116,6 @@ const CellContent = memo(function CellContent({
       {shifts.map((one, n) => {
         if (lanes.of[n] >= LANES) return null;
         const { shift, name } = one;
-        const before = published.get(shift.id);
         const drawn = role ?? shift.role;
         return (
           <Bar
@@ -125,7 +125,7 @@ const CellContent = memo(function CellContent({
             day={day}
             look={(drawn && looks.get(drawn)) || null}
             hourFormat={hourFormat}
-            pencil={!before || !isPublishedAs(before, shift.own!)}
+            pencil={publicationOf(shift.own!, published.get(shift.id)) !== 'published'}
             trouble={null}
             top={TOP + lanes.of[n] * STEP + below}
             height={LANE}

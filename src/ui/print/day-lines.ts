@@ -1,8 +1,8 @@
 import type { Judgement } from '@/core/consequences/judge';
 import type { Placed } from '@/core/plan/placed';
 import type { Shift } from '@/core/plan/types';
+import { publicationOf } from '@/core/publish/publication';
 import { DAY, type Span } from '@/core/time/span';
-import { isPublishedAs } from '../canvas/row';
 
 /** Somebody on the sheet of a day; `from` and `to` in minutes of that day, below 0 where it began the day before. */
 export interface DayLine extends Span {
@@ -33,7 +33,7 @@ export function dayLines(
             shift,
             from: shift.from - midnight,
             to: shift.to - midnight,
-            draft: shift.own !== null && (!before || !isPublishedAs(before, shift.own)),
+            draft: shift.own !== null && publicationOf(shift.own, before) !== 'published',
           };
         }),
     )

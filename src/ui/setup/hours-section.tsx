@@ -27,7 +27,7 @@ export function HoursSection({ setup }: { readonly setup: SetupPayload }) {
             <WeekHours {...part} />
             <div className="mt-3">
               <Tick checked={part.draft.neverClosed} onChange={(neverClosed) => part.change({ neverClosed })}>
-                Never closed: there is always somebody on
+                Never closed: nothing is outside opening hours, and only needs ask for people
               </Tick>
             </div>
           </section>
