@@ -5,6 +5,7 @@ const config = [
   {
     ignores: [
       '.next/**',
+      '.workers/**',
       'node_modules/**',
       'next-env.d.ts',
       'test-results/**',

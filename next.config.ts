@@ -1,7 +1,7 @@
 import type { NextConfig } from 'next';
 
 const config: NextConfig = {
-  serverExternalPackages: ['libsql', 'pino', 'exceljs'],
+  serverExternalPackages: ['libsql', 'pino', 'exceljs', 'piscina'],
   // Plan files of large sites go through a server action.
   experimental: { serverActions: { bodySizeLimit: '10mb' } },
   poweredByHeader: false,

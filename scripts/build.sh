@@ -6,6 +6,7 @@ fingerprint() {
 
 build() {
   local now
+  node scripts/build-workers.mjs || return 1
   now=$(fingerprint)
   if [ -f .next/BUILD_ID ] && [ "$(cat .next/.fingerprint 2>/dev/null)" = "$now" ]; then return 0; fi
   echo 'Building …' >&2

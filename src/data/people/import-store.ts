@@ -27,6 +27,11 @@ export async function findDraft(db: Database, id: string): Promise<ImportDraft |
   return row ?? null;
 }
 
+/** A draft that was imported, or that nobody wants, goes. */
+export async function dropDraft(db: Database, id: string): Promise<void> {
+  await db.deleteFrom('import_draft').where('id', '=', id).execute();
+}
+
 /** What column heads meant in earlier imports, by plain head. */
 export async function knownHeads(db: Database): Promise<Map<string, string>> {
   const rows = await db.selectFrom('known_head').selectAll().execute();

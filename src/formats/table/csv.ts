@@ -1,5 +1,6 @@
 import Papa from 'papaparse';
 import { FORMULA, type Table, UnreadableFile, guarded, unguarded } from './cells';
+import { checkLines } from './limits';
 
 /** The text of a file's bytes: UTF-8 with or without a mark, UTF-16 with one, else Windows-1252. */
 export function decodeText(bytes: Uint8Array): string {
@@ -17,10 +18,9 @@ export function decodeText(bytes: Uint8Array): string {
 export function readCsv(text: string): Table {
   if (text.includes('\0'))
     throw new UnreadableFile('This is no text: save the list as CSV or XLSX and try again.');
-  const { data } = Papa.parse<string[]>(text.replace(/^\uFEFF/, ''), {
-    delimiter: separatorOf(text),
-    skipEmptyLines: false,
-  });
+  const delimiter = separatorOf(text);
+  checkLines(text, delimiter);
+  const { data } = Papa.parse<string[]>(text.replace(/^\uFEFF/, ''), { delimiter, skipEmptyLines: false });
   const lines = data
     .map((cells, i) => ({ row: i + 1, cells: cells.map((cell) => valueOf(cell.trim())) }))
     .filter((line) => line.cells.some((cell) => cell !== ''));

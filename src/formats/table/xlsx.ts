@@ -2,6 +2,9 @@ import ExcelJS from 'exceljs';
 import { writeClock } from '@/core/time/write';
 import { FORMULA, type Table, UnreadableFile, guarded, unguarded } from './cells';
 
+/** What of a sheet says nothing of a list, and can ask for millions of cells. */
+const NOT_READ = ['dataValidations', 'conditionalFormatting'];
+
 /** How often progress is told, in rows. */
 const STEP = 500;
 
@@ -24,6 +27,7 @@ export async function readXlsx(
   try {
     await workbook.xlsx.load(
       bytes.buffer.slice(bytes.byteOffset, bytes.byteOffset + bytes.byteLength) as ArrayBuffer,
+      { ignoreNodes: NOT_READ },
     );
   } catch {
     throw new UnreadableFile(

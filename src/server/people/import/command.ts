@@ -1,5 +1,5 @@
 import Joi from 'joi';
-import { rememberHeads } from '@/data/people/import-store';
+import { dropDraft, rememberHeads } from '@/data/people/import-store';
 import { command } from '../../commands/command';
 import { ID } from '../../site/input';
 import { writePeople } from '../commands';
@@ -38,7 +38,10 @@ export const importPeople = command<{ options: ImportOptions }>({
         rows: [...rows, ...written.work.rows],
         sites: written.work.sites.filter((site) => !made.includes(site)),
         about: written.work.about.filter((one) => one.kind !== 'site' || !made.includes(one.id)),
-        afterwards: (trx) => rememberHeads(trx, heads),
+        afterwards: async (trx) => {
+          await rememberHeads(trx, heads);
+          await dropDraft(trx, options.draft);
+        },
       },
     };
   },

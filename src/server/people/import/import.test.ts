@@ -1,4 +1,3 @@
-import { deflateRawSync } from 'node:zlib';
 import { afterEach, beforeEach, describe, expect, test } from '@jest/globals';
 import { readDate } from '@/core/time/day';
 import { type Database, openDatabase } from '@/data/database';
@@ -11,7 +10,9 @@ import { exportLines } from '../export';
 import { personPage, peopleTable } from '../queries';
 import type { ImportOptions, ImportPreview } from './payload';
 import { planImport } from './plan-import';
-import { MOST_BYTES, takeBytes, takeFile, tablesOf } from './upload';
+import { tablesOf } from './tables';
+import { bomb, workbookOf } from './testing';
+import { MOST_BYTES, takeBytes, takeFile } from './upload';
 
 const MONDAY = readDate('2026-11-23')!;
 let db: Database;
@@ -242,24 +243,70 @@ describe('what cannot be taken is refused in a sentence', () => {
   });
 });
 
-/** A workbook whose one entry unpacks to 160 MB, claiming another size. */
-function bomb(claimed: number): Uint8Array {
-  const data = deflateRawSync(Buffer.alloc(160_000_000));
-  const name = Buffer.from('xl/a.xml');
-  const local = Buffer.alloc(30);
-  local.writeUInt32LE(0x04034b50, 0);
-  local.writeUInt16LE(8, 8);
-  local.writeUInt16LE(name.length, 26);
-  const central = Buffer.alloc(46);
-  central.writeUInt32LE(0x02014b50, 0);
-  central.writeUInt16LE(8, 10);
-  central.writeUInt32LE(data.length, 20);
-  central.writeUInt32LE(claimed, 24);
-  central.writeUInt16LE(name.length, 28);
-  const end = Buffer.alloc(22);
-  end.writeUInt32LE(0x06054b50, 0);
-  end.writeUInt16LE(1, 10);
-  end.writeUInt32LE(46 + name.length, 12);
-  end.writeUInt32LE(30 + name.length + data.length, 16);
-  return new Uint8Array(Buffer.concat([local, name, data, central, name, end]));
-}
+describe('a file that asks for more than it can have is refused quickly, and nothing else waits for it', () => {
+  const cell = '<row r="1"><c r="A1" t="inlineStr"><is><t>Name</t></is></c></row>';
+  const sheet = (rest: string, rows = cell) => workbookOf(`<sheetData>${rows}</sheetData>${rest}`);
+  const csv = (line: string) => new TextEncoder().encode(`Name\n${line}\n`);
+
+  test.each<[string, () => Uint8Array, RegExp]>([
+    [
+      'cells merged over everything',
+      () => sheet('<mergeCells count="1"><mergeCell ref="A1:XFD20000"/></mergeCells>'),
+      /merged over A1:XFD20000/,
+    ],
+    [
+      'a hundred smaller merges',
+      () =>
+        sheet(
+          `<mergeCells>${Array.from({ length: 100 }, (_, i) => `<mergeCell ref="A${i * 99 + 2}:Z${i * 99 + 100}"/>`).join('')}</mergeCells>`,
+        ),
+      /merged over/,
+    ],
+    [
+      'a cell in column XFD',
+      () => sheet('', `${cell}<row r="2"><c r="XFD2"><v>1</v></c></row>`),
+      /column XFD. A list of people has at most 400 columns/,
+    ],
+    ['a row of 9 million cells', () => csv(','.repeat(9_000_000)), /^Line 2 has more than 400 columns/],
+  ])('%s', async (_, make, message) => {
+    const bytes = make();
+    const began = performance.now();
+    let waited = 0;
+    const timer = setInterval(() => {
+      waited = Math.max(waited, performance.now() - last);
+      last = performance.now();
+    }, 5);
+    let last = performance.now();
+    await expect(take(bytes)).rejects.toThrow(message);
+    clearInterval(timer);
+    expect(performance.now() - began).toBeLessThan(10_000);
+    expect(waited).toBeLessThan(1000);
+  });
+
+  test('validations of a whole sheet say nothing of the list', async () => {
+    const bytes = sheet(
+      '<dataValidations count="1"><dataValidation type="whole" sqref="A1:XFD1048576"><formula1>1</formula1></dataValidation></dataValidations>',
+      `${cell}<row r="2"><c r="A2" t="inlineStr"><is><t>Zoe</t></is></c></row>`,
+    );
+    expect((await take(bytes)).counts.new).toBe(1);
+  });
+
+  test('names of ranges that would fill the memory end the thread, not the server', async () => {
+    const bytes = workbookOf(
+      `<sheetData>${cell}</sheetData>`,
+      '<definedNames><definedName name="all">Sheet1!$A$1:$XFD$1048576</definedName></definedNames>',
+    );
+    await expect(take(bytes)).rejects.toThrow(/holds far more than a list of people/);
+    expect((await take(text(['Name', 'Zoe']))).counts.new).toBe(1);
+  }, 30_000);
+});
+
+test('a draft is small, and goes when it was imported', async () => {
+  const lines = [['Number', 'Name', 'Role']];
+  for (let i = 0; i < 5000; i++) lines.push([`N${i}`, `Person ${i}`, 'Kitchen']);
+  const preview = await take(text(lines.map((line) => line.join(','))));
+  const drafts = () => db.selectFrom('import_draft').selectAll().execute();
+  expect((await drafts())[0].content.length).toBeLessThan(60_000);
+  await accept(preview.options);
+  expect(await drafts()).toEqual([]);
+});

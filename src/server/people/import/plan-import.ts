@@ -5,6 +5,7 @@ import { findDraft } from '@/data/people/import-store';
 import { PEOPLE_FIELDS, guessColumns, isHead, plainHead } from '@/formats/people/columns';
 import { isAmbiguousDate, orderOf } from '@/formats/people/values';
 import type { Table } from '@/formats/table/cells';
+import { unpacked } from './draft';
 import { ImportReader, type ImportWriting } from './import-reader';
 import type { ImportOptions, ImportPreview } from './payload';
 
@@ -49,7 +50,7 @@ export async function planImport(
 ): Promise<{ ok: true; plan: ImportPlan } | { ok: false; problem: Problem }> {
   const draft = await findDraft(db, options.draft);
   if (!draft) return fail('unknown', 'this file is no longer here; pick it again', 'draft');
-  const tables = JSON.parse(draft.content) as Table[];
+  const tables = unpacked(draft.content);
   const table = tables[options.sheet];
   if (!table) return fail('unknown', 'there is no such sheet', 'sheet');
   const [first, ...others] = table.lines;

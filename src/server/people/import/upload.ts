@@ -3,18 +3,17 @@ import type { Database } from '@/data/database';
 import { keepDraft, knownHeads } from '@/data/people/import-store';
 import { readRows } from '@/data/records/records';
 import { type Table, UnreadableFile } from '@/formats/table/cells';
-import { decodeText, readCsv } from '@/formats/table/csv';
-import { readXlsx } from '@/formats/table/xlsx';
 import type { Actor } from '../../actor';
 import { now } from '../../clock';
 import { todayOf } from '../../commands/run';
+import { OverLimit, runOnFile } from '../../work/pool';
+import type { FileTables } from '../../work/read-file.worker';
+import { packed } from './draft';
 import type { ImportPreview } from './payload';
 import { firstOptions, planImport } from './plan-import';
-import { checkArchive } from './zip';
 
-/** The most that is taken, in bytes and in rows. */
+/** The most that is taken, in bytes. */
 export const MOST_BYTES = 20_000_000;
-const MOST_ROWS = 20_000;
 /** How long a file that nobody imported is kept, in milliseconds. */
 const KEPT_MS = 24 * 3600 * 1000;
 
@@ -43,18 +42,23 @@ export async function takeBytes(stream: ReadableStream<Uint8Array> | null): Prom
   return bytes;
 }
 
-/** The tables in a file, whatever its name says it is. */
-export async function tablesOf(bytes: Uint8Array, onRows: (rows: number) => void): Promise<Table[]> {
-  const isArchive = bytes[0] === 0x50 && bytes[1] === 0x4b;
-  const isOld = bytes[0] === 0xd0 && bytes[1] === 0xcf;
-  if (isArchive) checkArchive(bytes);
-  const tables = isArchive || isOld ? await readXlsx(bytes, onRows) : [readCsv(decodeText(bytes))];
-  const rows = tables.reduce((sum, table) => sum + table.lines.length, 0);
-  if (rows === 0) throw new UnreadableFile('There is nothing in the file.');
-  if (rows > MOST_ROWS)
-    throw new UnreadableFile(`The file has ${rows} rows; at most ${MOST_ROWS} are read at once. Split it.`);
-  onRows(rows);
-  return tables;
+/** The tables in a file, read in a thread of its own within limits of time and memory. Throws {@link UnreadableFile}. */
+export async function readTables(
+  bytes: Uint8Array,
+  onRows: (rows: number) => void,
+): Promise<readonly Table[]> {
+  try {
+    const read = await runOnFile<FileTables>('readTables', { bytes }, onRows);
+    if (!read.ok) throw new UnreadableFile(read.message);
+    return read.tables;
+  } catch (error) {
+    if (!(error instanceof OverLimit)) throw error;
+    throw new UnreadableFile(
+      error.limit === 'time'
+        ? 'The file takes too long to read: it holds far more than a list of people. Copy the list into a new file and try again.'
+        : 'The file needs too much memory: it holds far more than a list of people. Copy the list into a new file and try again.',
+    );
+  }
 }
 
 /** Takes a file in, keeps it, and says how it would be read and what that would do. */
@@ -64,11 +68,11 @@ export async function takeFile(
   file: { readonly name: string; readonly bytes: Uint8Array; readonly site: string | null },
   onRows: (rows: number) => void,
 ): Promise<ImportPreview> {
-  const tables = await tablesOf(file.bytes, onRows);
+  const tables = await readTables(file.bytes, onRows);
   const id = randomUUID();
   const at = new Date(now()).toISOString();
   const before = new Date(now() - KEPT_MS).toISOString();
-  await keepDraft(db, { id, at, actor: actor.id, name: file.name, content: JSON.stringify(tables) }, before);
+  await keepDraft(db, { id, at, actor: actor.id, name: file.name, content: packed(tables) }, before);
   const fields = (await readRows(db, 'field', {})).map((row) => ({
     id: String(row.id),
     name: String(row.name),

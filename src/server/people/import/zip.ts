@@ -1,13 +1,14 @@
 import { inflateRawSync } from 'node:zlib';
 import { UnreadableFile } from '@/formats/table/cells';
+import { checkSheet } from '@/formats/table/limits';
 
 /** The most that a workbook may unpack to, in bytes. */
-const MOST_UNPACKED = 150_000_000;
+const MOST_UNPACKED = 100_000_000;
 const TOO_LARGE = 'The workbook would unpack to far more than a list of people can hold; it is not opened.';
 
 /**
- * Makes sure that an archive unpacks to a bearable size before anything else opens it: each entry is unpacked
- * with a limit, whatever size it claims to have.
+ * Makes sure that an archive unpacks to a bearable size, and that its sheets ask for a bearable number of cells,
+ * before anything else opens it: each entry is unpacked with a limit, whatever size it claims to have.
  */
 export function checkArchive(bytes: Uint8Array): void {
   const buffer = Buffer.from(bytes.buffer, bytes.byteOffset, bytes.byteLength);
@@ -23,19 +24,25 @@ export function checkArchive(bytes: Uint8Array): void {
     const claimed = buffer.readUInt32LE(at + 24);
     const local = buffer.readUInt32LE(at + 42);
     if (claimed > left) throw new UnreadableFile(TOO_LARGE);
-    left -= buffer.readUInt16LE(at + 10) === 8 ? unpacked(buffer, local, packed, left) : packed;
+    const entry = contentOf(buffer, local, packed, buffer.readUInt16LE(at + 10) === 8, left);
+    left -= entry.length;
     if (left < 0) throw new UnreadableFile(TOO_LARGE);
+    if (entry.subarray(0, 4096).includes('<worksheet')) checkSheet(entry.toString('latin1'));
     at += 46 + buffer.readUInt16LE(at + 28) + buffer.readUInt16LE(at + 30) + buffer.readUInt16LE(at + 32);
   }
 }
 
-function unpacked(buffer: Buffer, local: number, packed: number, most: number): number {
-  if (local + 30 > buffer.length) return 0;
+function contentOf(buffer: Buffer, local: number, packed: number, deflated: boolean, most: number): Buffer {
+  if (local + 30 > buffer.length) return NOTHING;
   const start = local + 30 + buffer.readUInt16LE(local + 26) + buffer.readUInt16LE(local + 28);
+  const content = buffer.subarray(start, start + packed);
+  if (!deflated) return content;
   try {
-    return inflateRawSync(buffer.subarray(start, start + packed), { maxOutputLength: most }).length;
+    return inflateRawSync(content, { maxOutputLength: most });
   } catch (error) {
     if ((error as NodeJS.ErrnoException).code === 'ERR_BUFFER_TOO_LARGE') throw new UnreadableFile(TOO_LARGE);
-    return 0;
+    return NOTHING;
   }
 }
+
+const NOTHING = Buffer.alloc(0);
