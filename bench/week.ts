@@ -14,7 +14,7 @@ import { openDatabase } from '@/data/database';
 import { largePlan } from '@/data/demo/large';
 import { makeLargeSite } from '@/data/demo/large-site';
 import { makeDemo } from '@/data/demo/saltmere';
-import { BUILT_IN_SCHEDULER } from '@/server/actor';
+import { BUILT_IN_OWNER } from '@/server/access/actor';
 import { runCommand, undoCommand } from '@/server/commands/run';
 import { figure, percentile } from './figures';
 
@@ -136,14 +136,14 @@ async function benchCommand(): Promise<void> {
   const start = performance.now();
   const answer = await runCommand(
     db,
-    BUILT_IN_SCHEDULER,
+    BUILT_IN_OWNER,
     { id: 'bench-copy', kind: 'week.start', input },
     { preview: false },
   );
   if (!answer.ok) throw new Error(answer.problem.message);
   figure('copy-600x8-weeks-command', performance.now() - start, 'ms');
   const back = performance.now();
-  const undone = await undoCommand(db, BUILT_IN_SCHEDULER, 'bench-copy', 'bench-undo');
+  const undone = await undoCommand(db, BUILT_IN_OWNER, 'bench-copy', 'bench-undo');
   if (!undone.ok) throw new Error(undone.problem.message);
   figure('copy-600x8-weeks-undo', performance.now() - back, 'ms');
   await db.destroy();

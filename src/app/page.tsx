@@ -1,13 +1,12 @@
 import { redirect } from 'next/navigation';
 import { writeDate } from '@/core/time/day';
-import { currentActor } from '@/server/actor';
+import { page } from '@/server/access/page';
 import { firstPlace } from '@/server/plan/queries';
-import { database } from '@/server/store';
 
 export const dynamic = 'force-dynamic';
 
-export default async function Home() {
-  const place = await firstPlace(await database(), await currentActor());
+export default page({}, async ({ db, actor }) => {
+  const place = await firstPlace(db, actor);
   if (place) redirect(`/plan/${encodeURIComponent(place.site)}/${writeDate(place.week)}`);
   redirect('/start');
-}
+});

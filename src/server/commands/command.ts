@@ -4,8 +4,8 @@ import type { Day } from '@/core/time/day';
 import type { Database } from '@/data/database';
 import type { About } from '@/data/records/command-store';
 import type { RowChange } from '@/data/records/records';
-import type { Deed } from '../access';
-import type { Actor } from '../actor';
+import type { Permission, Scope } from '../access/permissions';
+import type { Actor } from '../access/actor';
 
 /** What a command would do: worked out before anything is written. */
 export interface Work {
@@ -48,8 +48,10 @@ export interface Watch {
 /** One thing that can be done to sites and people. A new one is a value of this form and a line in `list.ts`. */
 export interface Command<Input> {
   readonly kind: string;
-  readonly deed: Deed;
+  readonly permission: Permission;
   readonly input: Joi.Schema<Input>;
+  /** What it is about, by its input alone: whether the actor may is known before anything is read. */
+  scope(input: Input): Scope;
   /** Reads what is there and works out what to write. Must not write. */
   prepare(context: Context, input: Input): Promise<Result<{ work: Work }>>;
 }

@@ -1,20 +1,29 @@
+import Joi from 'joi';
 import { type Change, applyAll, fail, type Problem } from '@/core/plan/change';
 import { type Day, readDate } from '@/core/time/day';
 import type { Database } from '@/data/database';
 import { aboutOf, findCommand, isUndone, keepCommand } from '@/data/records/command-store';
 import { inverseOf, writeRows } from '@/data/records/records';
 import { listSites } from '@/data/site/site-store';
+import { inTransaction } from '@/data/transaction';
 import { findEntry, keepEntry } from '@/data/week/log-store';
 import { loadPlan } from '@/data/week/plan-store';
 import { takenIds, writeChanges } from '@/data/week/shift-store';
-import { refuseAccess } from '../access';
-import type { Actor } from '../actor';
+import { checkScope } from '../access/permissions';
+import type { Actor } from '../access/actor';
 import { now, nowAt } from '../clock';
-import { readInput } from '../input';
+import { REQUEST_ID, readInput } from '../input';
 import { type Context, PREPARED, type Watch, type Work } from './command';
 import { following, plannedWeeks } from './following';
 import { COMMANDS } from './list';
 import type { CommandAnswer, CommandRequest } from './payload';
+
+/** What a browser sends may have any form. */
+const REQUEST = Joi.object<CommandRequest>({
+  id: REQUEST_ID.required(),
+  kind: Joi.string().max(80).required(),
+  input: Joi.any(),
+}).required();
 
 /** Gives up a transaction with something to answer. */
 class GivenUp extends Error {
@@ -33,21 +42,24 @@ export async function runCommand(
   request: CommandRequest,
   { preview, watch }: { readonly preview: boolean; readonly watch?: Watch },
 ): Promise<CommandAnswer> {
+  const form = readInput(REQUEST, request);
+  if (!form.ok) return form;
   const command = COMMANDS.get(request.kind);
   if (!command) return fail('input', 'there is no such command', 'kind');
   const read = readInput(command.input, request.input, 'input', true);
   if (!read.ok) return read;
-  return inTransaction(db, async (trx) => {
+  const refused = await checkScope(db, actor, command.permission, command.scope(read.value));
+  if (refused) return refused;
+  return undoable(db, async (trx) => {
     const known = preview ? null : await findCommand(trx, request.id);
     if (known) return { ok: true, title: known.title, following: [], remarks: [], answer: null };
     const context: Context = { db: trx, actor, today: await todayOf(trx), watch };
     const prepared = await command.prepare(context, read.value);
     if (!prepared.ok) return prepared;
     const { work } = prepared;
-    for (const site of work.sites.length > 0 ? work.sites : [null]) {
-      const refused = refuseAccess(actor, command.deed, site);
-      if (refused) return refused;
-    }
+    // It may come to more sites than its input names, such as those of a person's shifts.
+    const beyond = await checkScope(trx, actor, command.permission, { sites: work.sites });
+    if (work.sites.length > 0 && beyond) return beyond;
     const before = preview ? await plannedWeeks(trx, context.today, work) : [];
     const failed = await writeRows(trx, work.rows);
     if (failed) throw new GivenUp(failed);
@@ -87,18 +99,21 @@ export async function undoCommand(
   id: string,
   undoId: string,
 ): Promise<CommandAnswer> {
-  return inTransaction(db, async (trx) => {
+  const form = readInput(Joi.object({ id: REQUEST_ID.required(), undoId: REQUEST_ID.required() }), {
+    id,
+    undoId,
+  });
+  if (!form.ok) return form;
+  return undoable(db, async (trx) => {
     const entry = await findCommand(trx, id);
     if (!entry) return fail('unknown', 'there is no such command', 'id');
     const done = { ok: true as const, title: entry.title, following: [], remarks: [], answer: null };
     if (await isUndone(trx, id)) return done;
-    const deed = COMMANDS.get(entry.kind)?.deed ?? 'setup.change';
+    const permission = COMMANDS.get(entry.kind)?.permission ?? 'setup.change';
     const about = await aboutOf(trx, id);
     const sites = about.filter((one) => one.kind === 'site').map((one) => one.id);
-    for (const site of sites.length > 0 ? sites : [null]) {
-      const refused = refuseAccess(actor, deed, site);
-      if (refused) return refused;
-    }
+    const refused = await checkScope(trx, actor, permission, { sites });
+    if (refused) return refused;
     const rows = inverseOf(entry.changes);
     const failed = await writeRows(trx, rows);
     if (failed) throw new GivenUp(failed);
@@ -203,12 +218,12 @@ export async function todayOf(db: Database): Promise<Day> {
   return readDate(nowAt(site?.timeZone ?? 'UTC').date)!;
 }
 
-async function inTransaction(
+async function undoable(
   db: Database,
   work: (trx: Database) => Promise<CommandAnswer | { ok: false; problem: Problem }>,
 ): Promise<CommandAnswer> {
   try {
-    return await db.transaction().execute(work);
+    return await inTransaction(db, work);
   } catch (error) {
     if (error instanceof GivenUp) return error.answer;
     if (/FOREIGN KEY/i.test((error as Error).message))

@@ -3,13 +3,15 @@ import { fail } from '@/core/plan/change';
 import { writeDate } from '@/core/time/day';
 import { readRows, readRowsOf, rowChanges } from '@/data/records/records';
 import { command } from '../commands/command';
-import { ID, NEEDS } from '../site/input';
+import { ID } from '../input';
+import { NEEDS } from '../site/input';
 import type { NeedsDraft } from '../site/payload';
 
 /** The needs of a site: the usual week, from which dates it holds, and the variants with their dates. */
 export const saveNeeds = command<{ site: string; needs: NeedsDraft }>({
   kind: 'needs.save',
-  deed: 'setup.change',
+  permission: 'setup.change',
+  scope: ({ site }) => ({ sites: [site] }),
   input: Joi.object({ site: ID.required(), needs: NEEDS.required() }).required(),
   async prepare({ db }, { site, needs }) {
     const [row] = await readRows(db, 'site', { id: site });

@@ -9,8 +9,10 @@ import type { Database } from '@/data/database';
 import { NO_ROWS, type PersonRows, personChanges, readPeopleRows } from '@/data/people/person-rows';
 import type { About } from '@/data/records/command-store';
 import { type RowChange, readRows, readRowsOf, rowChanges } from '@/data/records/records';
+import { BUSINESS } from '../access/permissions';
 import { type Work, command } from '../commands/command';
-import { ID, NAME } from '../site/input';
+import { ID } from '../input';
+import { NAME } from '../site/input';
 import { PATCH, PERSON, VERSION } from './input';
 import type { PersonDraft, VersionDraft } from './payload';
 import { draftOf, rowsOf, versionRows } from './rows';
@@ -189,7 +191,8 @@ async function shiftsAfterLeaving(
 /** People typed as a list of names, with a role if wanted, at one site. */
 export const addPeople = command<{ site: string; people: { name: string; role: string | null }[] }>({
   kind: 'people.add',
-  deed: 'people.change',
+  permission: 'people.change',
+  scope: ({ site }) => ({ sites: [site] }),
   input: Joi.object({
     site: ID.required(),
     people: Joi.array()
@@ -218,7 +221,8 @@ export const addPeople = command<{ site: string; people: { name: string; role: s
 /** Everything about one person but availability and leave. */
 export const savePerson = command<{ id: string; person: PersonDraft }>({
   kind: 'person.save',
-  deed: 'people.change',
+  permission: 'people.change',
+  scope: ({ id, person }) => ({ people: [id], sites: person.sites }),
   input: Joi.object({ id: ID.required(), person: PERSON.required() }).required(),
   async prepare({ db, today }, { id, person }) {
     const before = (await readPeopleRows(db, [id])).get(id);
@@ -248,7 +252,8 @@ export interface PeoplePatch extends Partial<
 /** One change for several people at once. */
 export const changePeople = command<{ ids: string[]; patch: PeoplePatch }>({
   kind: 'people.change',
-  deed: 'people.change',
+  permission: 'people.change',
+  scope: ({ ids }) => ({ people: ids }),
   input: Joi.object({
     ids: Joi.array().items(ID).min(1).max(5000).required(),
     patch: PATCH.required(),
@@ -282,7 +287,8 @@ function patched(person: PersonDraft, patch: PeoplePatch): PersonDraft {
 /** The dated versions of one person's availability. */
 export const saveAvailability = command<{ person: string; versions: VersionDraft[] }>({
   kind: 'availability.save',
-  deed: 'people.change',
+  permission: 'people.change',
+  scope: ({ person }) => ({ people: [person] }),
   input: Joi.object({
     person: ID.required(),
     versions: Joi.array().items(VERSION).max(200).unique('id').required(),
@@ -314,7 +320,8 @@ export const saveAvailability = command<{ person: string; versions: VersionDraft
 /** The fields that the business keeps of its people besides the usual ones. */
 export const saveFields = command<{ fields: { id: string | null; name: string }[] }>({
   kind: 'fields.save',
-  deed: 'people.change',
+  permission: 'people.change',
+  scope: () => BUSINESS,
   input: Joi.object({
     fields: Joi.array()
       .items(Joi.object({ id: ID.allow(null).required(), name: NAME.required() }))

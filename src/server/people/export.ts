@@ -10,8 +10,8 @@ import { writeDayCell } from '@/formats/people/values';
 import { writeCsv } from '@/formats/table/csv';
 import { writeXlsx } from '@/formats/table/xlsx';
 import { type Problem } from '@/core/plan/change';
-import { refuseAccess } from '../access';
-import type { Actor } from '../actor';
+import { checkAccess } from '../access/permissions';
+import type { Actor } from '../access/actor';
 import { todayOf } from '../commands/run';
 import { minorOf } from './commands';
 import type { PersonDraft, VersionDraft } from './payload';
@@ -32,7 +32,7 @@ export async function exportLines(
   actor: Actor,
   site: string | null,
 ): Promise<{ ok: true; lines: string[][] } | { ok: false; problem: Problem }> {
-  const refused = refuseAccess(actor, 'people.read', site);
+  const refused = checkAccess(actor, 'people.read', site);
   if (refused) return refused;
   const today = await todayOf(db);
   const minor = await minorOf(db);

@@ -1,5 +1,6 @@
 import Joi from 'joi';
-import { DAY_NUMBER, ID, MONEY, NAME } from '../site/input';
+import { ID } from '../input';
+import { DAY_NUMBER, MONEY, NAME } from '../site/input';
 import type { PersonDraft, VersionDraft } from './payload';
 
 const text = (most: number) => Joi.string().trim().max(most).allow(null);

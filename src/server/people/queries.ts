@@ -7,8 +7,8 @@ import { readPeopleRows } from '@/data/people/person-rows';
 import { commandsAbout, isUndone } from '@/data/records/command-store';
 import { readRows } from '@/data/records/records';
 import { listSites } from '@/data/site/site-store';
-import { refuseAccess, visibleSites } from '../access';
-import { type Actor, nameOfActor } from '../actor';
+import { checkAccess, isPermittedEverywhere, visibleSites } from '../access/permissions';
+import { type Actor, nameOfActor } from '../access/actor';
 import { todayOf } from '../commands/run';
 import { minorOf } from './commands';
 import { detailsOf } from './history';
@@ -18,7 +18,7 @@ import { draftOf, versionsOf } from './rows';
 /** Everybody the actor may see, as the table of people shows them. */
 export async function peopleTable(db: Database, actor: Actor): Promise<Result<{ table: PeoplePayload }>> {
   const sites = visibleSites(actor, await listSites(db));
-  const refused = sites.length === 0 ? refuseAccess(actor, 'people.read', null) : null;
+  const refused = sites.length === 0 ? checkAccess(actor, 'people.read', null) : null;
   if (refused) return refused;
   const choices = await choicesOf(db, actor);
   const seen = new Set(choices.sites.map((site) => site.id));
@@ -28,7 +28,12 @@ export async function peopleTable(db: Database, actor: Actor): Promise<Result<{ 
   const people: PersonLine[] = [];
   for (const [id, mine] of rows) {
     const draft = draftOf(mine, minor);
-    if (draft.sites.length > 0 ? !draft.sites.some((site) => seen.has(site)) : actor.sites !== null) continue;
+    if (
+      draft.sites.length > 0
+        ? !draft.sites.some((site) => seen.has(site))
+        : !isPermittedEverywhere(actor, 'people.read')
+    )
+      continue;
     const { pay, notes: _notes, usualWeek: _usual, ...line } = draft;
     const base = pay.filter((one) => one.role === null && (one.since ?? -Infinity) <= choices.today).at(-1);
     people.push({
@@ -59,7 +64,7 @@ export async function personPage(
   const rows = (await readPeopleRows(db, [id])).get(id);
   if (!rows) return fail('unknown', 'there is no such person', 'id');
   const sites = rows.person_site.map((row) => String(row.site_id));
-  const may = (sites.length > 0 ? sites : [null]).some((site) => !refuseAccess(actor, 'people.read', site));
+  const may = (sites.length > 0 ? sites : [null]).some((site) => !checkAccess(actor, 'people.read', site));
   if (!may) return fail('forbidden', `${actor.name} may not see this person`);
   const choices = await choicesOf(db, actor);
   const people = await db.selectFrom('person').select(['id', 'name']).orderBy('name').execute();

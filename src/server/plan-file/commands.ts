@@ -5,12 +5,16 @@ import { type Change, type Problem, fail } from '@/core/plan/change';
 import type { Plan, Shift } from '@/core/plan/types';
 import { loadPlan } from '@/data/week/plan-store';
 import { readPlan } from '@/formats/plan-file/read';
+import { BUSINESS } from '../access/permissions';
 import { command } from '../commands/command';
-import { DAY_NUMBER, ID, NAME } from '../site/input';
+import { ID } from '../input';
+import { DAY_NUMBER, NAME } from '../site/input';
 import type { PlanFileCheck } from './payload';
 import { SiteBuilder, freshIds } from './site-builder';
 
-const TEXT = Joi.string().max(8_000_000);
+/** The most that a plan file may be, in bytes. */
+export const MOST_TEXT = 8_000_000;
+const TEXT = Joi.string().max(MOST_TEXT);
 
 /** What a plan file holds, with all its faults where it has some. */
 export function checkPlanFile(text: string): PlanFileCheck {
@@ -42,7 +46,8 @@ function planOf(text: string): { ok: true; plan: Plan } | { ok: false; problem: 
  */
 export const importWeek = command<{ site: string; week: number; text: string }>({
   kind: 'plan-file.week',
-  deed: 'plan.change',
+  permission: 'plan.change',
+  scope: ({ site }) => ({ sites: [site] }),
   input: Joi.object({ site: ID.required(), week: DAY_NUMBER.required(), text: TEXT.required() }).required(),
   async prepare({ db }, { site, week, text }) {
     const read = planOf(text);
@@ -119,7 +124,8 @@ function matching<T extends { readonly id: string; readonly name: string }>(
 /** A plan file as a site of its own, with its people, roles, needs, rules and shifts. */
 export const importSite = command<{ name: string; text: string }>({
   kind: 'plan-file.site',
-  deed: 'setup.change',
+  permission: 'setup.change',
+  scope: () => BUSINESS,
   input: Joi.object({ name: NAME.required(), text: TEXT.required() }).required(),
   async prepare({ db }, { name, text }) {
     const read = planOf(text);

@@ -4,8 +4,8 @@ import type { Database } from '@/data/database';
 import { listSites } from '@/data/site/site-store';
 import { loadPlan } from '@/data/week/plan-store';
 import { writePlan } from '@/formats/plan-file/write';
-import { refuseAccess } from '../access';
-import type { Actor } from '../actor';
+import { checkAccess } from '../access/permissions';
+import type { Actor } from '../access/actor';
 
 /** A site's week as the text of a plan file, with a name for it. `week` is any day in it. */
 export async function planFileOf(
@@ -14,7 +14,7 @@ export async function planFileOf(
   site: string,
   week: Day,
 ): Promise<Result<{ text: string; name: string }>> {
-  const refused = refuseAccess(actor, 'plan.read', site);
+  const refused = checkAccess(actor, 'plan.read', site);
   if (refused) return refused;
   const line = (await listSites(db)).find((one) => one.id === site);
   const first = line && startOfWeek(week, line.weekStart);

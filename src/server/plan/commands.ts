@@ -10,11 +10,12 @@ import { type Day, startOfWeek } from '@/core/time/day';
 import type { Database } from '@/data/database';
 import { type LogEntry, entriesSince, findEntry, keepEntry } from '@/data/week/log-store';
 import { listSites, namesOf } from '@/data/site/site-store';
+import { inTransaction } from '@/data/transaction';
 import { type StoredPlan, loadPlan } from '@/data/week/plan-store';
 import { noteLeftOut } from '@/data/week/repeat-store';
 import { takenIds, writeChanges } from '@/data/week/shift-store';
-import { refuseAccess } from '../access';
-import type { Actor } from '../actor';
+import { checkAccess } from '../access/permissions';
+import type { Actor } from '../access/actor';
 import { now } from '../clock';
 import type { ChangeAnswer, ChangeRequest } from './payload';
 
@@ -30,9 +31,9 @@ export async function changePlan(
   week: Day,
   request: ChangeRequest,
 ): Promise<ChangeAnswer> {
-  const refused = refuseAccess(actor, 'plan.change', site);
+  const refused = checkAccess(actor, 'plan.change', site);
   if (refused) return refused;
-  return db.transaction().execute(async (trx): Promise<ChangeAnswer> => {
+  return inTransaction(db, async (trx): Promise<ChangeAnswer> => {
     const before = await findEntry(trx, request.id);
     if (before) return answered(before, site, await entriesSince(trx, site, request.base));
     const stored = await loadWeek(trx, site, week, request.days ?? 7);

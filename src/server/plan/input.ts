@@ -1,17 +1,18 @@
 import Joi from 'joi';
-import type { Result } from '@/core/plan/change';
-import { readInput } from '../input';
+import type { Day } from '@/core/time/day';
+import type { Scope } from '../access/permissions';
+import { DATE, ID, REQUEST_ID } from '../input';
+import { DAY_NUMBER } from '../site/input';
 import { BREAK, DETAIL } from '../week/input';
 import type { ChangeRequest } from './payload';
 
-const id = () => Joi.string().max(80);
 const text = () => Joi.string().max(2000).allow('', null);
 const minute = (most: number) => Joi.number().integer().min(0).max(most);
 
 const shift = {
-  person: id().allow(null),
-  role: id().allow(null),
-  date: Joi.number().integer(),
+  person: ID.allow(null),
+  role: ID.allow(null),
+  date: DAY_NUMBER,
   from: minute(1439),
   to: minute(2879),
   break: BREAK.allow(null),
@@ -28,34 +29,45 @@ const CHANGE = Joi.alternatives().conditional('.do', {
       is: 'add',
       then: Joi.object({
         do: 'add',
-        shift: Joi.object({ id: id().required(), ...required, detail }).required(),
+        shift: Joi.object({ id: ID.required(), ...required, detail }).required(),
       }),
     },
     {
       is: 'set',
       then: Joi.object({
         do: 'set',
-        id: id().required(),
+        id: ID.required(),
         shift: Joi.object({ ...shift, detail })
           .min(1)
           .required(),
       }),
     },
-    { is: 'remove', then: Joi.object({ do: 'remove', id: id().required() }) },
+    { is: 'remove', then: Joi.object({ do: 'remove', id: ID.required() }) },
   ],
   otherwise: Joi.object({ do: Joi.valid('add', 'set', 'remove').required() }).required(),
 });
 
-const REQUEST = Joi.object({
-  id: Joi.string().min(8).max(80).required(),
+/** What is posted to change a plan. */
+export const CHANGE_REQUEST = Joi.object<ChangeRequest>({
+  id: REQUEST_ID.min(8).required(),
   base: Joi.number().integer().min(0).required(),
   changes: Joi.array().items(CHANGE).min(1).max(5000).required(),
   confirmed: Joi.boolean(),
   days: Joi.valid(7, 14, 28),
 }).required();
 
-/** Reads what was posted; the problem names the first field that is wrong. */
-export function readChangeRequest(body: unknown): Result<{ request: ChangeRequest }> {
-  const read = readInput<ChangeRequest>(REQUEST, body);
-  return read.ok ? { ok: true, request: read.value } : read;
+const address = { site: ID.required(), week: DATE.required() };
+
+/** A site's week in an address. `week` is any day in it. */
+export const PLAN_ADDRESS = Joi.object<{ site: string; week: Day }>(address);
+
+/** A shift in an address. */
+export const SHIFT_ADDRESS = Joi.object<{ site: string; week: Day; shift: string }>({
+  ...address,
+  shift: ID.required(),
+});
+
+/** What is asked about where the address names a site. */
+export function atSite({ params }: { readonly params: { readonly site: string } }): Scope {
+  return { sites: [params.site] };
 }

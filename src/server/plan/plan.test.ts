@@ -6,9 +6,10 @@ import { type Database, openDatabase } from '@/data/database';
 import { makeDemo } from '@/data/demo/saltmere';
 import { entriesSince } from '@/data/week/log-store';
 import { loadPlan } from '@/data/week/plan-store';
-import { type Actor, BUILT_IN_SCHEDULER } from '../actor';
+import { type Actor, BUILT_IN_OWNER } from '../access/actor';
 import { changePlan } from './commands';
-import { readChangeRequest } from './input';
+import { readInput } from '../input';
+import { CHANGE_REQUEST } from './input';
 import type { ChangeRequest } from './payload';
 import { firstPlace, frameOfWeek, planOfWeek } from './queries';
 
@@ -39,7 +40,7 @@ const added = (more: Partial<Shift> = {}): Change => ({
   },
 });
 
-function post(changes: Change[], more: Partial<ChangeRequest> = {}, actor: Actor = BUILT_IN_SCHEDULER) {
+function post(changes: Change[], more: Partial<ChangeRequest> = {}, actor: Actor = BUILT_IN_OWNER) {
   const request = { id: `request-${++made}`, base: 0, changes, ...more };
   return changePlan(db, actor, 'bistro', MONDAY, request);
 }
@@ -111,7 +112,12 @@ describe('a change', () => {
 });
 
 describe('who may', () => {
-  const elsewhere: Actor = { id: 'e', name: 'Edda', kind: 'scheduler', sites: ['chandlery'] };
+  const elsewhere: Actor = {
+    id: 'e',
+    name: 'Edda',
+    person: null,
+    grants: [{ kind: 'scheduler', site: 'chandlery' }],
+  };
 
   test('not change or read a site that is not theirs', async () => {
     expect(await post([added()], {}, elsewhere)).toMatchObject({ ok: false, problem: { code: 'forbidden' } });
@@ -131,7 +137,7 @@ describe('who may', () => {
 });
 
 test('the strip of weeks tells hours and state', async () => {
-  const found = await frameOfWeek(db, BUILT_IN_SCHEDULER, 'bistro', MONDAY + 2);
+  const found = await frameOfWeek(db, BUILT_IN_OWNER, 'bistro', MONDAY + 2);
   expect(found.ok && found.frame.weeks.map((week) => week.state)).toEqual([
     'published',
     'draft',
@@ -144,7 +150,7 @@ test('the strip of weeks tells hours and state', async () => {
 });
 
 test('a week or site that is not there is said to be unknown', async () => {
-  expect(await planOfWeek(db, BUILT_IN_SCHEDULER, 'nowhere', MONDAY)).toMatchObject({
+  expect(await planOfWeek(db, BUILT_IN_OWNER, 'nowhere', MONDAY)).toMatchObject({
     ok: false,
     problem: { code: 'unknown' },
   });
@@ -153,7 +159,7 @@ test('a week or site that is not there is said to be unknown', async () => {
 describe('what is posted', () => {
   const good = { id: 'request-1', base: 0, changes: [added()] };
 
-  test('is read when it is right', () => expect(readChangeRequest(good).ok).toBe(true));
+  test('is read when it is right', () => expect(readInput(CHANGE_REQUEST, good).ok).toBe(true));
 
   test.each<[unknown, string]>([
     [undefined, ''],
@@ -164,7 +170,7 @@ describe('what is posted', () => {
     [{ ...good, changes: [{ do: 'set', id: 's', shift: { site: 'x' } }] }, 'changes[0].shift.site'],
     [{ ...good, changes: [{ do: 'add-leave', person: 'p' }] }, 'changes[0].do'],
   ])('%p is refused with the field named', (body, path) => {
-    const result = readChangeRequest(body);
+    const result = readInput(CHANGE_REQUEST, body);
     expect(result).toMatchObject({ ok: false });
     if (path !== '') expect(!result.ok && result.problem.path).toBe(path);
   });

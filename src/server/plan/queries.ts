@@ -9,8 +9,8 @@ import { type StoredSite, listSites, loadSite, namesOf } from '@/data/site/site-
 import { loadPlan } from '@/data/week/plan-store';
 import { loadDaybook, loadPatterns, loadStations, loadTemplates } from '@/data/week/repeat-store';
 import { loadPublished, loadShifts } from '@/data/week/shift-store';
-import { visibleSites } from '../access';
-import type { Actor } from '../actor';
+import { visibleSites } from '../access/permissions';
+import type { Actor } from '../access/actor';
 import { nowAt } from '../clock';
 import { readableSite } from '../site/readable';
 import type { FramePayload, PlanPayload, WeekLine } from './payload';

@@ -7,8 +7,10 @@ import type { Rules } from '@/core/plan/types';
 import { type Day, writeDate } from '@/core/time/day';
 import type { Database } from '@/data/database';
 import { type Row, type RowChange, readRows, readRowsOf, rowChanges } from '@/data/records/records';
+import { BUSINESS } from '../access/permissions';
 import { command } from '../commands/command';
-import { ID, NAME, ROLE, RULES, SITE } from './input';
+import { ID } from '../input';
+import { NAME, ROLE, RULES, SITE } from './input';
 import type { RoleDraft, SiteDraft } from './payload';
 
 const date = (day: Day | null) => (day === null ? null : writeDate(day));
@@ -16,7 +18,8 @@ const date = (day: Day | null) => (day === null ? null : writeDate(day));
 /** A new site. Answers its id. */
 export const createSite = command<{ business: string; site: SiteDraft }>({
   kind: 'site.create',
-  deed: 'setup.change',
+  permission: 'setup.change',
+  scope: () => BUSINESS,
   input: Joi.object({
     business: Joi.string().trim().max(120).allow('').required(),
     site: SITE.required(),
@@ -54,7 +57,8 @@ export const createSite = command<{ business: string; site: SiteDraft }>({
 /** What is said of a site, all of it at once; what stays the same is not written. */
 export const saveSite = command<{ id: string; site: SiteDraft }>({
   kind: 'site.save',
-  deed: 'setup.change',
+  permission: 'setup.change',
+  scope: ({ id }) => ({ sites: [id] }),
   input: Joi.object({ id: ID.required(), site: SITE.required() }).required(),
   async prepare({ db }, { id, site }) {
     const [before] = await readRows(db, 'site', { id });
@@ -74,7 +78,8 @@ export const saveSite = command<{ id: string; site: SiteDraft }>({
 /** The name of the whole business. */
 export const nameBusiness = command<{ name: string }>({
   kind: 'business.name',
-  deed: 'setup.change',
+  permission: 'setup.change',
+  scope: () => BUSINESS,
   input: Joi.object({ name: NAME.required() }).required(),
   async prepare({ db }, { name }) {
     const before = await readRows(db, 'setting', { name: 'business' });
@@ -93,7 +98,8 @@ export const nameBusiness = command<{ name: string }>({
 /** The roles of a site in their order. One left out is retired there if it is in use there, else it goes. */
 export const saveRoles = command<{ site: string; roles: RoleDraft[] }>({
   kind: 'roles.save',
-  deed: 'setup.change',
+  permission: 'setup.change',
+  scope: ({ site }) => ({ sites: [site] }),
   input: Joi.object({ site: ID.required(), roles: Joi.array().items(ROLE).max(200).required() }).required(),
   async prepare({ db }, { site, roles }) {
     const [siteRow] = await readRows(db, 'site', { id: site });
@@ -158,7 +164,8 @@ export const saveRoles = command<{ site: string; roles: RoleDraft[] }>({
 /** The rules of a site: only what is said of them; the rest has its usual value. */
 export const saveRules = command<{ site: string; rules: Partial<Rules> }>({
   kind: 'rules.save',
-  deed: 'setup.change',
+  permission: 'setup.change',
+  scope: ({ site }) => ({ sites: [site] }),
   input: Joi.object({ site: ID.required(), rules: RULES.required() }).required(),
   async prepare({ db }, { site, rules }) {
     const [before] = await readRows(db, 'site', { id: site });

@@ -2,9 +2,9 @@ import Joi from 'joi';
 import { CHECKS } from '@/core/checks/list';
 import { decimalsOf } from '@/core/hours/money';
 import { isTimeZone } from '@/core/time/now';
+import { ID } from '../input';
 import type { NeedsDraft, RoleDraft, SiteDraft } from './payload';
 
-export const ID = Joi.string().min(1).max(80);
 export const DAY_NUMBER = Joi.number().integer().min(-80_000).max(80_000);
 export const NAME = Joi.string().trim().min(1).max(120);
 export const MONEY = Joi.number().min(0).max(1e9);

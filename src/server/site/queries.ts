@@ -10,8 +10,8 @@ import type { HourFormat } from '@/core/time/write';
 import type { Database } from '@/data/database';
 import { type Row, readRows, readRowsOf } from '@/data/records/records';
 import { listSites } from '@/data/site/site-store';
-import { refuseAccess, visibleSites } from '../access';
-import type { Actor } from '../actor';
+import { checkAccess, visibleSites } from '../access/permissions';
+import type { Actor } from '../access/actor';
 import { nowAt } from '../clock';
 import { rolesInUse } from './commands';
 import type { Missing, NeedsDraft, RoleDraft, RoleHolder, SetupPayload, SiteDraft } from './payload';
@@ -22,7 +22,7 @@ export async function setupOf(
   actor: Actor,
   id: string,
 ): Promise<Result<{ setup: SetupPayload }>> {
-  const refused = refuseAccess(actor, 'setup.read', id);
+  const refused = checkAccess(actor, 'setup.read', id);
   if (refused) return refused;
   const [row] = await readRows(db, 'site', { id });
   if (!row) return fail('unknown', `there is no site "${id}"`, 'site');

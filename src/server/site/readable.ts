@@ -1,8 +1,8 @@
 import { type Result, fail } from '@/core/plan/change';
 import type { Database } from '@/data/database';
 import { type SiteLine, listSites } from '@/data/site/site-store';
-import { refuseAccess } from '../access';
-import type { Actor } from '../actor';
+import { checkAccess } from '../access/permissions';
+import type { Actor } from '../access/actor';
 
 /** A site whose plans the actor may read, and all sites there are. */
 export async function readableSite(
@@ -10,7 +10,7 @@ export async function readableSite(
   actor: Actor,
   site: string,
 ): Promise<Result<{ line: SiteLine; all: readonly SiteLine[] }>> {
-  const refused = refuseAccess(actor, 'plan.read', site);
+  const refused = checkAccess(actor, 'plan.read', site);
   if (refused) return refused;
   const all = await listSites(db);
   const line = all.find((one) => one.id === site);

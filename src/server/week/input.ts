@@ -1,5 +1,6 @@
 import Joi from 'joi';
-import { DAY_NUMBER, ID, NAME } from '../site/input';
+import { ID } from '../input';
+import { DAY_NUMBER, NAME } from '../site/input';
 
 const minute = (most: number) => Joi.number().integer().min(0).max(most);
 const TEXT = Joi.string().max(2000).allow('', null);

@@ -2,7 +2,7 @@ import { beforeEach, describe, expect, test } from '@jest/globals';
 import { formOf } from '@/core/patterns/form';
 import { shift as bare } from '@/core/testing';
 import { loadPatterns } from '@/data/week/repeat-store';
-import { BUILT_IN_SCHEDULER } from '../actor';
+import { BUILT_IN_OWNER } from '../access/actor';
 import { runCommand, undoCommand } from '../commands/run';
 import { NEXT, ask, db, done, edit, freshDemo, id, ofPattern, start, times, tuesdays } from './testing';
 
@@ -97,7 +97,7 @@ describe('a pattern', () => {
     const ran = id();
     await runCommand(
       db,
-      BUILT_IN_SCHEDULER,
+      BUILT_IN_OWNER,
       { id: ran, kind: 'pattern.change', input: { site: 'bistro', ...input } },
       { preview: false },
     );
@@ -106,7 +106,7 @@ describe('a pattern', () => {
     expect((await times()).filter((line) => line.startsWith('4'))).toEqual(['4: 13-17']);
     // Undone, the pattern and its shifts are as they were.
     await db.deleteFrom('shift').where('date', '>=', '2026-12-28').execute();
-    expect((await undoCommand(db, BUILT_IN_SCHEDULER, ran, id())).ok).toBe(true);
+    expect((await undoCommand(db, BUILT_IN_OWNER, ran, id())).ok).toBe(true);
     expect(await times()).toEqual(['0: 14-17', '1: 14-17', '2: 15-17', '3: 14-17']);
     expect((await loadPatterns(db, 'bistro')).filter((one) => one.name === 'Stocktake')).toEqual([
       tuesdays(),
@@ -119,13 +119,13 @@ describe('a pattern', () => {
     const ran = id();
     const input = { shift: second.id, scope: 'later', form: { ...formOf(second), from: 780 } };
     const asked = { id: ran, kind: 'pattern.change', input: { site: 'bistro', ...input } };
-    expect((await runCommand(db, BUILT_IN_SCHEDULER, asked, { preview: false })).ok).toBe(true);
+    expect((await runCommand(db, BUILT_IN_OWNER, asked, { preview: false })).ok).toBe(true);
     const again = { ...start, weeks: [NEXT + 14, NEXT + 28], source: { from: 'patterns', ids: null } };
     await done('week.start', again);
     expect(await times()).toEqual(['0: 14-17', '1: 13-17', '3: 13-17', '4: 13-17']);
     const [, , fourth] = await ofPattern();
     await edit([{ do: 'remove', id: fourth.id }]);
-    expect((await undoCommand(db, BUILT_IN_SCHEDULER, ran, id())).ok).toBe(true);
+    expect((await undoCommand(db, BUILT_IN_OWNER, ran, id())).ok).toBe(true);
     const [mine] = (await loadPatterns(db, 'bistro')).filter((one) => one.name === 'Stocktake');
     expect(mine).toEqual(tuesdays());
     expect((await times()).slice(0, 2)).toEqual(['0: 14-17', '1: 14-17']);
@@ -138,10 +138,10 @@ describe('a pattern', () => {
       pattern: tuesdays({ id: 'other', shifts: [{ ...tuesdays().shifts[0], from: 1080, to: 1200 }] }),
       weeks: 3,
     };
-    await runCommand(db, BUILT_IN_SCHEDULER, { id: ran, kind: 'pattern.save', input }, { preview: false });
+    await runCommand(db, BUILT_IN_OWNER, { id: ran, kind: 'pattern.save', input }, { preview: false });
     const other = (await ofPattern()).find((one) => one.from === 1080)!;
     await edit([{ do: 'remove', id: other.id }]);
-    expect((await undoCommand(db, BUILT_IN_SCHEDULER, ran, id())).ok).toBe(true);
+    expect((await undoCommand(db, BUILT_IN_OWNER, ran, id())).ok).toBe(true);
     expect((await ofPattern()).filter((one) => one.from === 1080)).toEqual([]);
     expect((await loadPatterns(db, 'bistro')).map((one) => one.id)).not.toContain('other');
   });

@@ -13,7 +13,8 @@ import { listSites } from '@/data/site/site-store';
 import { loadPatterns, patternOf, patternRow } from '@/data/week/repeat-store';
 import { loadPublished, loadShifts } from '@/data/week/shift-store';
 import { type Context, command } from '../commands/command';
-import { ID } from '../site/input';
+import { ID } from '../input';
+
 import { FORM, PATTERN } from './input';
 import type { PatternChange } from './payload';
 import { writtenInto } from './write-patterns';
@@ -24,7 +25,8 @@ const MOST_WEEKS_AHEAD = 26;
 /** A pattern as it is from now on, written into the weeks ahead. */
 export const savePattern = command<{ site: string; pattern: Pattern; weeks: number }>({
   kind: 'pattern.save',
-  deed: 'plan.change',
+  permission: 'plan.change',
+  scope: ({ site }) => ({ sites: [site] }),
   input: Joi.object({
     site: ID.required(),
     pattern: PATTERN.required(),
@@ -74,7 +76,8 @@ export const savePattern = command<{ site: string; pattern: Pattern; weeks: numb
 /** Ends a pattern for good: what is not published of it from today on goes, the rest stays without it. */
 export const removePattern = command<{ site: string; id: string }>({
   kind: 'pattern.remove',
-  deed: 'plan.change',
+  permission: 'plan.change',
+  scope: ({ site }) => ({ sites: [site] }),
   input: Joi.object({ site: ID.required(), id: ID.required() }).required(),
   async prepare(context, { site, id }) {
     const found = await surroundings(context, site);
@@ -99,7 +102,8 @@ export const removePattern = command<{ site: string; id: string }>({
 /** Changes an occurrence and those after it, or all that are not published yet; or ends them. */
 export const changePattern = command<PatternChange>({
   kind: 'pattern.change',
-  deed: 'plan.change',
+  permission: 'plan.change',
+  scope: ({ site }) => ({ sites: [site] }),
   input: Joi.object({
     site: ID.required(),
     shift: ID.required(),

@@ -3,9 +3,10 @@ import type { Change } from '@/core/plan/change';
 import { NO_DETAIL } from '@/core/plan/types';
 import { shift as bare } from '@/core/testing';
 import { loadPlan } from '@/data/week/plan-store';
-import { type Actor, BUILT_IN_SCHEDULER } from '../actor';
+import { type Actor, BUILT_IN_OWNER } from '../access/actor';
 import { changePlan } from '../plan/commands';
-import { readChangeRequest } from '../plan/input';
+import { readInput } from '../input';
+import { CHANGE_REQUEST } from '../plan/input';
 import { planOfWeek } from '../plan/queries';
 import { latelyOf, monthOf, repeatOf, shiftHistory } from './queries';
 import { MONDAY, NEXT, ask, db, done, edit, freshDemo, id, shiftsOf, start, tuesdays } from './testing';
@@ -37,7 +38,7 @@ describe('what the plan page asks for', () => {
     const [one] = await shiftsOf(MONDAY);
     await edit([{ do: 'add', shift: { ...one, id: 'mine', date: NEXT, person: null } }]);
     await edit([{ do: 'set', id: 'mine', shift: { person: 'bram', note: 'keys' } }]);
-    const told = await shiftHistory(db, BUILT_IN_SCHEDULER, 'bistro', 'mine');
+    const told = await shiftHistory(db, BUILT_IN_OWNER, 'bistro', 'mine');
     expect(told.ok && told.events.map((event) => event.says)).toEqual([
       'given to Bram de Wit, note "keys"',
       expect.stringMatching(/^made: Mon 30 \d+:00–/),
@@ -55,7 +56,7 @@ describe('what the plan page asks for', () => {
       },
     });
     for (const change of [late(2), late(13), late(14), late(3, 9)])
-      await changePlan(db, BUILT_IN_SCHEDULER, 'bistro', change.do === 'add' ? change.shift.date : 0, {
+      await changePlan(db, BUILT_IN_OWNER, 'bistro', change.do === 'add' ? change.shift.date : 0, {
         id: id(),
         base: 1e6,
         changes: [change],
@@ -63,12 +64,12 @@ describe('what the plan page asks for', () => {
     const before = (await shiftsOf(MONDAY - 7)).filter(
       (one) => one.person === 'dario' && one.date === friday - 7 && one.from >= 900,
     ).length;
-    const found = await latelyOf(db, BUILT_IN_SCHEDULER, 'bistro', friday, 1020);
+    const found = await latelyOf(db, BUILT_IN_OWNER, 'bistro', friday, 1020);
     expect(found.ok && found.counts.dario).toBe(2 + before);
   });
 
   test('the month adds up what each week shows', async () => {
-    const found = await monthOf(db, BUILT_IN_SCHEDULER, 'bistro', MONDAY);
+    const found = await monthOf(db, BUILT_IN_OWNER, 'bistro', MONDAY);
     if (!found.ok) throw new Error();
     expect(found.weeks.map((week) => week.state)).toEqual([
       'empty',
@@ -85,7 +86,7 @@ describe('what the plan page asks for', () => {
   test('a note of a day is kept, changed and taken away', async () => {
     await done('daybook.save', { date: NEXT, note: ' <i>Boats</i> ' });
     const notes = async () => {
-      const found = await planOfWeek(db, BUILT_IN_SCHEDULER, 'bistro', NEXT);
+      const found = await planOfWeek(db, BUILT_IN_OWNER, 'bistro', NEXT);
       return found.ok ? found.payload.daybook : null;
     };
     expect(await notes()).toEqual([{ date: NEXT, note: '<i>Boats</i>' }]);
@@ -95,7 +96,11 @@ describe('what the plan page asks for', () => {
 
   test('a detail that is not of its form is refused with its place', () => {
     const request = (detail: unknown) =>
-      readChangeRequest({ id: 'request-x', base: 0, changes: [{ do: 'set', id: 's', shift: { detail } }] });
+      readInput(CHANGE_REQUEST, {
+        id: 'request-x',
+        base: 0,
+        changes: [{ do: 'set', id: 's', shift: { detail } }],
+      });
     expect(request({ ...NO_DETAIL, tasks: [''] })).toMatchObject({
       ok: false,
       problem: { path: 'changes[0].shift.detail.tasks[0]' },
@@ -110,7 +115,12 @@ describe('what the plan page asks for', () => {
 });
 
 describe('who has no say at a site', () => {
-  const elsewhere: Actor = { id: 'e', name: 'Edda', kind: 'scheduler', sites: ['chandlery'] };
+  const elsewhere: Actor = {
+    id: 'e',
+    name: 'Edda',
+    person: null,
+    grants: [{ kind: 'scheduler', site: 'chandlery' }],
+  };
 
   test.each([
     ['week.start', start],

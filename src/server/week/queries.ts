@@ -14,7 +14,7 @@ import { entriesAbout } from '@/data/week/log-store';
 import { type StoredPlan, loadPlan } from '@/data/week/plan-store';
 import { loadPatterns, loadStations, loadTemplates, loadWeekTemplates } from '@/data/week/repeat-store';
 import { readableSite } from '../site/readable';
-import { type Actor, nameOfActor } from '../actor';
+import { type Actor, nameOfActor } from '../access/actor';
 import { nowAt } from '../clock';
 import type { MonthWeek, RepeatPayload, ShiftEvent } from './payload';
 

@@ -2,7 +2,7 @@ import { beforeEach, describe, expect, test } from '@jest/globals';
 import { type Shift } from '@/core/plan/types';
 import { shift as bare } from '@/core/testing';
 import { insertShifts } from '@/data/week/shift-store';
-import { BUILT_IN_SCHEDULER } from '../actor';
+import { BUILT_IN_OWNER } from '../access/actor';
 import { runCommand, undoCommand } from '../commands/run';
 import { repeatOf } from './queries';
 import { MONDAY, NEXT, ask, db, done, edit, freshDemo, id, plain, shiftsOf, start } from './testing';
@@ -38,7 +38,7 @@ describe('starting a week', () => {
     const ran = id();
     const answer = await runCommand(
       db,
-      BUILT_IN_SCHEDULER,
+      BUILT_IN_OWNER,
       { id: ran, kind: 'week.start', input: { site: 'bistro', ...request } },
       { preview: false },
     );
@@ -46,7 +46,7 @@ describe('starting a week', () => {
     const open = await shiftsOf(NEXT, 21);
     expect(open).toHaveLength(3 * 62);
     expect(open.every((one) => one.person === null)).toBe(true);
-    expect((await undoCommand(db, BUILT_IN_SCHEDULER, ran, id())).ok).toBe(true);
+    expect((await undoCommand(db, BUILT_IN_OWNER, ran, id())).ok).toBe(true);
     expect(plain(await shiftsOf(MONDAY, 70))).toEqual(before);
   });
 
@@ -54,7 +54,7 @@ describe('starting a week', () => {
     const ran = id();
     await runCommand(
       db,
-      BUILT_IN_SCHEDULER,
+      BUILT_IN_OWNER,
       { id: ran, kind: 'week.start', input: { site: 'bistro', ...start } },
       { preview: false },
     );
@@ -63,9 +63,9 @@ describe('starting a week', () => {
       { do: 'remove', id: one.id },
       { do: 'set', id: two.id, shift: { note: 'mine' } },
     ]);
-    expect((await undoCommand(db, BUILT_IN_SCHEDULER, ran, id())).ok).toBe(true);
+    expect((await undoCommand(db, BUILT_IN_OWNER, ran, id())).ok).toBe(true);
     expect(await shiftsOf(NEXT)).toEqual([]);
-    const found = await repeatOf(db, BUILT_IN_SCHEDULER, 'bistro');
+    const found = await repeatOf(db, BUILT_IN_OWNER, 'bistro');
     expect(found.ok && found.repeat.done).toMatchObject([
       { id: ran, title: 'Week 30 Nov–6 Dec from week 23–29 November', actor: 'Scheduler', undone: true },
     ]);
@@ -76,7 +76,7 @@ describe('starting a week', () => {
     const watch = { come: async () => ++heard > 2 };
     const answer = await runCommand(
       db,
-      BUILT_IN_SCHEDULER,
+      BUILT_IN_OWNER,
       { id: id(), kind: 'week.start', input: { site: 'bistro', ...start, weeks: [NEXT, NEXT + 7] } },
       { preview: false, watch },
     );

@@ -27,7 +27,8 @@ interface Brought {
  */
 export const startWeek = command<StartRequest>({
   kind: 'week.start',
-  deed: 'plan.change',
+  permission: 'plan.change',
+  scope: ({ site }) => ({ sites: [site] }),
   input: START,
   async prepare(context, request) {
     const { db } = context;

@@ -13,14 +13,16 @@ import { listSites } from '@/data/site/site-store';
 import { loadTemplates, templateRow } from '@/data/week/repeat-store';
 import { loadShifts } from '@/data/week/shift-store';
 import { type Context, command } from '../commands/command';
-import { DAY_NUMBER, ID, NAME } from '../site/input';
+import { ID } from '../input';
+import { DAY_NUMBER, NAME } from '../site/input';
 import { TEMPLATE } from './input';
 import { templateShifts } from './start';
 
 /** The stations of a site: sections, tills, vehicles. */
 export const saveStations = command<{ site: string; stations: { id: string; name: string }[] }>({
   kind: 'stations.save',
-  deed: 'setup.change',
+  permission: 'setup.change',
+  scope: ({ site }) => ({ sites: [site] }),
   input: Joi.object({
     site: ID.required(),
     stations: Joi.array()
@@ -55,7 +57,8 @@ export const saveTemplates = command<{
   follow: string[];
 }>({
   kind: 'templates.save',
-  deed: 'plan.change',
+  permission: 'plan.change',
+  scope: ({ site }) => ({ sites: [site] }),
   input: Joi.object({
     site: ID.required(),
     templates: Joi.array()
@@ -183,7 +186,8 @@ function isAsMade(shift: Shift, template: ShiftTemplate): boolean {
 /** Keeps a week under a name: what stands in it, without what was for once. */
 export const keepWeek = command<{ site: string; week: Day; name: string; people: boolean }>({
   kind: 'week-template.keep',
-  deed: 'plan.change',
+  permission: 'plan.change',
+  scope: ({ site }) => ({ sites: [site] }),
   input: Joi.object({
     site: ID.required(),
     week: DAY_NUMBER.required(),
@@ -226,7 +230,8 @@ export const keepWeek = command<{ site: string; week: Day; name: string; people:
 /** Gives a week template up. Weeks made from it stay. */
 export const dropWeek = command<{ site: string; id: string }>({
   kind: 'week-template.drop',
-  deed: 'plan.change',
+  permission: 'plan.change',
+  scope: ({ site }) => ({ sites: [site] }),
   input: Joi.object({ site: ID.required(), id: ID.required() }).required(),
   async prepare({ db }, { site, id }) {
     const [row] = await readRows(db, 'week_template', { id, site_id: site });
@@ -247,7 +252,8 @@ export const dropWeek = command<{ site: string; id: string }>({
 /** The note of a day at a site; an empty one goes. */
 export const saveDaybook = command<{ site: string; date: Day; note: string }>({
   kind: 'daybook.save',
-  deed: 'plan.change',
+  permission: 'plan.change',
+  scope: ({ site }) => ({ sites: [site] }),
   input: Joi.object({
     site: ID.required(),
     date: DAY_NUMBER.required(),

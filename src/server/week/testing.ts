@@ -7,7 +7,7 @@ import { readDate } from '@/core/time/day';
 import { type Database, openDatabase } from '@/data/database';
 import { makeDemo } from '@/data/demo/saltmere';
 import { loadShifts } from '@/data/week/shift-store';
-import { type Actor, BUILT_IN_SCHEDULER } from '../actor';
+import { type Actor, BUILT_IN_OWNER } from '../access/actor';
 import type { CommandAnswer } from '../commands/payload';
 import { runCommand } from '../commands/run';
 import { changePlan } from '../plan/commands';
@@ -32,7 +32,7 @@ type Done = Extract<CommandAnswer, { ok: true }>;
 export const id = () => `request-${++made}`;
 
 /** Asks for a command at the bistro. */
-export function ask(kind: string, input: object, preview = false, actor: Actor = BUILT_IN_SCHEDULER) {
+export function ask(kind: string, input: object, preview = false, actor: Actor = BUILT_IN_OWNER) {
   return runCommand(db, actor, { id: id(), kind, input: { site: 'bistro', ...input } }, { preview });
 }
 
@@ -81,7 +81,7 @@ export const times = async () =>
 /** An edit of the plan that keeps to the four weeks from next one on. */
 export async function edit(changes: Change[]): Promise<void> {
   const week = 'shift' in changes[0] && changes[0].do === 'add' ? changes[0].shift.date : NEXT;
-  const answer = await changePlan(db, BUILT_IN_SCHEDULER, 'bistro', week, {
+  const answer = await changePlan(db, BUILT_IN_OWNER, 'bistro', week, {
     id: id(),
     base: 1_000_000,
     days: 28,

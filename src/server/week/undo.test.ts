@@ -11,7 +11,7 @@ import { spanOf } from '@/core/week/arrive';
 import type { Database } from '@/data/database';
 import { loadPatterns, loadTemplates } from '@/data/week/repeat-store';
 import { loadShifts } from '@/data/week/shift-store';
-import { BUILT_IN_SCHEDULER } from '../actor';
+import { BUILT_IN_OWNER } from '../access/actor';
 import { runCommand, undoCommand } from '../commands/run';
 import { changePlan } from '../plan/commands';
 import { planOfWeek } from '../plan/queries';
@@ -93,15 +93,15 @@ class Desk {
     const id = `request-${++made}`;
     const asked = { id, kind, input: { site: 'bistro', ...input } };
     const before = await dump(this.db);
-    const answer = await runCommand(this.db, BUILT_IN_SCHEDULER, asked, { preview: false });
+    const answer = await runCommand(this.db, BUILT_IN_OWNER, asked, { preview: false });
     // What changed nothing is not kept, so there is nothing to take back.
     if (answer.ok && !same(before, await dump(this.db)))
-      this.taken.push(async () => (await undoCommand(this.db, BUILT_IN_SCHEDULER, id, `undo-${id}`)).ok);
+      this.taken.push(async () => (await undoCommand(this.db, BUILT_IN_OWNER, id, `undo-${id}`)).ok);
     return answer.ok;
   }
 
   private async edit(changes: Change[]): Promise<boolean> {
-    const answer = await changePlan(this.db, BUILT_IN_SCHEDULER, 'bistro', NEXT, {
+    const answer = await changePlan(this.db, BUILT_IN_OWNER, 'bistro', NEXT, {
       id: `edit-${++made}`,
       base: 1_000_000,
       days: 28,
@@ -214,7 +214,7 @@ test('whatever is done to repeats, nobody is in two places, no occurrence comes 
 }, 120_000);
 
 async function weeksOf(db: Database) {
-  const found = await planOfWeek(db, BUILT_IN_SCHEDULER, 'bistro', NEXT, 28);
+  const found = await planOfWeek(db, BUILT_IN_OWNER, 'bistro', NEXT, 28);
   if (!found.ok) throw new Error(found.problem.message);
   return found.payload;
 }

@@ -21,6 +21,14 @@ interface Props {
 /** The most that is sent, in bytes. */
 const MOST_BYTES = 20_000_000;
 
+/** The type a file is declared as; what it is, its bytes tell. */
+function typeOf(name: string): string {
+  if (/\.(csv|txt)$/i.test(name)) return 'text/csv';
+  return /\.xlsx$/i.test(name)
+    ? 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet'
+    : 'application/octet-stream';
+}
+
 type State =
   | { readonly at: 'pick'; readonly problem: string | null }
   | { readonly at: 'reading'; readonly sent: number; readonly rows: number }
@@ -53,7 +61,7 @@ export function ImportScreen({ frame, site, choices }: Props) {
       const asked = site === null ? '' : `?site=${encodeURIComponent(site)}`;
       const response = await fetch(`/api/people/import${asked}`, {
         method: 'POST',
-        headers: { 'x-file-name': encodeURIComponent(name) },
+        headers: { 'content-type': typeOf(name), 'x-file-name': encodeURIComponent(name) },
         body,
         signal: reading.current.signal,
       });

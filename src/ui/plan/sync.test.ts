@@ -44,7 +44,8 @@ beforeEach(async () => {
   posts = 0;
   globalThis.fetch = async (input, init) => {
     if (wire === 'down') throw new TypeError('no connection');
-    const request = new Request(new URL(String(input), 'http://localhost'), init);
+    const headers = { ...init?.headers, origin: 'http://localhost:3000' };
+    const request = new Request(new URL(String(input), 'http://localhost'), { ...init, headers });
     const params = Promise.resolve({ site: 'bistro', week: '2026-11-23' });
     if (request.method === 'GET') return GET(request, { params });
     posts++;

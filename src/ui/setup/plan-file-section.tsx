@@ -29,7 +29,11 @@ export function PlanFileSection({ setup }: { readonly setup: SetupPayload }) {
     setTrouble(null);
     try {
       const text = await file.text();
-      const response = await fetch('/api/plan-file/check', { method: 'POST', body: text });
+      const response = await fetch('/api/plan-file/check', {
+        method: 'POST',
+        headers: { 'content-type': 'application/json' },
+        body: text,
+      });
       const answer = (await response.json()) as PlanFileCheck | { ok: false; problem: { message: string } };
       if ('problem' in answer) setTrouble(answer.problem.message);
       else pick({ name: file.name, text, check: answer });

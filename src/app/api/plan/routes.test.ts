@@ -27,9 +27,13 @@ afterEach(async () => {
   await db.destroy();
 });
 
-const at = (site: string, week: string, shift = '') => ({ params: Promise.resolve({ site, week, shift }) });
+const at = (site: string, week?: string, shift?: string) => ({
+  params: Promise.resolve({ site, ...(week ? { week } : {}), ...(shift ? { shift } : {}) }),
+});
 const get = (query = '') => new Request(`http://localhost/${query}`);
-const post = (body: string) => new Request('http://localhost/', { method: 'POST', body });
+const OWN = { origin: 'http://localhost:3000', 'content-type': 'application/json' };
+const post = (body: string, headers: Record<string, string> = OWN) =>
+  new Request('http://localhost/', { method: 'POST', body, headers });
 const told = async (response: Response) => ({ status: response.status, body: await response.json() });
 
 const READS = [
@@ -75,14 +79,21 @@ describe('what the plan page reads', () => {
       ['', 7],
       ['?days=14', 14],
       ['?days=28', 28],
-      ['?days=400', 7],
-      ['?days=x', 7],
     ]) {
       const answer = await plan(get(String(query)), at('bistro', '2026-11-25'));
       expect(answer.headers.get('cache-control')).toBe('no-store');
       const { plan: found } = (await answer.json()) as { plan: { from: number; days: number } };
       expect([found.from, found.days]).toEqual([MONDAY, days]);
     }
+  });
+
+  test.each(['?days=400', '?days=x', '?days='])('the plan for %s is refused', async (query) => {
+    expect((await plan(get(query), at('bistro', '2026-11-25'))).status).toBe(422);
+  });
+
+  test('no answer is guessed at', async () => {
+    const answer = await plan(get(), at('bistro', '2026-11-25'));
+    expect(answer.headers.get('x-content-type-options')).toBe('nosniff');
   });
 
   test('it names only the other sites that its people work at', async () => {
@@ -105,33 +116,94 @@ describe('changes', () => {
   test.each([
     ['no JSON', '{'],
     ['no request', '[]'],
-    ['no changes', JSON.stringify({ id: 'a', base: 1, changes: [] })],
+    ['no changes', JSON.stringify({ id: 'request-a', base: 1, changes: [] })],
     [
       'a change of leave',
-      JSON.stringify({ id: 'a', base: 1, changes: [{ do: 'remove-leave', person: 'ilse', id: 'x' }] }),
+      JSON.stringify({
+        id: 'request-a',
+        base: 1,
+        changes: [{ do: 'remove-leave', person: 'ilse', id: 'x' }],
+      }),
     ],
     [
       'a field nobody knows',
-      JSON.stringify({ id: 'a', base: 1, changes: [{ do: 'set', id: 'x', shift: { pay: 1 } }] }),
+      JSON.stringify({ id: 'request-a', base: 1, changes: [{ do: 'set', id: 'x', shift: { pay: 1 } }] }),
     ],
     [
       'a time past midnight twice',
-      JSON.stringify({ id: 'a', base: 1, changes: [{ do: 'set', id: 'x', shift: { to: 9999 } }] }),
+      JSON.stringify({ id: 'request-a', base: 1, changes: [{ do: 'set', id: 'x', shift: { to: 9999 } }] }),
     ],
   ])('that are %s are refused with the place', async (_, body) => {
     const answer = await told(await changes(post(body), at('bistro', '2026-11-23')));
     expect(answer).toMatchObject({ status: 422, body: { ok: false, problem: { code: 'input' } } });
   });
 
-  test('larger than anybody types are not even read', async () => {
-    const answer = await changes(post('x'.repeat(2_000_001)), at('bistro', '2026-11-23'));
-    expect(answer.status).toBe(422);
+  test('larger than anybody types are not read to their end, whatever length they claim', async () => {
+    let sent = 0;
+    const body = new ReadableStream<Uint8Array>({
+      pull(controller) {
+        sent += 100_000;
+        controller.enqueue(new Uint8Array(100_000).fill(32));
+        if (sent >= 50_000_000) controller.close();
+      },
+    });
+    const endless = new Request('http://localhost/', {
+      method: 'POST',
+      body,
+      headers: OWN,
+      duplex: 'half',
+    } as RequestInit);
+    expect(await told(await changes(endless, at('bistro', '2026-11-23')))).toMatchObject({
+      status: 413,
+      body: { problem: { code: 'too-large', message: expect.stringContaining('2 MB') } },
+    });
+    expect(sent).toBeLessThan(3_000_000);
+  });
+
+  test.each([
+    ['from another page', { ...OWN, origin: 'http://evil.example' }, 403, 'foreign'],
+    [
+      'from the address that the request itself names',
+      { ...OWN, origin: 'http://localhost' },
+      403,
+      'foreign',
+    ],
+    ['from no page at all', { 'content-type': 'application/json' }, 403, 'foreign'],
+    ['as a form', { ...OWN, 'content-type': 'text/plain' }, 415, 'type'],
+  ])('%s are refused', async (_, headers, status, code) => {
+    const body = JSON.stringify({ id: 'request-a', base: 0, changes: [{ do: 'remove', id: 'x' }] });
+    const answer = await told(await changes(post(body, headers), at('bistro', '2026-11-23')));
+    expect(answer).toMatchObject({ status, body: { problem: { code } } });
+  });
+
+  test.each([
+    ['the sign NUL', { note: 'a\0b' }, 'changes[0].shift.note'],
+    ['half a sign', { label: '\ud83d' }, 'changes[0].shift.label'],
+  ])('with %s in a text are refused with its place', async (_, shift, path) => {
+    const body = JSON.stringify({ id: 'request-a', base: 0, changes: [{ do: 'set', id: 'x', shift }] });
+    expect(await told(await changes(post(body), at('bistro', '2026-11-23')))).toMatchObject({
+      status: 422,
+      body: { problem: { code: 'input', path, message: 'this holds a sign that is no text' } },
+    });
+  });
+
+  test('that the storage cannot take just now are answered as something to try again, with the cause', async () => {
+    const full: Error = Object.assign(new Error('database or disk is full'), { code: 'SQLITE_FULL' });
+    shared.vicendaDatabase = Promise.reject(full);
+    shared.vicendaDatabase.catch(() => undefined);
+    const body = JSON.stringify({ id: 'request-a', base: 0, changes: [{ do: 'remove', id: 'x' }] });
+    const answer = await changes(post(body), at('bistro', '2026-11-23'));
+    expect(answer.headers.get('retry-after')).toBe('2');
+    expect(await told(answer)).toMatchObject({
+      status: 503,
+      body: { problem: { code: 'unavailable', path: 'full', message: expect.stringContaining('disk') } },
+    });
   });
 
   test('of another site’s shift change nothing', async () => {
     const [theirs] = await loadShifts(db, 'chandlery', MONDAY, MONDAY + 7);
-    const body = JSON.stringify({ id: 'a', base: 1_000, changes: [{ do: 'remove', id: theirs.id }] });
-    expect((await changes(post(body), at('bistro', '2026-11-23'))).status).toBe(422);
+    const body = JSON.stringify({ id: 'request-a', base: 0, changes: [{ do: 'remove', id: theirs.id }] });
+    expect((await changes(post(body), at('bistro', '2026-11-23'))).status).toBe(404);
     expect((await loadShifts(db, 'chandlery', MONDAY, MONDAY + 7)).map(({ id }) => id)).toContain(theirs.id);
   });
 });
@@ -151,7 +223,7 @@ describe('weeks that are started', () => {
       .map((line) => JSON.parse(line) as { share?: number; answer?: { ok: boolean } });
 
   test('say how far they have come, then the answer', async () => {
-    const said = await lines(await start(post(JSON.stringify({ id: 'go', input })), at('bistro', '')));
+    const said = await lines(await start(post(JSON.stringify({ id: 'go', input })), at('bistro')));
     const shares = said.flatMap(({ share }) => (share === undefined ? [] : [share]));
     expect(shares.length).toBeGreaterThan(2);
     expect(shares).toEqual([...shares].sort((a, b) => a - b));
@@ -161,7 +233,7 @@ describe('weeks that are started', () => {
   });
 
   test('are left as they were where the listener goes', async () => {
-    const answer = await start(post(JSON.stringify({ id: 'go', input })), at('bistro', ''));
+    const answer = await start(post(JSON.stringify({ id: 'go', input })), at('bistro'));
     const reader = answer.body!.getReader();
     await reader.read();
     await reader.cancel();
@@ -170,18 +242,21 @@ describe('weeks that are started', () => {
     expect(await loadShifts(db, 'bistro', NEXT, NEXT + 14)).toEqual([]);
   });
 
+  test('asked for by no JSON are refused', async () => {
+    expect((await start(post('{'), at('bistro'))).status).toBe(422);
+  });
+
   test.each([
-    ['{', 'input'],
     [JSON.stringify({ id: 'go', input: { ...input, weeks: 'all' } }), 'input'],
     [JSON.stringify({ id: 'go', input: { ...input, weeks: [MONDAY] } }), 'same'],
   ])('asked for by %p answer what is wrong', async (body, code) => {
-    const said = await lines(await start(post(body), at('bistro', '')));
+    const said = await lines(await start(post(body), at('bistro')));
     expect(said.at(-1)?.answer).toMatchObject({ ok: false, problem: { code } });
   });
 
   test('at a site that is not there are refused, whatever the body says of the site', async () => {
     const body = JSON.stringify({ id: 'go', input: { ...input, site: 'bistro' } });
-    const said = await lines(await start(post(body), at('nowhere', '')));
+    const said = await lines(await start(post(body), at('nowhere')));
     expect(said.at(-1)?.answer).toMatchObject({ ok: false });
     expect(await loadShifts(db, 'bistro', NEXT, NEXT + 14)).toEqual([]);
   });

@@ -1,22 +1,22 @@
 import type { Metadata } from 'next';
+import Joi from 'joi';
 import { notFound } from 'next/navigation';
-import { currentActor } from '@/server/actor';
+import { page } from '@/server/access/page';
+import { ID } from '@/server/input';
 import { peopleTable } from '@/server/people/queries';
 import { frameOfBusiness } from '@/server/site/queries';
-import { database } from '@/server/store';
 import { PeopleScreen } from '@/ui/people/people-screen';
 
 export const dynamic = 'force-dynamic';
 export const metadata: Metadata = { title: 'People' };
 
-export default async function Page({ params }: { params: Promise<{ site: string }> }) {
-  const { site } = await params;
-  const id = decodeURIComponent(site);
-  const db = await database();
-  const actor = await currentActor();
-  const frame = await frameOfBusiness(db, actor);
-  if (id !== 'all' && !frame.sites.some((one) => one.id === id)) notFound();
-  const found = await peopleTable(db, actor);
-  if (!found.ok) notFound();
-  return <PeopleScreen frame={frame} site={id === 'all' ? null : id} table={found.table} />;
-}
+export default page(
+  { params: Joi.object<{ site: string }>({ site: ID.required() }) },
+  async ({ db, actor, params: { site } }) => {
+    const frame = await frameOfBusiness(db, actor);
+    if (site !== 'all' && !frame.sites.some((one) => one.id === site)) notFound();
+    const found = await peopleTable(db, actor);
+    if (!found.ok) notFound();
+    return <PeopleScreen frame={frame} site={site === 'all' ? null : site} table={found.table} />;
+  },
+);

@@ -1,7 +1,8 @@
 import Joi from 'joi';
 import { dropDraft, rememberHeads } from '@/data/people/import-store';
+import { BUSINESS, type Scope } from '../../access/permissions';
 import { command } from '../../commands/command';
-import { ID } from '../../site/input';
+import { ID } from '../../input';
 import { writePeople } from '../commands';
 import type { ImportOptions } from './payload';
 import { planImport } from './plan-import';
@@ -16,10 +17,16 @@ export const OPTIONS = Joi.object<ImportOptions>({
   create: Joi.boolean().required(),
 });
 
+/** What an import is about: the site it is read for. Rows may name other sites; those are looked at when it is done. */
+export function scopeOfImport({ site }: Pick<ImportOptions, 'site'>): Scope {
+  return site === null ? BUSINESS : { sites: [site] };
+}
+
 /** Takes the rows of a file that have no fault, all in one step that can be taken back whole. */
 export const importPeople = command<{ options: ImportOptions }>({
   kind: 'people.import',
-  deed: 'people.change',
+  permission: 'people.change',
+  scope: ({ options }) => scopeOfImport(options),
   input: Joi.object({ options: OPTIONS.required() }).required(),
   async prepare({ db, today }, { options }) {
     const planned = await planImport(db, today, options);

@@ -4,7 +4,7 @@ import { type Database, openDatabase } from '@/data/database';
 import { makeDemo } from '@/data/demo/saltmere';
 import { writeCsv } from '@/formats/table/csv';
 import { writeXlsx } from '@/formats/table/xlsx';
-import { BUILT_IN_SCHEDULER } from '../../actor';
+import { BUILT_IN_OWNER } from '../../access/actor';
 import { runCommand, undoCommand } from '../../commands/run';
 import { exportLines } from '../export';
 import { personPage, peopleTable } from '../queries';
@@ -27,11 +27,11 @@ afterEach(() => db.destroy());
 
 const text = (lines: string[]) => new TextEncoder().encode(lines.join('\n'));
 const take = (bytes: Uint8Array, site: string | null = 'bistro') =>
-  takeFile(db, BUILT_IN_SCHEDULER, { name: 'list.csv', bytes, site }, () => undefined);
+  takeFile(db, BUILT_IN_OWNER, { name: 'list.csv', bytes, site }, () => undefined);
 const accept = async (options: ImportOptions, id = `import-${++made}`) => {
   const answer = await runCommand(
     db,
-    BUILT_IN_SCHEDULER,
+    BUILT_IN_OWNER,
     { id, kind: 'people.import', input: { options } },
     { preview: false },
   );
@@ -44,7 +44,7 @@ const read = async (options: ImportOptions): Promise<ImportPreview> => {
   return planned.plan.preview;
 };
 const everybody = async () => {
-  const found = await peopleTable(db, BUILT_IN_SCHEDULER);
+  const found = await peopleTable(db, BUILT_IN_OWNER);
   if (!found.ok) throw new Error();
   return found.table.people;
 };
@@ -75,7 +75,7 @@ test('of 400 rows the 3 faulty are named by sheet, row and column; the other 397
   const one = people.find((person) => person.number === 'N1')!;
   expect(one).toMatchObject({ name: 'Person 1', contractMinutes: 2250, sites: ['bistro'] });
   expect(one.available).toEqual([480, 0, 0, 0, 0, 0, 0]);
-  const back = await undoCommand(db, BUILT_IN_SCHEDULER, 'the-397', 'the-397-back');
+  const back = await undoCommand(db, BUILT_IN_OWNER, 'the-397', 'the-397-back');
   expect(back.ok).toBe(true);
   expect((await everybody()).length).toBe(before);
 });
@@ -83,7 +83,7 @@ test('of 400 rows the 3 faulty are named by sheet, row and column; the other 397
 test.each(['csv', 'xlsx'] as const)(
   'what is exported as %s is read without changing anything',
   async (form) => {
-    const { page } = (await personPage(db, BUILT_IN_SCHEDULER, 'emil')) as { page: { person: object } };
+    const { page } = (await personPage(db, BUILT_IN_OWNER, 'emil')) as { page: { person: object } };
     const person = {
       ...page.person,
       notes: '=HYPERLINK("x")',
@@ -95,11 +95,11 @@ test.each(['csv', 'xlsx'] as const)(
     };
     await runCommand(
       db,
-      BUILT_IN_SCHEDULER,
+      BUILT_IN_OWNER,
       { id: 'emil', kind: 'person.save', input: { id: 'emil', person } },
       { preview: false },
     );
-    const exported = await exportLines(db, BUILT_IN_SCHEDULER, null);
+    const exported = await exportLines(db, BUILT_IN_OWNER, null);
     if (!exported.ok) throw new Error();
     const bytes =
       form === 'csv'
@@ -193,7 +193,7 @@ test('dates that can be read two ways are asked about, and read as said', async 
 test('new availability begins today, and what was said before stays for the weeks before', async () => {
   const preview = await take(text(['Name,Mon,Tue,Wed', 'Noor Haddad,9-12,,off']));
   await accept(preview.options);
-  const found = await personPage(db, BUILT_IN_SCHEDULER, 'noor');
+  const found = await personPage(db, BUILT_IN_OWNER, 'noor');
   const versions = found.ok ? found.page.versions : [];
   expect(versions.map((version) => version.since)).toContain(MONDAY + 1);
   expect(versions).toHaveLength(3);

@@ -3,7 +3,7 @@ import type { Database } from '@/data/database';
 import { keepDraft, knownHeads } from '@/data/people/import-store';
 import { readRows } from '@/data/records/records';
 import { type Table, UnreadableFile } from '@/formats/table/cells';
-import type { Actor } from '../../actor';
+import type { Actor } from '../../access/actor';
 import { now } from '../../clock';
 import { todayOf } from '../../commands/run';
 import { OverLimit, runOnFile } from '../../work/pool';

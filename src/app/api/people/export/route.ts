@@ -1,7 +1,8 @@
-import { currentActor } from '@/server/actor';
-import { answering, problemResponse } from '@/server/http';
+import Joi from 'joi';
+import { BUSINESS } from '@/server/access/permissions';
+import { route } from '@/server/access/route';
+import { ID } from '@/server/input';
 import { exportFile, exportLines } from '@/server/people/export';
-import { database } from '@/server/store';
 
 const TYPES = {
   csv: 'text/csv; charset=utf-8',
@@ -9,19 +10,24 @@ const TYPES = {
 } as const;
 
 /** The people of a site as a file that an import reads. */
-export async function GET(request: Request): Promise<Response> {
-  return answering('GET export', async () => {
-    const asked = new URL(request.url).searchParams;
-    const site = asked.get('site');
-    const form = asked.get('form') === 'csv' ? 'csv' : 'xlsx';
-    const found = await exportLines(await database(), await currentActor(), site === 'all' ? null : site);
-    if (!found.ok) return problemResponse(found.problem);
+export const GET = route(
+  {
+    name: 'GET export',
+    permission: 'people.read',
+    query: Joi.object<{ site: string; form: keyof typeof TYPES }>({
+      site: ID.required(),
+      form: Joi.valid('csv', 'xlsx').default('xlsx'),
+    }),
+    scope: ({ query }) => (query.site === 'all' ? BUSINESS : { sites: [query.site] }),
+  },
+  async ({ db, actor, query: { site, form } }) => {
+    const found = await exportLines(db, actor, site === 'all' ? null : site);
+    if (!found.ok) return found;
     return new Response(new Uint8Array(await exportFile(found.lines, form)), {
       headers: {
         'content-type': TYPES[form],
         'content-disposition': `attachment; filename="people.${form}"`,
-        'cache-control': 'no-store',
       },
     });
-  });
-}
+  },
+);

@@ -1,11 +1,10 @@
+import Joi from 'joi';
 import { UnreadableFile } from '@/formats/table/cells';
-import { refuseAccess } from '@/server/access';
-import { currentActor } from '@/server/actor';
-import { answering, problemResponse } from '@/server/http';
-import { logFailure } from '@/server/log';
+import { BUSINESS } from '@/server/access/permissions';
+import { failureProblem, route } from '@/server/access/route';
+import { ID } from '@/server/input';
 import type { UploadLine } from '@/server/people/import/payload';
-import { takeBytes, takeFile } from '@/server/people/import/upload';
-import { database } from '@/server/store';
+import { MOST_BYTES, takeFile } from '@/server/people/import/upload';
 
 /** The name a browser gave the file; a name that cannot be read is no reason to refuse it. */
 function nameOf(header: string | null): string {
@@ -17,33 +16,44 @@ function nameOf(header: string | null): string {
 }
 
 /** Takes a file of people in. Answers lines of JSON: how many rows are read, then the preview or what is wrong. */
-export async function POST(request: Request): Promise<Response> {
-  return answering('POST import', async () => {
-    const site = new URL(request.url).searchParams.get('site');
-    const actor = await currentActor();
-    const refused = refuseAccess(actor, 'people.change', site);
-    if (refused) return problemResponse(refused.problem);
+export const POST = route(
+  {
+    name: 'POST import',
+    permission: 'people.change',
+    query: Joi.object<{ site?: string }>({ site: ID }),
+    scope: ({ query: { site } }) => (site === undefined ? BUSINESS : { sites: [site] }),
+    body: {
+      bytes: true,
+      most: MOST_BYTES,
+      types: [
+        'text/csv',
+        'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet',
+        'application/octet-stream',
+      ],
+    },
+  },
+  async ({ db, actor, query: { site = null }, input, request }) => {
     const name = nameOf(request.headers.get('x-file-name'));
     const encoder = new TextEncoder();
+    let gone = false;
     const stream = new ReadableStream<Uint8Array>({
       async start(controller) {
-        const say = (line: UploadLine) => controller.enqueue(encoder.encode(`${JSON.stringify(line)}\n`));
+        const say = (line: UploadLine) => {
+          if (!gone) controller.enqueue(encoder.encode(`${JSON.stringify(line)}\n`));
+        };
         try {
-          const bytes = await takeBytes(request.body);
-          const file = { name, bytes, site };
-          say({ preview: await takeFile(await database(), actor, file, (rows) => say({ rows })) });
+          const file = { name, bytes: input as Uint8Array, site };
+          say({ preview: await takeFile(db, actor, file, (rows) => say({ rows })) });
         } catch (error) {
-          if (error instanceof UnreadableFile) say({ problem: error.message });
-          else
-            say({
-              problem: `Something went wrong here. It is in the log under ${logFailure(error, 'import')}.`,
-            });
+          const unreadable = error instanceof UnreadableFile;
+          say({ problem: unreadable ? error.message : failureProblem(error, 'import').message });
         }
-        controller.close();
+        if (!gone) controller.close();
+      },
+      cancel() {
+        gone = true;
       },
     });
-    return new Response(stream, {
-      headers: { 'content-type': 'application/x-ndjson', 'cache-control': 'no-store' },
-    });
-  });
-}
+    return new Response(stream, { headers: { 'content-type': 'application/x-ndjson' } });
+  },
+);

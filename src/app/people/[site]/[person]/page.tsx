@@ -1,23 +1,22 @@
 import type { Metadata } from 'next';
+import Joi from 'joi';
 import { notFound } from 'next/navigation';
-import { currentActor } from '@/server/actor';
+import { page } from '@/server/access/page';
+import { ID } from '@/server/input';
 import { personPage } from '@/server/people/queries';
 import { frameOfBusiness } from '@/server/site/queries';
-import { database } from '@/server/store';
 import { PersonScreen } from '@/ui/people/person-screen';
 
 export const dynamic = 'force-dynamic';
 export const metadata: Metadata = { title: 'Person' };
 
-export default async function Page({ params }: { params: Promise<{ site: string; person: string }> }) {
-  const { site, person } = await params;
-  const db = await database();
-  const actor = await currentActor();
-  const found = await personPage(db, actor, decodeURIComponent(person));
+const PARAMS = Joi.object<{ site: string; person: string }>({ site: ID.required(), person: ID.required() });
+
+export default page({ params: PARAMS }, async ({ db, actor, params: { site, person } }) => {
+  const found = await personPage(db, actor, person);
   if (!found.ok) notFound();
   const frame = await frameOfBusiness(db, actor);
-  const place = decodeURIComponent(site);
   return (
-    <PersonScreen key={found.page.id} frame={frame} site={place === 'all' ? null : place} page={found.page} />
+    <PersonScreen key={found.page.id} frame={frame} site={site === 'all' ? null : site} page={found.page} />
   );
-}
+});

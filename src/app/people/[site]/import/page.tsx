@@ -1,20 +1,22 @@
 import type { Metadata } from 'next';
+import Joi from 'joi';
 import { notFound } from 'next/navigation';
-import { currentActor } from '@/server/actor';
+import { page } from '@/server/access/page';
+import { ID } from '@/server/input';
 import { choicesOf } from '@/server/people/queries';
 import { frameOfBusiness } from '@/server/site/queries';
-import { database } from '@/server/store';
 import { ImportScreen } from '@/ui/people/import-screen';
 
 export const dynamic = 'force-dynamic';
 export const metadata: Metadata = { title: 'Import people' };
 
-export default async function Page({ params }: { params: Promise<{ site: string }> }) {
-  const { site } = await params;
-  const id = decodeURIComponent(site);
-  const db = await database();
-  const actor = await currentActor();
-  const frame = await frameOfBusiness(db, actor);
-  if (id !== 'all' && !frame.sites.some((one) => one.id === id)) notFound();
-  return <ImportScreen frame={frame} site={id === 'all' ? null : id} choices={await choicesOf(db, actor)} />;
-}
+export default page(
+  { params: Joi.object<{ site: string }>({ site: ID.required() }) },
+  async ({ db, actor, params: { site } }) => {
+    const frame = await frameOfBusiness(db, actor);
+    if (site !== 'all' && !frame.sites.some((one) => one.id === site)) notFound();
+    return (
+      <ImportScreen frame={frame} site={site === 'all' ? null : site} choices={await choicesOf(db, actor)} />
+    );
+  },
+);

@@ -1,38 +1,43 @@
 import type { Metadata } from 'next';
+import Joi from 'joi';
 import { notFound, redirect } from 'next/navigation';
-import { readDate, writeDate } from '@/core/time/day';
-import { currentActor } from '@/server/actor';
+import { type Day, writeDate } from '@/core/time/day';
+import { page } from '@/server/access/page';
+import { DATE, ID } from '@/server/input';
 import { firstPlace, frameOfWeek } from '@/server/plan/queries';
-import { database } from '@/server/store';
 import { PlanScreen } from '@/ui/plan/plan-screen';
 
 export const dynamic = 'force-dynamic';
 export const metadata: Metadata = { title: 'Plan' };
 
-interface Props {
-  params: Promise<{ site: string; week: string }>;
-}
+const PARAMS = Joi.object<{ site: string; week: Day | 'now' }>({
+  site: ID.required(),
+  week: Joi.alternatives(Joi.valid('now'), DATE).required(),
+});
 
-export default async function PlanPage({ params }: Props) {
-  const { site, week } = await params;
-  const db = await database();
-  const actor = await currentActor();
-  if (week === 'now') {
-    const place = await firstPlace(db, actor, site);
-    if (!place || place.site !== site) notFound();
-    redirect(`/plan/${encodeURIComponent(site)}/${writeDate(place.week)}`);
-  }
-  const day = readDate(week);
-  if (day === null) notFound();
-  const found = await frameOfWeek(db, actor, site, day);
-  if (!found.ok) notFound();
-  const { frame } = found;
-  if (frame.week !== day) redirect(`/plan/${encodeURIComponent(site)}/${writeDate(frame.week)}`);
-  const data = `/api/plan/${encodeURIComponent(site)}/${week}`;
-  return (
-    <>
-      <link rel="preload" href={data} as="fetch" crossOrigin="anonymous" />
-      <PlanScreen key={`${site} ${week}`} frame={frame} />
-    </>
-  );
-}
+export default page(
+  { permission: 'plan.read', params: PARAMS, scope: ({ site }) => ({ sites: [site] }) },
+  async ({ db, actor, params: { site, week } }) => {
+    if (week === 'now') {
+      const place = await firstPlace(db, actor, site);
+      if (!place || place.site !== site) notFound();
+      redirect(`/plan/${encodeURIComponent(site)}/${writeDate(place.week)}`);
+    }
+    const found = await frameOfWeek(db, actor, site, week);
+    if (!found.ok) notFound();
+    const { frame } = found;
+    const first = writeDate(frame.week);
+    if (frame.week !== week) redirect(`/plan/${encodeURIComponent(site)}/${first}`);
+    return (
+      <>
+        <link
+          rel="preload"
+          href={`/api/plan/${encodeURIComponent(site)}/${first}`}
+          as="fetch"
+          crossOrigin="anonymous"
+        />
+        <PlanScreen key={`${site} ${first}`} frame={frame} />
+      </>
+    );
+  },
+);

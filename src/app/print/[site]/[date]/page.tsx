@@ -1,20 +1,24 @@
 import type { Metadata } from 'next';
+import Joi from 'joi';
 import { notFound } from 'next/navigation';
-import { readDate, writeDate } from '@/core/time/day';
-import { currentActor } from '@/server/actor';
+import { type Day, writeDate } from '@/core/time/day';
+import { page } from '@/server/access/page';
+import { DATE, ID } from '@/server/input';
 import { planOfWeek } from '@/server/plan/queries';
-import { database } from '@/server/store';
 import { DaySheet } from '@/ui/print/day-sheet';
 
 export const dynamic = 'force-dynamic';
 export const metadata: Metadata = { title: 'Sheet of the day' };
 
-export default async function Page({ params }: { params: Promise<{ site: string; date: string }> }) {
-  const { site, date } = await params;
-  const day = readDate(date);
-  if (day === null) notFound();
-  const found = await planOfWeek(await database(), await currentActor(), decodeURIComponent(site), day);
-  if (!found.ok) notFound();
-  const { payload } = found;
-  return <DaySheet payload={payload} date={day} back={`/plan/${site}/${writeDate(payload.plan.from)}`} />;
-}
+const PARAMS = Joi.object<{ site: string; date: Day }>({ site: ID.required(), date: DATE.required() });
+
+export default page(
+  { permission: 'plan.read', params: PARAMS, scope: ({ site }) => ({ sites: [site] }) },
+  async ({ db, actor, params: { site, date } }) => {
+    const found = await planOfWeek(db, actor, site, date);
+    if (!found.ok) notFound();
+    const { payload } = found;
+    const back = `/plan/${encodeURIComponent(site)}/${writeDate(payload.plan.from)}`;
+    return <DaySheet payload={payload} date={date} back={back} />;
+  },
+);

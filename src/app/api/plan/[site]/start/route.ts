@@ -1,24 +1,29 @@
+import Joi from 'joi';
 import type { Watch } from '@/server/commands/command';
 import { runCommand } from '@/server/commands/run';
-import { currentActor } from '@/server/actor';
-import { answering, readJson } from '@/server/http';
-import { logFailure } from '@/server/log';
-import { database } from '@/server/store';
+import { failureProblem, route } from '@/server/access/route';
+import { ID, REQUEST_ID } from '@/server/input';
+import { atSite } from '@/server/plan/input';
 import type { StartLine } from '@/server/week/payload';
-
-interface Context {
-  params: Promise<{ site: string }>;
-}
 
 /**
  * Writes weeks, and answers lines of JSON: how far it has come, then the answer. Whoever stops listening stops the
  * work, and nothing of it is kept.
  */
-export async function POST(request: Request, { params }: Context): Promise<Response> {
-  return answering('POST start', async () => {
-    const { site } = await params;
-    const body = (await readJson(request)) as { id?: unknown; input?: object } | undefined;
-    const actor = await currentActor();
+export const POST = route(
+  {
+    name: 'POST start',
+    permission: 'plan.change',
+    params: Joi.object<{ site: string }>({ site: ID.required() }),
+    scope: atSite,
+    body: {
+      json: Joi.object<{ id: string; input: object }>({
+        id: REQUEST_ID.required(),
+        input: Joi.object().unknown().required(),
+      }).required(),
+    },
+  },
+  async ({ db, actor, params: { site }, input, request }) => {
     const encoder = new TextEncoder();
     let gone = false;
     const stream = new ReadableStream<Uint8Array>({
@@ -35,11 +40,10 @@ export async function POST(request: Request, { params }: Context): Promise<Respo
           },
         };
         try {
-          const asked = { id: String(body?.id ?? ''), kind: 'week.start', input: { ...body?.input, site } };
-          say({ answer: await runCommand(await database(), actor, asked, { preview: false, watch }) });
+          const asked = { id: input.id, kind: 'week.start', input: { ...input.input, site } };
+          say({ answer: await runCommand(db, actor, asked, { preview: false, watch }) });
         } catch (error) {
-          const message = `Something went wrong here. It is in the log under ${logFailure(error, 'start')}.`;
-          say({ answer: { ok: false, problem: { code: 'failure', message, path: '' } } });
+          say({ answer: { ok: false, problem: failureProblem(error, 'start') } });
         }
         if (!gone) controller.close();
       },
@@ -47,8 +51,6 @@ export async function POST(request: Request, { params }: Context): Promise<Respo
         gone = true;
       },
     });
-    return new Response(stream, {
-      headers: { 'content-type': 'application/x-ndjson', 'cache-control': 'no-store' },
-    });
-  });
-}
+    return new Response(stream, { headers: { 'content-type': 'application/x-ndjson' } });
+  },
+);

@@ -1,24 +1,15 @@
-import { readDate } from '@/core/time/day';
-import { fail } from '@/core/plan/change';
-import { currentActor } from '@/server/actor';
-import { answering, problemResponse, readJson } from '@/server/http';
+import { route } from '@/server/access/route';
 import { changePlan } from '@/server/plan/commands';
-import { readChangeRequest } from '@/server/plan/input';
-import { database } from '@/server/store';
-
-interface Context {
-  params: Promise<{ site: string; week: string }>;
-}
+import { CHANGE_REQUEST, PLAN_ADDRESS, atSite } from '@/server/plan/input';
 
 /** Changes a site's week: all of the changes or none. */
-export async function POST(request: Request, { params }: Context): Promise<Response> {
-  return answering('POST changes', async () => {
-    const { site, week } = await params;
-    const day = readDate(week);
-    if (day === null) return problemResponse(fail('input', 'no such date', 'week').problem);
-    const read = readChangeRequest(await readJson(request));
-    if (!read.ok) return problemResponse(read.problem);
-    const answer = await changePlan(await database(), await currentActor(), site, day, read.request);
-    return answer.ok ? Response.json(answer) : problemResponse(answer.problem);
-  });
-}
+export const POST = route(
+  {
+    name: 'POST changes',
+    permission: 'plan.change',
+    params: PLAN_ADDRESS,
+    scope: atSite,
+    body: { json: CHANGE_REQUEST },
+  },
+  ({ db, actor, params: { site, week }, input }) => changePlan(db, actor, site, week, input),
+);

@@ -1,25 +1,24 @@
-import { readDate } from '@/core/time/day';
-import { fail } from '@/core/plan/change';
-import { currentActor } from '@/server/actor';
-import { answering, problemResponse } from '@/server/http';
-import { database } from '@/server/store';
+import Joi from 'joi';
+import type { Day } from '@/core/time/day';
+import { route } from '@/server/access/route';
+import { DATE } from '@/server/input';
+import { PLAN_ADDRESS, atSite } from '@/server/plan/input';
 import { latelyOf } from '@/server/week/queries';
 
-interface Context {
-  params: Promise<{ site: string; week: string }>;
-}
-
 /** How many shifts like one that starts at `from` on `date` each person had lately. */
-export async function GET(request: Request, { params }: Context): Promise<Response> {
-  return answering('GET lately', async () => {
-    const { site } = await params;
-    const query = new URL(request.url).searchParams;
-    const date = readDate(query.get('date') ?? '');
-    const minute = query.get('from') ?? '';
-    const from = /^\d{1,4}$/.test(minute) ? Number(minute) : 1440;
-    if (date === null || from >= 1440)
-      return problemResponse(fail('input', 'no such date or time', 'date').problem);
-    const found = await latelyOf(await database(), await currentActor(), site, date, from);
-    return found.ok ? Response.json(found.counts) : problemResponse(found.problem);
-  });
-}
+export const GET = route(
+  {
+    name: 'GET lately',
+    permission: 'plan.read',
+    params: PLAN_ADDRESS,
+    query: Joi.object<{ date: Day; from: number }>({
+      date: DATE.required(),
+      from: Joi.number().integer().min(0).max(1439).required(),
+    }),
+    scope: atSite,
+  },
+  async ({ db, actor, params: { site }, query: { date, from } }) => {
+    const found = await latelyOf(db, actor, site, date, from);
+    return found.ok ? Response.json(found.counts) : found;
+  },
+);

@@ -1,0 +1,183 @@
+import type Joi from 'joi';
+import { type Problem, type Result, fail } from '@/core/plan/change';
+import type { Database } from '@/data/database';
+import { storageFault } from '@/data/transaction';
+import { readInput } from '../input';
+import { logFailure } from '../log';
+import { database } from '../store';
+import { type Actor, currentActor } from './actor';
+import { readBytes, readJson, readText } from './body';
+import { isOwnOrigin } from './origin';
+import { BUSINESS, type Permission, type Scope, checkScope } from './permissions';
+
+/** What a body may be: JSON read by a schema, text, or the bytes of a file. */
+export type BodyKind<Input> =
+  | { readonly json: Joi.Schema<Input>; readonly most?: number }
+  | { readonly text: true; readonly most: number; readonly types?: readonly string[] }
+  | { readonly bytes: true; readonly most: number; readonly types: readonly string[] };
+
+interface RouteDefinition<Params, Query, Input> {
+  /** How it is named in the log. */
+  readonly name: string;
+  readonly permission: Permission;
+  /** Of the address. */
+  readonly params?: Joi.Schema<Params>;
+  /** Of what stands behind the `?`. */
+  readonly query?: Joi.Schema<Query>;
+  /** What is asked about, by the address and a JSON body. Left out: the whole business. */
+  readonly scope?: (asked: {
+    readonly params: Params;
+    readonly query: Query;
+    readonly input: Input;
+  }) => Scope;
+  /** What changes something has one; what only reads has none. */
+  readonly body?: BodyKind<Input>;
+}
+
+/** What a handler is given: who asks, and what for, as the schemas read it. */
+export interface Asked<Params, Query, Input> {
+  readonly db: Database;
+  readonly actor: Actor;
+  readonly params: Params;
+  readonly query: Query;
+  readonly input: Input;
+  readonly request: Request;
+}
+
+type Handler<Params, Query, Input> = (
+  asked: Asked<Params, Query, Input>,
+) => Promise<Response | { readonly ok: boolean }>;
+
+/** The most that is read of JSON unless a route says otherwise, in bytes. */
+const MOST_JSON = 2_000_000;
+
+/**
+ * A route handler behind the one door: where the request comes from, its form, who asks and whether they may are
+ * known before anything is read of the data. A handler answers a response, or a value that is sent as JSON; a
+ * problem becomes its status. What nobody expected is logged under an id that the person is told.
+ */
+export function route<Params = unknown, Query = unknown, Input = unknown>(
+  definition: RouteDefinition<Params, Query, Input>,
+  handler: Handler<Params, Query, Input>,
+): (request: Request, context: { params: Promise<unknown> }) => Promise<Response> {
+  return async (request, context) => {
+    try {
+      return withHeaders(await answered(definition, handler, request, await context.params));
+    } catch (error) {
+      return withHeaders(failureResponse(error, definition.name));
+    }
+  };
+}
+
+async function answered<Params, Query, Input>(
+  definition: RouteDefinition<Params, Query, Input>,
+  handler: Handler<Params, Query, Input>,
+  request: Request,
+  rawParams: unknown,
+): Promise<Response> {
+  const { permission, body } = definition;
+  if (body) {
+    const foreign = refuseForeign(request, body);
+    if (foreign) return problemResponse(foreign);
+  }
+  const actor = await currentActor();
+  const params = read(definition.params, decoded(rawParams), '');
+  if (!params.ok) return problemResponse(params.problem);
+  const query = read(definition.query, Object.fromEntries(new URL(request.url).searchParams), '');
+  if (!query.ok) return problemResponse(query.problem);
+  // A file is taken only from who may send it; JSON is small, and may say what is asked about.
+  const late = body !== undefined && !('json' in body);
+  const early = body && !late ? await readBody(request, body) : NO_BODY;
+  if (!early.ok) return problemResponse(early.problem);
+  const asked = { params: params.value, query: query.value, input: early.value as Input };
+  const db = await database();
+  const refused = await checkScope(db, actor, permission, definition.scope?.(asked) ?? BUSINESS);
+  if (refused) return problemResponse(refused.problem);
+  const input = late ? await readBody(request, body) : early;
+  if (!input.ok) return problemResponse(input.problem);
+  const answer = await handler({ db, actor, ...asked, input: input.value as Input, request });
+  if (answer instanceof Response) return answer;
+  return 'problem' in answer && !answer.ok
+    ? problemResponse(answer.problem as Problem)
+    : Response.json(answer);
+}
+
+const NO_BODY = { ok: true as const, value: undefined };
+
+/** Next hands on what stood in the address; what cannot be decoded is left for the schema to refuse. */
+export function decoded(params: unknown): unknown {
+  return Object.fromEntries(
+    Object.entries((params ?? {}) as Record<string, unknown>).map(([name, value]) => {
+      try {
+        return [name, decodeURIComponent(String(value))];
+      } catch {
+        return [name, value];
+      }
+    }),
+  );
+}
+
+function read<T>(schema: Joi.Schema<T> | undefined, value: unknown, root: string): Result<{ value: T }> {
+  return schema ? readInput(schema, value, root, true) : { ok: true, value: undefined as T };
+}
+
+/** Only pages of the application may change something, and only in the form that is expected. */
+function refuseForeign<Input>(request: Request, body: BodyKind<Input>): Problem | null {
+  if (!isOwnOrigin(request.headers.get('origin')))
+    return fail('foreign', 'this was not sent by a page of this application').problem;
+  const types = 'json' in body ? ['application/json'] : (body.types ?? ['application/json']);
+  const type = (request.headers.get('content-type') ?? '').split(';')[0].trim().toLowerCase();
+  return types.includes(type) ? null : fail('type', `this has to be sent as ${types.join(' or ')}`).problem;
+}
+
+async function readBody<Input>(request: Request, body: BodyKind<Input>): Promise<Result<{ value: Input }>> {
+  if ('json' in body) {
+    const read = await readJson(request, body.most ?? MOST_JSON);
+    return read.ok ? readInput(body.json, read.value) : read;
+  }
+  if ('text' in body) {
+    const read = await readText(request, body.most);
+    return read.ok ? { ok: true, value: read.text as Input } : read;
+  }
+  const read = await readBytes(request, body.most);
+  return read.ok ? { ok: true, value: read.bytes as Input } : read;
+}
+
+const STATUS: Readonly<Record<string, number>> = {
+  unknown: 404,
+  forbidden: 403,
+  foreign: 403,
+  'changed-meanwhile': 409,
+  overlap: 409,
+  taken: 409,
+  'too-large': 413,
+  type: 415,
+};
+
+/** A problem as an answer to a request: its status, and where it lies in the input. */
+function problemResponse(problem: Problem): Response {
+  return Response.json({ ok: false, problem }, { status: STATUS[problem.code] ?? 422 });
+}
+
+/** What went wrong, as a problem: the storage's own words where it is that, else an id to ask about. */
+export function failureProblem(error: unknown, where: string): Problem {
+  const id = logFailure(error, where);
+  const fault = storageFault(error);
+  return fault
+    ? { code: 'unavailable', message: fault.message, path: fault.code }
+    : { code: 'failure', message: `Something went wrong here. It is in the log under ${id}.`, path: '' };
+}
+
+function failureResponse(error: unknown, where: string): Response {
+  const problem = failureProblem(error, where);
+  return problem.code === 'unavailable'
+    ? Response.json({ ok: false, problem }, { status: 503, headers: { 'retry-after': '2' } })
+    : Response.json({ ok: false, problem }, { status: 500 });
+}
+
+/** Nothing of an answer is guessed at or kept, unless it says by an ETag when it is still true. */
+function withHeaders(response: Response): Response {
+  response.headers.set('x-content-type-options', 'nosniff');
+  response.headers.set('cache-control', response.headers.has('etag') ? 'private, no-cache' : 'no-store');
+  return response;
+}
