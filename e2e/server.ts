@@ -23,7 +23,14 @@ export class DemoServer {
   }
 
   private get env() {
-    return { ...process.env, VICENDA_DATA: this.folder, VICENDA_NOW: NOW, NEXT_TELEMETRY_DISABLED: '1' };
+    return {
+      ...process.env,
+      NODE_ENV: 'production' as const,
+      PORT: String(this.port),
+      VICENDA_DATA: this.folder,
+      VICENDA_NOW: NOW,
+      NEXT_TELEMETRY_DISABLED: '1',
+    };
   }
 
   /** Makes the demo data and starts. `flags` as for `npm run demo`. */
@@ -40,10 +47,7 @@ export class DemoServer {
   }
 
   async start(): Promise<void> {
-    this.process = spawn('node_modules/.bin/next', ['start', '--port', String(this.port)], {
-      env: this.env,
-      stdio: 'ignore',
-    });
+    this.process = spawn('node', ['scripts/server.mjs'], { env: this.env, stdio: 'ignore' });
     const until = Date.now() + 30_000;
     for (;;) {
       const answered = await fetch(this.url, { redirect: 'manual' }).catch(() => null);
@@ -69,9 +73,8 @@ export class DemoServer {
 
   /** What starting prints when the data file cannot be used, with the exit code. */
   async refusal(): Promise<{ code: number | null; text: string }> {
-    const child = spawn('node_modules/.bin/next', ['start', '--port', String(await freePort())], {
-      env: this.env,
-    });
+    this.port ||= await freePort();
+    const child = spawn('node', ['scripts/server.mjs'], { env: this.env });
     let text = '';
     child.stdout.on('data', (part: Buffer) => (text += part.toString()));
     child.stderr.on('data', (part: Buffer) => (text += part.toString()));

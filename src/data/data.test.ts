@@ -1,4 +1,4 @@
-import { chmodSync, mkdirSync, mkdtempSync, writeFileSync } from 'node:fs';
+import { chmodSync, mkdirSync, mkdtempSync, writeFileSync, readFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, describe, expect, test } from '@jest/globals';
@@ -10,6 +10,7 @@ import { type Database, openDatabase } from './database';
 import { makeDemo } from './demo/saltmere';
 import { bindable, openDriver } from './driver';
 import { entriesSince, findEntry, keepEntry } from './week/log-store';
+import { inTransaction } from './transaction';
 import { loadPlan } from './week/plan-store';
 import { insertShifts, loadShifts, writeChanges } from './week/shift-store';
 
@@ -86,6 +87,39 @@ describe('a data file', () => {
     const sealed = join(folder, 'a-folder.db');
     mkdirSync(sealed);
     await expect(openDatabase(sealed)).rejects.toMatchObject({ code: 'unreachable' });
+  });
+
+  test('of another program is refused and left as it is', async () => {
+    const file = join(folder, 'other.db');
+    const other = openDriver(file, { timeout: 0 });
+    other.prepare('create table site (name text)').run([]);
+    other.close();
+    const before = readFileSync(file);
+    await expect(openDatabase(file)).rejects.toMatchObject({ code: 'foreign' });
+    const versioned = openDriver(file, { timeout: 0 });
+    versioned.prepare('pragma user_version = 2').run([]);
+    versioned.close();
+    await expect(openDatabase(file)).rejects.toMatchObject({ code: 'foreign' });
+    expect(readFileSync(file).length).toBe(before.length);
+  });
+
+  test('that another process writes for a while is waited for, and reads go on meanwhile', async () => {
+    const file = join(folder, 'busy.db');
+    const db = await open(file);
+    const holder = openDriver(file, { timeout: 0 });
+    holder.prepare('begin immediate').run([]);
+    setTimeout(() => {
+      holder.prepare('rollback').run([]);
+      holder.close();
+    }, 600);
+    const write = inTransaction(db, async (trx) => {
+      await trx.insertInto('setting').values({ name: 'business', value: 'Saltmere' }).execute();
+      return 'written';
+    });
+    const began = performance.now();
+    await db.selectFrom('site').selectAll().execute();
+    expect(performance.now() - began).toBeLessThan(300);
+    expect(await write).toBe('written');
   });
 
   // Root may write anything, so there a read-only file is none.

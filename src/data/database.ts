@@ -1,6 +1,6 @@
 import { existsSync, mkdirSync } from 'node:fs';
 import { dirname } from 'node:path';
-import { CompiledQuery, Kysely, SqliteDialect, sql } from 'kysely';
+import { CompiledQuery, Kysely, type SqliteDatabase, SqliteDialect, sql } from 'kysely';
 import { openDriver } from './driver';
 import { MIGRATIONS } from './migrations/list';
 import type { Schema } from './schema';
@@ -10,15 +10,17 @@ export type Database = Kysely<Schema>;
 /** A data file that cannot be used, in words for the person who started the application. */
 export class DataFileError extends Error {
   constructor(
-    readonly code: 'locked' | 'read-only' | 'newer' | 'not-a-data-file' | 'unreachable',
+    readonly code: 'locked' | 'read-only' | 'newer' | 'foreign' | 'not-a-data-file' | 'unreachable',
     message: string,
   ) {
     super(message);
   }
 }
 
-/** How long a command waits for another process that is writing, in milliseconds. */
+/** How long opening waits for another process that is writing, in milliseconds. */
 const BUSY_MS = 3000;
+/** How long one statement does afterwards: it holds everybody up. `inTransaction` waits for longer. */
+const STATEMENT_BUSY_MS = 50;
 
 /**
  * Opens a data file, making it and its folder where there is none, and brings it up to date.
@@ -26,24 +28,45 @@ const BUSY_MS = 3000;
  */
 export async function openDatabase(file: string): Promise<Database> {
   const inMemory = file === ':memory:';
+  let driver: SqliteDatabase | null = null;
   try {
     if (!inMemory && !existsSync(dirname(file))) mkdirSync(dirname(file), { recursive: true });
-    const database = new Kysely<Schema>({
-      dialect: new SqliteDialect({ database: openDriver(file, { timeout: BUSY_MS }) }),
-    });
+    driver = openDriver(file, { timeout: BUSY_MS });
+    const database = new Kysely<Schema>({ dialect: new SqliteDialect({ database: driver }) });
+    // Before anything is written into it.
+    await refuseForeign(database, file);
     for (const setting of [
-      `pragma busy_timeout = ${BUSY_MS}`,
       'pragma journal_mode = wal',
       'pragma synchronous = full',
       'pragma foreign_keys = on',
     ])
       await database.executeQuery(CompiledQuery.raw(setting));
     await migrate(database, file);
+    await database.executeQuery(CompiledQuery.raw(`pragma busy_timeout = ${STATEMENT_BUSY_MS}`));
     return database;
   } catch (error) {
+    driver?.close();
     throw explain(error, file);
   }
 }
+
+/** A file of another program is left as it is, also where it looks like an empty one by its version. */
+async function refuseForeign(database: Database, file: string): Promise<void> {
+  const version = await versionOf(database);
+  const { rows } = await sql<{ name: string }>`select name from sqlite_master where type = 'table'`.execute(
+    database,
+  );
+  const isOurs =
+    version === 0 ? rows.length === 0 : OURS.every((table) => rows.some(({ name }) => name === table));
+  if (!isOurs)
+    throw new DataFileError(
+      'foreign',
+      `${file} belongs to another program. Move it away, or point VICENDA_DATA to another folder.`,
+    );
+}
+
+/** Tables that every data file has had from the first version on. */
+const OURS = ['site', 'person', 'shift', 'setting'];
 
 async function migrate(database: Database, file: string): Promise<void> {
   const version = await versionOf(database);

@@ -1,13 +1,40 @@
+import { CompiledQuery } from 'kysely';
 import { DataFileError } from '@/data/database';
-import { database } from './store';
+import { storageFault } from '@/data/transaction';
+import { log } from './log';
+import { database, openedDatabase } from './store';
+import { closeWorkers } from './work/pool';
 
-/** Opens the data file; where it cannot be used, says so in a sentence and ends the process. */
+/**
+ * Opens the data file. Where it cannot be used says so in a sentence and ends the process; a full disk is told too,
+ * but waited for: requests try again, and are answered once there is room.
+ */
 export async function openAtStart(): Promise<void> {
+  (globalThis as { vicendaClose?: () => Promise<void> }).vicendaClose = closeAtStop;
   try {
     await database();
   } catch (error) {
+    const fault = storageFault(error);
+    if (fault?.code === 'full') {
+      console.error(`\n${fault.message}\n`);
+      return;
+    }
     if (!(error instanceof DataFileError)) throw error;
     console.error(`\n${error.message}\n`);
     process.exit(1);
   }
+}
+
+/** Ends what runs in threads, writes everything into the data file and closes it: a copy of it is whole then. */
+async function closeAtStop(): Promise<void> {
+  await closeWorkers();
+  const db = await openedDatabase();
+  if (!db) return;
+  try {
+    await db.executeQuery(CompiledQuery.raw('pragma wal_checkpoint(truncate)'));
+  } catch (error) {
+    // What is not in the file yet stands in the one beside it, and is read from there at the next start.
+    log.warn({ err: error }, 'the data file could not be written in full while stopping');
+  }
+  await db.destroy();
 }

@@ -22,3 +22,10 @@ export function database(): Promise<Database> {
   });
   return shared.vicendaDatabase;
 }
+
+/** The database if it was opened, for who only wants to close it. */
+export async function openedDatabase(): Promise<Database | null> {
+  const db = await shared.vicendaDatabase?.catch(() => null);
+  shared.vicendaDatabase = undefined;
+  return db ?? null;
+}

@@ -1,0 +1,51 @@
+// Serves the built application on PORT, on this machine only unless HOST names another address.
+import { createServer } from 'node:http';
+import { isIP } from 'node:net';
+import next from 'next';
+
+/** How long open requests may take to end once the process is asked to stop, in milliseconds. */
+const GRACE_MS = 5000;
+
+const port = Number(process.env.PORT || 3000);
+const host = process.env.HOST || '127.0.0.1';
+
+function refuse(sentence) {
+  console.error(`\n${sentence}\n`);
+  process.exit(1);
+}
+
+if (!Number.isInteger(port) || port < 1 || port > 65535)
+  refuse(`PORT is a number from 1 to 65535, not "${process.env.PORT}".`);
+
+const app = next({ dev: false, port, hostname: isIP(host) === 6 ? `[${host}]` : host });
+await app.prepare();
+const handle = app.getRequestHandler();
+const server = createServer((request, response) => void handle(request, response));
+
+server.on('error', (error) => {
+  if (error.code === 'EADDRINUSE')
+    refuse(
+      `Port ${port} is in use, perhaps by another Vicenda. Stop that, or start this one on another port: PORT=${port + 1}.`,
+    );
+  if (error.code === 'EACCES') refuse(`This user may not use port ${port}. Take one above 1023: PORT=3000.`);
+  if (error.code === 'EADDRNOTAVAIL' || error.code === 'ENOTFOUND')
+    refuse(`HOST is "${host}", which is no address of this machine.`);
+  throw error;
+});
+
+let stopping = false;
+async function stop() {
+  if (stopping) return;
+  stopping = true;
+  const closed = new Promise((resolve) => server.close(resolve));
+  server.closeIdleConnections();
+  const late = setTimeout(() => server.closeAllConnections(), GRACE_MS);
+  await closed;
+  clearTimeout(late);
+  // Set by the application when it opens the data file: closes it with everything written into it.
+  await globalThis.vicendaClose?.();
+  process.exit(0);
+}
+for (const signal of ['SIGTERM', 'SIGINT', 'SIGHUP']) process.on(signal, () => void stop());
+
+server.listen(port, host);
