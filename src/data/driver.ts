@@ -10,7 +10,8 @@ export function openDriver(file: string, options: { readonly timeout: number }):
   const database = new Libsql(file, { timeout: options.timeout });
   return {
     prepare(sql: string): SqliteStatement {
-      const statement = database.prepare(sql === 'begin' ? 'begin immediate' : sql);
+      if (/^(begin|commit|rollback)$/.test(sql)) return bracketing(database, sql);
+      const statement = database.prepare(sql);
       return {
         reader: statement.reader,
         all: (parameters) => statement.all(parameters.map(bindable)),
@@ -22,6 +23,18 @@ export function openDriver(file: string, options: { readonly timeout: number }):
       database.close();
     },
   };
+}
+
+/**
+ * What begins and ends a transaction, which takes the write lock at once. Not prepared: a prepared `begin` that found
+ * the file busy stays in progress, and then the next transaction cannot be committed.
+ */
+function bracketing(database: Libsql.Database, sql: string): SqliteStatement {
+  const run = () => {
+    database.exec(sql === 'begin' ? 'begin immediate' : sql);
+    return { changes: 0, lastInsertRowid: 0 };
+  };
+  return { reader: false, all: () => [], run, iterate: () => [][Symbol.iterator]() };
 }
 
 /** A value in the form the binding takes. Throws a TypeError on what has no place in a column. */
