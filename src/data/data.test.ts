@@ -9,7 +9,6 @@ import { readDate } from '@/core/time/day';
 import { type Database, openDatabase } from './database';
 import { makeDemo } from './demo/saltmere';
 import { bindable, openDriver } from './driver';
-import { entriesSince, findEntry, keepEntry } from './week/log-store';
 import { inTransaction } from './transaction';
 import { loadPlan } from './week/plan-store';
 import { insertShifts, loadShifts, writeChanges } from './week/shift-store';
@@ -186,17 +185,4 @@ describe('shifts in the store', () => {
     expect(plan.around.some((s) => s.site === null && s.date < MONDAY)).toBe(true);
     expect(plan.around.every((s) => s.site !== null || s.date < MONDAY || s.date >= MONDAY + 7)).toBe(true);
   });
-});
-
-test('the log numbers entries by site and finds them again', async () => {
-  const db = await open();
-  await makeDemo(db, MONDAY);
-  const entry = (id: string, site: string) => ({ id, site, actor: 'x', at: 'now', changes: [], inverse: [] });
-  expect(await keepEntry(db, entry('one', 'bistro'))).toBe(1);
-  expect(await keepEntry(db, entry('two', 'chandlery'))).toBe(1);
-  expect(await keepEntry(db, entry('three', 'bistro'))).toBe(2);
-  expect((await entriesSince(db, 'bistro', 1)).map((one) => one.id)).toEqual(['three']);
-  expect(await findEntry(db, 'two')).toMatchObject({ site: 'chandlery', version: 1 });
-  expect(await findEntry(db, 'four')).toBeNull();
-  await expect(keepEntry(db, entry('one', 'bistro'))).rejects.toThrow();
 });

@@ -23,10 +23,14 @@ const BUSY_MS = 3000;
 const STATEMENT_BUSY_MS = 50;
 
 /**
- * Opens a data file, making it and its folder where there is none, and brings it up to date.
+ * Opens a data file, making it and its folder where there is none, and brings it up to date; where that takes long
+ * `onProgress` hears the share that is done, from 0 to 1.
  * @throws DataFileError when it is locked, read-only, made by a newer version or no data file at all
  */
-export async function openDatabase(file: string): Promise<Database> {
+export async function openDatabase(
+  file: string,
+  onProgress: (share: number) => void = () => undefined,
+): Promise<Database> {
   const inMemory = file === ':memory:';
   let driver: SqliteDatabase | null = null;
   try {
@@ -41,7 +45,7 @@ export async function openDatabase(file: string): Promise<Database> {
       'pragma foreign_keys = on',
     ])
       await database.executeQuery(CompiledQuery.raw(setting));
-    await migrate(database, file);
+    await migrate(database, file, onProgress);
     await database.executeQuery(CompiledQuery.raw(`pragma busy_timeout = ${STATEMENT_BUSY_MS}`));
     return database;
   } catch (error) {
@@ -68,7 +72,7 @@ async function refuseForeign(database: Database, file: string): Promise<void> {
 /** Tables that every data file has had from the first version on. */
 const OURS = ['site', 'person', 'shift', 'setting'];
 
-async function migrate(database: Database, file: string): Promise<void> {
+async function migrate(database: Database, file: string, onProgress: (share: number) => void): Promise<void> {
   const version = await versionOf(database);
   if (version > MIGRATIONS.length)
     throw new DataFileError(
@@ -79,7 +83,9 @@ async function migrate(database: Database, file: string): Promise<void> {
   // Taking the write lock also shows, before anybody works, whether the file can be written at all.
   await database.transaction().execute(async (trx) => {
     for (let step = await versionOf(trx); step < MIGRATIONS.length; step++) {
-      for (const statement of MIGRATIONS[step]) await trx.executeQuery(CompiledQuery.raw(statement));
+      for (const part of MIGRATIONS[step])
+        if (typeof part === 'string') await trx.executeQuery(CompiledQuery.raw(part));
+        else await part(trx, onProgress);
       await trx.executeQuery(CompiledQuery.raw(`pragma user_version = ${step + 1}`));
     }
     const version = await versionOf(trx);

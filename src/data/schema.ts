@@ -128,31 +128,22 @@ export interface Schema {
   /** Occurrences of a pattern that are not to be written again. */
   left_out: { pattern_id: string; key: string };
   daybook: { site_id: string; date: string; note: string };
-  change_log: {
-    seq: Generated<number>;
-    id: string;
-    at: string;
-    actor: string;
-    site_id: string;
-    version: number;
-    changes: string;
-    inverse: string;
-  };
-  /** Every command but changes of a plan: what it did to which rows, as JSON. */
-  command_log: {
+  /** Everything done. `payload`: what it did; `inverse`: what it takes to undo it, null once that is given up. */
+  activity: {
     seq: Generated<number>;
     id: string;
     at: string;
     actor: string;
     kind: string;
     title: string;
-    changes: string;
-    /** Ids of entries in `change_log` that came with it. */
-    entries: string;
-    /** Id of the command it took back. */
+    request: string | null;
     undoes: string | null;
+    payload: Uint8Array;
+    inverse: Uint8Array | null;
   };
-  command_about: { seq: number; kind: string; id: string };
+  /** Which revision of a site an activity made. */
+  activity_site: { site_id: string; revision: number; seq: number };
+  activity_subject: { id: string; kind: string; seq: number };
   import_draft: { id: string; at: string; actor: string; name: string; content: string };
   /** What a column head meant in earlier imports. */
   known_head: { head: string; field: string };

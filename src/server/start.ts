@@ -1,9 +1,14 @@
 import { CompiledQuery } from 'kysely';
+import { pruneInverses } from '@/data/activity/activity-store';
 import { DataFileError } from '@/data/database';
 import { storageFault } from '@/data/transaction';
+import { now } from './clock';
 import { log } from './log';
 import { database, openedDatabase } from './store';
 import { closeWorkers } from './work/pool';
+
+/** How long what was done can be taken back. */
+const UNDO_WINDOW_MS = 30 * 24 * 3600 * 1000;
 
 /**
  * Opens the data file. Where it cannot be used says so in a sentence and ends the process; a full disk is told too,
@@ -12,7 +17,8 @@ import { closeWorkers } from './work/pool';
 export async function openAtStart(): Promise<void> {
   (globalThis as { vicendaClose?: () => Promise<void> }).vicendaClose = closeAtStop;
   try {
-    await database();
+    const db = await database();
+    await pruneInverses(db, new Date(now() - UNDO_WINDOW_MS).toISOString());
   } catch (error) {
     const fault = storageFault(error);
     if (fault?.code === 'full') {

@@ -14,9 +14,14 @@ export function dataFile(): string {
 // Pages, route handlers and instrumentation get a copy of this module each; the connection must be one.
 const shared = globalThis as { vicendaDatabase?: Promise<Database> };
 
+/** Says how far a long change of the data file's form has come, for who started the application. */
+function sayProgress(share: number): void {
+  console.error(`Bringing the data file up to date: ${Math.round(share * 100)} %`);
+}
+
 /** The one open database of this process. */
 export function database(): Promise<Database> {
-  shared.vicendaDatabase ??= openDatabase(dataFile()).catch((error: unknown) => {
+  shared.vicendaDatabase ??= openDatabase(dataFile(), sayProgress).catch((error: unknown) => {
     shared.vicendaDatabase = undefined;
     throw error;
   });

@@ -1,11 +1,14 @@
 import type { Span } from '../time/span';
 import type { Break, Leave, Plan, Shift, ShiftDetail } from './types';
 
-/** The only ways a plan is altered. `set` carries just the fields that change. */
+/**
+ * The only ways a plan is altered. `set` carries just the fields that change. `was`: the values a change was made on,
+ * where somebody else may have changed them since.
+ */
 export type Change =
   | { readonly do: 'add'; readonly shift: Shift }
-  | { readonly do: 'set'; readonly id: string; readonly shift: ShiftPatch }
-  | { readonly do: 'remove'; readonly id: string }
+  | { readonly do: 'set'; readonly id: string; readonly shift: ShiftPatch; readonly was?: ShiftPatch }
+  | { readonly do: 'remove'; readonly id: string; readonly was?: Shift }
   | { readonly do: 'add-leave'; readonly person: string; readonly leave: Leave }
   | { readonly do: 'set-leave'; readonly person: string; readonly id: string; readonly leave: LeavePatch }
   | { readonly do: 'remove-leave'; readonly person: string; readonly id: string };

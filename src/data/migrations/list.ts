@@ -1,6 +1,17 @@
+import type { Database } from '../database';
 import { first } from './001-first';
 import { setup } from './002-setup';
 import { repeating } from './003-repeating';
+import { activity, afterActivity } from './004-activity';
+import { fillActivity } from './fill-activity';
 
-/** Every migration in order, as statements. They only go forward; a landed one is never edited. */
-export const MIGRATIONS: readonly (readonly string[])[] = [first, setup, repeating];
+/** One step of the data file's form: statements, or work on what it holds that hears how far it has come. */
+export type Step = string | ((db: Database, onProgress: (share: number) => void) => Promise<void>);
+
+/** Every migration in order. They only go forward; a landed one is never edited. */
+export const MIGRATIONS: readonly (readonly Step[])[] = [
+  first,
+  setup,
+  repeating,
+  [...activity, fillActivity, ...afterActivity],
+];

@@ -1,15 +1,20 @@
 import { mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { expect, test } from '@jest/globals';
+import { describe, expect, test } from '@jest/globals';
+import { sql } from 'kysely';
+import type { Change } from '@/core/plan/change';
 import { NO_DETAIL } from '@/core/plan/types';
 import { readDate } from '@/core/time/day';
+import { activitiesAbout, findActivity, shiftChangesSince } from '../activity/activity-store';
 import { openDatabase } from '../database';
 import { openDriver } from '../driver';
 import { loadPlan } from '../week/plan-store';
 import { loadPatterns, loadTemplates } from '../week/repeat-store';
 import { writeChanges } from '../week/shift-store';
+import type { RowChange } from '../records/records';
 import { first } from './001-first';
+import { MIGRATIONS } from './list';
 
 const MONDAY = readDate('2027-03-22')!;
 
@@ -75,4 +80,99 @@ test('a data file of the first version is brought up to date with everything it 
   expect((await loadPlan(db, 'quay', MONDAY, 7))!.plan.shifts[0].detail).toEqual(detail);
   expect([await loadTemplates(db, 'quay'), await loadPatterns(db, 'quay')]).toEqual([[], []]);
   await db.destroy();
+});
+
+describe.each([2, 3])('a data file of version %i', (version) => {
+  const shift = {
+    id: 's1',
+    person: 'ann',
+    role: null,
+    date: MONDAY,
+    from: 600,
+    to: 900,
+    break: null,
+    fixed: false,
+    note: null,
+    label: null,
+  };
+  const changes: Change[] = [
+    { do: 'add', shift },
+    { do: 'set', id: 's1', shift: { note: 'keys' } },
+  ];
+  const inverse: Change[] = [
+    { do: 'set', id: 's1', shift: { note: null } },
+    { do: 'remove', id: 's1' },
+  ];
+
+  /** Edits of a plan, one of them of a command, which itself was about a person; and a command that took one back. */
+  function fileWithLogs(): string {
+    const file = join(mkdtempSync(join(tmpdir(), 'vicenda-old-')), 'vicenda.db');
+    const driver = openDriver(file, { timeout: 0 });
+    const run = (text: string, ...values: unknown[]) => driver.prepare(text).run(values);
+    for (const step of MIGRATIONS.slice(0, version)) for (const part of step) run(String(part));
+    run(`insert into site (id, name, time_zone, currency, week_start, hour_format, block_minutes, position, version)
+      values ('quay', 'Quay', 'Europe/Lisbon', 'EUR', 0, '24', 30, 0, 2)`);
+    run(`insert into person (id, name) values ('ann', 'Ann Bo')`);
+    const edit = (id: string, at: string, number: number) =>
+      run(
+        `insert into change_log (id, at, actor, site_id, version, changes, inverse) values (?, ?, 'x', 'quay', ?, ?, ?)`,
+        ...[id, at, number, JSON.stringify(changes), JSON.stringify(inverse)],
+      );
+    edit('edit', '2027-03-01T10:00:00Z', 1);
+    edit('leave quay', '2027-03-02T10:00:00Z', 2);
+    const rows: RowChange[] = [
+      {
+        table: 'person',
+        before: { id: 'ann', name: 'Ann', phone: null },
+        after: { id: 'ann', name: 'Ann Bo', phone: null },
+      },
+    ];
+    const command = (seq: number, id: string, at: string, entries: string[], undoes: string | null) =>
+      run(
+        `insert into command_log (seq, id, at, actor, kind, title, changes, entries, undoes)
+          values (?, ?, ?, 'x', 'person.save', 'Changed Ann', ?, ?, ?)`,
+        ...[seq, id, at, JSON.stringify(rows), JSON.stringify(entries), undoes],
+      );
+    command(1, 'leave', '2027-03-02T10:00:00Z', ['leave quay'], null);
+    command(2, 'back', '2027-03-03T10:00:00Z', [], 'leave');
+    run(`insert into command_about values (1, 'person', 'ann'), (1, 'site', 'quay'), (2, 'person', 'ann')`);
+    run(`pragma user_version = ${version}`);
+    driver.close();
+    return file;
+  }
+
+  test('has its two logs brought into one, in the order in which things were done', async () => {
+    const shares: number[] = [];
+    const db = await openDatabase(fileWithLogs(), (share) => shares.push(share));
+    const all = await db.selectFrom('activity').select(['id', 'kind', 'undoes']).orderBy('seq').execute();
+    expect(all).toEqual([
+      { id: 'edit', kind: 'plan.change', undoes: null },
+      { id: 'leave', kind: 'person.save', undoes: null },
+      { id: 'back', kind: 'person.save', undoes: 'leave' },
+    ]);
+    expect((await activitiesAbout(db, { kind: 'person', id: 'ann' }, 9)).map(({ id }) => id)).toEqual([
+      'back',
+      'leave',
+    ]);
+    expect(await activitiesAbout(db, { kind: 'shift', id: 's1' }, 9)).toHaveLength(2);
+    expect(await shiftChangesSince(db, 'quay', 0)).toEqual([...changes, ...changes]);
+    expect(await shiftChangesSince(db, 'quay', 1)).toEqual(changes);
+    expect(await findActivity(db, 'leave')).toMatchObject({
+      at: '2027-03-02T10:00:00Z',
+      undoable: true,
+      rows: [{ table: 'person', before: { id: 'ann', name: 'Ann' }, after: { id: 'ann', name: 'Ann Bo' } }],
+      shifts: [
+        {
+          site: 'quay',
+          changes,
+          inverse: [
+            { ...inverse[0], was: { note: 'keys' } },
+            { do: 'remove', id: 's1' },
+          ],
+        },
+      ],
+    });
+    await expect(sql`select 1 from change_log`.execute(db)).rejects.toThrow();
+    await db.destroy();
+  });
 });

@@ -78,6 +78,24 @@ export async function readRowsOf(
   return found;
 }
 
+/** Those of some changes that do not find the rows as they were when they were made. */
+export async function misfits(db: Database, changes: readonly RowChange[]): Promise<RowChange[]> {
+  const found: RowChange[] = [];
+  for (const change of changes) {
+    const [now] = await readRows(db, change.table, keyWhere(change.table, (change.before ?? change.after)!));
+    if (change.before ? !fits(change, now) : now !== undefined) found.push(change);
+  }
+  return found;
+}
+
+/** A row that goes has to be as it was; of one that changes only what changes has to. */
+function fits(change: RowChange, now: Row | undefined): boolean {
+  const { before, after } = change;
+  if (!now || !before) return false;
+  if (!after) return isSameRow(now, before);
+  return changedColumns(change).every((column) => (now[column] ?? null) === (before[column] ?? null));
+}
+
 /** What has to change so that `before` becomes `after`. Rows that stay as they are do not appear. */
 export function rowChanges(table: TableName, before: readonly Row[], after: readonly Row[]): RowChange[] {
   const old = new Map(before.map((row) => [keyOf(table, row), row]));
@@ -87,7 +105,7 @@ export function rowChanges(table: TableName, before: readonly Row[], after: read
     const was = old.get(key) ?? null;
     old.delete(key);
     const now = was ? { ...was, ...row } : row;
-    if (!was || !sameRow(was, now)) changes.push({ table, before: was, after: now });
+    if (!was || !isSameRow(was, now)) changes.push({ table, before: was, after: now });
   }
   for (const row of old.values()) changes.push({ table, before: row, after: null });
   return changes;
@@ -116,17 +134,26 @@ export async function writeRows(
     }
     const key = keyWhere(table, before);
     const [now] = await readRows(db, table, key);
-    if (!now || !sameRow(now, before))
+    if (!fits(change, now))
       return fail('changed-meanwhile', 'this was changed elsewhere in the meantime', table);
     if (!after) await sql`delete from ${sql.table(table)} where ${matching(key)}`.execute(db);
     else {
-      const columns = Object.keys(after).filter((column) => after[column] !== before[column]);
+      const columns = changedColumns(change);
       const sets = columns.map((column) => sql`${sql.ref(column)} = ${after[column]}`);
       if (sets.length > 0)
         await sql`update ${sql.table(table)} set ${sql.join(sets)} where ${matching(key)}`.execute(db);
     }
   }
   return insertRows(db, fresh);
+}
+
+function changedColumns({ before, after }: RowChange): string[] {
+  return Object.keys(after ?? {}).filter((column) => after![column] !== before?.[column]);
+}
+
+/** The columns that name a row of a table. */
+export function keyColumns(table: TableName): readonly string[] {
+  return KEYS[table];
 }
 
 async function insertRows(
@@ -175,7 +202,8 @@ function keyOf(table: TableName, row: Row): string {
   return JSON.stringify(KEYS[table].map((column) => row[column] ?? null));
 }
 
-function sameRow(a: Row, b: Row): boolean {
+/** Whether two rows say the same; a column that is not there is null. */
+export function isSameRow(a: Row, b: Row): boolean {
   const columns = new Set([...Object.keys(a), ...Object.keys(b)]);
   for (const column of columns) if ((a[column] ?? null) !== (b[column] ?? null)) return false;
   return true;

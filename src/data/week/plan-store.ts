@@ -1,11 +1,15 @@
+import { sql } from 'kysely';
 import { decimalsOf } from '@/core/hours/money';
-import type { Plan, Shift } from '@/core/plan/types';
-import type { Day } from '@/core/time/day';
+import type { Change } from '@/core/plan/change';
+import type { AroundShift, Person, Plan, Shift } from '@/core/plan/types';
+import { type Day, writeDate } from '@/core/time/day';
+import { DAY } from '@/core/time/span';
+import { zoneClock } from '@/core/time/zone';
 import type { HourFormat } from '@/core/time/write';
 import type { Database } from '../database';
 import { loadPeople } from '../people/people-store';
 import { type SiteRole, loadHolidays, loadNeeds, loadSite } from '../site/site-store';
-import { loadAround, loadPublished, loadShifts } from './shift-store';
+import { aroundShift, loadAround, loadPublished, loadShifts, shiftsOfPeople } from './shift-store';
 
 /** A plan as stored, with what the interface shows beside it. */
 export interface StoredPlan {
@@ -31,13 +35,14 @@ export async function loadPlan(
   if (!stored) return null;
   const to = from + days;
   const minor = 10 ** decimalsOf(stored.site.currency);
-  const [people, needs, holidays, shifts, published, around] = await Promise.all([
+  const [people, needs, holidays, shifts, published, around, zones] = await Promise.all([
     loadPeople(db, siteId, from, to + 1, minor),
     loadNeeds(db, siteId, from, to),
     loadHolidays(db, siteId, from - 1, to + 1),
     loadShifts(db, siteId, from, to),
     loadPublished(db, siteId, from, to),
     loadAround(db, siteId, [from, to], [from - BEFORE, to + AFTER]),
+    zonesOf(db),
   ]);
   const known = new Set(people.map((person) => person.id));
   const used = new Set(shifts.map((shift) => shift.role));
@@ -60,6 +65,7 @@ export async function loadPlan(
       shifts: shifts.filter(inPlan),
       around: around
         .filter((s) => known.has(s.person))
+        .map((s) => inZoneOf(zones, siteId, s))
         .map((s) => (s.role !== null && !roles.has(s.role) ? { ...s, role: null } : s)),
       rules: stored.rules,
       budget: stored.budget,
@@ -68,5 +74,137 @@ export async function loadPlan(
     hourFormat: stored.hourFormat,
     published,
     version: stored.version,
+  };
+}
+
+/** How long a shift can reach from its date, in days. */
+const REACH = 2;
+
+/**
+ * A plan that knows only what changes of shifts can touch: the shifts of the people in them, before and after, here
+ * and elsewhere. Its days are those `within`, else those on which the shifts lie. Null: there is no such site.
+ */
+export async function loadShiftFrame(
+  db: Database,
+  siteId: string,
+  shifts: readonly Shift[],
+  changes: readonly Change[],
+  within?: { readonly from: Day; readonly days: number },
+): Promise<{ plan: Plan; hourFormat: HourFormat } | null> {
+  const patches = changes.flatMap((change) => (change.do === 'set' ? [change.shift] : []));
+  const dates = [...shifts, ...patches].flatMap(({ date }) => (date === undefined ? [] : [date]));
+  const first = dates.reduce((least, date) => Math.min(least, date), within?.from ?? dates[0]);
+  const last = dates.reduce((most, date) => Math.max(most, date), within?.from ?? dates[0]);
+  const from = within?.from ?? first;
+  const days = within?.days ?? last - first + 1;
+  const stored = await loadSite(db, siteId, from, days);
+  if (!stored) return null;
+  const named = [...shifts, ...patches].flatMap(({ person }) => (person ? [person] : []));
+  const people = await loadNamed(db, siteId, [...new Set(named)], [from, from + days]);
+  const worked = await shiftsOfPeople(
+    db,
+    people.map((person) => person.id),
+    [Math.min(first, from) - REACH, Math.max(last + 1, from + days) + REACH],
+  );
+  const isHere = ({ site, shift }: (typeof worked)[number]) =>
+    site === siteId && shift.date >= from && shift.date < from + days;
+  const own = new Map(worked.filter(isHere).map(({ shift }) => [shift.id, shift]));
+  // Of those that are named some are open, or of somebody who is no longer here.
+  const added = new Set(changes.flatMap((change) => (change.do === 'add' ? [change.shift.id] : [])));
+  for (const shift of shifts) if (!added.has(shift.id)) own.set(shift.id, shift);
+  const known = new Set(people.map((person) => person.id));
+  const zones = await zonesOf(db);
+  return {
+    hourFormat: stored.hourFormat,
+    plan: {
+      site: stored.site,
+      from,
+      days,
+      roles: stored.roles.map(({ id, name, hourlyRate }) => ({ id, name, hourlyRate })),
+      people,
+      holidays: [],
+      needs: [],
+      shifts: [...own.values()].filter((shift) => shift.person === null || known.has(shift.person)),
+      around: worked
+        .filter((one) => !isHere(one))
+        .map(({ site, shift }) => inZoneOf(zones, siteId, aroundShift(siteId, site, shift))),
+      rules: stored.rules,
+      budget: { minutes: null, cost: null },
+    },
+  };
+}
+
+/** Those of some people who belong to a site, or have shifts there on some dates; only their names are known. */
+async function loadNamed(
+  db: Database,
+  site: string,
+  ids: readonly string[],
+  [from, to]: readonly [Day, Day],
+): Promise<Person[]> {
+  const rows = await db
+    .selectFrom('person')
+    .select(['id', 'name'])
+    .where('id', 'in', sql<string>`(select value from json_each(${JSON.stringify(ids)}))`)
+    .where((where) =>
+      where.or([
+        where.exists(
+          where
+            .selectFrom('person_site')
+            .select('person_site.person_id')
+            .whereRef('person_site.person_id', '=', 'person.id')
+            .where('person_site.site_id', '=', site),
+        ),
+        where.exists(
+          where
+            .selectFrom('shift')
+            .select('shift.id')
+            .whereRef('shift.person_id', '=', 'person.id')
+            .where('shift.site_id', '=', site)
+            .where('shift.date', '>=', writeDate(from))
+            .where('shift.date', '<', writeDate(to)),
+        ),
+      ]),
+    )
+    .execute();
+  return rows.map(({ id, name }) => ({ ...NOBODY, id, name }));
+}
+
+const NOBODY: Omit<Person, 'id' | 'name'> = {
+  roles: [],
+  contractMinutes: null,
+  maxWeekMinutes: null,
+  standardDayMinutes: null,
+  employedFrom: null,
+  employedTo: null,
+  birthDate: null,
+  availability: [],
+  leave: [],
+};
+
+/** The time zone of each site, by id. */
+async function zonesOf(db: Database): Promise<Map<string, string>> {
+  const rows = await db.selectFrom('site').select(['id', 'time_zone']).execute();
+  return new Map(rows.map((row) => [row.id, row.time_zone]));
+}
+
+/**
+ * A shift at another site as the clock of this one shows it: where the two lie in different zones it begins and ends
+ * at other hours here, and perhaps on another date.
+ */
+export function inZoneOf(zones: ReadonlyMap<string, string>, site: string, shift: AroundShift): AroundShift {
+  const [here, there] = [zones.get(site), shift.site === null ? undefined : zones.get(shift.site)];
+  if (!here || !there || here === there) return shift;
+  const [ours, theirs] = [here, there].map((zone) => zoneClock(zone, shift.date - 1, shift.date + 2));
+  const wall = (minute: number) => ours.wall(theirs.elapsed(shift.date * DAY + minute));
+  const start = wall(shift.from);
+  const date = Math.floor(start / DAY);
+  const minute = (at: number) => at - date * DAY;
+  const pause = shift.break;
+  return {
+    ...shift,
+    date,
+    from: minute(start),
+    to: minute(wall(shift.to)),
+    break: pause && pause.at !== null ? { ...pause, at: minute(wall(pause.at)) } : pause,
   };
 }

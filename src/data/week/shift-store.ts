@@ -1,3 +1,4 @@
+import { sql } from 'kysely';
 import type { Change } from '@/core/plan/change';
 import { asOneBreak } from '@/core/plan/shift-edits';
 import type { AroundShift, Shift, ShiftDetail } from '@/core/plan/types';
@@ -58,19 +59,55 @@ export async function loadAround(
     )
     .selectAll('shift')
     .execute();
-  return rows.map((row) => {
-    const shift = shiftOf(row);
-    const { role, date, from: start, to: end } = shift;
-    return {
-      person: row.person_id!,
-      role: row.site_id === site ? role : null,
-      site: row.site_id === site ? null : row.site_id,
-      date,
-      from: start,
-      to: end,
-      break: asOneBreak(shift),
-    };
-  });
+  return rows.map((row) => aroundShift(site, row.site_id, shiftOf(row as Row)));
+}
+
+/** A shift of somebody as it stands around another plan. */
+export function aroundShift(site: string, where: string, shift: Shift): AroundShift {
+  const { person, role, date, from, to } = shift;
+  return {
+    person: person!,
+    role: where === site ? role : null,
+    site: where === site ? null : where,
+    date,
+    from,
+    to,
+    break: asOneBreak(shift),
+  };
+}
+
+/** The shifts with these ids, at any site and in any week, each with its site. */
+export async function shiftsById(
+  db: Database,
+  ids: readonly string[],
+): Promise<{ site: string; shift: Shift }[]> {
+  const found: { site: string; shift: Shift }[] = [];
+  for (let i = 0; i < ids.length; i += 500) {
+    const rows = (await db
+      .selectFrom('shift')
+      .selectAll()
+      .where('id', 'in', ids.slice(i, i + 500))
+      .execute()) as Row[];
+    for (const row of rows) found.push({ site: row.site_id, shift: shiftOf(row) });
+  }
+  return found;
+}
+
+/** The shifts of some people on dates from `first` to `last` (not included), at any site, each with its site. */
+export async function shiftsOfPeople(
+  db: Database,
+  people: readonly string[],
+  [first, last]: readonly [Day, Day],
+): Promise<{ site: string; shift: Shift }[]> {
+  if (people.length === 0) return [];
+  const rows = (await db
+    .selectFrom('shift')
+    .selectAll()
+    .where('person_id', 'in', sql<string>`(select value from json_each(${JSON.stringify(people)}))`)
+    .where('date', '>=', writeDate(first))
+    .where('date', '<', writeDate(last))
+    .execute()) as Row[];
+  return rows.map((row) => ({ site: row.site_id, shift: shiftOf(row) }));
 }
 
 /** Which of these ids belong to a shift already, at any site and in any week. */

@@ -2,7 +2,7 @@ import type Joi from 'joi';
 import type { Change, Result } from '@/core/plan/change';
 import type { Day } from '@/core/time/day';
 import type { Database } from '@/data/database';
-import type { About } from '@/data/records/command-store';
+import type { Subject } from '@/data/activity/activity-store';
 import type { RowChange } from '@/data/records/records';
 import type { Permission, Scope } from '../access/permissions';
 import type { Actor } from '../access/actor';
@@ -12,7 +12,7 @@ export interface Work {
   /** What it does, in words, for history and undo: `Opening hours of Quay Bistro`. */
   readonly title: string;
   readonly rows: readonly RowChange[];
-  readonly about: readonly About[];
+  readonly about: readonly Subject[];
   /** Sites whose plans it may change; the actor must have a say in each. */
   readonly sites: readonly string[];
   /** Changes of planned shifts that come with it. */

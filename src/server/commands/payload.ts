@@ -7,6 +7,17 @@ export interface CommandRequest {
   readonly id: string;
   readonly kind: string;
   readonly input: unknown;
+  /** The input as it would have been when the form was opened, so that what others changed since is not lost. */
+  readonly opened?: unknown;
+  /** Whose values count where both changed the same. */
+  readonly prefer?: 'mine' | 'theirs';
+}
+
+/** A value that somebody else changed while a form was open. */
+export interface FieldConflict {
+  readonly what: string;
+  readonly theirs: string;
+  readonly mine: string;
 }
 
 /** What a command does to one planned week of a site. */
@@ -29,4 +40,11 @@ export type CommandAnswer =
       readonly remarks: readonly string[];
       readonly answer: string | null;
     }
-  | { readonly ok: false; readonly problem: Problem };
+  | {
+      readonly ok: false;
+      readonly problem: Problem;
+      /** What both sides changed, where that is the trouble. */
+      readonly conflicts?: readonly FieldConflict[];
+      /** Whether a part of what was to be taken back still can be. */
+      readonly partly?: boolean;
+    };

@@ -1,29 +1,31 @@
+import { createHash } from 'node:crypto';
 import Joi from 'joi';
-import { type Change, applyAll, fail, type Problem } from '@/core/plan/change';
+import { type Change, type Problem, type Result, fail } from '@/core/plan/change';
 import { type Day, readDate } from '@/core/time/day';
+import {
+  type KeptActivity,
+  type ShiftEntry,
+  findActivity,
+  keepActivity,
+  shiftOf,
+  subjectsOf,
+  undoneAmong,
+} from '@/data/activity/activity-store';
 import type { Database } from '@/data/database';
-import { aboutOf, findCommand, isUndone, keepCommand } from '@/data/records/command-store';
-import { inverseOf, writeRows } from '@/data/records/records';
+import { mergeRows } from '@/data/records/merge';
+import { inverseOf, misfits, writeRows } from '@/data/records/records';
 import { listSites } from '@/data/site/site-store';
 import { inTransaction } from '@/data/transaction';
-import { findEntry, keepEntry } from '@/data/week/log-store';
-import { loadPlan } from '@/data/week/plan-store';
-import { takenIds, writeChanges } from '@/data/week/shift-store';
-import { checkScope } from '../access/permissions';
 import type { Actor } from '../access/actor';
+import { checkScope } from '../access/permissions';
 import { now, nowAt } from '../clock';
 import { REQUEST_ID, readInput } from '../input';
-import { type Context, PREPARED, type Watch, type Work } from './command';
+import { type ShiftsWritten, writeShifts } from '../week/write-shifts';
+import { type Command, type Context, PREPARED, type Watch, type Work } from './command';
+import { tellConflicts, tellMisfits } from './conflicts';
 import { following, plannedWeeks } from './following';
 import { COMMANDS } from './list';
 import type { CommandAnswer, CommandRequest } from './payload';
-
-/** What a browser sends may have any form. */
-const REQUEST = Joi.object<CommandRequest>({
-  id: REQUEST_ID.required(),
-  kind: Joi.string().max(80).required(),
-  input: Joi.any(),
-}).required();
 
 /** Gives up a transaction with something to answer. */
 class GivenUp extends Error {
@@ -31,6 +33,15 @@ class GivenUp extends Error {
     super('given up');
   }
 }
+
+/** What a browser sends may have any form. */
+const REQUEST = Joi.object<CommandRequest>({
+  id: REQUEST_ID.required(),
+  kind: Joi.string().max(80).required(),
+  input: Joi.any(),
+  opened: Joi.any(),
+  prefer: Joi.valid('mine', 'theirs'),
+}).required();
 
 /**
  * Does a command, or only says what it would do: with `preview` everything is done, looked at, and given up
@@ -50,11 +61,12 @@ export async function runCommand(
   if (!read.ok) return read;
   const refused = await checkScope(db, actor, command.permission, command.scope(read.value));
   if (refused) return refused;
+  const digest = digestOf([request.kind, request.input, request.opened ?? null, request.prefer ?? null]);
   return undoable(db, async (trx) => {
-    const known = preview ? null : await findCommand(trx, request.id);
-    if (known) return { ok: true, title: known.title, following: [], remarks: [], answer: null };
+    const known = preview ? null : await findActivity(trx, request.id);
+    if (known) return again(known, digest);
     const context: Context = { db: trx, actor, today: await todayOf(trx), watch };
-    const prepared = await command.prepare(context, read.value);
+    const prepared = await prepare(command, context, read.value, request);
     if (!prepared.ok) return prepared;
     const { work } = prepared;
     // It may come to more sites than its input names, such as those of a person's shifts.
@@ -63,7 +75,7 @@ export async function runCommand(
     const before = preview ? await plannedWeeks(trx, context.today, work) : [];
     const failed = await writeRows(trx, work.rows);
     if (failed) throw new GivenUp(failed);
-    const entries = await writeShifts(trx, actor, request.id, work, watch);
+    const shifts = await writeAll(trx, work, watch);
     const answer: CommandAnswer = {
       ok: true,
       title: work.title,
@@ -73,8 +85,8 @@ export async function runCommand(
     };
     if (preview) throw new GivenUp(answer);
     await work.afterwards?.(trx);
-    if (work.rows.length > 0 || entries.length > 0)
-      await keepCommand(
+    if (work.rows.length > 0 || shifts.length > 0)
+      await keepActivity(
         trx,
         {
           id: request.id,
@@ -82,135 +94,166 @@ export async function runCommand(
           actor: actor.id,
           kind: command.kind,
           title: work.title,
-          changes: work.rows,
-          entries,
+          request: digest,
           undoes: null,
+          rows: work.rows,
+          shifts,
         },
         work.about,
+        touched(work),
       );
     return answer;
   });
 }
 
-/** Takes a command back: every row as it was. Refused where one of them was changed since. */
+/** A digest of a request, by which it is known again. */
+export function digestOf(request: unknown): string {
+  return createHash('sha256').update(JSON.stringify(request)).digest('base64url').slice(0, 22);
+}
+
+/** What is answered to a command that was done already; its id may not be used for another. */
+function again(known: KeptActivity, digest: string): CommandAnswer {
+  if (known.request !== null && known.request !== digest)
+    return fail('taken', 'this id was used for something else', 'id');
+  return { ok: true, title: known.title, following: [], remarks: [], answer: null };
+}
+
+function touched({ sites, about }: Pick<Work, 'sites' | 'about'>): string[] {
+  return [...sites, ...about.flatMap((one) => (one.kind === 'site' ? [one.id] : []))];
+}
+
+/**
+ * What a command would do. Where it says what its form was opened on, what others made of it meanwhile is merged
+ * with it.
+ */
+async function prepare(
+  command: Command<unknown>,
+  context: Context,
+  input: unknown,
+  { opened, prefer }: CommandRequest,
+): Promise<Result<{ work: Work }> | Extract<CommandAnswer, { ok: false }>> {
+  const prepared = await command.prepare(context, input);
+  if (!prepared.ok || opened === undefined) return prepared;
+  const base = readInput(command.input, opened, 'opened', true);
+  if (!base.ok) return base;
+  const before = await command.prepare(context, base.value);
+  if (!before.ok)
+    return fail('changed-meanwhile', `what this was opened on is no longer there: ${before.problem.message}`);
+  if (before.work.rows.length === 0) return prepared;
+  const { rows, conflicts } = mergeRows(prepared.work.rows, before.work.rows, prefer);
+  if (conflicts.length > 0) return tellConflicts(context.db, conflicts);
+  return { ok: true, work: { ...prepared.work, rows } };
+}
+
+/**
+ * Takes an activity back: every value as it was. What somebody changed since is left alone: then the answer says
+ * which, and nothing is taken back unless `rest` asks for what still fits.
+ */
 export async function undoCommand(
   db: Database,
   actor: Actor,
   id: string,
   undoId: string,
+  rest = false,
 ): Promise<CommandAnswer> {
-  const form = readInput(Joi.object({ id: REQUEST_ID.required(), undoId: REQUEST_ID.required() }), {
-    id,
-    undoId,
-  });
+  const form = readInput(
+    Joi.object({ id: REQUEST_ID.required(), undoId: REQUEST_ID.required(), rest: Joi.boolean() }),
+    { id, undoId, rest },
+  );
   if (!form.ok) return form;
   return undoable(db, async (trx) => {
-    const entry = await findCommand(trx, id);
+    const entry = await findActivity(trx, id);
     if (!entry) return fail('unknown', 'there is no such command', 'id');
-    const done = { ok: true as const, title: entry.title, following: [], remarks: [], answer: null };
-    if (await isUndone(trx, id)) return done;
-    const permission = COMMANDS.get(entry.kind)?.permission ?? 'setup.change';
-    const about = await aboutOf(trx, id);
+    const permission = COMMANDS.get(entry.kind)?.permission ?? 'plan.change';
+    const about = await subjectsOf(trx, entry.seq);
     const sites = about.filter((one) => one.kind === 'site').map((one) => one.id);
-    const refused = await checkScope(trx, actor, permission, { sites });
+    const where = [...sites, ...entry.shifts.map((one) => one.site)];
+    const refused = await checkScope(trx, actor, permission, { sites: where });
     if (refused) return refused;
-    const rows = inverseOf(entry.changes);
-    const failed = await writeRows(trx, rows);
+    const done = { ok: true as const, title: entry.title, following: [], remarks: [], answer: null };
+    if ((await undoneAmong(trx, [id])).has(id)) return done;
+    if (!entry.undoable) return fail('too-late', 'this was done too long ago to be taken back', 'id');
+    const rows = inverseOf(entry.rows);
+    const unfit = await misfits(trx, rows);
+    if (unfit.length > 0 && !rest) return tellMisfits(trx, unfit, rows.length > unfit.length);
+    const fitting = rows.filter((row) => !unfit.includes(row));
+    const failed = await writeRows(trx, fitting);
     if (failed) throw new GivenUp(failed);
-    const entries: string[] = [];
-    for (const old of entry.entries) {
-      const edit = await findEntry(trx, old);
-      if (!edit) continue;
-      const changes = await stillPossible(trx, edit.inverse);
-      const work: Pick<Work, 'shifts'> = { shifts: [{ site: edit.site, changes }] };
-      entries.push(...(await writeShifts(trx, actor, undoId, work)));
+    const shifts: ShiftEntry[] = [];
+    for (const { site, inverse } of entry.shifts) {
+      const written = await writeFitting(trx, site, inverse, rest);
+      if (!written.ok)
+        throw new GivenUp({
+          ok: false,
+          problem: written.problem,
+          partly: fitting.length + inverse.length > 1,
+        });
+      if (written.entry.changes.length > 0) shifts.push(written.entry);
     }
-    await keepCommand(
+    if (fitting.length === 0 && shifts.length === 0)
+      throw new GivenUp(fail('changed-meanwhile', 'all of it was changed since, so nothing is left to undo'));
+    const at = new Date(now()).toISOString();
+    const title = `Undone: ${entry.title}`;
+    await keepActivity(
       trx,
       {
         id: undoId,
-        at: new Date(now()).toISOString(),
+        at,
         actor: actor.id,
         kind: entry.kind,
-        title: `Taken back: ${entry.title}`,
-        changes: rows,
-        entries,
+        title,
+        request: null,
         undoes: id,
+        rows: fitting,
+        shifts,
       },
       about,
+      sites,
     );
     return done;
   });
 }
 
-/** Of changes that take others back those that still mean something: a shift that is gone by now stays gone. */
-async function stillPossible(trx: Database, changes: readonly Change[]): Promise<Change[]> {
-  const idOf = (change: Change) => (change.do === 'add' ? change.shift.id : 'id' in change ? change.id : '');
-  const there = await takenIds(trx, changes.map(idOf));
-  return changes.filter((change) => there.has(idOf(change)) !== (change.do === 'add'));
+/** Writes changes that take others back; with `rest` without those that no longer fit. */
+async function writeFitting(
+  trx: Database,
+  site: string,
+  changes: readonly Change[],
+  rest: boolean,
+): Promise<ShiftsWritten> {
+  let left = changes;
+  for (;;) {
+    const written = await writeShifts(trx, { site, changes: left });
+    if (written.ok || !rest) return written;
+    const gone = new Set(written.conflicts?.map((conflict) => conflict.shift) ?? []);
+    const place = /^\[(\d+)\]/.exec(written.problem.path);
+    if (place) gone.add(shiftOf(left[Number(place[1])]));
+    const fewer = left.filter((change) => !gone.has(shiftOf(change)));
+    if (fewer.length === left.length) return written;
+    left = fewer;
+  }
 }
 
-/** Changes shifts in the same transaction; each site's are an entry in its log, so that open plans hear of them. */
-async function writeShifts(
+/** Changes shifts in the same transaction, so that open plans hear of them. */
+async function writeAll(
   trx: Database,
-  actor: Actor,
-  id: string,
   { shifts = [] }: Pick<Work, 'shifts'>,
   watch?: Watch,
-): Promise<string[]> {
-  const entries: string[] = [];
+): Promise<ShiftEntry[]> {
+  const entries: ShiftEntry[] = [];
   for (const { site, changes } of shifts) {
     if (changes.length === 0) continue;
-    const days = await daysOf(trx, site, changes);
-    const stored = days && (await loadPlan(trx, site, days.first, days.last - days.first + 1));
-    if (!stored) throw new GivenUp(fail('unknown', 'a shift is no longer there', 'shifts'));
-    const done = applyAll(stored.plan, changes);
-    if (!done.ok) throw new GivenUp(done);
-    await writeChanges(trx, site, changes, async (written) => {
-      const share = PREPARED + (1 - PREPARED) * (written / changes.length);
+    const written = await writeShifts(trx, { site, changes }, async (done) => {
+      const share = PREPARED + (1 - PREPARED) * (done / changes.length);
       if (watch && (await watch.come(share))) throw new GivenUp(STOPPED);
     });
-    const entry = `${id} ${site}`;
-    const at = new Date(now()).toISOString();
-    await keepEntry(trx, { id: entry, site, actor: actor.id, at, changes, inverse: done.inverse });
-    entries.push(entry);
+    if (!written.ok) throw new GivenUp({ ok: false, problem: written.problem });
+    entries.push(written.entry);
   }
   return entries;
 }
 
 const STOPPED = fail('stopped', 'stopped; nothing was changed');
-
-/** From which to which day the shifts of some changes lie; null: one of them is not there. */
-async function daysOf(
-  trx: Database,
-  site: string,
-  changes: NonNullable<Work['shifts']>[number]['changes'],
-): Promise<{ first: Day; last: Day } | null> {
-  const days: Day[] = [];
-  const ids: string[] = [];
-  for (const change of changes) {
-    if (change.do === 'add') days.push(change.shift.date);
-    else if ('id' in change) ids.push(change.id);
-    if (change.do === 'set' && change.shift.date !== undefined) days.push(change.shift.date);
-  }
-  for (let i = 0; i < ids.length; i += 500) {
-    const part = ids.slice(i, i + 500);
-    const rows = await trx
-      .selectFrom('shift')
-      .select('date')
-      .where('site_id', '=', site)
-      .where('id', 'in', part)
-      .execute();
-    if (rows.length < part.length) return null;
-    days.push(...rows.map((row) => readDate(row.date)!));
-  }
-  let [first, last] = [days[0], days[0]];
-  for (const day of days) {
-    first = Math.min(first, day);
-    last = Math.max(last, day);
-  }
-  return { first, last };
-}
 
 /** The date at the first site; where there is none yet, in UTC. */
 export async function todayOf(db: Database): Promise<Day> {

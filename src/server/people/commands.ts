@@ -7,7 +7,7 @@ import { writeDate } from '@/core/time/day';
 import { writeLongDay } from '@/core/time/write';
 import type { Database } from '@/data/database';
 import { NO_ROWS, type PersonRows, personChanges, readPeopleRows } from '@/data/people/person-rows';
-import type { About } from '@/data/records/command-store';
+import type { Subject } from '@/data/activity/activity-store';
 import { type RowChange, readRows, readRowsOf, rowChanges } from '@/data/records/records';
 import { BUSINESS } from '../access/permissions';
 import { type Work, command } from '../commands/command';
@@ -78,7 +78,7 @@ export async function writePeople(
     .executeTakeFirst();
   const rows: RowChange[] = [];
   const sites = new Set<string>();
-  const about: About[] = [];
+  const about: Subject[] = [];
   let position = Number(most?.most ?? -1) + 1;
   for (const { id, before, after, versions } of writings) {
     const fresh: Partial<PersonRows> = {

@@ -10,7 +10,7 @@ export interface Names {
   readonly people: ReadonlyMap<string, string>;
 }
 
-const FIELDS: Readonly<Record<string, string>> = {
+export const FIELDS: Readonly<Record<string, string>> = {
   name: 'Name',
   number: 'Number',
   email: 'E-mail',

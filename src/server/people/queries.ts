@@ -4,7 +4,7 @@ import { type Result, fail } from '@/core/plan/change';
 import { type Day, startOfWeek } from '@/core/time/day';
 import type { Database } from '@/data/database';
 import { readPeopleRows } from '@/data/people/person-rows';
-import { commandsAbout, isUndone } from '@/data/records/command-store';
+import { activitiesAbout, undoneAmong } from '@/data/activity/activity-store';
 import { readRows } from '@/data/records/records';
 import { listSites } from '@/data/site/site-store';
 import { checkAccess, isPermittedEverywhere, visibleSites } from '../access/permissions';
@@ -93,7 +93,11 @@ async function historyOf(
   person: string,
   names: ReadonlyMap<string, string>,
 ): Promise<HistoryLine[]> {
-  const entries = await commandsAbout(db, { kind: 'person', id: person }, 50);
+  const entries = await activitiesAbout(db, { kind: 'person', id: person }, 50);
+  const undone = await undoneAmong(
+    db,
+    entries.map((entry) => entry.id),
+  );
   const roles = new Map((await readRows(db, 'role', {})).map((row) => [String(row.id), String(row.name)]));
   const sites = new Map((await readRows(db, 'site', {})).map((row) => [String(row.id), String(row.name)]));
   const fields = new Map((await readRows(db, 'field', {})).map((row) => [String(row.id), String(row.name)]));
@@ -104,8 +108,8 @@ async function historyOf(
       at: entry.at,
       actor: nameOfActor(entry.actor),
       title: entry.title,
-      details: detailsOf(entry.changes, person, { roles, sites, fields, people: names }),
-      undoable: entry.undoes === null && !(await isUndone(db, entry.id)),
+      details: detailsOf(entry.rows, person, { roles, sites, fields, people: names }),
+      undoable: entry.undoable && entry.undoes === null && !undone.has(entry.id),
     });
   return lines;
 }

@@ -40,9 +40,17 @@ const CHANGE = Joi.alternatives().conditional('.do', {
         shift: Joi.object({ ...shift, detail })
           .min(1)
           .required(),
+        was: Joi.object({ ...shift, detail }),
       }),
     },
-    { is: 'remove', then: Joi.object({ do: 'remove', id: ID.required() }) },
+    {
+      is: 'remove',
+      then: Joi.object({
+        do: 'remove',
+        id: ID.required(),
+        was: Joi.object({ id: ID.required(), ...required, detail }),
+      }),
+    },
   ],
   otherwise: Joi.object({ do: Joi.valid('add', 'set', 'remove').required() }).required(),
 });

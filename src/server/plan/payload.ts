@@ -1,5 +1,6 @@
 import type { PortablePlan } from '@/core/plan/portable';
 import type { Change, Problem } from '@/core/plan/change';
+import type { Conflict } from '@/core/plan/preconditions';
 import type { ShiftTemplate } from '@/core/patterns/form';
 import type { Shift } from '@/core/plan/types';
 import type { Publication } from '@/core/publish/publication';
@@ -50,7 +51,7 @@ export interface FramePayload {
 export interface ChangeRequest {
   /** Made by the client; the same id sent again changes nothing more. */
   readonly id: string;
-  /** The site's version that the changes were made on. */
+  /** The site's version that the page knows; what was done after it comes back with the answer. */
   readonly base: number;
   readonly changes: readonly Change[];
   /** Said yes to a shift so long that it may be a slip. */
@@ -69,4 +70,9 @@ export type ChangeAnswer =
       /** What others changed between `base` and this, oldest first. */
       readonly missed: readonly Change[];
     }
-  | { readonly ok: false; readonly problem: Problem };
+  | {
+      readonly ok: false;
+      readonly problem: Problem;
+      /** What somebody else changed since, column by column, where that is the trouble. */
+      readonly conflicts?: readonly Conflict[];
+    };

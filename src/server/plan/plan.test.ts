@@ -4,8 +4,9 @@ import type { Shift } from '@/core/plan/types';
 import { readDate } from '@/core/time/day';
 import { type Database, openDatabase } from '@/data/database';
 import { makeDemo } from '@/data/demo/saltmere';
-import { entriesSince } from '@/data/week/log-store';
+import { findActivity } from '@/data/activity/activity-store';
 import { loadPlan } from '@/data/week/plan-store';
+import { insertShifts } from '@/data/week/shift-store';
 import { type Actor, BUILT_IN_OWNER } from '../access/actor';
 import { changePlan } from './commands';
 import { readInput } from '../input';
@@ -58,8 +59,21 @@ describe('a change', () => {
     expect(first).toMatchObject({ ok: true, version: 1, missed: [] });
     expect(again).toEqual(first);
     expect(await shifts()).toHaveLength(before + 1);
-    const [entry] = await entriesSince(db, 'bistro', 0);
-    expect(entry.inverse).toEqual([{ do: 'remove', id: change.do === 'add' && change.shift.id }]);
+    const entry = await findActivity(db, 'the-same');
+    const shift = change.do === 'add' && change.shift;
+    expect(entry?.shifts[0].inverse).toEqual([{ do: 'remove', id: shift && shift.id, was: shift }]);
+  });
+
+  test('of an id that was used is refused where it asks for something else', async () => {
+    await post([added()], { id: 'the-same' });
+    expect(await post([added()], { id: 'the-same' })).toMatchObject({
+      ok: false,
+      problem: { code: 'taken', path: 'id' },
+    });
+  });
+
+  test('made on a plan that is not there yet is refused', async () => {
+    expect(await post([added()], { base: 1 })).toMatchObject({ ok: false, problem: { path: 'base' } });
   });
 
   test('that makes an overlap is refused with the other shift named, and nothing is written', async () => {
@@ -82,15 +96,61 @@ describe('a change', () => {
     expect(await post([long], { confirmed: true })).toMatchObject({ ok: true });
   });
 
-  test('of a shift that somebody else changed meanwhile is not put over theirs; of another it is', async () => {
-    const [one, two] = await shifts();
-    await post([{ do: 'set', id: one.id, shift: { note: 'first' } }]);
-    expect(await post([{ do: 'set', id: one.id, shift: { note: 'second' } }])).toMatchObject({
+  test('of what somebody else changed meanwhile is told column by column; of other columns both stand', async () => {
+    const [one] = await shifts();
+    const { from, note } = one;
+    const set = (shift: Partial<Shift>, was: Partial<Shift>) => post([{ do: 'set', id: one.id, shift, was }]);
+    await set({ from: from + 15, note: 'first' }, { from, note });
+    expect(await set({ note: 'second', label: 'Late' }, { note, label: null })).toMatchObject({
       ok: false,
-      problem: { code: 'changed-meanwhile', path: 'changes[0].id' },
+      problem: {
+        code: 'changed-meanwhile',
+        path: 'changes[0].id',
+        message: expect.stringMatching(/the note: “first” now, “second” here$/),
+      },
+      conflicts: [{ change: 0, shift: one.id, column: 'note' }],
     });
-    const other = await post([{ do: 'set', id: two.id, shift: { note: 'second' } }]);
-    expect(other).toMatchObject({ ok: true, version: 2, missed: [{ do: 'set', id: one.id }] });
+    expect(await set({ label: 'Late' }, { label: null })).toMatchObject({
+      ok: true,
+      version: 2,
+      missed: [{ do: 'set', id: one.id, shift: { from: from + 15, note: 'first' } }],
+    });
+    const now = (await shifts()).find((shift) => shift.id === one.id);
+    expect(now).toMatchObject({ from: from + 15, note: 'first', label: 'Late' });
+  });
+
+  test('to take away what was changed meanwhile is told; what is gone already is no trouble', async () => {
+    const [one] = await shifts();
+    const gone: Change = { do: 'remove', id: one.id, was: one };
+    await post([{ do: 'set', id: one.id, shift: { note: 'x' }, was: { note: one.note } }]);
+    expect(await post([gone])).toMatchObject({ ok: false, conflicts: [{ column: 'note' }] });
+    await post([{ ...gone, was: { ...one, note: 'x' } }]);
+    expect(await post([gone, added()])).toMatchObject({ ok: true, version: 3 });
+  });
+
+  test('of somebody who is at another site then is refused, by that site’s clock', async () => {
+    await db.updateTable('site').set({ time_zone: 'Europe/Berlin' }).where('id', '=', 'chandlery').execute();
+    await insertShifts(
+      db,
+      'chandlery',
+      [
+        {
+          ...(added() as { shift: Shift }).shift,
+          id: 'theirs',
+          person: 'lior',
+          role: 'till',
+          date: MONDAY + 6,
+          from: 120,
+          to: 240,
+        },
+      ],
+      () => false,
+    );
+    // Two to four in Berlin are one to three in Lisbon.
+    const at = (from: number, to: number) =>
+      post([added({ person: 'lior', role: 'floor', date: MONDAY + 6, from, to })]);
+    expect(await at(165, 200)).toMatchObject({ ok: false, problem: { code: 'overlap' } });
+    expect(await at(180, 240)).toMatchObject({ ok: true });
   });
 
   test('may not take the id of a shift of another week', async () => {

@@ -125,7 +125,8 @@ describe('a pattern', () => {
     expect(await times()).toEqual(['0: 14-17', '1: 13-17', '3: 13-17', '4: 13-17']);
     const [, , fourth] = await ofPattern();
     await edit([{ do: 'remove', id: fourth.id }]);
-    expect((await undoCommand(db, BUILT_IN_OWNER, ran, id())).ok).toBe(true);
+    expect(await undoCommand(db, BUILT_IN_OWNER, ran, id())).toMatchObject({ ok: false, partly: true });
+    expect((await undoCommand(db, BUILT_IN_OWNER, ran, id(), true)).ok).toBe(true);
     const [mine] = (await loadPatterns(db, 'bistro')).filter((one) => one.name === 'Stocktake');
     expect(mine).toEqual(tuesdays());
     expect((await times()).slice(0, 2)).toEqual(['0: 14-17', '1: 14-17']);

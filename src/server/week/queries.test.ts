@@ -58,7 +58,7 @@ describe('what the plan page asks for', () => {
     for (const change of [late(2), late(13), late(14), late(3, 9)])
       await changePlan(db, BUILT_IN_OWNER, 'bistro', change.do === 'add' ? change.shift.date : 0, {
         id: id(),
-        base: 1e6,
+        base: 0,
         changes: [change],
       });
     const before = (await shiftsOf(MONDAY - 7)).filter(

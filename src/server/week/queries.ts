@@ -8,9 +8,8 @@ import { publicationOfAll } from '@/core/publish/publication';
 import { type Day, readDate, startOfWeek, writeDate } from '@/core/time/day';
 import { type HourFormat, writeDay, writeTime, writeTimeSpan } from '@/core/time/write';
 import type { Database } from '@/data/database';
-import { commandsAbout } from '@/data/records/command-store';
+import { activitiesAbout, shiftOf } from '@/data/activity/activity-store';
 import { loadSite } from '@/data/site/site-store';
-import { entriesAbout } from '@/data/week/log-store';
 import { type StoredPlan, loadPlan } from '@/data/week/plan-store';
 import { loadPatterns, loadStations, loadTemplates, loadWeekTemplates } from '@/data/week/repeat-store';
 import { readableSite } from '../site/readable';
@@ -80,7 +79,7 @@ export async function repeatOf(
 
 /** The latest commands about a site that are not themselves a taking back. */
 async function doneLately(db: Database, site: string): Promise<RepeatPayload['done']> {
-  const entries = await commandsAbout(db, { kind: 'site', id: site }, 20);
+  const entries = await activitiesAbout(db, { kind: 'site', id: site }, 20);
   const undone = new Set(entries.map((entry) => entry.undoes));
   return entries
     .filter((entry) => entry.undoes === null)
@@ -129,26 +128,26 @@ export async function shiftHistory(
 ): Promise<Result<{ events: ShiftEvent[] }>> {
   const found = await readableSite(db, actor, site);
   if (!found.ok) return found;
-  const entries = await entriesAbout(db, site, shift);
+  const entries = await activitiesAbout(db, { kind: 'shift', id: shift }, MOST_EVENTS);
   if (entries.length === 0) return { ok: true, events: [] };
   const stored = await loadSite(db, site, readDate(entries[0].at.slice(0, 10))!);
   const people = new Map(
     (await db.selectFrom('person').select(['id', 'name']).execute()).map((row) => [row.id, row.name]),
   );
   const roles = new Map(stored?.roles.map((role) => [role.id, role.name]) ?? []);
-  const events = entries.flatMap(({ at, actor: who, changes }): ShiftEvent[] => {
-    const says = changes
-      .filter((change) => idOf(change) === shift)
+  const events = entries.flatMap(({ at, actor: who, shifts }): ShiftEvent[] => {
+    const says = shifts
+      .filter((entry) => entry.site === site)
+      .flatMap((entry) => entry.changes)
+      .filter((change) => shiftOf(change) === shift)
       .map((change) => sayChange(change, people, roles, stored?.hourFormat ?? '24'));
     return says.length === 0 ? [] : [{ at, actor: nameOfActor(who), says: says.join('; ') }];
   });
-  return { ok: true, events: events.reverse() };
+  return { ok: true, events };
 }
 
-function idOf(change: Change): string | null {
-  if (change.do === 'add') return change.shift.id;
-  return change.do === 'set' || change.do === 'remove' ? change.id : null;
-}
+/** How far back the history of a shift is told. */
+const MOST_EVENTS = 200;
 
 function sayChange(
   change: Change,

@@ -83,7 +83,7 @@ export async function edit(changes: Change[]): Promise<void> {
   const week = 'shift' in changes[0] && changes[0].do === 'add' ? changes[0].shift.date : NEXT;
   const answer = await changePlan(db, BUILT_IN_OWNER, 'bistro', week, {
     id: id(),
-    base: 1_000_000,
+    base: 0,
     days: 28,
     changes,
   });

@@ -103,7 +103,7 @@ class Desk {
   private async edit(changes: Change[]): Promise<boolean> {
     const answer = await changePlan(this.db, BUILT_IN_OWNER, 'bistro', NEXT, {
       id: `edit-${++made}`,
-      base: 1_000_000,
+      base: 0,
       days: 28,
       changes,
     });

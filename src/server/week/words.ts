@@ -1,6 +1,68 @@
 import type { Barrier } from '@/core/week/arrive';
-import { writeDay, writeTimeSpan, type HourFormat } from '@/core/time/write';
+import type { Change, ShiftPatch } from '@/core/plan/change';
+import type { Conflict } from '@/core/plan/preconditions';
 import type { Plan, Shift } from '@/core/plan/types';
+import { writeDay, writeTime, writeTimeSpan, type HourFormat } from '@/core/time/write';
+import type { Database } from '@/data/database';
+
+/** A conflict in a sentence: `Ann Bo, Tue 24 9:00–17:00: it starts 10:00 by now, not 9:30.` */
+export async function tellConflict(
+  db: Database,
+  site: string,
+  change: Change,
+  { column, now }: Conflict,
+): Promise<string> {
+  if (change.do === 'add') return 'there is a shift with this id already';
+  if (!now || column === null) return 'somebody else has taken this shift away';
+  const stored = await db.selectFrom('site').select('hour_format').where('id', '=', site).executeTakeFirst();
+  const hourFormat: HourFormat = stored?.hour_format === '12' ? '12' : '24';
+  const name = async (table: 'person' | 'role', id: string | null, none: string) => {
+    if (id === null) return none;
+    const row = await db.selectFrom(table).select('name').where('id', '=', id).executeTakeFirst();
+    return row?.name ?? id;
+  };
+  const shown = async (shift: ShiftPatch): Promise<string> => {
+    switch (column) {
+      case 'person':
+        return name('person', shift.person ?? null, 'open');
+      case 'role':
+        return name('role', shift.role ?? null, 'no role');
+      case 'date':
+        return writeDay(shift.date!);
+      case 'from':
+      case 'to':
+        return writeTime(shift[column]!, hourFormat);
+      case 'break':
+        return shift.break ? `${shift.break.minutes} min` : 'by the rule';
+      case 'fixed':
+        return shift.fixed ? 'yes' : 'no';
+      case 'note':
+      case 'label':
+        return shift[column] ? `“${shift[column]}”` : 'nothing';
+      case 'detail':
+        return '';
+    }
+  };
+  const who = await name('person', now.person, 'Open shift');
+  const place = `${who}, ${writeDay(now.date)} ${writeTimeSpan(now.from, now.to, hourFormat)}`;
+  const is = await shown(now);
+  const mine = change.do === 'set' ? await shown(change.shift) : '';
+  const both = is === '' ? '' : `: ${is} now${mine === '' ? '' : `, ${mine} here`}`;
+  return `somebody else changed this shift in the meantime (${place}): ${COLUMNS[column]}${both}`;
+}
+
+const COLUMNS: Readonly<Record<keyof ShiftPatch, string>> = {
+  person: 'who works it',
+  role: 'the role',
+  date: 'the day',
+  from: 'the start',
+  to: 'the end',
+  break: 'the break',
+  fixed: 'whether it is fixed',
+  note: 'the note',
+  label: 'the label',
+  detail: 'duties, station or check-list',
+};
 
 /** Sentences about shifts that arrive otherwise than they left. */
 export function saysOf(plan: Plan, hourFormat: HourFormat, sites: ReadonlyMap<string, string>) {

@@ -1,0 +1,127 @@
+import { badTime } from '@/core/checks/bad-time';
+import { CHECKS, checkOf } from '@/core/checks/list';
+import type { Snag } from '@/core/checks/snag';
+import { wordsFor } from '@/core/checks/words';
+import { refusal, tryChanges } from '@/core/consequences/consequences';
+import { judge } from '@/core/consequences/judge';
+import { type Change, type Problem, fail } from '@/core/plan/change';
+import { type Conflict, conflictsOf } from '@/core/plan/preconditions';
+import type { Plan, Shift } from '@/core/plan/types';
+import type { Day } from '@/core/time/day';
+import type { HourFormat } from '@/core/time/write';
+import { type ShiftEntry, shiftOf } from '@/data/activity/activity-store';
+import type { Database } from '@/data/database';
+import { listSites, namesOf } from '@/data/site/site-store';
+import { noteLeftOut } from '@/data/week/repeat-store';
+import { loadShiftFrame } from '@/data/week/plan-store';
+import { shiftsById, writeChanges } from '@/data/week/shift-store';
+import { tellConflict } from './words';
+
+/** Changes of one site's shifts that are to be written. */
+export interface ShiftWrite {
+  readonly site: string;
+  readonly changes: readonly Change[];
+  /** The only days on which shifts may lie; left out: any. */
+  readonly within?: { readonly from: Day; readonly days: number };
+  /** Edits of a plan say that an occurrence of a pattern is left out, or given again; commands say it themselves. */
+  readonly exceptions?: boolean;
+  /** Whether somebody was asked about a shift that may be a slip, and said yes; left out: nobody is asked. */
+  readonly confirmed?: boolean;
+}
+
+export type ShiftsWritten =
+  | { readonly ok: true; readonly entry: ShiftEntry }
+  | { readonly ok: false; readonly problem: Problem; readonly conflicts?: readonly Conflict[] };
+
+/**
+ * The one way in which shifts are written, for edits, commands, what takes them back, and imports; to be called in a
+ * transaction, all or nothing. Refused is what no longer finds the values it was made on, an id that another shift
+ * has, whatever no plan may hold, and an overlap that was not there before: nobody is ever put in two places by it.
+ * `onProgress` hears how many changes are written.
+ */
+export async function writeShifts(
+  db: Database,
+  { site, changes, within, confirmed, exceptions = false }: ShiftWrite,
+  onProgress?: (written: number) => Promise<void>,
+): Promise<ShiftsWritten> {
+  const found = await shiftsById(db, [...new Set(changes.map(shiftOf))]);
+  const here = new Map<string, Shift>();
+  const elsewhere = new Set<string>();
+  for (const { site: where, shift } of found)
+    if (where === site) here.set(shift.id, shift);
+    else elsewhere.add(shift.id);
+  const taken = changes.findIndex((change) => change.do === 'add' && elsewhere.has(change.shift.id));
+  if (taken >= 0) return fail('taken', 'this id belongs to another shift', `[${taken}].shift.id`);
+  // Who wanted a shift away that is away by now has what was wanted.
+  const due = changes.filter(
+    (change) => !(change.do === 'remove' && change.was && !here.has(change.id) && !adds(changes, change.id)),
+  );
+  if (due.length === 0) return { ok: true, entry: { site, changes: [], inverse: [] } };
+  const conflicts = conflictsOf(here, due).filter((one) => isJudged(due[one.change]));
+  if (conflicts.length > 0) return conflicting(db, site, due, conflicts);
+
+  const frame = await loadShiftFrame(db, site, [...here.values(), ...addedIn(due)], due, within);
+  if (!frame) return fail('unknown', `there is no site "${site}"`, 'site');
+  const plan = onlyTimes(frame.plan);
+  const tried = tryChanges(judge(plan), due);
+  if (!tried.ok) return tried;
+  const { consequences, inverse } = tried.trial;
+  const slip = consequences.appeared.find((snag) => snag.code === badTime.code);
+  const snag = refusal(consequences) ?? (confirmed === false ? slip : null);
+  if (snag) return refused(db, plan, frame.hourFormat, snag, due);
+
+  await writeChanges(db, site, due, onProgress);
+  if (exceptions) {
+    const gone = due.flatMap((change) => (change.do === 'remove' ? [here.get(change.id)] : []));
+    await noteLeftOut(
+      db,
+      gone.filter((shift) => shift !== undefined),
+      addedIn(due),
+    );
+  }
+  return { ok: true, entry: { site, changes: due, inverse } };
+}
+
+function addedIn(changes: readonly Change[]): Shift[] {
+  return changes.flatMap((change) => (change.do === 'add' ? [change.shift] : []));
+}
+
+function adds(changes: readonly Change[], id: string): boolean {
+  return changes.some((change) => change.do === 'add' && change.shift.id === id);
+}
+
+/** Whether a change says what it was made on; one that does not is done to whatever is there. */
+function isJudged(change: Change): boolean {
+  return change.do === 'add' || ('was' in change && change.was !== undefined);
+}
+
+/** A plan in which only the times of shifts are judged: who is in two places, and what may be a slip. */
+function onlyTimes(plan: Plan): Plan {
+  const off = CHECKS.map((check) => check.code).filter((code) => code !== badTime.code);
+  return { ...plan, rules: { ...plan.rules, off } };
+}
+
+async function refused(
+  db: Database,
+  plan: Plan,
+  hourFormat: HourFormat,
+  snag: Snag,
+  changes: readonly Change[],
+): Promise<ShiftsWritten> {
+  const words = wordsFor(plan, hourFormat, namesOf(await listSites(db)));
+  const at = changes.findIndex((change) => snag.shifts.includes(shiftOf(change)));
+  return fail(snag.code, checkOf(snag.code)!.say(snag, words), at < 0 ? '' : `[${at}].shift`);
+}
+
+async function conflicting(
+  db: Database,
+  site: string,
+  changes: readonly Change[],
+  conflicts: readonly Conflict[],
+): Promise<ShiftsWritten> {
+  const [first] = conflicts;
+  const change = changes[first.change];
+  const said = await tellConflict(db, site, change, first);
+  const path = `[${first.change}].${change.do === 'add' ? 'shift.id' : 'id'}`;
+  return { ...fail(change.do === 'add' ? 'taken' : 'changed-meanwhile', said, path), conflicts };
+}
