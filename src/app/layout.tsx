@@ -2,6 +2,7 @@ import type { Metadata, Viewport } from 'next';
 import { cookies } from 'next/headers';
 import '@fontsource-variable/archivo/wdth.css';
 import '@fontsource-variable/fraunces/opsz.css';
+import { WaitingNote } from '@/ui/waiting/waiting-note';
 import './globals.css';
 
 export const metadata: Metadata = {
@@ -15,7 +16,10 @@ export default async function RootLayout({ children }: { children: React.ReactNo
   const theme = (await cookies()).get('theme')?.value === 'quay-night' ? 'quay-night' : 'quay';
   return (
     <html lang="en" data-theme={theme} suppressHydrationWarning>
-      <body>{children}</body>
+      <body>
+        {children}
+        <WaitingNote />
+      </body>
     </html>
   );
 }

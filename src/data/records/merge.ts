@@ -1,3 +1,4 @@
+import { DEFAULT_RULES } from '@/core/plan/types';
 import { type Row, type RowChange, type TableName, type Value, isSameRow, keyColumns } from './records';
 
 /** A value that two people changed differently. Null in place of a row: it is not there. */
@@ -113,25 +114,37 @@ function mergeRow(
   for (const column of Object.keys(mine)) {
     const [is, was, wanted] = [now[column] ?? null, opened[column] ?? null, mine[column] ?? null];
     if (wanted === was || wanted === is) continue;
-    if (is === was || ORDER.has(column) || prefer === 'mine') merged[column] = wanted;
-    else if (prefer === undefined) {
-      const parts = mergedParts(is, was, wanted);
-      if (parts === null) conflicts.push({ table, column, theirs: [now], mine: [mine] });
-      else merged[column] = parts;
+    if (is === was || ORDER.has(column)) {
+      merged[column] = wanted;
+      continue;
     }
+    const parts = mergedParts([is, was, wanted], column === 'rules' ? DEFAULT_RULES : {}, prefer);
+    if (parts !== null) merged[column] = parts;
+    else if (prefer === 'mine') merged[column] = wanted;
+    else if (prefer === undefined) conflicts.push({ table, column, theirs: [now], mine: [mine] });
   }
   if (!isSameRow(merged, now)) rows.push({ table, before: now, after: merged });
 }
 
-/** Columns that hold several things by name, such as the rules of a site, are merged thing by thing. Null: in conflict. */
-function mergedParts(now: Value, opened: Value, mine: Value): string | null {
-  const [is, was, wanted] = [now, opened, mine].map(partsOf);
+/**
+ * Columns that hold several things by name, such as the rules of a site, are merged thing by thing; what one does not
+ * name has its default. Null: in conflict.
+ */
+function mergedParts(
+  sides: readonly Value[],
+  defaults: object,
+  prefer: Preference | undefined,
+): string | null {
+  const [is, was, wanted] = sides.map(partsOf);
   if (!is || !was || !wanted) return null;
   const merged: Record<string, unknown> = { ...is };
   for (const name of new Set([...Object.keys(was), ...Object.keys(wanted)])) {
-    const [a, b, c] = [is[name], was[name], wanted[name]].map((part) => JSON.stringify(part));
+    const [a, b, c] = [is, was, wanted].map((side) =>
+      JSON.stringify({ ...defaults, ...side }[name as keyof object]),
+    );
     if (c === b || c === a) continue;
-    if (a !== b) return null;
+    if (a !== b && prefer === undefined) return null;
+    if (a !== b && prefer === 'theirs') continue;
     if (c === undefined) delete merged[name];
     else merged[name] = wanted[name];
   }

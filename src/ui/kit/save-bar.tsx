@@ -3,22 +3,25 @@
 import { useEffect, useRef } from 'react';
 import type { Problem } from '@/core/plan/change';
 import { FollowingList } from './following';
-import { usePreview } from './use-command';
+import { type Refusal, usePreview } from './use-command';
+import type { FieldConflict } from '@/server/commands/payload';
 
 interface Props {
   readonly kind: string;
   /** What saving would send; null: nothing was changed. */
   readonly input: unknown | null;
+  /** The same for what the form was opened on. */
+  readonly opened?: unknown;
   readonly busy: boolean;
-  readonly problem: Problem | null;
+  readonly problem: Refusal | null;
   readonly verb?: string;
-  readonly onSave: () => void;
+  readonly onSave: (prefer?: 'mine' | 'theirs') => void;
   readonly onReset: () => void;
 }
 
 /** Stands at the foot of a form that was edited: what saving would do, and the two ways on. Ctrl S saves. */
-export function SaveBar({ kind, input, busy, problem, verb = 'Save', onSave, onReset }: Props) {
-  const preview = usePreview(kind, input);
+export function SaveBar({ kind, input, opened, busy, problem, verb = 'Save', onSave, onReset }: Props) {
+  const preview = usePreview(kind, input, opened);
   const bar = useRef<HTMLDivElement>(null);
   const save = () => {
     // What cannot be read stands in its field with the reason; saving leads to the first of them.
@@ -41,7 +44,9 @@ export function SaveBar({ kind, input, busy, problem, verb = 'Save', onSave, onR
     return () => window.removeEventListener('keydown', onKey);
   }, []);
   if (input === null) return null;
-  const fault = problem ?? (preview && !preview.ok ? preview.problem : null);
+  const told: Refusal | null =
+    preview && !preview.ok ? { ...preview.problem, conflicts: preview.conflicts } : null;
+  const fault = problem ?? told;
   return (
     <div
       ref={bar}
@@ -51,7 +56,10 @@ export function SaveBar({ kind, input, busy, problem, verb = 'Save', onSave, onR
     >
       <div className="min-w-0 flex-1" aria-live="polite">
         {fault ? (
-          <p className="text-gap font-semibold">{sentence(fault)}</p>
+          <>
+            <p className="text-gap font-semibold">{sentence(fault)}</p>
+            {fault.conflicts && <Conflicts conflicts={fault.conflicts} busy={busy} onChoose={onSave} />}
+          </>
         ) : (
           <FollowingList answer={preview} />
         )}
@@ -65,6 +73,40 @@ export function SaveBar({ kind, input, busy, problem, verb = 'Save', onSave, onR
         </button>
       </div>
     </div>
+  );
+}
+
+/** What two people changed differently, side by side, and whose is to count. The rest of both is kept either way. */
+function Conflicts({
+  conflicts,
+  busy,
+  onChoose,
+}: {
+  readonly conflicts: readonly FieldConflict[];
+  readonly busy: boolean;
+  readonly onChoose: (prefer: 'mine' | 'theirs') => void;
+}) {
+  return (
+    <>
+      <dl className="my-1 grid grid-cols-[auto_1fr] gap-x-4">
+        {conflicts.map(({ what, theirs, mine }) => (
+          <div key={what} className="col-span-2 grid grid-cols-subgrid">
+            <dt>{what}</dt>
+            <dd>
+              now <strong>{theirs}</strong>, here <strong>{mine}</strong>
+            </dd>
+          </div>
+        ))}
+      </dl>
+      <p className="flex flex-wrap gap-2">
+        <button type="button" className="plain-button" disabled={busy} onClick={() => onChoose('mine')}>
+          Save mine
+        </button>
+        <button type="button" className="plain-button" disabled={busy} onClick={() => onChoose('theirs')}>
+          Keep theirs, save the rest
+        </button>
+      </p>
+    </>
   );
 }
 

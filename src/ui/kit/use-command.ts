@@ -4,52 +4,64 @@ import { useRouter } from 'next/navigation';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import type { Problem } from '@/core/plan/change';
 import { doCommand, previewCommand, takeBack } from '@/server/actions';
-import type { CommandAnswer } from '@/server/commands/payload';
+import type { CommandAnswer, CommandRequest, FieldConflict } from '@/server/commands/payload';
 import { newId } from './new-id';
 import { sayPlanChanged } from './plan-changed';
 import { tell } from './tell';
+
+/** Why a command was refused, with what two people changed differently where it is that. */
+export interface Refusal extends Problem {
+  readonly conflicts?: readonly FieldConflict[];
+}
+
+/** What a form was opened on, and whose values count where somebody else changed the same meanwhile. */
+export type Opened = Pick<CommandRequest, 'opened' | 'prefer'>;
 
 type Done = Extract<CommandAnswer, { ok: true }>;
 
 /** Does commands: tells what was done, offers to take it back, keeps what was refused in `problem`. */
 export function useCommand() {
   const router = useRouter();
+  const undoCommand = useUndo();
   const [busy, setBusy] = useState(false);
-  const [problem, setProblem] = useState<Problem | null>(null);
+  const [problem, setProblem] = useState<Refusal | null>(null);
   const run = useCallback(
-    async (kind: string, input: unknown, said?: string): Promise<Done | null> => {
+    async (kind: string, input: unknown, said?: string, opened?: Opened): Promise<Done | null> => {
       setBusy(true);
       setProblem(null);
       const id = newId();
-      const answer = await reached(() => doCommand({ id, kind, input }));
+      const answer = await reached(() => doCommand({ id, kind, input, ...opened }));
       setBusy(false);
       if (!answer.ok) {
-        setProblem(answer.problem);
+        setProblem({ ...answer.problem, conflicts: answer.conflicts });
         return null;
       }
-      const undo = async () => {
-        const back = await reached(() => takeBack(id, newId()));
-        tell({ text: back.ok ? 'Taken back' : `Not taken back: ${back.problem.message}` });
-        router.refresh();
-        sayPlanChanged();
-      };
+      const undo = () => undoCommand(id);
       tell({ text: said ?? 'Saved', action: { label: 'Undo', run: () => void undo() } });
       router.refresh();
       return answer;
     },
-    [router],
+    [router, undoCommand],
   );
   return { run, busy, problem, clear: useCallback(() => setProblem(null), []) };
 }
 
-/** Takes an earlier command back, and tells. */
-export function useTakeBack() {
+/** Takes an earlier command back, and tells; where only a part of it still fits, offers that. */
+export function useUndo() {
   const router = useRouter();
   return useCallback(
     async (id: string) => {
-      const back = await reached(() => takeBack(id, newId()));
-      tell({ text: back.ok ? 'Taken back' : `Not taken back: ${back.problem.message}` });
-      router.refresh();
+      const takeItBack = async (rest: boolean): Promise<void> => {
+        const back = await reached(() => takeBack(id, newId(), rest));
+        const again = !back.ok && back.partly && !rest;
+        tell({
+          text: back.ok ? 'Undone' : `Not undone: ${back.problem.message}`,
+          action: again ? { label: 'Undo the rest', run: () => void takeItBack(true) } : undefined,
+        });
+        router.refresh();
+        sayPlanChanged();
+      };
+      await takeItBack(false);
     },
     [router],
   );
@@ -59,16 +71,17 @@ export function useTakeBack() {
 const REST_MS = 350;
 
 /** What a command would do, asked anew whenever its input rests; null while there is nothing to ask. */
-export function usePreview(kind: string, input: unknown | null): CommandAnswer | null {
+export function usePreview(kind: string, input: unknown | null, opened?: unknown): CommandAnswer | null {
   const [answer, setAnswer] = useState<{ key: string; answer: CommandAnswer } | null>(null);
-  const key = input === null ? null : JSON.stringify([kind, input]);
+  const key = input === null ? null : JSON.stringify([kind, input, opened]);
   const latest = useRef(key);
   useEffect(() => {
     latest.current = key;
     if (key === null) return;
     const timer = setTimeout(() => {
-      const [name, value] = JSON.parse(key) as [string, unknown];
-      void reached(() => previewCommand({ id: newId(), kind: name, input: value })).then((got) => {
+      const [name, value, before] = JSON.parse(key) as [string, unknown, unknown];
+      const base = before === null ? {} : { opened: before };
+      void reached(() => previewCommand({ id: newId(), kind: name, input: value, ...base })).then((got) => {
         if (latest.current === key) setAnswer({ key, answer: got });
       });
     }, REST_MS);
@@ -89,7 +102,7 @@ async function reached(ask: () => Promise<CommandAnswer>): Promise<CommandAnswer
 /**
  * A draft of something stored. Follows what is stored until it is edited; `dirty` from then on until it is saved
  * or given up. After saving it follows again: what was made anew comes back with its ids. What is edited is kept
- * under `key` while the page is looked away from, and is there again as long as nobody changed what is stored.
+ * under `key` while the page is looked away from, and is there again with what it was opened on.
  */
 export function useDraft<T>(stored: T, key: string) {
   const [draft, setDraft] = useState(stored);
@@ -100,21 +113,25 @@ export function useDraft<T>(stored: T, key: string) {
   // What is stored changed under the page: by saving, by undo, or elsewhere.
   if (storedKey !== seen) {
     setSeen(storedKey);
-    setBase(stored);
-    if (!dirty) setDraft(stored);
+    // What is being edited stays on what it was opened on: saving merges the two.
+    if (!dirty) {
+      setBase(stored);
+      setDraft(stored);
+    }
   }
   useEffect(() => {
     const timer = setTimeout(() => {
-      const kept = keptDraft<T>(key, storedKey);
-      if (kept !== null) setDraft(kept);
+      const kept = keptDraft<T>(key);
+      if (kept === null) return;
+      setBase(kept.base);
+      setDraft(kept.draft);
     }, 0);
     return () => clearTimeout(timer);
     // Only on arrival: later on the draft is here.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [key]);
   useEffect(() => {
-    if (dirty) keepDraft(key, storedKey, draft);
-  }, [key, dirty, draft, storedKey]);
+    if (dirty) keepDraft(key, base, draft);
+  }, [key, dirty, draft, base]);
   useEffect(() => {
     if (!dirty) return;
     const warn = (event: BeforeUnloadEvent) => event.preventDefault();
@@ -131,22 +148,21 @@ export function useDraft<T>(stored: T, key: string) {
     forgetDraft(key);
     setBase(draft);
   };
-  return { draft, setDraft, change, reset, dirty, saved };
+  return { draft, setDraft, change, reset, dirty, saved, base };
 }
 
-const DRAFT = 'vicenda draft ';
+const DRAFT = 'vicenda draft 2 ';
 
-function keptDraft<T>(key: string, base: string): T | null {
+function keptDraft<T>(key: string): { readonly base: T; readonly draft: T } | null {
   try {
     const text = sessionStorage.getItem(DRAFT + key);
-    const kept = text === null ? null : (JSON.parse(text) as { base: string; draft: T });
-    return kept?.base === base ? kept.draft : null;
+    return text === null ? null : (JSON.parse(text) as { base: T; draft: T });
   } catch {
     return null;
   }
 }
 
-function keepDraft(key: string, base: string, draft: unknown): void {
+function keepDraft(key: string, base: unknown, draft: unknown): void {
   try {
     sessionStorage.setItem(DRAFT + key, JSON.stringify({ base, draft }));
   } catch {

@@ -31,16 +31,16 @@ const KEYS: Readonly<Record<string, AvailabilityKind>> = {
 /** When a person can work: dated versions, each painted or typed. */
 export function AvailabilityPart({ page }: { readonly page: PersonPayload }) {
   const { today } = page.choices;
-  const { draft, change, reset, dirty, saved } = useDraft<{ readonly versions: readonly VersionDraft[] }>(
-    { versions: page.versions },
-    `availability ${page.id}`,
-  );
+  const { draft, change, reset, dirty, saved, base } = useDraft<{
+    readonly versions: readonly VersionDraft[];
+  }>({ versions: page.versions }, `availability ${page.id}`);
   const { run, busy, problem } = useCommand();
   const [chosen, choose] = useState<string | null>(
     () => versionOn(page.versions, today)?.id ?? page.versions.at(-1)?.id ?? null,
   );
   const version = draft.versions.find((one) => one.id === chosen) ?? draft.versions.at(-1) ?? null;
   const input = dirty ? { person: page.id, versions: draft.versions } : null;
+  const opened = { person: page.id, versions: base.versions };
   const set = (part: Partial<VersionDraft>) =>
     change({ versions: draft.versions.map((one) => (one === version ? { ...one, ...part } : one)) });
   const add = (since: number | null, until: number | null) => {
@@ -101,7 +101,10 @@ export function AvailabilityPart({ page }: { readonly page: PersonPayload }) {
         busy={busy}
         problem={problem}
         onReset={reset}
-        onSave={() => void run('availability.save', input).then((done) => done && saved())}
+        opened={opened}
+        onSave={(prefer) =>
+          void run('availability.save', input, undefined, { opened, prefer }).then((done) => done && saved())
+        }
       />
     </>
   );

@@ -52,6 +52,8 @@ export function EditableCell({
       'people.change',
       { ids: [person.id], patch: { [field]: next } },
       `${NAMES[field]} saved`,
+      // Somebody else may have written into the same cell since it was read.
+      { opened: { ids: [person.id], patch: { [field]: value } } },
     );
     if (done) {
       setTyped(null);

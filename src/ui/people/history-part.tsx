@@ -1,12 +1,12 @@
 'use client';
 
 import type { PersonPayload } from '@/server/people/payload';
-import { useTakeBack } from '../kit/use-command';
+import { useUndo } from '../kit/use-command';
 import { When } from '../kit/when';
 
 /** Who changed what of a person, the latest first; the latest can be taken back. */
 export function HistoryPart({ page }: { readonly page: PersonPayload }) {
-  const takeBack = useTakeBack();
+  const takeBack = useUndo();
   return (
     <main className="min-h-0 flex-1 overflow-y-auto px-6 py-5">
       <div className="mx-auto max-w-[820px]">

@@ -22,7 +22,7 @@ export function OwnFields({
   const [editing, edit] = useState(false);
   const { run, busy, problem } = useCommand();
   const save = async (next: readonly { id: string | null; name: string }[], said: string) => {
-    if (await run('fields.save', { fields: next }, said)) setName('');
+    if (await run('fields.save', { fields: next }, said, { opened: { fields } })) setName('');
   };
   return (
     <section>

@@ -12,9 +12,13 @@ import { Pay, type PersonFormPart, Roles, UsualWeek } from './person-work';
 
 /** Everything about a person but when they can work. */
 export function PersonPart({ page }: { readonly page: PersonPayload }) {
-  const { draft, change, reset, dirty, saved } = useDraft<PersonDraft>(page.person, `person ${page.id}`);
+  const { draft, change, reset, dirty, saved, base } = useDraft<PersonDraft>(
+    page.person,
+    `person ${page.id}`,
+  );
   const { run, busy, problem } = useCommand();
   const input = dirty ? { id: page.id, person: draft } : null;
+  const opened = { id: page.id, person: base };
   const part = { page, draft, change };
   return (
     <>
@@ -34,7 +38,10 @@ export function PersonPart({ page }: { readonly page: PersonPayload }) {
         busy={busy}
         problem={problem}
         onReset={reset}
-        onSave={() => void run('person.save', input).then((done) => done && saved())}
+        opened={opened}
+        onSave={(prefer) =>
+          void run('person.save', input, undefined, { opened, prefer }).then((done) => done && saved())
+        }
       />
     </>
   );

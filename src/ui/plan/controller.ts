@@ -20,6 +20,7 @@ import {
 import type { Notice } from '../kit/tell';
 import { type PlanState, type PlanStore, type Tried, applyEdit, tryOut } from './plan-store';
 import { summarise } from './summary';
+import type { WaitingEdit } from '../waiting/waiting-edits';
 import type { PlanSync } from './sync';
 import { type DayCount, type Panel, type ViewState, type ViewStore, firstDayWith } from './view-store';
 
@@ -57,9 +58,15 @@ export class PlanController {
     return this.sync.refresh();
   }
 
-  /** Stops trying to send; what waits is kept in the browser. */
+  /** Its page is there, with edits that waited from an earlier visit. */
+  arrive(left: readonly WaitingEdit[]): void {
+    this.sync.listen();
+    void this.sync.takeUp(left);
+  }
+
+  /** Its page has gone; what waits is kept in the browser and sent from other pages. */
   leave(): void {
-    this.sync.stop();
+    this.sync.leave();
   }
 
   get plan(): PlanState {

@@ -17,6 +17,7 @@ import { onPageKey } from './keys';
 import { KeysHelp } from './keys-help';
 import { type PlanState, createPlanStore } from './plan-store';
 import { SidePanel } from './side-panel';
+import type { WaitingEdit } from '../waiting/waiting-edits';
 import { PlanSync, openPlan } from './sync';
 import { type DayCount, createViewStore } from './view-store';
 import { WeekStrip, WeekTools, weekAddress } from './week-strip';
@@ -37,6 +38,7 @@ interface Props {
 export function PlanScreen({ frame }: Props) {
   const address = `/api/plan/${encodeURIComponent(frame.site.id)}/${writeDate(frame.week)}`;
   const [payload, setPayload] = useState<PlanPayload | null>(null);
+  const [left, setLeft] = useState<readonly WaitingEdit[]>([]);
   const [trouble, setTrouble] = useState<string | null>(null);
   const [attempt, setAttempt] = useState(0);
   const [span, setSpan] = useState<Span>({ days: 7, show: 7, history: NO_HISTORY });
@@ -47,8 +49,7 @@ export function PlanScreen({ frame }: Props) {
       if (opened === null) setTrouble('The server cannot be reached. What you typed before is kept here.');
       else if ('problem' in opened) setTrouble(opened.problem.message);
       else {
-        for (const problem of opened.refused)
-          tell({ text: `An edit that was waiting was not kept: ${problem.message}` });
+        setLeft(opened.left);
         setPayload(opened.payload);
       }
     });
@@ -64,7 +65,7 @@ export function PlanScreen({ frame }: Props) {
     <FrameProvider value={frame}>
       <div className="bg-paper text-ink flex h-dvh min-h-[560px] min-w-[960px] flex-col">
         {payload ? (
-          <Ready payload={payload} frame={frame} address={address} span={span} onSpan={widen} />
+          <Ready payload={payload} left={left} frame={frame} address={address} span={span} onSpan={widen} />
         ) : (
           <Waiting
             trouble={trouble}
@@ -116,12 +117,15 @@ const NO_HISTORY: Span['history'] = { undo: [], redo: [] };
 
 function Ready({
   payload,
+  left,
   frame,
   address,
   span,
   onSpan,
 }: Props & {
   payload: PlanPayload;
+  /** Edits of this plan that wait from an earlier visit. */
+  left: readonly WaitingEdit[];
   address: string;
   span: Span;
   onSpan: (span: Span) => void;
@@ -169,6 +173,7 @@ function Ready({
     return () => clearTimeout(timer);
   }, []);
   useEffect(() => {
+    controller.arrive(left);
     const online = () => controller.resume();
     const onKey = (event: KeyboardEvent) => {
       const goWeeks = (by: number) => router.push(weekAddress(site, week + by * 7));
@@ -183,7 +188,7 @@ function Ready({
       window.removeEventListener('keydown', onKey);
       controller.leave();
     };
-  }, [controller, router, site, week]);
+  }, [controller, left, router, site, week]);
   return (
     <ControllerProvider value={controller}>
       <PlanTopBar onFind={() => controller.view.setState({ finding: true })} />

@@ -6,6 +6,7 @@ import { type Consequences, refusal, tryChanges } from '@/core/consequences/cons
 import { type Judgement, judge, rejudge } from '@/core/consequences/judge';
 import type { Change } from '@/core/plan/change';
 import { fromPortable } from '@/core/plan/portable';
+import { withPreconditions } from '@/core/plan/preconditions';
 import type { Shift } from '@/core/plan/types';
 import type { HourFormat } from '@/core/time/write';
 import type { PlanPayload } from '@/server/plan/payload';
@@ -22,6 +23,8 @@ export interface SaveState {
   readonly kind: 'saved' | 'saving' | 'offline';
   /** When the last edit was kept, as UTC text; null: nothing was edited yet. */
   readonly at: string | null;
+  /** Why edits are not kept just now, as the server says it; null: it cannot be reached. */
+  readonly cause?: string | null;
 }
 
 /** What trying changes out answers. */
@@ -106,14 +109,36 @@ export function applyEdit(
   const state = store.getState();
   const done = rejudge(state.judgement, changes);
   if (!done.ok) return false;
-  const edit: PendingEdit = { id: newId(), changes, confirmed };
+  const edit: PendingEdit = {
+    id: newId(),
+    // An undo knows the values it finds from when the edit was done: what others did since is not undone with it.
+    changes: changes.some((change) => 'was' in change)
+      ? changes
+      : withPreconditions(state.judgement.plan, changes),
+    confirmed,
+  };
+  const inverse = withPreconditions(done.judgement.plan, done.inverse);
   const { undo, redo } = state;
   store.setState({
     judgement: done.judgement,
     pending: [...state.pending, edit],
     save: { ...state.save, kind: state.save.kind === 'offline' ? 'offline' : 'saving' },
-    undo: history === 'undo' ? undo.slice(0, -1) : [...undo, done.inverse],
-    redo: history === 'undo' ? [...redo, done.inverse] : history === 'redo' ? redo.slice(0, -1) : [],
+    undo: history === 'undo' ? undo.slice(0, -1) : [...undo, inverse],
+    redo: history === 'undo' ? [...redo, inverse] : history === 'redo' ? redo.slice(0, -1) : [],
+  });
+  return true;
+}
+
+/** Puts an edit that is waiting already on the plan. Returns false where it does not fit. */
+export function putOnTop(store: PlanStore, edit: PendingEdit): boolean {
+  const state = store.getState();
+  const done = rejudge(state.judgement, edit.changes);
+  if (!done.ok) return false;
+  const { id, changes, confirmed } = edit;
+  store.setState({
+    judgement: done.judgement,
+    pending: [...state.pending, { id, changes, confirmed }],
+    save: { ...state.save, kind: 'saving' },
   });
   return true;
 }

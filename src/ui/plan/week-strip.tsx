@@ -136,7 +136,7 @@ function SaveStateLabel() {
     : '';
   const text =
     save.kind === 'offline'
-      ? `Offline, ${counted(waiting, 'change')} kept here`
+      ? `${save.cause ? 'Not saved yet' : 'Offline'}, ${counted(waiting, 'change')} kept here`
       : save.kind === 'saving'
         ? 'Saving'
         : at
@@ -146,6 +146,7 @@ function SaveStateLabel() {
     <span
       role="status"
       data-testid="save-state"
+      title={save.kind === 'offline' ? (save.cause ?? undefined) : undefined}
       className={save.kind === 'offline' ? 'text-gap font-semibold' : 'text-muted'}
     >
       {text}

@@ -28,11 +28,13 @@ interface Props {
 /** One pattern: its days, who works it, and over which dates; what it comes to stands beside it. */
 export function PatternForm({ repeat, stored, isNew, onSaved, onGone }: Props) {
   const [draft, setDraft] = useState(stored);
+  const [base] = useState(stored);
   const [weeks, setWeeks] = useState(4);
   const { run, busy, problem } = useCommand();
   const dirty = isNew || JSON.stringify(draft) !== JSON.stringify(stored);
   const ready = draft.name.trim() !== '' && draft.shifts.length > 0 && draft.members.length > 0;
   const input = dirty && ready ? { site: repeat.site.id, pattern: draft, weeks } : null;
+  const opened = isNew ? undefined : { site: repeat.site.id, pattern: base, weeks: 0 };
   const set = (part: Partial<Pattern>) => setDraft({ ...draft, ...part });
   const missing = [
     draft.name.trim() === '' ? 'a name' : '',
@@ -116,7 +118,12 @@ export function PatternForm({ repeat, stored, isNew, onSaved, onGone }: Props) {
         busy={busy}
         problem={problem}
         onReset={() => (isNew ? onGone() : setDraft(stored))}
-        onSave={() => void run('pattern.save', input).then((done) => done && onSaved(draft.id))}
+        opened={opened}
+        onSave={(prefer) =>
+          void run('pattern.save', input, undefined, { opened, prefer }).then(
+            (done) => done && onSaved(draft.id),
+          )
+        }
       />
     </div>
   );

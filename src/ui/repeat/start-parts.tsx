@@ -8,12 +8,12 @@ import { writeDays, writeLongDay, counted } from '@/core/time/write';
 import type { RepeatPayload, WeekSource } from '@/server/week/payload';
 import { TextInput, Tick } from '../kit/inputs';
 import { sentence } from '../kit/save-bar';
-import { useCommand, useTakeBack } from '../kit/use-command';
+import { useCommand, useUndo } from '../kit/use-command';
 import { When } from '../kit/when';
 
 /** What was done to the whole site lately, each with the way back. */
 export function DoneLately({ repeat }: { readonly repeat: RepeatPayload }) {
-  const takeItBack = useTakeBack();
+  const takeItBack = useUndo();
   if (repeat.done.length === 0) return null;
   return (
     <section aria-labelledby="done-title" className="border-rule mt-8 border-t pt-3">

@@ -13,7 +13,7 @@ import { BreaksInput, DutiesInput, TimesInput, freshForm } from './form-fields';
 /** Shift templates, placed by typing their short name, and the stations of the site. */
 export function TemplatesSection({ repeat }: { readonly repeat: RepeatPayload }) {
   const { site, templates: stored } = repeat;
-  const { draft, setDraft, reset, dirty, saved } = useDraft<readonly ShiftTemplate[]>(
+  const { draft, setDraft, reset, dirty, saved, base } = useDraft<readonly ShiftTemplate[]>(
     stored,
     `templates ${site.id}`,
   );
@@ -31,6 +31,7 @@ export function TemplatesSection({ repeat }: { readonly repeat: RepeatPayload })
     });
   const following = follow.filter((id) => changed.some((one) => one.id === id));
   const input = dirty ? { site: site.id, templates: kept, follow: following } : null;
+  const opened = { site: site.id, templates: base, follow: [] };
   const change = (id: string, part: Partial<ShiftTemplate>) =>
     setDraft(draft.map((one) => (one.id === id ? { ...one, ...part } : one)));
   const list = useRef<HTMLUListElement>(null);
@@ -91,7 +92,10 @@ export function TemplatesSection({ repeat }: { readonly repeat: RepeatPayload })
         busy={busy}
         problem={problem}
         onReset={reset}
-        onSave={() => void run('templates.save', input).then((done) => done && saved())}
+        opened={opened}
+        onSave={(prefer) =>
+          void run('templates.save', input, undefined, { opened, prefer }).then((done) => done && saved())
+        }
       />
     </>
   );
@@ -196,13 +200,18 @@ function Stations({ repeat }: { readonly repeat: RepeatPayload }) {
   const names = [...new Set(text.split('\n').map((name) => name.trim()))].filter(Boolean);
   const dirty = names.join('\n') !== stations.map(({ name }) => name).join('\n');
   const save = () =>
-    void run('stations.save', {
-      site: site.id,
-      stations: names.map((name) => ({
-        id: stations.find((one) => one.name === name)?.id ?? newId(),
-        name,
-      })),
-    });
+    void run(
+      'stations.save',
+      {
+        site: site.id,
+        stations: names.map((name) => ({
+          id: stations.find((one) => one.name === name)?.id ?? newId(),
+          name,
+        })),
+      },
+      undefined,
+      { opened: { site: site.id, stations } },
+    );
   return (
     <section className="border-rule mt-6 border-t pt-4">
       <h2 className="section-title">Stations</h2>

@@ -21,11 +21,12 @@ type Cells = Painted<number>[][][];
 /** How many people are needed when: a usual week, from dates on, and variants for single dates. */
 export function NeedsSection({ setup }: { readonly setup: SetupPayload }) {
   const stored = useMemo(() => withUsual(setup.needs, setup.id), [setup.needs, setup.id]);
-  const { draft, change, reset, dirty, saved } = useDraft<NeedsDraft>(stored, `needs ${setup.id}`);
+  const { draft, change, reset, dirty, saved, base } = useDraft<NeedsDraft>(stored, `needs ${setup.id}`);
   const { run, busy, problem } = useCommand();
   const [chosen, choose] = useState(stored.sets.filter((set) => set.name === null).at(-1)!.id);
   const set = draft.sets.find((one) => one.id === chosen) ?? draft.sets[0];
   const input = dirty ? { site: setup.id, needs: draft } : null;
+  const opened = { site: setup.id, needs: base };
   const replace = (fresh: NeedSetDraft) =>
     change({ sets: draft.sets.map((one) => (one.id === fresh.id ? fresh : one)) });
   return (
@@ -40,7 +41,10 @@ export function NeedsSection({ setup }: { readonly setup: SetupPayload }) {
         busy={busy}
         problem={problem}
         onReset={reset}
-        onSave={() => void run('needs.save', input).then((done) => done && saved())}
+        opened={opened}
+        onSave={(prefer) =>
+          void run('needs.save', input, undefined, { opened, prefer }).then((done) => done && saved())
+        }
       />
     </>
   );

@@ -15,13 +15,14 @@ const INKS = ['olive', 'sea', 'plum', 'clay', 'moss', 'brick', 'slate', 'ochre',
 /** The roles of a site: what they are called, how they are drawn, what they pay and who holds them. */
 export function RolesSection({ setup }: { readonly setup: SetupPayload }) {
   const stored = setup.roles.map(({ holders: _h, inUse: _u, ...role }) => role);
-  const { draft, setDraft, reset, dirty, saved } = useDraft<readonly RoleDraft[]>(
+  const { draft, setDraft, reset, dirty, saved, base } = useDraft<readonly RoleDraft[]>(
     stored,
     `roles ${setup.id}`,
   );
   const { run, busy, problem } = useCommand();
   const named = draft.filter((role) => role.name.trim() !== '');
   const input = dirty ? { site: setup.id, roles: named } : null;
+  const opened = { site: setup.id, roles: base };
   return (
     <>
       <main className="min-h-0 flex-1 overflow-y-auto px-6 py-5">
@@ -35,7 +36,10 @@ export function RolesSection({ setup }: { readonly setup: SetupPayload }) {
         busy={busy}
         problem={problem}
         onReset={reset}
-        onSave={() => void run('roles.save', input).then((done) => done && saved())}
+        opened={opened}
+        onSave={(prefer) =>
+          void run('roles.save', input, undefined, { opened, prefer }).then((done) => done && saved())
+        }
       />
     </>
   );

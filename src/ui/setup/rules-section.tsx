@@ -17,9 +17,10 @@ const SEVERITIES: readonly (readonly [Severity | 'off', string])[] = [
 
 /** Every check of the site with its limit and severity, as sentences; and sets to start from. */
 export function RulesSection({ setup }: { readonly setup: SetupPayload }) {
-  const { draft, change, reset, dirty, saved } = useDraft<Rules>(setup.rules, `rules ${setup.id}`);
+  const { draft, change, reset, dirty, saved, base } = useDraft<Rules>(setup.rules, `rules ${setup.id}`);
   const { run, busy, problem } = useCommand();
   const input = dirty ? { site: setup.id, rules: said(draft) } : null;
+  const opened = { site: setup.id, rules: said(base) };
   return (
     <>
       <main className="min-h-0 flex-1 overflow-y-auto px-6 py-5">
@@ -64,7 +65,10 @@ export function RulesSection({ setup }: { readonly setup: SetupPayload }) {
         busy={busy}
         problem={problem}
         onReset={reset}
-        onSave={() => void run('rules.save', input).then((done) => done && saved())}
+        opened={opened}
+        onSave={(prefer) =>
+          void run('rules.save', input, undefined, { opened, prefer }).then((done) => done && saved())
+        }
       />
     </>
   );

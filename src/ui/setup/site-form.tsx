@@ -20,9 +20,10 @@ export function SiteForm({
   readonly className: string;
   readonly children: (part: SitePart) => React.ReactNode;
 }) {
-  const { draft, change, reset, dirty, saved } = useDraft<SiteDraft>(setup.site, `site ${setup.id}`);
+  const { draft, change, reset, dirty, saved, base } = useDraft<SiteDraft>(setup.site, `site ${setup.id}`);
   const { run, busy, problem } = useCommand();
   const input = dirty ? { id: setup.id, site: clean(draft) } : null;
+  const opened = { id: setup.id, site: clean(base) };
   return (
     <>
       <main className="min-h-0 flex-1 overflow-y-auto px-6 py-5">
@@ -36,7 +37,10 @@ export function SiteForm({
         busy={busy}
         problem={problem}
         onReset={reset}
-        onSave={() => void run('site.save', input).then((done) => done && saved())}
+        opened={opened}
+        onSave={(prefer) =>
+          void run('site.save', input, undefined, { opened, prefer }).then((done) => done && saved())
+        }
       />
     </>
   );

@@ -13,12 +13,14 @@ export function DayPanel({ day }: { readonly day: number }) {
   const date = from + day;
   const stored = usePlan((state) => state.beside.daybook.find((one) => one.date === date)?.note ?? '');
   const [note, setNote] = useState(stored);
+  const [base] = useState(stored);
   const { run, busy, problem } = useCommand();
   const keep = async () => {
     const done = await run(
       'daybook.save',
       { site: site.id, date, note },
       note.trim() ? 'Note kept' : 'Note taken away',
+      { opened: { site: site.id, date, note: base } },
     );
     if (!done) return;
     await controller.refresh();

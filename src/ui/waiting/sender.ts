@@ -1,0 +1,67 @@
+import type { ChangeAnswer, ChangeRequest } from '@/server/plan/payload';
+import { type WaitingEdit, announce, dropEdit, refuseEdit, waitingEdits } from './waiting-edits';
+
+/** What sending came to: nothing waits any more, or something does, with the cause if the server named one. */
+export type Sent = { readonly done: true } | { readonly done: false; readonly cause: string | null };
+
+const LOCK = 'vicenda sender';
+/** What every tab of this page waits behind where the browser has no locks for tabs. */
+let inTurn: Promise<unknown> = Promise.resolve();
+
+/**
+ * Sends what waits, oldest first and one after the other; in all tabs of the browser only one sends at a time. Each
+ * answer is told to every tab. Stops at the first that cannot be sent now.
+ */
+export async function sendWaiting(): Promise<Sent> {
+  if (typeof navigator !== 'undefined' && navigator.locks)
+    return await navigator.locks.request(LOCK, sendInOrder);
+  const turn = inTurn.then(sendInOrder);
+  inTurn = turn.catch(() => undefined);
+  return turn;
+}
+
+async function sendInOrder(): Promise<Sent> {
+  /** How far each site is known without anything of others in between. */
+  const known = new Map<string, number>();
+  for (;;) {
+    const edit = (await waitingEdits()).find((one) => one.refused === null);
+    if (!edit) return { done: true };
+    const site = siteOf(edit);
+    const answer = await post(edit, Math.max(edit.base, known.get(site) ?? 0));
+    if ('cause' in answer) return { done: false, cause: answer.cause };
+    if (answer.ok) {
+      if (answer.missed.length === 0) known.set(site, answer.version);
+      await dropEdit(edit.id);
+    } else await refuseEdit(edit, answer.problem);
+    announce({ kind: 'answered', id: edit.id, answer });
+  }
+}
+
+/** `/api/plan/<site>/<week>` → the site. */
+function siteOf({ address }: WaitingEdit): string {
+  return address.split('/')[3] ?? '';
+}
+
+/** What comes back sooner or later with an answer: a server that is busy, starting or behind a proxy that is not well. */
+const PASSING = new Set([401, 408, 425, 429]);
+
+async function post(
+  { id, address, days, changes, confirmed }: WaitingEdit,
+  base: number,
+): Promise<ChangeAnswer | { readonly cause: string | null }> {
+  const request: ChangeRequest = { id, base, changes, confirmed, days };
+  try {
+    const response = await fetch(`${address}/changes`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify(request),
+    });
+    const answer = (await response.json()) as ChangeAnswer;
+    if (response.status >= 500 || PASSING.has(response.status) || typeof answer.ok !== 'boolean')
+      return { cause: !answer.ok && answer.problem?.code === 'unavailable' ? answer.problem.message : null };
+    return answer;
+  } catch {
+    // No connection, or no answer of this application: a proxy's own page, say.
+    return { cause: null };
+  }
+}
