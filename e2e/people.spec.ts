@@ -62,7 +62,7 @@ test('a change of availability shows what it breaks in planned weeks, and then b
   await page.getByRole('tab', { name: /^History/ }).click();
   await expect(page.getByText('Availability of Priya Nair')).toBeVisible();
   await page.getByRole('button', { name: 'Take back' }).click();
-  await expect(page.getByText('Taken back: Availability of Priya Nair')).toBeVisible();
+  await expect(page.getByText('Undone: Availability of Priya Nair')).toBeVisible();
 });
 
 test('what is edited and not saved is there again after looking elsewhere', async ({ page }) => {

@@ -25,7 +25,13 @@ test('a page or an address that is not there says so', async ({ page }) => {
   await server.begin();
   await page.goto(`${server.url}/plan/nowhere/2026-11-23`);
   await expect(page.getByRole('heading', { name: 'Nothing here' })).toBeVisible();
-  const answer = await page.request.post(`${server.url}/api/plan/bistro/2026-11-23/changes`, { data: 'x' });
+  const address = `${server.url}/api/plan/bistro/2026-11-23/changes`;
+  const foreign = await page.request.post(address, {
+    data: {},
+    headers: { origin: 'http://elsewhere.example' },
+  });
+  expect(foreign.status()).toBe(403);
+  const answer = await page.request.post(address, { data: {}, headers: { origin: server.url } });
   expect(answer.status()).toBe(422);
   expect(await answer.json()).toMatchObject({ ok: false, problem: { code: 'input' } });
   await server.end();

@@ -344,9 +344,10 @@ test('two schedulers on one week: both edits stand, and a clash is told with a w
   await cell(other, 'Oona Kelly', 'Tue 24').click();
   await other.keyboard.type('18-20');
   await other.keyboard.press('Enter');
-  await expect(
-    other.getByText('Somebody else changed this shift in the meantime; theirs is shown.'),
-  ).toBeVisible();
+  // Both changed the end: theirs is shown, with what was typed here.
+  await expect(other.locator('.notice')).toContainText(
+    'somebody else changed this shift in the meantime (Oona Kelly, Tue 24 17:00–22:00): the end: 22:00 now, 20:00 here',
+  );
   await expect(cell(other, 'Oona Kelly', 'Tue 24')).toHaveAttribute('aria-label', /17:00–22:00/);
   await other.getByRole('button', { name: 'Do mine on top' }).click();
   await expect(cell(other, 'Oona Kelly', 'Tue 24')).toHaveAttribute('aria-label', /18:00–20:00/);

@@ -1,9 +1,14 @@
+import { readFileSync } from 'node:fs';
 import { localTime } from '@/core/time/now';
 
-/** The present in milliseconds since 1970, or what VICENDA_NOW says it is (an instant, or a UTC date-time). */
+/**
+ * The present in milliseconds since 1970, or what VICENDA_NOW says it is: an instant, a UTC date-time, or with
+ * `file:` before it a file that holds one, which moves the clock of every process that reads it.
+ */
 export function now(): number {
-  const fixed = process.env.VICENDA_NOW;
-  if (!fixed) return Date.now();
+  const said = process.env.VICENDA_NOW;
+  if (!said) return Date.now();
+  const fixed = said.startsWith('file:') ? readFileSync(said.slice('file:'.length), 'utf8').trim() : said;
   const at = Date.parse(fixed);
   if (Number.isNaN(at)) throw new Error(`VICENDA_NOW is no date and time: ${fixed}`);
   return at;

@@ -91,7 +91,7 @@ export function StartScreen({ frame, repeat, week, from }: Props) {
     if (!answer.ok) return setProblem(sentence(answer.problem));
     const undo = async () => {
       const taken = await takeBack(id, newId());
-      tell({ text: taken.ok ? 'Taken back' : `Not taken back: ${taken.problem.message}` });
+      tell({ text: taken.ok ? 'Undone' : `Not undone: ${taken.problem.message}` });
       router.refresh();
       sayPlanChanged();
     };
