@@ -66,6 +66,20 @@ export class DemoServer {
     await gone;
   }
 
+  /** Ends the process as a power cut would. */
+  async kill(): Promise<void> {
+    const running = this.process;
+    this.process = null;
+    if (!running || running.exitCode !== null) return;
+    const gone = new Promise((resolve) => running.once('exit', resolve));
+    running.kill('SIGKILL');
+    await gone;
+  }
+
+  get pid(): number | undefined {
+    return this.process?.pid;
+  }
+
   async end(): Promise<void> {
     await this.stop();
     rmSync(this.folder, { recursive: true, force: true });

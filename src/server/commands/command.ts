@@ -27,7 +27,7 @@ export interface Work {
   readonly remarks?: readonly string[];
 }
 
-/** Around a command: the transaction it is in, who asks, and the date at their first site. */
+/** Around a command: the transaction it is in, who asks, and the date at the site in question. */
 export interface Context {
   readonly db: Database;
   readonly actor: Actor;

@@ -177,6 +177,16 @@ describe('what is set up', () => {
     expect(await of('bistro')).toBe(false);
   });
 
+  test('the currency stays once amounts are kept in it, also for a new site', async () => {
+    const { site } = await setup();
+    const yen = { ...site, currency: 'JPY' };
+    const refusal = { ok: false, problem: { code: 'currency', path: 'input.site.currency' } };
+    expect(await run('site.save', { id: 'bistro', site: yen })).toMatchObject(refusal);
+    const bare = { ...yen, name: 'Tokyo', areas: [], hours: [], dates: [], budgets: [] };
+    expect(await run('site.create', { business: '', site: bare })).toMatchObject(refusal);
+    done(await run('site.save', { id: 'bistro', site }));
+  });
+
   test('two roles of one name are refused', async () => {
     const { roles } = await setup();
     const drafts = roles.map(({ holders: _h, inUse: _u, ...role }) => role);

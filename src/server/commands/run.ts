@@ -65,7 +65,8 @@ export async function runCommand(
   return undoable(db, async (trx) => {
     const known = preview ? null : await findActivity(trx, request.id);
     if (known) return again(known, digest);
-    const context: Context = { db: trx, actor, today: await todayOf(trx), watch };
+    const [site] = command.scope(read.value).sites ?? [];
+    const context: Context = { db: trx, actor, today: await todayOf(trx, site), watch };
     const prepared = await prepare(command, context, read.value, request);
     if (!prepared.ok) return prepared;
     const { work } = prepared;
@@ -255,9 +256,10 @@ async function writeAll(
 
 const STOPPED = fail('stopped', 'stopped; nothing was changed');
 
-/** The date at the first site; where there is none yet, in UTC. */
-export async function todayOf(db: Database): Promise<Day> {
-  const [site] = await listSites(db);
+/** The date at a site, else at the first one; where there is none yet, in UTC. */
+export async function todayOf(db: Database, id?: string): Promise<Day> {
+  const sites = await listSites(db);
+  const site = sites.find((one) => one.id === id) ?? sites[0];
   return readDate(nowAt(site?.timeZone ?? 'UTC').date)!;
 }
 

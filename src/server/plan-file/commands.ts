@@ -9,6 +9,7 @@ import { BUSINESS } from '../access/permissions';
 import { command } from '../commands/command';
 import { ID } from '../input';
 import { DAY_NUMBER, NAME } from '../site/input';
+import { lockedCurrency } from '../site/commands';
 import type { PlanFileCheck } from './payload';
 import { SiteBuilder, freshIds } from './site-builder';
 
@@ -130,6 +131,8 @@ export const importSite = command<{ name: string; text: string }>({
   async prepare({ db }, { name, text }) {
     const read = planOf(text);
     if (!read.ok) return read;
+    const locked = await lockedCurrency(db, read.plan.site.currency);
+    if (locked) return locked;
     const builder = await SiteBuilder.open(db, name, read.plan);
     await builder.addShifts(db);
     return {

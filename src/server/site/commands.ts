@@ -25,6 +25,8 @@ export const createSite = command<{ business: string; site: SiteDraft }>({
     site: SITE.required(),
   }).required(),
   async prepare({ db }, { business, site }) {
+    const locked = await lockedCurrency(db, site.currency);
+    if (locked) return locked;
     const id = await freeSiteId(db, site.name);
     const { rows: before } = { rows: await readRows(db, 'setting', { name: 'business' }) };
     const named = business === '' ? before : [{ name: 'business', value: business }];
@@ -63,6 +65,8 @@ export const saveSite = command<{ id: string; site: SiteDraft }>({
   async prepare({ db }, { id, site }) {
     const [before] = await readRows(db, 'site', { id });
     if (!before) return fail('unknown', 'there is no such site', 'id');
+    const locked = await lockedCurrency(db, site.currency);
+    if (locked) return locked;
     return {
       ok: true,
       work: {
@@ -181,6 +185,32 @@ export const saveRules = command<{ site: string; rules: Partial<Rules> }>({
     };
   },
 });
+
+/**
+ * The business has one currency, and keeps it once an amount of money is kept in it: the same figure in another
+ * currency would be another amount, with other decimals too.
+ */
+export async function lockedCurrency(db: Database, wanted: string) {
+  const other = await db
+    .selectFrom('site')
+    .select('currency')
+    .where('currency', '<>', wanted)
+    .orderBy('position')
+    .executeTakeFirst();
+  if (!other) return null;
+  const { rows } = await sql<{ kept: number }>`select
+    exists (select 1 from role where rate_minor is not null)
+    or exists (select 1 from person_pay)
+    or exists (select 1 from site_budget where cost_minor is not null or sales_minor is not null)
+    or exists (select 1 from site where sales_per_hour_minor is not null) as kept`.execute(db);
+  return Number(rows[0].kept) === 0
+    ? null
+    : fail(
+        'currency',
+        `amounts are kept in ${other.currency}; the business keeps that currency`,
+        'input.site.currency',
+      );
+}
 
 /** The row of a site; its rules and its place in the list are written elsewhere. */
 function siteRow(id: string, site: SiteDraft): Row {

@@ -78,7 +78,7 @@ export async function takeFile(
     name: String(row.name),
   }));
   const options = firstOptions(id, tables, fields, await knownHeads(db), file.site);
-  const planned = await planImport(db, await todayOf(db), options);
+  const planned = await planImport(db, await todayOf(db, file.site ?? undefined), options);
   if (!planned.ok) throw new UnreadableFile(planned.problem.message);
   return planned.plan.preview;
 }

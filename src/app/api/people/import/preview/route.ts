@@ -12,7 +12,7 @@ export const POST = route(
     body: { json: OPTIONS },
   },
   async ({ db, input }) => {
-    const planned = await planImport(db, await todayOf(db), input);
+    const planned = await planImport(db, await todayOf(db, input.site ?? undefined), input);
     return planned.ok ? { ok: true, preview: planned.plan.preview } : planned;
   },
 );

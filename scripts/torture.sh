@@ -1,0 +1,12 @@
+#!/usr/bin/env bash
+# Tries to make the application lose something, at length: kills, conflicts, stale forms, waiting edits, requests made
+# from the schemas, hostile files. Prints one figure a line, `name value`, and fails where anything was lost.
+#   TORTURE=0.1 npm run torture   a tenth of it
+set -eu
+source "$(dirname "${BASH_SOURCE[0]}")/install.sh"
+source scripts/build.sh
+build
+node --import tsx torture/main.ts
+FUZZ_REQUESTS=${FUZZ_REQUESTS:-14000} NODE_OPTIONS='--experimental-vm-modules --no-warnings' \
+  node_modules/.bin/jest src/app/api/fuzz.test.ts --silent
+echo "fuzzed ${FUZZ_REQUESTS:-14000}, 500s 0"

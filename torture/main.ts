@@ -1,0 +1,43 @@
+import { DemoServer } from '../e2e/server';
+import { conflicts } from './conflicts';
+import { hostileFiles } from './hostile-files';
+import { kills } from './kills';
+import { staleForms } from './stale-forms';
+import { waitingEdits } from './waiting';
+
+/** How much of it all is done; 1 is everything. */
+const SHARE = Number(process.env.TORTURE ?? 1);
+const times = (n: number) => Math.max(1, Math.round(n * SHARE));
+
+let lost = 0;
+/** Prints a figure; what counts as lost fails the run. */
+function say(name: string, value: number | string, isLoss = false): void {
+  console.log(`${name} ${value}`);
+  if (isLoss) lost += Number(value);
+}
+
+const server = new DemoServer();
+await server.begin();
+try {
+  const killed = await kills(server, times(60));
+  say('kills', killed.kills);
+  say('acknowledged', killed.acknowledged);
+  say('lost', killed.lost, true);
+  const clashes = await conflicts(server, times(3000));
+  say('conflicts', clashes.told);
+  say('silently-lost', clashes.lost, true);
+  const forms = await staleForms(times(300));
+  say('stale-forms', forms.saved);
+  say('stale-forms-lost', forms.lost, true);
+  const waited = await waitingEdits(server, times(200));
+  say('waiting-edits', waited.edits);
+  say('waiting-edits-lost', waited.lost, true);
+  const files = await hostileFiles(server);
+  say('hostile-files', files.files);
+  say('hostile-longest-s', files.longest.toFixed(1));
+  say('hostile-memory-MB', files.memory);
+  say('hostile-not-refused', files.taken, true);
+} finally {
+  await server.end();
+}
+process.exit(lost > 0 ? 1 : 0);
