@@ -58,21 +58,20 @@ export class DemoServer {
   }
 
   async stop(): Promise<void> {
-    const running = this.process;
-    this.process = null;
-    if (!running || running.exitCode !== null) return;
-    const gone = new Promise((resolve) => running.once('exit', resolve));
-    running.kill('SIGTERM');
-    await gone;
+    await this.endWith('SIGTERM');
   }
 
   /** Ends the process as a power cut would. */
   async kill(): Promise<void> {
+    await this.endWith('SIGKILL');
+  }
+
+  private async endWith(signal: 'SIGTERM' | 'SIGKILL'): Promise<void> {
     const running = this.process;
     this.process = null;
     if (!running || running.exitCode !== null) return;
     const gone = new Promise((resolve) => running.once('exit', resolve));
-    running.kill('SIGKILL');
+    running.kill(signal);
     await gone;
   }
 

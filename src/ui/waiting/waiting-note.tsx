@@ -63,7 +63,7 @@ export function WaitingNote() {
           </button>
         </>
       ) : (
-        <span>{counted(waiting, 'edit')} of another week not sent yet; kept in this browser.</span>
+        <span>{counted(waiting, 'edit')} of a plan not sent yet, kept in this browser.</span>
       )}
     </div>
   );
