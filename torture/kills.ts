@@ -12,18 +12,21 @@ export async function kills(
   let made = 0;
   for (let round = 0; round < rounds; round++) {
     const { shifts, version } = await weekAt(server.url);
+    const seen = new Map(shifts.map((shift) => [shift.id, shift.note]));
     let going = true;
     const write = async (offset: number) => {
       for (let i = offset; going; i += 4) {
         const { id } = shifts[i % shifts.length];
+        const was = { note: seen.get(id) ?? null };
         const note = `note ${++made}`;
         const answer = await send(server.url, `kill-${round}-${made}`, version, [
-          { do: 'set', id, shift: { note } },
+          { do: 'set', id, shift: { note }, was },
         ]).catch(() => null);
         if (answer === null) return;
         if (!answer.ok) throw new Error(answer.problem.message);
         acknowledged++;
         kept.set(id, note);
+        seen.set(id, note);
       }
     };
     const writers = [0, 1, 2, 3].map(write);

@@ -23,6 +23,7 @@ const shift = {
 const required = Object.fromEntries(Object.entries(shift).map(([name, schema]) => [name, schema.required()]));
 const detail = DETAIL.allow(null);
 
+/** A change of a plan as a page sends it: what it alters comes with the values it was made on. */
 const CHANGE = Joi.alternatives().conditional('.do', {
   switch: [
     {
@@ -40,7 +41,7 @@ const CHANGE = Joi.alternatives().conditional('.do', {
         shift: Joi.object({ ...shift, detail })
           .min(1)
           .required(),
-        was: Joi.object({ ...shift, detail }),
+        was: Joi.object({ ...shift, detail }).required(),
       }),
     },
     {
@@ -48,7 +49,7 @@ const CHANGE = Joi.alternatives().conditional('.do', {
       then: Joi.object({
         do: 'remove',
         id: ID.required(),
-        was: Joi.object({ id: ID.required(), ...required, detail }),
+        was: Joi.object({ id: ID.required(), ...required, detail }).required(),
       }),
     },
   ],

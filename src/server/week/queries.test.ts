@@ -99,7 +99,7 @@ describe('what the plan page asks for', () => {
       readInput(CHANGE_REQUEST, {
         id: 'request-x',
         base: 0,
-        changes: [{ do: 'set', id: 's', shift: { detail } }],
+        changes: [{ do: 'set', id: 's', shift: { detail }, was: { detail: null } }],
       });
     expect(request({ ...NO_DETAIL, tasks: [''] })).toMatchObject({
       ok: false,

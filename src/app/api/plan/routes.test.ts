@@ -130,6 +130,10 @@ describe('changes', () => {
       JSON.stringify({ id: 'request-a', base: 1, changes: [{ do: 'set', id: 'x', shift: { pay: 1 } }] }),
     ],
     [
+      'a change that does not say what it was made on',
+      JSON.stringify({ id: 'request-a', base: 1, changes: [{ do: 'set', id: 'x', shift: { to: 600 } }] }),
+    ],
+    [
       'a time past midnight twice',
       JSON.stringify({ id: 'request-a', base: 1, changes: [{ do: 'set', id: 'x', shift: { to: 9999 } }] }),
     ],
@@ -202,9 +206,13 @@ describe('changes', () => {
 
   test('of another site’s shift change nothing', async () => {
     const [theirs] = await loadShifts(db, 'chandlery', MONDAY, MONDAY + 7);
-    const body = JSON.stringify({ id: 'request-a', base: 0, changes: [{ do: 'remove', id: theirs.id }] });
-    expect((await changes(post(body), at('bistro', '2026-11-23'))).status).toBe(404);
-    expect((await loadShifts(db, 'chandlery', MONDAY, MONDAY + 7)).map(({ id }) => id)).toContain(theirs.id);
+    const body = JSON.stringify({
+      id: 'request-a',
+      base: 0,
+      changes: [{ do: 'set', id: theirs.id, shift: { note: 'x' }, was: { note: theirs.note } }],
+    });
+    expect((await changes(post(body), at('bistro', '2026-11-23'))).status).toBe(409);
+    expect(await loadShifts(db, 'chandlery', MONDAY, MONDAY + 7)).toContainEqual(theirs);
   });
 });
 
