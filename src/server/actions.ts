@@ -4,11 +4,6 @@ import { action } from './access/action';
 import { runCommand, undoCommand } from './commands/run';
 import type { CommandAnswer, CommandRequest } from './commands/payload';
 
-/** Says what a command would do, without doing it. */
-export async function previewCommand(request: CommandRequest): Promise<CommandAnswer> {
-  return action('preview', ({ db, actor }) => runCommand(db, actor, request, { preview: true }));
-}
-
 /** Does a command. */
 export async function doCommand(request: CommandRequest): Promise<CommandAnswer> {
   return action('command', ({ db, actor }) => runCommand(db, actor, request, { preview: false }));

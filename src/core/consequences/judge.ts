@@ -17,6 +17,7 @@ import { type WeekPay, weekPay } from '../hours/pay';
 import { type Change, type Result, applyAll } from '../plan/change';
 import { type Frame, frameOf } from '../plan/frame';
 import { type Placed, byStart, place } from '../plan/placed';
+import { placeOfShift, placesOf } from '../plan/shift-index';
 import type { Person, Plan, Shift } from '../plan/types';
 import { DAY, type Span } from '../time/span';
 import { type Running, type Sink, running } from './reporter';
@@ -115,6 +116,8 @@ export function rejudge(
   judgement: Judgement,
   changes: readonly Change[],
 ): Result<{ judgement: Judgement; inverse: Change[] }> {
+  // What is tried on one plan is tried often: its shifts are found at once from the second time on.
+  placesOf(judgement.plan.shifts);
   const done = applyAll(judgement.plan, changes);
   if (!done.ok) return done;
   const { frame, checks, indexOf } = judgement;
@@ -188,7 +191,7 @@ function withCoverage(
   }
   let { ranges } = old;
   if (days.size > 0) {
-    const reach = reachOf(partial.frame, partial.people.map(shiftsOf));
+    const reach = reachOf(partial.frame, partial.people.map(shiftsOf), days);
     const fresh = ranges.slice();
     for (const day of days) fresh[day] = rangeOn(partial.frame, partial.staffing, reach, day);
     ranges = fresh;
@@ -217,12 +220,25 @@ function findShifts(
   after: Plan,
   ids: ReadonlySet<string>,
 ): { before: Map<string, Shift>; after: Map<string, Shift> } {
-  const pick = (plan: Plan) => {
+  const pick = ({ shifts }: Plan) => {
     const found = new Map<string, Shift>();
-    if (ids.size > 0) for (const shift of plan.shifts) if (ids.has(shift.id)) found.set(shift.id, shift);
+    for (const id of ids) {
+      const at = placeOfShift(shifts, id);
+      if (at >= 0) found.set(id, shifts[at]);
+    }
     return found;
   };
+  if (ids.size > FEW) return { before: pickAll(before, ids), after: pickAll(after, ids) };
   return { before: pick(before), after: pick(after) };
+}
+
+/** Up to so many shifts it is quicker to look for each than to go through all. */
+const FEW = 12;
+
+function pickAll({ shifts }: Plan, ids: ReadonlySet<string>): Map<string, Shift> {
+  const found = new Map<string, Shift>();
+  for (const shift of shifts) if (ids.has(shift.id)) found.set(shift.id, shift);
+  return found;
 }
 
 const NEVER_ASKED: AvailabilityOf = () => ({ allowed: [], ratherNot: [] });

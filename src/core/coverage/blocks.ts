@@ -57,8 +57,12 @@ export interface Reach {
   readonly to: Float64Array;
 }
 
-/** The reach of shifts, each person's given as a list. */
-export function reachOf(frame: Frame, lists: readonly (readonly Placed[])[]): Reach {
+/** The reach of shifts, each person's given as a list. `only`: the days that are asked for; left out: all. */
+export function reachOf(
+  frame: Frame,
+  lists: readonly (readonly Placed[])[],
+  only?: ReadonlySet<number>,
+): Reach {
   const { days } = frame.plan;
   const first = new Float64Array(days + 1).fill(Infinity);
   const last = new Float64Array(days + 1);
@@ -69,6 +73,7 @@ export function reachOf(frame: Frame, lists: readonly (readonly Placed[])[]): Re
       const from = placed.from - frame.start;
       const to = placed.to - frame.start;
       for (let day = Math.max(0, Math.floor(from / DAY)); day <= end && day * DAY < to; day++) {
+        if (only && !only.has(day)) continue;
         first[day] = Math.min(first[day], Math.max(from - day * DAY, 0));
         last[day] = Math.max(last[day], Math.min(to - day * DAY, DAY));
       }

@@ -1,4 +1,5 @@
 import type { Span } from '../time/span';
+import { keepPlaces, placeOfShift } from './shift-index';
 import type { Break, Leave, Plan, Shift, ShiftDetail } from './types';
 
 /**
@@ -59,9 +60,11 @@ export function apply(plan: Plan, change: Change): Result<{ plan: Plan; inverse:
       const after = { ...before, ...change.shift, id: before.id };
       const wrong = faultOf(plan, after);
       if (wrong) return wrong;
+      const shifts = replaced(plan.shifts, at, after);
+      keepPlaces(plan.shifts, shifts);
       return {
         ok: true,
-        plan: { ...plan, shifts: replaced(plan.shifts, at, after) },
+        plan: { ...plan, shifts },
         inverse: { do: 'set', id: change.id, shift: reversed(before, change.shift) },
       };
     }
@@ -233,7 +236,7 @@ function outside({ from, to }: Span, { at, minutes }: Break): boolean {
 }
 
 function findShift(plan: Plan, id: string): number {
-  return plan.shifts.findIndex((shift) => shift.id === id);
+  return placeOfShift(plan.shifts, id);
 }
 
 function reversed<T extends object>(before: T, patch: Partial<T>): Partial<T> {

@@ -19,7 +19,8 @@ export type BodyKind<Input> =
 interface RouteDefinition<Params, Query, Input> {
   /** How it is named in the log. */
   readonly name: string;
-  readonly permission: Permission;
+  /** `of the command`: the command that is asked for states it, and is checked when it is run. */
+  readonly permission: Permission | 'of the command';
   /** Of the address. */
   readonly params?: Joi.Schema<Params>;
   /** Of what stands behind the `?`. */
@@ -91,7 +92,10 @@ async function answered<Params, Query, Input>(
   if (!early.ok) return problemResponse(early.problem);
   const asked = { params: params.value, query: query.value, input: early.value as Input };
   const db = await database();
-  const refused = await checkScope(db, actor, permission, definition.scope?.(asked) ?? BUSINESS);
+  const refused =
+    permission === 'of the command'
+      ? null
+      : await checkScope(db, actor, permission, definition.scope?.(asked) ?? BUSINESS);
   if (refused) return problemResponse(refused.problem);
   const input = late ? await readBody(request, body) : early;
   if (!input.ok) return problemResponse(input.problem);

@@ -3,7 +3,7 @@
 import { useRouter } from 'next/navigation';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import type { Problem } from '@/core/plan/change';
-import { doCommand, previewCommand, takeBack } from '@/server/actions';
+import { doCommand, takeBack } from '@/server/actions';
 import type { CommandAnswer, CommandRequest, FieldConflict } from '@/server/commands/payload';
 import { newId } from './new-id';
 import { sayPlanChanged } from './plan-changed';
@@ -78,16 +78,33 @@ export function usePreview(kind: string, input: unknown | null, opened?: unknown
   useEffect(() => {
     latest.current = key;
     if (key === null) return;
+    // What was asked for an input that is no longer there is given up, so that nothing waits behind it.
+    const asked = new AbortController();
     const timer = setTimeout(() => {
       const [name, value, before] = JSON.parse(key) as [string, unknown, unknown];
       const base = before === null ? {} : { opened: before };
-      void reached(() => previewCommand({ id: newId(), kind: name, input: value, ...base })).then((got) => {
-        if (latest.current === key) setAnswer({ key, answer: got });
-      });
+      void reached(() => preview({ id: newId(), kind: name, input: value, ...base }, asked.signal)).then(
+        (got) => {
+          if (latest.current === key && !asked.signal.aborted) setAnswer({ key, answer: got });
+        },
+      );
     }, REST_MS);
-    return () => clearTimeout(timer);
+    return () => {
+      clearTimeout(timer);
+      asked.abort();
+    };
   }, [key]);
   return answer && answer.key === key ? answer.answer : null;
+}
+
+async function preview(request: CommandRequest, signal: AbortSignal): Promise<CommandAnswer> {
+  const response = await fetch('/api/commands/preview', {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify(request),
+    signal,
+  });
+  return (await response.json()) as CommandAnswer;
 }
 
 async function reached(ask: () => Promise<CommandAnswer>): Promise<CommandAnswer> {

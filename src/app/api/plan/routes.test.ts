@@ -175,7 +175,11 @@ describe('changes', () => {
     ['from no page at all', { 'content-type': 'application/json' }, 403, 'foreign'],
     ['as a form', { ...OWN, 'content-type': 'text/plain' }, 415, 'type'],
   ])('%s are refused', async (_, headers, status, code) => {
-    const body = JSON.stringify({ id: 'request-a', base: 0, changes: [{ do: 'remove', id: 'x' }] });
+    const body = JSON.stringify({
+      id: 'request-a',
+      base: 0,
+      changes: [{ do: 'set', id: 'x', shift: { to: 600 }, was: { to: 660 } }],
+    });
     const answer = await told(await changes(post(body, headers), at('bistro', '2026-11-23')));
     expect(answer).toMatchObject({ status, body: { problem: { code } } });
   });
@@ -184,7 +188,11 @@ describe('changes', () => {
     ['the sign NUL', { note: 'a\0b' }, 'changes[0].shift.note'],
     ['half a sign', { label: '\ud83d' }, 'changes[0].shift.label'],
   ])('with %s in a text are refused with its place', async (_, shift, path) => {
-    const body = JSON.stringify({ id: 'request-a', base: 0, changes: [{ do: 'set', id: 'x', shift }] });
+    const body = JSON.stringify({
+      id: 'request-a',
+      base: 0,
+      changes: [{ do: 'set', id: 'x', shift, was: {} }],
+    });
     expect(await told(await changes(post(body), at('bistro', '2026-11-23')))).toMatchObject({
       status: 422,
       body: { problem: { code: 'input', path, message: 'this holds a sign that is no text' } },
@@ -195,7 +203,11 @@ describe('changes', () => {
     const full: Error = Object.assign(new Error('database or disk is full'), { code: 'SQLITE_FULL' });
     shared.vicendaDatabase = Promise.reject(full);
     shared.vicendaDatabase.catch(() => undefined);
-    const body = JSON.stringify({ id: 'request-a', base: 0, changes: [{ do: 'remove', id: 'x' }] });
+    const body = JSON.stringify({
+      id: 'request-a',
+      base: 0,
+      changes: [{ do: 'set', id: 'x', shift: { to: 600 }, was: { to: 660 } }],
+    });
     const answer = await changes(post(body), at('bistro', '2026-11-23'));
     expect(answer.headers.get('retry-after')).toBe('2');
     expect(await told(answer)).toMatchObject({
