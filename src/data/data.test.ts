@@ -9,7 +9,7 @@ import { readDate } from '@/core/time/day';
 import { type Database, openDatabase } from './database';
 import { makeDemo } from './demo/saltmere';
 import { bindable, openDriver } from './driver';
-import { inTransaction } from './transaction';
+import { inTransaction, storageFault } from './transaction';
 import { loadPlan } from './week/plan-store';
 import { insertShifts, loadShifts, writeChanges } from './week/shift-store';
 
@@ -100,6 +100,18 @@ describe('a data file', () => {
     versioned.close();
     await expect(openDatabase(file)).rejects.toMatchObject({ code: 'foreign' });
     expect(readFileSync(file).length).toBe(before.length);
+  });
+
+  test('that ends a transaction by itself, as on a full disk, tells why and not that it has ended', async () => {
+    const db = await open();
+    const full = Object.assign(new Error('database or disk is full'), { code: 'SQLITE_FULL' });
+    const write = inTransaction(db, async (trx) => {
+      await sql`rollback`.execute(trx);
+      throw full;
+    });
+    await expect(write).rejects.toBe(full);
+    expect(storageFault(full)?.code).toBe('full');
+    expect(await inTransaction(db, async () => 'again')).toBe('again');
   });
 
   test('that another process writes for a while is waited for, and reads go on meanwhile', async () => {

@@ -31,7 +31,12 @@ export function openDriver(file: string, options: { readonly timeout: number }):
  */
 function bracketing(database: Libsql.Database, sql: string): SqliteStatement {
   const run = () => {
-    database.exec(sql === 'begin' ? 'begin immediate' : sql);
+    try {
+      database.exec(sql === 'begin' ? 'begin immediate' : sql);
+    } catch (error) {
+      // A full disk ends a transaction by itself; what is to be told then is the full disk, not that it has ended.
+      if (sql !== 'rollback' || !/no transaction is active/.test(String(error))) throw error;
+    }
     return { changes: 0, lastInsertRowid: 0 };
   };
   return { reader: false, all: () => [], run, iterate: () => [][Symbol.iterator]() };
