@@ -33,6 +33,8 @@ export function readInput<T>(
   root = '',
   convert = false,
 ): Result<{ value: T }> {
+  // To a schema nothing at all may be as good as something.
+  if (input === undefined) return fail('input', 'nothing was sent', root);
   const broken = brokenText(input, root);
   if (broken !== null) return fail('input', 'this holds a sign that is no text', broken);
   const { error, value } = schema.validate(input, { convert, errors: { wrap: { label: false } } });
