@@ -3,6 +3,7 @@
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useRef, useState } from 'react';
+import type { Problem } from '@/core/plan/change';
 import type { PeopleChoices } from '@/server/people/payload';
 import type { ImportOptions, ImportPreview, UploadLine } from '@/server/people/import/payload';
 import { FollowingList } from '../kit/following';
@@ -65,6 +66,11 @@ export function ImportScreen({ frame, site, choices }: Props) {
         body,
         signal: reading.current.signal,
       });
+      if (!response.ok) {
+        // Refused before it was read: one answer, not lines.
+        const { problem } = (await response.json()) as { problem: Problem };
+        return setState({ at: 'pick', problem: sentence(problem) });
+      }
       for await (const line of linesOf(response))
         if ('rows' in line) setState({ at: 'reading', sent: body.size, rows: line.rows });
         else if ('preview' in line)
