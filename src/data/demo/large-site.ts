@@ -1,6 +1,6 @@
 import { type Day, writeDate } from '@/core/time/day';
 import type { Database } from '../database';
-import { writeMoment } from '../people/people-store';
+import { writeMoment } from '../moment';
 import { insertShifts } from '../week/shift-store';
 import { largePlan } from './large';
 

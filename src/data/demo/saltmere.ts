@@ -3,7 +3,7 @@ import type { Shift } from '@/core/plan/types';
 import { type Day, civilOf, writeDate } from '@/core/time/day';
 import { DAY } from '@/core/time/span';
 import type { Database } from '../database';
-import { writeMoment } from '../people/people-store';
+import { writeMoment } from '../moment';
 import { loadPlan } from '../week/plan-store';
 import { insertShifts } from '../week/shift-store';
 import { type DemoAvailability, type DemoPerson, type DemoSite, PEOPLE, ROLES, SITES } from './cast';

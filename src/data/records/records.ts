@@ -111,6 +111,20 @@ export function rowChanges(table: TableName, before: readonly Row[], after: read
   return changes;
 }
 
+/**
+ * Rows of a table as they are after changes of it, which were made on them; columns that only the database counts
+ * stay as they were. Nothing is written.
+ */
+export function applied(table: TableName, rows: readonly Row[], changes: readonly RowChange[]): Row[] {
+  const after = new Map(rows.map((row) => [keyOf(table, row), row]));
+  for (const change of changes) {
+    const was = change.before && after.get(keyOf(table, change.before));
+    if (change.before) after.delete(keyOf(table, change.before));
+    if (change.after) after.set(keyOf(table, change.after), { ...was, ...change.after });
+  }
+  return [...after.values()];
+}
+
 /** The changes that take these back, the last first. */
 export function inverseOf(changes: readonly RowChange[]): RowChange[] {
   return changes.map(({ table, before, after }) => ({ table, before: after, after: before })).reverse();

@@ -6,7 +6,8 @@ import type { Span } from '@/core/time/span';
 import type { HourFormat } from '@/core/time/write';
 import { decimalsOf } from '@/core/hours/money';
 import type { Database } from '../database';
-import type { SiteTable } from '../schema';
+import type { Schema, SiteTable } from '../schema';
+import { type SiteRows, readSiteRows } from './site-rows';
 import { byWeekdays } from '../weekdays';
 
 /** A site as listed in the frame of the application. */
@@ -55,24 +56,29 @@ export function namesOf(sites: readonly SiteLine[]): ReadonlyMap<string, string>
   return new Map(sites.map(({ id, name }) => [id, name]));
 }
 
-/**
- * One site with its settings as they hold from `from` on for some days; null where there is none with this id.
- * Opening hours that become others after the first week stand by date. Money becomes major units.
- */
+/** One site with its settings as they hold from `from` on for some days; null where there is none with this id. */
 export async function loadSite(db: Database, id: string, from: Day, days = 7): Promise<StoredSite | null> {
-  const row = await db.selectFrom('site').selectAll().where('id', '=', id).executeTakeFirst();
+  return siteFromRows(await readSiteRows(db, id, false), id, from, days);
+}
+
+/**
+ * A site with its settings as they hold from `from` on for some days; null where there is none with this id. Opening
+ * hours that become others after the first week stand by date. Money becomes major units.
+ */
+export function siteFromRows(rows: SiteRows, id: string, from: Day, days = 7): StoredSite | null {
+  const row = rows.site.find((one) => one.id === id);
   if (!row) return null;
-  const hours = await db.selectFrom('site_hours').selectAll().where('site_id', '=', id).execute();
-  const dates = await db.selectFrom('site_date').selectAll().where('site_id', '=', id).execute();
-  const roles = await db
-    .selectFrom('role')
-    .innerJoin('site_role', 'site_role.role_id', 'role.id')
-    .where('site_role.site_id', '=', id)
-    .orderBy('site_role.position')
-    .select(['role.id', 'role.name', 'role.mark', 'role.ink', 'role.rate_minor', 'site_role.retired'])
-    .execute();
-  const budgets = await db.selectFrom('site_budget').selectAll().where('site_id', '=', id).execute();
-  const budget = inForce(budgets, writeDate(from));
+  const hours = rows.site_hours.filter((one) => one.site_id === id);
+  const dates = rows.site_date.filter((one) => one.site_id === id);
+  const known = new Map(rows.role.map((role) => [role.id, role]));
+  const roles = rows.site_role
+    .filter((one) => one.site_id === id && known.has(one.role_id))
+    .sort((a, b) => a.position - b.position)
+    .map(({ role_id, retired }) => ({ ...known.get(role_id)!, retired }));
+  const budget = inForce(
+    rows.site_budget.filter((one) => one.site_id === id),
+    writeDate(from),
+  );
   const minor = 10 ** decimalsOf(row.currency);
   const openDates = new Map<Day, Span[]>();
   for (const date of dates) {
@@ -160,41 +166,29 @@ function hoursInWeek<Row extends { readonly since: string | null; readonly weekd
 }
 
 /**
- * The needs of a site between two dates, `to` not included. Over more than a week every need is dated. Else what the usual week asks for
- * stands by weekday, without the dates that have a variant; what a variant asks for is dated, and those needs
- * of the usual week that it does not name are not asked for on its dates.
+ * The needs of a site between two dates, `to` not included. Over more than a week every need is dated. Else what the
+ * usual week asks for stands by weekday, without the dates that have a variant; what a variant asks for is dated, and
+ * those needs of the usual week that it does not name are not asked for on its dates.
  */
-export async function loadNeeds(db: Database, site: string, from: Day, to: Day): Promise<Need[]> {
-  const sets = await db.selectFrom('need_set').selectAll().where('site_id', '=', site).execute();
+export function needsFromRows(rows: SiteRows, site: string, from: Day, to: Day): Need[] {
+  const sets = rows.need_set.filter((set) => set.site_id === site);
   if (sets.length === 0) return [];
-  const dates = await db
-    .selectFrom('need_date')
-    .selectAll()
-    .where('site_id', '=', site)
-    .where('date', '>=', writeDate(from))
-    .where('date', '<', writeDate(to))
-    .execute();
-  const rows = await db
-    .selectFrom('need')
-    .selectAll()
-    .where(
-      'set_id',
-      'in',
-      sets.map((set) => set.id),
-    )
-    .orderBy('id')
-    .execute();
+  const needsOf = new Map(sets.map((set): [string, Selectable<Schema['need']>[]] => [set.id, []]));
+  for (const row of rows.need) needsOf.get(row.set_id)?.push(row);
+  for (const list of needsOf.values()) list.sort(byId);
   const usual = sets.filter((set) => set.name === null);
-  const variantOn = new Map(dates.map((row) => [row.date, row.set_id]));
+  const variantOn = new Map(
+    rows.need_date.filter((row) => row.site_id === site).map((row) => [row.date, row.set_id]),
+  );
   const needs: Need[] = [];
-  const asked: typeof rows = [];
+  const asked: Selectable<Schema['need']>[] = [];
   const long = to - from > 7;
-  const closed = long ? await loadHolidays(db, site, from, to) : [];
+  const closed = long ? holidaysFromRows(rows, site, from, to) : [];
   for (let day = from; day < to; day++) {
     const date = writeDate(day);
     const variant = variantOn.get(date);
     const set = variant ?? inForce(usual, date)?.id;
-    const mine = rows.filter((row) => row.set_id === set && row.weekday === weekdayOf(day));
+    const mine = (needsOf.get(set ?? '') ?? []).filter((row) => row.weekday === weekdayOf(day));
     // On a closed holiday only what is said for the date itself is asked for.
     if (long && variant === undefined && closed.some((one) => one.closed && one.date === day)) continue;
     if (variant === undefined && !long) asked.push(...mine);
@@ -209,7 +203,8 @@ export async function loadNeeds(db: Database, site: string, from: Day, to: Day):
           count: row.count,
         });
   }
-  const key = (row: (typeof rows)[number]) => [row.role_id, row.from_minute, row.to_minute, row.count].join();
+  const key = (row: (typeof asked)[number]) =>
+    [row.role_id, row.from_minute, row.to_minute, row.count].join();
   const weekly = byWeekdays(asked.sort(byId), key).map(({ row, days }) => ({
     role: row.role_id,
     days,
@@ -226,14 +221,10 @@ function byId(a: { readonly id: string }, b: { readonly id: string }): number {
 }
 
 /** Holidays that hold at a site between two dates, `to` not included. */
-export async function loadHolidays(db: Database, site: string, from: Day, to: Day): Promise<Holiday[]> {
-  const rows = await db
-    .selectFrom('holiday')
-    .selectAll()
-    .where('date', '>=', writeDate(from))
-    .where('date', '<', writeDate(to))
-    .where((where) => where.or([where('site_id', 'is', null), where('site_id', '=', site)]))
-    .orderBy('date')
-    .execute();
-  return rows.map((row) => ({ date: readDate(row.date)!, name: row.name, closed: row.closed !== 0 }));
+export function holidaysFromRows({ holiday }: SiteRows, site: string, from: Day, to: Day): Holiday[] {
+  const [first, end] = [writeDate(from), writeDate(to)];
+  return holiday
+    .filter((row) => row.date >= first && row.date < end && (row.site_id === null || row.site_id === site))
+    .sort((a, b) => (a.date < b.date ? -1 : a.date > b.date ? 1 : 0))
+    .map((row) => ({ date: readDate(row.date)!, name: row.name, closed: row.closed !== 0 }));
 }

@@ -7,9 +7,10 @@ import { DAY } from '@/core/time/span';
 import { zoneClock } from '@/core/time/zone';
 import type { HourFormat } from '@/core/time/write';
 import type { Database } from '../database';
-import { loadPeople } from '../people/people-store';
-import { type SiteRole, loadHolidays, loadNeeds, loadSite } from '../site/site-store';
-import { aroundShift, loadAround, loadPublished, loadShifts, shiftsOfPeople } from './shift-store';
+import { belongsTo, personOf, positionAt } from '../people/person-ground';
+import { type SiteRole, holidaysFromRows, loadSite, needsFromRows, siteFromRows } from '../site/site-store';
+import { AFTER, BEFORE, type PlanRows, readPlanRows } from './plan-rows';
+import { type Worked, aroundShift, loadPublished, shiftsOfPeople } from './shift-store';
 
 /** A plan as stored, with what the interface shows beside it. */
 export interface StoredPlan {
@@ -20,61 +21,78 @@ export interface StoredPlan {
   readonly version: number;
 }
 
-/** How far around a plan shifts are looked at, in days: enough for rests and runs of working days. */
-const BEFORE = 14;
-const AFTER = 7;
-
 /** Everything needed to judge one site over some days. Null: there is no such site. */
 export async function loadPlan(
   db: Database,
-  siteId: string,
+  site: string,
   from: Day,
   days: number,
 ): Promise<StoredPlan | null> {
-  const stored = await loadSite(db, siteId, from, days);
+  const made = planFromRows(await readPlanRows(db, site, from, from + days), site, from, days);
+  return made && { ...made, published: await loadPublished(db, site, from, from + days) };
+}
+
+/** A plan of one site over some days, made of rows that were read for these days or more. Null: no such site. */
+export function planFromRows(
+  { setUp, people, shifts }: PlanRows,
+  site: string,
+  from: Day,
+  days: number,
+): Omit<StoredPlan, 'published'> | null {
+  const stored = siteFromRows(setUp, site, from, days);
   if (!stored) return null;
   const to = from + days;
-  const minor = 10 ** decimalsOf(stored.site.currency);
-  const [people, needs, holidays, shifts, published, around, zones] = await Promise.all([
-    loadPeople(db, siteId, from, to + 1, minor),
-    loadNeeds(db, siteId, from, to),
-    loadHolidays(db, siteId, from - 1, to + 1),
-    loadShifts(db, siteId, from, to),
-    loadPublished(db, siteId, from, to),
-    loadAround(db, siteId, [from, to], [from - BEFORE, to + AFTER]),
-    zonesOf(db),
-  ]);
-  const known = new Set(people.map((person) => person.id));
-  const used = new Set(shifts.map((shift) => shift.role));
+  const here: Shift[] = [];
+  const beside: Worked[] = [];
+  const working = new Set<string>();
+  for (const worked of shifts.values()) {
+    const { site: where, shift } = worked;
+    const { date, person } = shift;
+    if (where === site && date >= from && date < to) here.push(shift);
+    else if (person !== null && date >= from - BEFORE && date < to + AFTER) beside.push(worked);
+    if (where === site && date >= from && date <= to && person !== null) working.add(person);
+  }
+  here.sort(byDateAndStart);
+  const used = new Set(here.map((shift) => shift.role));
   const shown = stored.roles.filter((role) => !role.retired || used.has(role.id));
   const roles = new Set(shown.map((role) => role.id));
-  const inPlan = (shift: Shift) =>
-    (shift.person === null || known.has(shift.person)) && (shift.role === null || roles.has(shift.role));
+  const of = { site, from, to: to + 1, roles, minor: 10 ** decimalsOf(stored.site.currency) };
+  const mine = [...people.values()]
+    .filter((ground) => working.has(ground.person[0].id) || belongsTo(ground, of))
+    .map((ground) => ({ position: positionAt(ground, site), person: personOf(ground, of) }))
+    .sort((a, b) => a.position - b.position || (a.person.id < b.person.id ? -1 : 1))
+    .map(({ person }) => person);
+  const known = new Set(mine.map((person) => person.id));
+  const isKnown = ({ person, role }: Shift) =>
+    (person === null || known.has(person)) && (role === null || roles.has(role));
+  const zones = new Map(setUp.site.map((row) => [row.id, row.time_zone]));
   return {
     plan: {
       site: stored.site,
       from,
       days,
       roles: shown.map(({ id, name, hourlyRate }) => ({ id, name, hourlyRate })),
-      people: people.map((person) => ({
-        ...person,
-        roles: person.roles.filter((held) => roles.has(held.role)),
-      })),
-      holidays,
-      needs: needs.filter((need) => need.role === null || roles.has(need.role)),
-      shifts: shifts.filter(inPlan),
-      around: around
-        .filter((s) => known.has(s.person))
-        .map((s) => inZoneOf(zones, siteId, s))
-        .map((s) => (s.role !== null && !roles.has(s.role) ? { ...s, role: null } : s)),
+      people: mine,
+      holidays: holidaysFromRows(setUp, site, from - 1, to + 1),
+      needs: needsFromRows(setUp, site, from, to).filter(
+        (need) => need.role === null || roles.has(need.role),
+      ),
+      shifts: here.filter(isKnown),
+      around: beside
+        .filter(({ shift }) => known.has(shift.person!))
+        .map((worked) => inZoneOf(zones, site, aroundShift(site, worked.site, worked.shift)))
+        .map((shift) => (shift.role !== null && !roles.has(shift.role) ? { ...shift, role: null } : shift)),
       rules: stored.rules,
       budget: stored.budget,
     },
     roles: shown,
     hourFormat: stored.hourFormat,
-    published,
     version: stored.version,
   };
+}
+
+function byDateAndStart(a: Shift, b: Shift): number {
+  return a.date - b.date || a.from - b.from || (a.id < b.id ? -1 : 1);
 }
 
 /** How long a shift can reach from its date, in days. */

@@ -33,33 +33,55 @@ function between(db: Database, table: 'shift' | 'published_shift', site: string,
     .execute() as Promise<Row[]>;
 }
 
+/** A shift with the site it is worked at. */
+export interface Worked {
+  readonly site: string;
+  readonly shift: Shift;
+}
+
+const COLUMNS = [
+  'id',
+  'site_id',
+  'person_id',
+  'role_id',
+  'date',
+  'from_minute',
+  'to_minute',
+  'break_minutes',
+  'break_at',
+  'break_paid',
+  'fixed',
+  'note',
+  'label',
+  'detail',
+] as const satisfies readonly (keyof ShiftTable)[];
+
 /**
- * Shifts of a site's people outside its plan of `from` to `to`: theirs at other sites on any date from `first`
- * to `last`, and here before and after the plan. `to` and `last` are not included.
+ * The shifts of a site that start between two dates, and those of some people wherever they are between others; of
+ * both the end is not included. Taken over as one text, which is several times quicker than row by row.
  */
-export async function loadAround(
+export async function readWorked(
   db: Database,
   site: string,
+  people: readonly string[],
   [from, to]: readonly [Day, Day],
   [first, last]: readonly [Day, Day],
-): Promise<AroundShift[]> {
-  const rows = await db
-    .selectFrom('shift')
-    .innerJoin('person_site', (join) =>
-      join.onRef('person_site.person_id', '=', 'shift.person_id').on('person_site.site_id', '=', site),
-    )
-    .where('shift.date', '>=', writeDate(first))
-    .where('shift.date', '<', writeDate(last))
-    .where((where) =>
-      where.or([
-        where('shift.site_id', '<>', site),
-        where('shift.date', '<', writeDate(from)),
-        where('shift.date', '>=', writeDate(to)),
-      ]),
-    )
-    .selectAll('shift')
-    .execute();
-  return rows.map((row) => aroundShift(site, row.site_id, shiftOf(row as Row)));
+): Promise<Worked[]> {
+  const { rows } = await sql<{ list: string }>`
+    select json_group_array(json_array(${sql.join(COLUMNS.map((column) => sql.ref(column)))})) as list from shift
+    where (site_id = ${site} and date >= ${writeDate(from)} and date < ${writeDate(to)})
+      or (person_id in (select value from json_each(${JSON.stringify(people)}))
+        and date >= ${writeDate(first)} and date < ${writeDate(last)})
+  `.execute(db);
+  const lines = JSON.parse(rows[0].list) as (string | number | null)[][];
+  return lines.map((line) =>
+    workedOf(Object.fromEntries(COLUMNS.map((column, i) => [column, line[i]])) as Record<keyof Row, never>),
+  );
+}
+
+/** A shift by its row. */
+export function workedOf(row: Readonly<Record<string, string | number | null>>): Worked {
+  return { site: String(row.site_id), shift: shiftOf(row as unknown as Row) };
 }
 
 /** A shift of somebody as it stands around another plan. */
@@ -77,11 +99,8 @@ export function aroundShift(site: string, where: string, shift: Shift): AroundSh
 }
 
 /** The shifts with these ids, at any site and in any week, each with its site. */
-export async function shiftsById(
-  db: Database,
-  ids: readonly string[],
-): Promise<{ site: string; shift: Shift }[]> {
-  const found: { site: string; shift: Shift }[] = [];
+export async function shiftsById(db: Database, ids: readonly string[]): Promise<Worked[]> {
+  const found: Worked[] = [];
   for (let i = 0; i < ids.length; i += 500) {
     const rows = (await db
       .selectFrom('shift')
@@ -98,7 +117,7 @@ export async function shiftsOfPeople(
   db: Database,
   people: readonly string[],
   [first, last]: readonly [Day, Day],
-): Promise<{ site: string; shift: Shift }[]> {
+): Promise<Worked[]> {
   if (people.length === 0) return [];
   const rows = (await db
     .selectFrom('shift')

@@ -4,7 +4,7 @@ import { decimalsOf } from '@/core/hours/money';
 import { DEFAULT_RULES, type Need, type Person, type Plan, type Shift } from '@/core/plan/types';
 import { WEEKDAYS, weekdayOf, writeDate } from '@/core/time/day';
 import type { Database } from '@/data/database';
-import { writeMoment } from '@/data/people/people-store';
+import { writeMoment } from '@/data/moment';
 import { type Row, type RowChange, type TableName, readRowsOf } from '@/data/records/records';
 import { rowOf, takenIds } from '@/data/week/shift-store';
 import { freeSiteId } from '../site/commands';

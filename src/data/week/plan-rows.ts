@@ -1,0 +1,156 @@
+import { sql } from 'kysely';
+import type { Change } from '@/core/plan/change';
+import { type Day, writeDate } from '@/core/time/day';
+import type { Database } from '../database';
+import {
+  NO_GROUND,
+  PERSON_TABLES,
+  type PersonGround,
+  type PersonTableName,
+  readGrounds,
+} from '../people/person-ground';
+import { type Row, type RowChange, type TableName, type Value, applied } from '../records/records';
+import { SITE_TABLES, type SiteRows, type SiteTableName, readSiteRows } from '../site/site-rows';
+import { type Worked, readWorked, workedOf } from './shift-store';
+
+/**
+ * Everything stored from which plans of one site between two dates are made. Immutable: changes give other rows that
+ * share what they leave alone, so that nothing has to be written to see what would be.
+ */
+export interface PlanRows {
+  readonly setUp: SiteRows;
+  /** By id; those who belong to the site, or have a shift there between the dates. */
+  readonly people: ReadonlyMap<string, PersonGround>;
+  /** By id: those at the site between the dates, and those of its people wherever they are, around the dates too. */
+  readonly shifts: ReadonlyMap<string, Worked>;
+}
+
+/** How far around a plan shifts are looked at, in days: enough for rests and runs of working days. */
+export const BEFORE = 14;
+export const AFTER = 7;
+
+/**
+ * Reads what plans of a site between two dates are made of (`to` not included). `also`: people who may come to
+ * belong to it.
+ */
+export async function readPlanRows(
+  db: Database,
+  site: string,
+  from: Day,
+  to: Day,
+  also: readonly string[] = [],
+): Promise<PlanRows> {
+  const setUp = await readSiteRows(db, site);
+  const [first, end] = [writeDate(from), writeDate(to + 1)];
+  const { rows } = await sql<{ id: string }>`
+    select person_site.person_id as id from person_site join person on person.id = person_site.person_id
+    where person_site.site_id = ${site} and (person.employed_to is null or person.employed_to >= ${first})
+      and (person.employed_from is null or person.employed_from < ${end})
+    union
+    select person_id from shift
+    where site_id = ${site} and date >= ${first} and date < ${end} and person_id is not null
+    union
+    select value from json_each(${JSON.stringify(also)})
+  `.execute(db);
+  const ids = rows.map((row) => row.id);
+  const people = await readGrounds(db, ids, from, to + 1);
+  const shifts = new Map<string, Worked>();
+  for (const one of await readWorked(db, site, ids, [from, to], [from - BEFORE, to + AFTER]))
+    shifts.set(one.shift.id, one);
+  return { setUp, people, shifts };
+}
+
+/** The people that changes of rows name. */
+export function peopleIn(changes: readonly RowChange[]): string[] {
+  const ids = new Set<string>();
+  for (const { table, before, after } of changes)
+    if (isPersonTable(table))
+      for (const row of [before, after]) {
+        const id = table === 'person' ? row?.id : row?.person_id;
+        if (typeof id === 'string') ids.add(id);
+      }
+  return [...ids];
+}
+
+function isPersonTable(table: TableName): table is PersonTableName {
+  return (PERSON_TABLES as readonly TableName[]).includes(table);
+}
+
+function isSiteTable(table: TableName): table is SiteTableName {
+  return (SITE_TABLES as readonly TableName[]).includes(table);
+}
+
+/** The rows as they would be after changes; nothing is written. What no plan knows of is left out. */
+export function withRows(rows: PlanRows, changes: readonly RowChange[]): PlanRows {
+  if (changes.length === 0) return rows;
+  const setUp: Record<string, readonly Row[]> = {
+    ...(rows.setUp as unknown as Record<string, readonly Row[]>),
+  };
+  const shifts = new Map(rows.shifts);
+  const ofPeople: RowChange[] = [];
+  for (const [table, mine] of byTable(changes))
+    if (isPersonTable(table)) ofPeople.push(...mine);
+    else if (isSiteTable(table)) setUp[table] = applied(table, setUp[table], mine);
+    else if (table === 'shift')
+      for (const { before, after } of mine) {
+        if (before) shifts.delete(String(before.id));
+        if (after) shifts.set(String(after.id), workedOf(after));
+      }
+  return { setUp: setUp as unknown as SiteRows, people: withPeople(rows.people, ofPeople), shifts };
+}
+
+function withPeople(
+  people: ReadonlyMap<string, PersonGround>,
+  changes: readonly RowChange[],
+): ReadonlyMap<string, PersonGround> {
+  if (changes.length === 0) return people;
+  const ownerOf = new Map<Value, Value>();
+  for (const ground of people.values())
+    for (const version of ground.availability) ownerOf.set(version.id, version.person_id);
+  for (const { table, before, after } of changes)
+    if (table === 'availability') ownerOf.set((after ?? before)!.id, (after ?? before)!.person_id);
+  const byPerson = new Map<string, RowChange[]>();
+  for (const change of changes) {
+    const row = (change.after ?? change.before)!;
+    const owner =
+      change.table === 'person'
+        ? row.id
+        : change.table === 'availability_block'
+          ? ownerOf.get(row.availability_id)
+          : row.person_id;
+    if (typeof owner !== 'string') continue;
+    byPerson.set(owner, [...(byPerson.get(owner) ?? []), change]);
+  }
+  const next = new Map(people);
+  for (const [id, mine] of byPerson) {
+    const ground: Record<string, readonly Row[]> = { ...((next.get(id) ?? NO_GROUND) as object) };
+    for (const [table, some] of byTable(mine)) ground[table] = applied(table, ground[table], some);
+    if (ground.person.length > 0) next.set(id, ground as unknown as PersonGround);
+    else next.delete(id);
+  }
+  return next;
+}
+
+function byTable(changes: readonly RowChange[]): Map<TableName, RowChange[]> {
+  const groups = new Map<TableName, RowChange[]>();
+  for (const change of changes) {
+    const group = groups.get(change.table);
+    if (group) group.push(change);
+    else groups.set(change.table, [change]);
+  }
+  return groups;
+}
+
+/** The rows as they would be after changes of a site's shifts; nothing is written. */
+export function withShiftChanges(rows: PlanRows, site: string, changes: readonly Change[]): PlanRows {
+  if (changes.length === 0) return rows;
+  const shifts = new Map(rows.shifts);
+  for (const change of changes)
+    if (change.do === 'add') shifts.set(change.shift.id, { site, shift: change.shift });
+    else if (change.do === 'remove') shifts.delete(change.id);
+    else if (change.do === 'set') {
+      const there = shifts.get(change.id);
+      if (there) shifts.set(change.id, { site: there.site, shift: { ...there.shift, ...change.shift } });
+    }
+  return { ...rows, shifts };
+}
