@@ -1374,9 +1374,9 @@ function put(found, row, span) {
   found.push({ row, spans: [span] });
 }
 function staffingOf(frame, presences) {
-  const rows = frame.plan.roles.length + 1;
+  const rows2 = frame.plan.roles.length + 1;
   const length = minutesOf(frame);
-  const steps = Array.from({ length: rows }, () => new Int16Array(length + 1));
+  const steps = Array.from({ length: rows2 }, () => new Int16Array(length + 1));
   for (const presence of presences)
     for (const { row, spans } of presence)
       for (const { from, to } of spans) {
@@ -1388,7 +1388,7 @@ function staffingOf(frame, presences) {
     return step.subarray(0, length);
   });
   const needs = needsOf(frame);
-  const needed = Array.from({ length: rows }, () => new Int16Array(length));
+  const needed = Array.from({ length: rows2 }, () => new Int16Array(length));
   for (const need of needs) {
     const row = needed[need.row];
     const to = Math.min(need.to - frame.start, length);
@@ -1397,7 +1397,7 @@ function staffingOf(frame, presences) {
   return { staffed, needed, needs };
 }
 function restaff(staffing, before, after) {
-  const rows = staffing.staffed.length;
+  const rows2 = staffing.staffed.length;
   const staffed = staffing.staffed.slice();
   const touched = /* @__PURE__ */ new Set();
   const copied = /* @__PURE__ */ new Set();
@@ -1411,14 +1411,14 @@ function restaff(staffing, before, after) {
         const level = staffed[row];
         for (const { from, to } of spans) {
           for (let t2 = from; t2 < to; t2++) level[t2] += by;
-          for (let day = Math.floor(from / DAY); day * DAY < to; day++) touched.add(day * rows + row);
+          for (let day = Math.floor(from / DAY); day * DAY < to; day++) touched.add(day * rows2 + row);
         }
       }
   };
   const [old, fresh] = withoutShared(before, after);
   shift(old, -1);
   shift(fresh, 1);
-  return { staffing: { ...staffing, staffed }, touched, rows };
+  return { staffing: { ...staffing, staffed }, touched, rows: rows2 };
 }
 function withoutShared(before, after) {
   const old = [];
@@ -1867,13 +1867,13 @@ function judge(plan) {
     frame,
     people.map((state) => state.presence)
   );
-  const rows = plan.roles.length + 1;
+  const rows2 = plan.roles.length + 1;
   const reach = reachOf(frame, people.map(shiftsOf));
   const ranges = Array.from({ length: plan.days + 1 }, (_, day) => rangeOn(frame, staffing, reach, day));
   const partial = { plan, frame, checks, people, indexOf, staffing, ranges };
   const cells = [];
   for (let day = 0; day <= plan.days; day++)
-    for (let row = 0; row < rows; row++) cells.push(cellSnags(partial, row, day));
+    for (let row = 0; row < rows2; row++) cells.push(cellSnags(partial, row, day));
   const weeks = frame.weeks.map((_, i) => {
     const paid = people.reduce((sum2, state) => sum2 + (state.view.pay[i]?.paid ?? 0), 0);
     const cost = people.reduce((sum2, state) => sum2 + (state.weekCosts[i] ?? 0), 0);
@@ -1965,22 +1965,22 @@ function isInside(shift, range, offset, block) {
   const [from, to] = [Math.max(shift.from - offset, 0), Math.min(shift.to - offset, DAY)];
   return from >= range.from + block && to <= range.to - block;
 }
-function findShifts(before, after, ids) {
+function findShifts(before, after, ids2) {
   const pick = ({ shifts }) => {
     const found = /* @__PURE__ */ new Map();
-    for (const id of ids) {
+    for (const id of ids2) {
       const at = placeOfShift(shifts, id);
       if (at >= 0) found.set(id, shifts[at]);
     }
     return found;
   };
-  if (ids.size > FEW2) return { before: pickAll(before, ids), after: pickAll(after, ids) };
+  if (ids2.size > FEW2) return { before: pickAll(before, ids2), after: pickAll(after, ids2) };
   return { before: pick(before), after: pick(after) };
 }
 var FEW2 = 12;
-function pickAll({ shifts }, ids) {
+function pickAll({ shifts }, ids2) {
   const found = /* @__PURE__ */ new Map();
-  for (const shift of shifts) if (ids.has(shift.id)) found.set(shift.id, shift);
+  for (const shift of shifts) if (ids2.has(shift.id)) found.set(shift.id, shift);
   return found;
 }
 var NEVER_ASKED = () => ({ allowed: [], ratherNot: [] });
@@ -2143,9 +2143,9 @@ import Libsql from "libsql";
 function openDriver(file, options) {
   const database = new Libsql(file, { timeout: options.timeout });
   return {
-    prepare(sql9) {
-      if (/^(begin|commit|rollback)$/.test(sql9)) return bracketing(database, sql9);
-      const statement = database.prepare(sql9);
+    prepare(sql10) {
+      if (/^(begin|commit|rollback)$/.test(sql10)) return bracketing(database, sql10);
+      const statement = database.prepare(sql10);
       return {
         reader: statement.reader,
         all: (parameters) => statement.all(parameters.map(bindable)),
@@ -2158,12 +2158,12 @@ function openDriver(file, options) {
     }
   };
 }
-function bracketing(database, sql9) {
+function bracketing(database, sql10) {
   const run = () => {
     try {
-      database.exec(sql9 === "begin" ? "begin immediate" : sql9);
+      database.exec(sql10 === "begin" ? "begin immediate" : sql10);
     } catch (error) {
-      if (sql9 !== "rollback" || !/no transaction is active/.test(String(error))) throw error;
+      if (sql10 !== "rollback" || !/no transaction is active/.test(String(error))) throw error;
     }
     return { changes: 0, lastInsertRowid: 0 };
   };
@@ -2500,8 +2500,8 @@ function keyColumns(table) {
 
 // src/data/activity/parts.ts
 var WIDE = /* @__PURE__ */ new Set(["site", "person", "shift"]);
-function splitParts({ rows, shifts }) {
-  const compact = rows.map(compactRow);
+function splitParts({ rows: rows2, shifts }) {
+  const compact = rows2.map(compactRow);
   return {
     payload: {
       rows: compact.map(({ table, after }) => ({ table, after })),
@@ -2542,9 +2542,9 @@ async function pack(value) {
 
 // src/data/activity/activity-store.ts
 async function keepSubjects(db2, seq, subjects) {
-  const rows = [...new Map(subjects.map((one) => [JSON.stringify([one.kind, one.id]), one])).values()];
-  for (let i = 0; i < rows.length; i += 500)
-    await db2.insertInto("activity_subject").values(rows.slice(i, i + 500).map(({ kind, id }) => ({ kind, id, seq }))).execute();
+  const rows2 = [...new Map(subjects.map((one) => [JSON.stringify([one.kind, one.id]), one])).values()];
+  for (let i = 0; i < rows2.length; i += 500)
+    await db2.insertInto("activity_subject").values(rows2.slice(i, i + 500).map(({ kind, id }) => ({ kind, id, seq }))).execute();
 }
 function shiftsOf2(entries) {
   return entries.flatMap(
@@ -2572,10 +2572,10 @@ async function fillActivity(db2, onProgress) {
   }
 }
 async function editOf(db2, column, value) {
-  const { rows } = await sql2`select * from change_log where ${sql2.ref(column)} = ${value}`.execute(
+  const { rows: rows2 } = await sql2`select * from change_log where ${sql2.ref(column)} = ${value}`.execute(
     db2
   );
-  return rows[0];
+  return rows2[0];
 }
 function entryOf(edit) {
   return {
@@ -2590,8 +2590,8 @@ async function bringEdit(db2, edit) {
   await keepSubjects(db2, seq, shiftsOf2([entryOf(edit)]));
 }
 async function bringCommand(db2, oldSeq) {
-  const { rows } = await sql2`select * from command_log where seq = ${oldSeq}`.execute(db2);
-  const [command] = rows;
+  const { rows: rows2 } = await sql2`select * from command_log where seq = ${oldSeq}`.execute(db2);
+  const [command] = rows2;
   const edits = [];
   for (const id of JSON.parse(command.entries)) {
     const edit = await editOf(db2, "id", id);
@@ -2608,8 +2608,8 @@ async function bring(db2, {
   kind,
   title,
   undoes
-}, rows, edits) {
-  const { payload, inverse } = splitParts({ rows, shifts: edits.map(entryOf) });
+}, rows2, edits) {
+  const { payload, inverse } = splitParts({ rows: rows2, shifts: edits.map(entryOf) });
   const { seq } = await db2.insertInto("activity").values({
     ...{ id, at, actor, kind, title, undoes },
     request: null,
@@ -2663,10 +2663,10 @@ async function openDatabase(file, onProgress = () => void 0) {
 }
 async function refuseForeign(database, file) {
   const version = await versionOf(database);
-  const { rows } = await sql3`select name from sqlite_master where type = 'table'`.execute(
+  const { rows: rows2 } = await sql3`select name from sqlite_master where type = 'table'`.execute(
     database
   );
-  const isOurs = version === 0 ? rows.length === 0 : OURS.every((table) => rows.some(({ name }) => name === table));
+  const isOurs = version === 0 ? rows2.length === 0 : OURS.every((table) => rows2.some(({ name }) => name === table));
   if (!isOurs)
     throw new DataFileError(
       "foreign",
@@ -2693,8 +2693,8 @@ async function migrate(database, file, onProgress) {
   });
 }
 async function versionOf(database) {
-  const { rows } = await sql3`pragma user_version`.execute(database);
-  return Number(rows[0].user_version);
+  const { rows: rows2 } = await sql3`pragma user_version`.execute(database);
+  return Number(rows2[0].user_version);
 }
 function explain(error, file) {
   if (error instanceof DataFileError) return error;
@@ -2792,12 +2792,12 @@ function asOneBreak(shift) {
 
 // src/data/week/shift-store.ts
 async function loadShifts(db2, site2, from, to) {
-  const rows = await between(db2, "shift", site2, from, to);
-  return rows.map(shiftOf2);
+  const rows2 = await between(db2, "shift", site2, from, to);
+  return rows2.map(shiftOf2);
 }
 async function loadPublished(db2, site2, from, to) {
-  const rows = await between(db2, "published_shift", site2, from, to);
-  return rows.map(shiftOf2);
+  const rows2 = await between(db2, "published_shift", site2, from, to);
+  return rows2.map(shiftOf2);
 }
 function between(db2, table, site2, from, to) {
   return db2.selectFrom(table).selectAll().where("site_id", "=", site2).where("date", ">=", writeDate(from)).where("date", "<", writeDate(to)).orderBy("date").orderBy("from_minute").orderBy("id").execute();
@@ -2819,16 +2819,32 @@ var COLUMNS = [
   "detail"
 ];
 async function readWorked(db2, site2, people, [from, to], [first2, last]) {
-  const { rows } = await sql4`
+  const { rows: rows2 } = await sql4`
     select json_group_array(json_array(${sql4.join(COLUMNS.map((column) => sql4.ref(column)))})) as list from shift
     where (site_id = ${site2} and date >= ${writeDate(from)} and date < ${writeDate(to)})
       or (person_id in (select value from json_each(${JSON.stringify(people)}))
         and date >= ${writeDate(first2)} and date < ${writeDate(last)})
   `.execute(db2);
-  const lines = JSON.parse(rows[0].list);
-  return lines.map(
-    (line) => workedOf(Object.fromEntries(COLUMNS.map((column, i) => [column, line[i]])))
-  );
+  const lines = JSON.parse(rows2[0].list);
+  return lines.map(([id, site_id, person_id, role_id, date, from_minute, to_minute, ...rest]) => {
+    const [break_minutes, break_at, break_paid, fixed, note, label, detail] = rest;
+    const pause = { break_minutes, break_at, break_paid };
+    const row = {
+      id,
+      site_id,
+      person_id,
+      role_id,
+      date,
+      from_minute,
+      to_minute,
+      ...pause,
+      fixed,
+      note,
+      label,
+      detail
+    };
+    return { site: site_id, shift: shiftOf2(row) };
+  });
 }
 function workedOf(row) {
   return { site: String(row.site_id), shift: shiftOf2(row) };
@@ -3107,7 +3123,7 @@ async function makeLargeSite(db2, monday, count) {
           ] : []
         )
       ),
-      (rows) => trx.insertInto("need").values(rows).execute()
+      (rows2) => trx.insertInto("need").values(rows2).execute()
     );
     await insertCrowd(trx, plan);
     await insertShifts(trx, site2.id, plan.shifts, (shift) => shift.date < monday + 2);
@@ -3128,11 +3144,11 @@ async function insertCrowd(db2, plan) {
       number: String(1e3 + Number(person.id.slice(1))),
       contract_kind: person.contractMinutes >= 2160 ? "full-time" : "part-time"
     })),
-    (rows) => db2.insertInto("person").values(rows).execute()
+    (rows2) => db2.insertInto("person").values(rows2).execute()
   );
   await inBatches(
     people.map((person, position) => ({ person_id: person.id, site_id: site2.id, position })),
-    (rows) => db2.insertInto("person_site").values(rows).execute()
+    (rows2) => db2.insertInto("person_site").values(rows2).execute()
   );
   await inBatches(
     people.flatMap(
@@ -3143,12 +3159,12 @@ async function insertCrowd(db2, plan) {
         position
       }))
     ),
-    (rows) => db2.insertInto("person_role").values(rows).execute()
+    (rows2) => db2.insertInto("person_role").values(rows2).execute()
   );
   const said = people.filter((person) => person.availability.length > 0);
   await inBatches(
     said.map(({ id }) => ({ id: `${id}-1`, person_id: id, since: null, until: null, comment: null })),
-    (rows) => db2.insertInto("availability").values(rows).execute()
+    (rows2) => db2.insertInto("availability").values(rows2).execute()
   );
   await inBatches(
     said.flatMap(
@@ -3166,7 +3182,7 @@ async function insertCrowd(db2, plan) {
         )
       )
     ),
-    (rows) => db2.insertInto("availability_block").values(rows).execute()
+    (rows2) => db2.insertInto("availability_block").values(rows2).execute()
   );
   await inBatches(
     people.flatMap(
@@ -3178,11 +3194,11 @@ async function insertCrowd(db2, plan) {
         state: leave.state
       }))
     ),
-    (rows) => db2.insertInto("leave").values(rows).execute()
+    (rows2) => db2.insertInto("leave").values(rows2).execute()
   );
 }
-async function inBatches(rows, insert) {
-  for (let i = 0; i < rows.length; i += BATCH) await insert(rows.slice(i, i + BATCH));
+async function inBatches(rows2, insert) {
+  for (let i = 0; i < rows2.length; i += BATCH) await insert(rows2.slice(i, i + BATCH));
 }
 
 // src/data/week/plan-store.ts
@@ -3243,9 +3259,9 @@ async function readSiteRows(db2, site2, needs = true) {
 }
 
 // src/data/weekdays.ts
-function byWeekdays(rows, key) {
+function byWeekdays(rows2, key) {
   const groups = /* @__PURE__ */ new Map();
-  for (const row of rows) {
+  for (const row of rows2) {
     const name = key(row);
     let group = groups.get(name);
     if (!group) {
@@ -3258,15 +3274,15 @@ function byWeekdays(rows, key) {
 }
 
 // src/data/site/site-store.ts
-function siteFromRows(rows, id, from, days = 7) {
-  const row = rows.site.find((one) => one.id === id);
+function siteFromRows(rows2, id, from, days = 7) {
+  const row = rows2.site.find((one) => one.id === id);
   if (!row) return null;
-  const hours = rows.site_hours.filter((one) => one.site_id === id);
-  const dates = rows.site_date.filter((one) => one.site_id === id);
-  const known = new Map(rows.role.map((role) => [role.id, role]));
-  const roles = rows.site_role.filter((one) => one.site_id === id && known.has(one.role_id)).sort((a, b) => a.position - b.position).map(({ role_id, retired }) => ({ ...known.get(role_id), retired }));
+  const hours = rows2.site_hours.filter((one) => one.site_id === id);
+  const dates = rows2.site_date.filter((one) => one.site_id === id);
+  const known = new Map(rows2.role.map((role) => [role.id, role]));
+  const roles = rows2.site_role.filter((one) => one.site_id === id && known.has(one.role_id)).sort((a, b) => a.position - b.position).map(({ role_id, retired }) => ({ ...known.get(role_id), retired }));
   const budget = inForce(
-    rows.site_budget.filter((one) => one.site_id === id),
+    rows2.site_budget.filter((one) => one.site_id === id),
     writeDate(from)
   );
   const minor = 10 ** decimalsOf(row.currency);
@@ -3322,33 +3338,33 @@ function siteOf(row, hours, openDates) {
     margins: { before: row.margin_before, after: row.margin_after }
   };
 }
-function inForce(rows, date) {
+function inForce(rows2, date) {
   let best = null;
-  for (const row of rows)
+  for (const row of rows2)
     if ((row.since ?? "") <= date && (best === null || (row.since ?? "") >= (best.since ?? ""))) best = row;
   return best;
 }
-function hoursInWeek(rows, from) {
+function hoursInWeek(rows2, from) {
   return Array.from({ length: 7 }, (_, i) => from + i).flatMap((day) => {
-    const version = inForce(rows, writeDate(day));
+    const version = inForce(rows2, writeDate(day));
     const since = version?.since ?? null;
-    return rows.filter((row) => row.since === since && row.weekday === weekdayOf(day));
+    return rows2.filter((row) => row.since === since && row.weekday === weekdayOf(day));
   });
 }
-function needsFromRows(rows, site2, from, to) {
-  const sets = rows.need_set.filter((set) => set.site_id === site2);
+function needsFromRows(rows2, site2, from, to) {
+  const sets = rows2.need_set.filter((set) => set.site_id === site2);
   if (sets.length === 0) return [];
   const needsOf2 = new Map(sets.map((set) => [set.id, []]));
-  for (const row of rows.need) needsOf2.get(row.set_id)?.push(row);
+  for (const row of rows2.need) needsOf2.get(row.set_id)?.push(row);
   for (const list of needsOf2.values()) list.sort(byId);
   const usual = sets.filter((set) => set.name === null);
   const variantOn = new Map(
-    rows.need_date.filter((row) => row.site_id === site2).map((row) => [row.date, row.set_id])
+    rows2.need_date.filter((row) => row.site_id === site2).map((row) => [row.date, row.set_id])
   );
   const needs = [];
   const asked = [];
   const long = to - from > 7;
-  const closed2 = long ? holidaysFromRows(rows, site2, from, to) : [];
+  const closed2 = long ? holidaysFromRows(rows2, site2, from, to) : [];
   for (let day = from; day < to; day++) {
     const date = writeDate(day);
     const variant = variantOn.get(date);
@@ -3387,8 +3403,8 @@ function holidaysFromRows({ holiday }, site2, from, to) {
 }
 
 // src/data/people/person-ground.ts
-async function readGrounds(db2, ids, from, to) {
-  const these = sql5`(select value from json_each(${JSON.stringify(ids)}))`;
+async function readGrounds(db2, ids2, from, to) {
+  const these = sql5`(select value from json_each(${JSON.stringify(ids2)}))`;
   const grounds = /* @__PURE__ */ new Map();
   const people = await db2.selectFrom("person").selectAll().where("id", "in", these).execute();
   for (const row of people)
@@ -3513,7 +3529,7 @@ var AFTER = 7;
 async function readPlanRows(db2, site2, from, to, also = []) {
   const setUp = await readSiteRows(db2, site2);
   const [first2, end] = [writeDate(from), writeDate(to + 1)];
-  const { rows } = await sql6`
+  const { rows: rows2 } = await sql6`
     select person_site.person_id as id from person_site join person on person.id = person_site.person_id
     where person_site.site_id = ${site2} and (person.employed_to is null or person.employed_to >= ${first2})
       and (person.employed_from is null or person.employed_from < ${end})
@@ -3523,10 +3539,10 @@ async function readPlanRows(db2, site2, from, to, also = []) {
     union
     select value from json_each(${JSON.stringify(also)})
   `.execute(db2);
-  const ids = rows.map((row) => row.id);
-  const people = await readGrounds(db2, ids, from, to + 1);
+  const ids2 = rows2.map((row) => row.id);
+  const people = await readGrounds(db2, ids2, from, to + 1);
   const shifts = /* @__PURE__ */ new Map();
-  for (const one of await readWorked(db2, site2, ids, [from, to], [from - BEFORE, to + AFTER]))
+  for (const one of await readWorked(db2, site2, ids2, [from, to], [from - BEFORE, to + AFTER]))
     shifts.set(one.shift.id, one);
   return { setUp, people, shifts };
 }
@@ -4291,6 +4307,7 @@ async function insertLeave(db2, leave) {
 }
 
 // ../../tmp/m.ts
+import { sql as sql9 } from "kysely";
 var MONDAY = readDate("2026-11-23");
 process.env.VICENDA_NOW = "2026-11-24T10:00:00Z";
 var db = await openDatabase(join(mkdtempSync(join(tmpdir(), "v-")), "vicenda.db"));
@@ -4311,3 +4328,25 @@ await t("loadShifts", () => loadShifts(db, site, MONDAY, MONDAY + 7));
 await t("judge", () => judge(p2));
 var j = judge(p2);
 await t("comparison", () => comparison(j, judge(p2)));
+var ids = p2.people.map((x) => x.id);
+await t("readPlanRows", () => readPlanRows(db, site, MONDAY, MONDAY + 7));
+await t("readGrounds", () => readGrounds(db, ids, MONDAY, MONDAY + 7));
+await t("readSiteRows", () => readSiteRows(db, site));
+await t("readWorked", () => readWorked(db, site, ids, [MONDAY, MONDAY + 7], [MONDAY - 14, MONDAY + 14]));
+var rows = await readPlanRows(db, site, MONDAY, MONDAY + 7);
+await t("planFromRows", () => planFromRows(rows, site, MONDAY, 7));
+var c = await db.selectFrom("availability_block").select((q2) => q2.fn.countAll().as("n")).execute();
+console.log(c);
+var q = async (n, f) => t(n, () => f().execute(db));
+await q("plain count", () => sql9`select count(*) as n from shift where site_id=${site}`);
+await q("json all", () => sql9`select json_group_array(json_array(id,site_id,person_id,role_id,date,from_minute,to_minute,break_minutes,break_at,break_paid,fixed,note,label,detail)) as l from shift where site_id=${site} and date >= '2026-11-23' and date < '2026-11-30'`);
+await q("ids only or", () => sql9`select count(id) from shift where (site_id=${site} and date >= '2026-11-23' and date < '2026-11-30') or (person_id in (select value from json_each(${JSON.stringify(ids)})) and date >= '2026-11-09' and date < '2026-12-20')`);
+var { rows: r2 } = await sql9`explain query plan select count(id) from shift where (site_id=${site} and date >= '2026-11-23' and date < '2026-11-30') or (person_id in (select value from json_each(${JSON.stringify(ids)})) and date >= '2026-11-09' and date < '2026-12-20')`.execute(db);
+console.log(r2.map((x) => x.detail));
+var { rows: [{ l }] } = await sql9`select json_group_array(json_array(id,site_id,person_id,role_id,date,from_minute,to_minute,break_minutes,break_at,break_paid,fixed,note,label,detail)) as l from shift where site_id=${site}`.execute(db);
+console.log(l.length);
+await t("parse", () => JSON.parse(l));
+var parsed = JSON.parse(l);
+var C = ["id", "site_id", "person_id", "role_id", "date", "from_minute", "to_minute", "break_minutes", "break_at", "break_paid", "fixed", "note", "label", "detail"];
+await t("worked", () => parsed.map((line) => workedOf(Object.fromEntries(C.map((c2, i) => [c2, line[i]])))));
+await t("readDate", () => parsed.map((line) => readDate(line[4])));

@@ -1,13 +1,12 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { bySeverity } from '../checks/snag';
 import type { Change } from '../plan/change';
 import type { Plan } from '../plan/types';
 import { MONDAY, available, need, person, plan, shift, span } from '../testing';
 import { DAY } from '../time/span';
 import { refusal, tryChanges } from './consequences';
-import { type Judgement, coverageOf, judge, rejudge, snagsOf } from './judge';
-import { totalsOf } from './totals';
+import { judge, rejudge } from './judge';
+import { told } from './testing';
 
 const PEOPLE = ['ann', 'bo', 'cy', 'di'];
 const BUSY: Plan = plan({
@@ -43,20 +42,6 @@ const BUSY: Plan = plan({
   site: { openHours: [0, 1, 2, 3, 4, 5, 6].map((d) => (d < 6 ? [span('8-25')] : [])) },
   budget: { minutes: 3000, cost: 500 },
 });
-
-/** All that a judgement says, in a form that can be compared. */
-function told(judgement: Judgement): unknown {
-  const { plan: p } = judgement;
-  const coverage = [];
-  for (let day = 0; day <= p.days; day++)
-    for (let row = 0; row <= p.roles.length; row++) coverage.push(coverageOf(judgement, row, day));
-  return {
-    snags: snagsOf(judgement).sort(bySeverity),
-    totals: totalsOf(judgement),
-    coverage,
-    weeks: judgement.weeks,
-  };
-}
 
 const edit = fc
   .record({

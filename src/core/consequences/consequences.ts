@@ -1,7 +1,8 @@
 import { overlap } from '../checks/overlap';
 import { type Snag, bySeverity, compareSnags } from '../checks/snag';
 import type { Change, Result } from '../plan/change';
-import { type Judgement, rejudge, snagsOf } from './judge';
+import { same } from '../same';
+import { type Judgement, type PersonState, rejudge } from './judge';
 
 /** What changes would do to a plan. */
 export interface Consequences {
@@ -21,7 +22,10 @@ export interface Trial {
   readonly inverse: readonly Change[];
 }
 
-/** The difference between two judgements of the same site and days. Parts they share are not looked at. */
+/**
+ * The difference between two judgements of the same site and days, which may differ in whatever else: people come and
+ * gone, other needs, other rules. Parts they share are not looked at.
+ */
 export function difference(before: Judgement, after: Judgement): Consequences {
   const appeared: Snag[] = [];
   const cleared: Snag[] = [];
@@ -33,14 +37,16 @@ export function difference(before: Judgement, after: Judgement): Consequences {
   };
   let paidMinutes = 0;
   let cost = 0;
-  for (let i = 0; i < after.people.length; i++) {
-    const [old, fresh] = [before.people[i], after.people[i]];
+  for (const [old, fresh] of statesOf(before, after)) {
     if (old === fresh) continue;
-    compare(old.snags, fresh.snags);
-    paidMinutes += fresh.paid - old.paid;
-    cost += fresh.cost - old.cost;
+    compare(old?.snags ?? [], fresh?.snags ?? []);
+    paidMinutes += (fresh?.paid ?? 0) - (old?.paid ?? 0);
+    cost += (fresh?.cost ?? 0) - (old?.cost ?? 0);
   }
-  for (let i = 0; i < after.cells.length; i++) compare(before.cells[i], after.cells[i]);
+  // Where the rows of coverage are others their cells do not lie beside each other.
+  if (same(rowsOf(before), rowsOf(after)))
+    for (let i = 0; i < after.cells.length; i++) compare(before.cells[i], after.cells[i]);
+  else compare(before.cells.flat(), after.cells.flat());
   for (let i = 0; i < after.weeks.length; i++) compare(before.weeks[i].snags, after.weeks[i].snags);
   return {
     appeared: appeared.sort(bySeverity),
@@ -50,23 +56,22 @@ export function difference(before: Judgement, after: Judgement): Consequences {
   };
 }
 
-/**
- * The difference between two judgements of one site and the same days that may differ in anything: people come
- * and gone, other needs, other rules.
- */
-export function comparison(before: Judgement, after: Judgement): Consequences {
-  const key = ({ facts: _facts, ...snag }: Snag) => JSON.stringify(Object.values(snag));
-  const gone = new Map<string, Snag[]>();
-  for (const snag of snagsOf(before)) gone.set(key(snag), [...(gone.get(key(snag)) ?? []), snag]);
-  const appeared = snagsOf(after).filter((snag) => !gone.get(key(snag))?.pop());
-  const sum = (judgement: Judgement, of: (week: Judgement['weeks'][number]) => number) =>
-    judgement.weeks.reduce((total, week) => total + of(week), 0);
-  return {
-    appeared: appeared.sort(bySeverity),
-    cleared: [...gone.values()].flat().sort(bySeverity),
-    paidMinutes: sum(after, (week) => week.paid) - sum(before, (week) => week.paid),
-    cost: sum(after, (week) => week.cost) - sum(before, (week) => week.cost),
-  };
+function rowsOf({ plan }: Judgement): string[] {
+  return plan.roles.map((role) => role.id);
+}
+
+/** The states of everybody of two judgements, open shifts too, each with what became of it. */
+function* statesOf(before: Judgement, after: Judgement): Iterable<[PersonState | null, PersonState | null]> {
+  if (before.indexOf === after.indexOf) {
+    for (let i = 0; i < after.people.length; i++) yield [before.people[i], after.people[i]];
+    return;
+  }
+  for (const [id, i] of before.indexOf) {
+    const at = after.indexOf.get(id);
+    yield [before.people[i], at === undefined ? null : after.people[at]];
+  }
+  for (const [id, i] of after.indexOf) if (!before.indexOf.has(id)) yield [null, after.people[i]];
+  yield [before.people.at(-1)!, after.people.at(-1)!];
 }
 
 /**

@@ -1,69 +1,26 @@
-import { type AvailabilityOf, availabilityOf } from '../availability/allowed';
-import type {
-  CoverageCheck,
-  OwnShift,
-  PersonCheck,
-  PersonView,
-  WeekCheck,
-  WorkingDay,
-} from '../checks/check';
-import { doubtfulShifts } from '../checks/availability-use';
-import { activeChecks } from '../checks/list';
+import { availabilityOf } from '../availability/allowed';
 import type { Snag } from '../checks/snag';
 import { type Block, blocksOf, rangeOn, reachOf } from '../coverage/blocks';
-import { type Presence, type Staffing, presenceOf, restaff, staffingOf } from '../coverage/staffing';
-import { type Amount, decimalsOf, sumToMinor } from '../hours/money';
-import { type WeekPay, weekPay } from '../hours/pay';
+import { restaff, staffingOf } from '../coverage/staffing';
 import { type Change, type Result, applyAll } from '../plan/change';
-import { type Frame, frameOf } from '../plan/frame';
-import { type Placed, byStart, place } from '../plan/placed';
+import { frameOf } from '../plan/frame';
+import { type Placed, place } from '../plan/placed';
 import { placeOfShift, placesOf } from '../plan/shift-index';
-import type { Person, Plan, Shift } from '../plan/types';
+import type { Plan, Shift } from '../plan/types';
 import { DAY, type Span } from '../time/span';
-import { type Running, type Sink, running } from './reporter';
+import {
+  type Judgement,
+  NEVER_ASKED,
+  type Partial,
+  type PersonState,
+  cellSnags,
+  personState,
+  runningChecks,
+  shiftsOf,
+  weekState,
+} from './parts';
 
-/** A plan with everything that is known about it. Immutable; what an edit leaves alone is shared. */
-export interface Judgement {
-  readonly plan: Plan;
-  readonly frame: Frame;
-  readonly checks: RunningChecks;
-  /** By person, in the plan's order; the last one holds the open shifts. */
-  readonly people: readonly PersonState[];
-  readonly indexOf: ReadonlyMap<string, number>;
-  readonly staffing: Staffing;
-  /** Minutes that coverage shows, by day of the plan and the day after it; null: nothing to show. */
-  readonly ranges: readonly (Span | null)[];
-  /** Snags of coverage, by day × rows + row. */
-  readonly cells: readonly (readonly Snag[])[];
-  readonly weeks: readonly WeekState[];
-}
-
-/** The checks a site has on, ready to run, by what they depend on. */
-interface RunningChecks {
-  readonly sink: Sink;
-  readonly person: readonly Running<PersonCheck>[];
-  readonly coverage: readonly Running<CoverageCheck>[];
-  readonly week: readonly Running<WeekCheck>[];
-}
-
-/** One person's part of a judgement. */
-export interface PersonState {
-  readonly view: PersonView;
-  readonly presence: readonly Presence[];
-  readonly snags: readonly Snag[];
-  readonly paid: number;
-  readonly overtime: number;
-  /** In minor units, rounded once, over the whole plan and by week. */
-  readonly cost: number;
-  readonly weekCosts: readonly number[];
-}
-
-export interface WeekState {
-  readonly paid: number;
-  /** Minor units: the sum of what is printed for each person. */
-  readonly cost: number;
-  readonly snags: readonly Snag[];
-}
+export type { Judgement, PersonState, WeekState } from './parts';
 
 /** Judges a whole plan. */
 export function judge(plan: Plan): Judgement {
@@ -82,30 +39,23 @@ export function judge(plan: Plan): Judgement {
     frame,
     people.map((state) => state.presence),
   );
-  const rows = plan.roles.length + 1;
   const reach = reachOf(frame, people.map(shiftsOf));
   const ranges = Array.from({ length: plan.days + 1 }, (_, day) => rangeOn(frame, staffing, reach, day));
-  const partial = { plan, frame, checks, people, indexOf, staffing, ranges };
+  return withWeeks({ plan, frame, checks, people, indexOf, staffing, ranges });
+}
+
+/** The judgement with coverage and weeks looked at. */
+export function withWeeks(partial: Partial): Judgement {
+  const { plan, frame, people } = partial;
   const cells: Snag[][] = [];
   for (let day = 0; day <= plan.days; day++)
-    for (let row = 0; row < rows; row++) cells.push(cellSnags(partial, row, day));
+    for (let row = 0; row <= plan.roles.length; row++) cells.push(cellSnags(partial, row, day));
   const weeks = frame.weeks.map((_, i) => {
     const paid = people.reduce((sum, state) => sum + (state.view.pay[i]?.paid ?? 0), 0);
     const cost = people.reduce((sum, state) => sum + (state.weekCosts[i] ?? 0), 0);
     return weekState(partial, i, paid, cost);
   });
   return { ...partial, cells, weeks };
-}
-
-function runningChecks({ rules }: Plan): RunningChecks {
-  const sink: Sink = { into: [] };
-  const active = activeChecks(rules);
-  return {
-    sink,
-    person: running(active.person, rules, sink),
-    coverage: running(active.coverage, rules, sink),
-    week: running(active.week, rules, sink),
-  };
 }
 
 /**
@@ -174,8 +124,6 @@ export function withShifts(judgement: Judgement, index: number, shifts: readonly
   return personState(frame, checks, plan.people[index], list, view.availability);
 }
 
-type Partial = Omit<Judgement, 'cells' | 'weeks' | 'ranges'> & Pick<Judgement, 'ranges'>;
-
 function withCoverage(
   partial: Omit<Judgement, 'cells'> & { cells: Judgement['cells'] },
   old: Judgement,
@@ -239,75 +187,6 @@ function pickAll({ shifts }: Plan, ids: ReadonlySet<string>): Map<string, Shift>
   const found = new Map<string, Shift>();
   for (const shift of shifts) if (ids.has(shift.id)) found.set(shift.id, shift);
   return found;
-}
-
-const NEVER_ASKED: AvailabilityOf = () => ({ allowed: [], ratherNot: [] });
-
-function personState(
-  frame: Frame,
-  checks: RunningChecks,
-  person: Person | null,
-  shifts: Placed[],
-  availability: AvailabilityOf,
-): PersonState {
-  const all = shifts.sort(byStart);
-  const isOwn = (placed: Placed): placed is OwnShift => placed.own !== null;
-  const own: readonly OwnShift[] = all.every(isOwn) ? (all as OwnShift[]) : all.filter(isOwn);
-  const pay: WeekPay[] = person ? frame.weeks.map((week) => weekPay(frame, person, all, week)) : [];
-  const doubtful = doubtfulShifts(person, own);
-  const view: PersonView = { frame, person, all, own, days: workingDays(all), availability, doubtful, pay };
-  const snags: Snag[] = (checks.sink.into = []);
-  if (own.length > 0 || person !== null)
-    for (const { check, report } of checks.person) check.inspect(view, report);
-  const decimals = decimalsOf(frame.site.currency);
-  const costs = pay.map((week): Amount[] => week.days.map((day) => day.cost));
-  const weekCosts = costs.map((list) => sumToMinor(list, decimals));
-  return {
-    view,
-    presence: person ? presenceOf(frame, all) : [],
-    snags,
-    paid: pay.reduce((sum, week) => sum + week.paid, 0),
-    overtime: pay.reduce((sum, week) => sum + week.overtime, 0),
-    cost: weekCosts.length === 1 ? weekCosts[0] : sumToMinor(costs.flat(), decimals),
-    weekCosts,
-  };
-}
-
-function workingDays(all: readonly Placed[]): WorkingDay[] {
-  const days: { date: number; parts: Placed[] }[] = [];
-  for (const placed of all) {
-    const last = days[days.length - 1];
-    if (last && last.date === placed.date) last.parts.push(placed);
-    else days.push({ date: placed.date, parts: [placed] });
-  }
-  return days;
-}
-
-function cellSnags(partial: Partial, row: number, day: number): Snag[] {
-  const { frame, plan, checks, staffing, ranges } = partial;
-  const range = ranges[day];
-  if (!range) return [];
-  const snags: Snag[] = (checks.sink.into = []);
-  const view = {
-    frame,
-    date: plan.from + day,
-    role: plan.roles[row]?.id ?? null,
-    blocks: blocksOf(frame, staffing, row, day, range),
-  };
-  for (const { check, report } of checks.coverage) check.inspect(view, report);
-  return snags;
-}
-
-function weekState(partial: Partial, i: number, paid: number, cost: number): WeekState {
-  const { frame, checks } = partial;
-  const snags: Snag[] = (checks.sink.into = []);
-  const view = { frame, week: frame.weeks[i], paid, cost };
-  for (const { check, report } of checks.week) check.inspect(view, report);
-  return { paid, cost, snags };
-}
-
-function shiftsOf(state: PersonState): readonly Placed[] {
-  return state.view.all;
 }
 
 /** The coverage blocks of one row on one day of the plan; empty where there is nothing to show. */

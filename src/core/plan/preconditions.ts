@@ -1,3 +1,4 @@
+import { same } from '../same';
 import type { Change, ShiftPatch } from './change';
 import type { Plan, Shift } from './types';
 
@@ -63,7 +64,7 @@ export function conflictsOf(now: ReadonlyMap<string, Shift>, changes: readonly C
       if (!there) conflicts.push({ change: i, shift: change.id, column: null, now: null });
       else {
         for (const column of changedSince(there, change.was ?? {}))
-          if (!sameValue(there[column], change.shift[column]))
+          if (!same(there[column], change.shift[column]))
             conflicts.push({ change: i, shift: change.id, column, now: there });
         current.set(change.id, { ...there, ...change.shift });
       }
@@ -98,18 +99,5 @@ function columnsOf(shift: Shift, columns: readonly (keyof ShiftPatch)[]): ShiftP
 
 function changedSince(now: Shift, was: ShiftPatch): (keyof ShiftPatch)[] {
   const columns = Object.keys(was).filter((column) => column !== 'id') as (keyof ShiftPatch)[];
-  return columns.filter((column) => !sameValue(now[column], was[column]));
-}
-
-/** Whether two values of a column say the same; nothing said is the same as null, in whatever order parts stand. */
-function sameValue(a: unknown, b: unknown): boolean {
-  return ordered(a) === ordered(b);
-}
-
-function ordered(value: unknown): string {
-  return JSON.stringify(value ?? null, (_, part: unknown) =>
-    part && typeof part === 'object' && !Array.isArray(part)
-      ? Object.fromEntries(Object.entries(part).sort(([x], [y]) => (x < y ? -1 : 1)))
-      : part,
-  );
+  return columns.filter((column) => !same(now[column], was[column]));
 }

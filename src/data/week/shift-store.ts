@@ -73,11 +73,45 @@ export async function readWorked(
       or (person_id in (select value from json_each(${JSON.stringify(people)}))
         and date >= ${writeDate(first)} and date < ${writeDate(last)})
   `.execute(db);
-  const lines = JSON.parse(rows[0].list) as (string | number | null)[][];
-  return lines.map((line) =>
-    workedOf(Object.fromEntries(COLUMNS.map((column, i) => [column, line[i]])) as Record<keyof Row, never>),
-  );
+  const lines = JSON.parse(rows[0].list) as Line[];
+  return lines.map(([id, site_id, person_id, role_id, date, from_minute, to_minute, ...rest]) => {
+    const [break_minutes, break_at, break_paid, fixed, note, label, detail] = rest;
+    const pause = { break_minutes, break_at, break_paid };
+    const row = {
+      id,
+      site_id,
+      person_id,
+      role_id,
+      date,
+      from_minute,
+      to_minute,
+      ...pause,
+      fixed,
+      note,
+      label,
+      detail,
+    };
+    return { site: site_id, shift: shiftOf(row) };
+  });
 }
+
+/** A row of a shift as its columns in {@link COLUMNS}. */
+type Line = [
+  id: string,
+  site: string,
+  person: string | null,
+  role: string | null,
+  date: string,
+  from: number,
+  to: number,
+  breakMinutes: number | null,
+  breakAt: number | null,
+  breakPaid: number,
+  fixed: number,
+  note: string | null,
+  label: string | null,
+  detail: string | null,
+];
 
 /** A shift by its row. */
 export function workedOf(row: Readonly<Record<string, string | number | null>>): Worked {

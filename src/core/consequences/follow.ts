@@ -1,0 +1,105 @@
+import { type AvailabilityOf, availabilityOf } from '../availability/allowed';
+import type { PersonView } from '../checks/check';
+import { rangeOn, reachOf } from '../coverage/blocks';
+import { type Staffing, staffingOf } from '../coverage/staffing';
+import { type Frame, frameOf } from '../plan/frame';
+import { type Placed, place } from '../plan/placed';
+import type { AroundShift, Person, Plan, Shift } from '../plan/types';
+import { same } from '../same';
+import { judge, withWeeks } from './judge';
+import {
+  type Judgement,
+  NEVER_ASKED,
+  type PersonState,
+  type RunningChecks,
+  inspected,
+  personState,
+  runningChecks,
+  shiftsOf,
+} from './parts';
+
+/**
+ * The judgement of what a judged plan has become: the same site and days with whatever else there and in the rules,
+ * the needs, the people and their shifts. Only what differs is looked at again: a person whose rules, shifts and
+ * data stay is taken over as they are.
+ */
+export function follow(before: Judgement, plan: Plan): Judgement {
+  const { plan: old } = before;
+  if (!same(groundOf(old), groundOf(plan))) return judge(plan);
+  const frame = frameOf(plan);
+  const rulesStay = same(old.rules, plan.rules);
+  const checks = rulesStay ? before.checks : runningChecks(plan);
+  const own = shiftsByPerson(plan.shifts);
+  const around = shiftsByPerson(plan.around);
+  let allStay = plan.people.length === old.people.length;
+  const people = [...plan.people, null].map((person, i): PersonState => {
+    const id = person?.id ?? null;
+    const at = person === null ? old.people.length : before.indexOf.get(person.id);
+    const state = at === undefined ? undefined : before.people[at];
+    const shifts = own.get(id) ?? NONE;
+    const beside = (around.get(id) ?? NO_AROUND).map((shift) => place(frame, shift));
+    if (state && same(state.view.person, person) && sameShifts(state, shifts, beside)) {
+      if (at !== i) allStay = false;
+      return rulesStay ? state : lookedAt(frame, checks, state);
+    }
+    allStay = false;
+    const list = [...shifts.map((shift) => place(frame, shift)), ...beside];
+    return personState(frame, checks, person, list, availabilityFor(person, state?.view));
+  });
+  const asks = allStay && same(old.needs, plan.needs) && old.rules.minimumOn === plan.rules.minimumOn;
+  const staffing = asks ? before.staffing : staffingFor(frame, people);
+  const reach = reachOf(frame, people.map(shiftsOf));
+  const ranges = before.ranges.map((_, day) => rangeOn(frame, staffing, reach, day));
+  const indexOf = new Map(plan.people.map((person, i) => [person.id, i]));
+  return withWeeks({ plan, frame, checks, people, indexOf, staffing, ranges });
+}
+
+/** What all else stands on: where any of it differs everything does. */
+function groundOf({ from, days, site, roles, holidays, rules }: Plan): unknown {
+  return [from, days, site, roles, holidays, rules.breaks, rules.overtime];
+}
+
+const NONE: readonly Shift[] = [];
+const NO_AROUND: readonly AroundShift[] = [];
+
+function shiftsByPerson<S extends { readonly person: string | null }>(
+  shifts: readonly S[],
+): Map<string | null, S[]> {
+  const groups = new Map<string | null, S[]>();
+  for (const shift of shifts) {
+    const group = groups.get(shift.person);
+    if (group) group.push(shift);
+    else groups.set(shift.person, [shift]);
+  }
+  return groups;
+}
+
+function sameShifts({ view }: PersonState, shifts: readonly Shift[], around: readonly Placed[]): boolean {
+  if (view.own.length !== shifts.length || view.all.length !== shifts.length + around.length) return false;
+  const known = new Map(view.own.map((placed) => [placed.id, placed.own]));
+  if (!shifts.every((shift) => same(known.get(shift.id), shift))) return false;
+  const left = view.all.filter((placed) => placed.own === null);
+  return around.every((placed) => {
+    const at = left.findIndex((other) => same(placed, other));
+    if (at >= 0) left.splice(at, 1);
+    return at >= 0;
+  });
+}
+
+/** Somebody of whom only the rules are others. */
+function lookedAt(frame: Frame, checks: RunningChecks, state: PersonState): PersonState {
+  const view = { ...state.view, frame };
+  return { ...state, view, snags: inspected(checks, view) };
+}
+
+function availabilityFor(person: Person | null, was: PersonView | undefined): AvailabilityOf {
+  if (person === null) return NEVER_ASKED;
+  return was?.person === person ? was.availability : availabilityOf(person);
+}
+
+function staffingFor(frame: Frame, people: readonly PersonState[]): Staffing {
+  return staffingOf(
+    frame,
+    people.map((state) => state.presence),
+  );
+}
