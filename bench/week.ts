@@ -15,7 +15,8 @@ import { largePlan } from '@/data/demo/large';
 import { makeLargeSite } from '@/data/demo/large-site';
 import { makeDemo } from '@/data/demo/saltmere';
 import { BUILT_IN_OWNER } from '@/server/access/actor';
-import { runCommand, undoCommand } from '@/server/commands/run';
+import { runCommand } from '@/server/commands/run';
+import { undoCommand } from '@/server/commands/undo';
 import { figure, percentile } from './figures';
 
 const MONDAY = readDate('2026-11-23')!;

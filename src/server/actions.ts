@@ -1,7 +1,8 @@
 'use server';
 
 import { action } from './access/action';
-import { runCommand, undoCommand } from './commands/run';
+import { runCommand } from './commands/run';
+import { undoCommand } from './commands/undo';
 import type { CommandAnswer, CommandRequest } from './commands/payload';
 
 /** Does a command. */

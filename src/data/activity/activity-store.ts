@@ -1,4 +1,4 @@
-import type { Selectable } from 'kysely';
+import { type Selectable, sql } from 'kysely';
 import type { Change } from '@/core/plan/change';
 import type { Database } from '../database';
 import type { RowChange } from '../records/records';
@@ -48,35 +48,32 @@ export interface Subject {
   readonly id: string;
 }
 
+/** An activity ready to be kept: packed, which takes long where there is much of it. */
+export interface SealedActivity extends Omit<Activity, 'rows'> {
+  readonly payload: Uint8Array;
+  readonly inverse: Uint8Array;
+}
+
+/** Packs an activity; best before a transaction that keeps it. */
+export async function sealed({ rows, ...activity }: Activity): Promise<SealedActivity> {
+  const { payload, inverse } = splitParts({ rows, shifts: activity.shifts });
+  return { ...activity, payload: await pack(payload), inverse: await pack(inverse) };
+}
+
 /**
  * Keeps an activity with its subjects, the shifts it changed among them, and raises the revision of each site it
  * touches. Returns the new revisions by site.
  */
 export async function keepActivity(
   db: Database,
-  activity: Activity,
+  { shifts, ...activity }: SealedActivity,
   subjects: readonly Subject[],
   sites: readonly string[],
 ): Promise<Map<string, number>> {
-  const { payload, inverse } = splitParts(activity);
-  const { seq } = await db
-    .insertInto('activity')
-    .values({
-      id: activity.id,
-      at: activity.at,
-      actor: activity.actor,
-      kind: activity.kind,
-      title: activity.title,
-      request: activity.request,
-      undoes: activity.undoes,
-      payload: await pack(payload),
-      inverse: await pack(inverse),
-    })
-    .returning('seq')
-    .executeTakeFirstOrThrow();
-  await keepSubjects(db, seq, [...subjects, ...shiftsOf(activity.shifts)]);
+  const { seq } = await db.insertInto('activity').values(activity).returning('seq').executeTakeFirstOrThrow();
+  await keepSubjects(db, seq, [...subjects, ...shiftsOf(shifts)]);
   const revisions = new Map<string, number>();
-  for (const site of new Set([...sites, ...activity.shifts.map((entry) => entry.site)])) {
+  for (const site of new Set([...sites, ...shifts.map((entry) => entry.site)])) {
     const row = await db
       .updateTable('site')
       .set((table) => ({ version: table('version', '+', 1) }))
@@ -92,12 +89,26 @@ export async function keepActivity(
 
 /** Notes what an activity is about. */
 export async function keepSubjects(db: Database, seq: number, subjects: readonly Subject[]): Promise<void> {
-  const rows = [...new Map(subjects.map((one) => [JSON.stringify([one.kind, one.id]), one])).values()];
-  for (let i = 0; i < rows.length; i += 500)
-    await db
-      .insertInto('activity_subject')
-      .values(rows.slice(i, i + 500).map(({ kind, id }) => ({ kind, id, seq })))
-      .execute();
+  const rows = [...new Map(subjects.map(({ kind, id }) => [`${kind} ${id}`, [kind, id]])).values()];
+  await sql`
+    insert into activity_subject (kind, id, seq)
+    select value ->> 0, value ->> 1, ${seq} from json_each(${JSON.stringify(rows)})
+  `.execute(db);
+}
+
+/** How far the log has come. */
+export async function lastSeq(db: Database): Promise<number> {
+  const row = await db
+    .selectFrom('activity')
+    .select((q) => q.fn.max('seq').as('seq'))
+    .executeTakeFirst();
+  return Number(row?.seq ?? 0);
+}
+
+/** The shifts changed by what stands in the log after a point of it, at whatever site. */
+export async function shiftsChangedAfter(db: Database, seq: number): Promise<string[]> {
+  const rows = await db.selectFrom('activity').select('payload').where('seq', '>', seq).execute();
+  return rows.flatMap(({ payload }) => shiftsOf(unpack<StoredPayload>(payload).shifts).map(({ id }) => id));
 }
 
 /** The shifts that some entries are about. */

@@ -8,6 +8,7 @@ import {
   activitiesAbout,
   findActivity,
   keepActivity,
+  sealed,
   pruneInverses,
   shiftChangesSince,
 } from './activity-store';
@@ -47,13 +48,15 @@ const entry = (site: string) => ({
 
 test('what is kept is numbered by site, found by its id, its subjects and its shifts', async () => {
   const person = { kind: 'person' as const, id: 'ann' };
-  expect(await keepActivity(db, activity({ shifts: [entry('bistro')] }), [person], ['chandlery'])).toEqual(
+  expect(
+    await keepActivity(db, await sealed(activity({ shifts: [entry('bistro')] })), [person], ['chandlery']),
+  ).toEqual(
     new Map([
       ['chandlery', 1],
       ['bistro', 1],
     ]),
   );
-  expect(await keepActivity(db, activity({ id: 'b' }), [person], ['bistro'])).toEqual(
+  expect(await keepActivity(db, await sealed(activity({ id: 'b' })), [person], ['bistro'])).toEqual(
     new Map([['bistro', 2]]),
   );
   expect(await shiftChangesSince(db, 'bistro', 0)).toEqual(entry('bistro').changes);
@@ -61,11 +64,11 @@ test('what is kept is numbered by site, found by its id, its subjects and its sh
   expect((await activitiesAbout(db, person, 9)).map(({ id }) => id)).toEqual(['b', 'a']);
   expect((await activitiesAbout(db, { kind: 'shift', id: one.id }, 9)).map(({ id }) => id)).toEqual(['a']);
   expect(await findActivity(db, 'c')).toBeNull();
-  await expect(keepActivity(db, activity(), [], [])).rejects.toThrow(/UNIQUE/);
+  await expect(keepActivity(db, await sealed(activity()), [], [])).rejects.toThrow(/UNIQUE/);
 });
 
 test('what takes changes back comes with the values they left', async () => {
-  await keepActivity(db, activity({ shifts: [entry('bistro')] }), [], []);
+  await keepActivity(db, await sealed(activity({ shifts: [entry('bistro')] })), [], []);
   expect((await findActivity(db, 'a'))!.shifts[0].inverse).toEqual([
     { do: 'set', id: 'other', shift: { from: 540 }, was: { from: 600 } },
     { do: 'remove', id: one.id, was: one },
@@ -75,15 +78,15 @@ test('what takes changes back comes with the values they left', async () => {
 test('of a row with many columns only those that changed are kept', async () => {
   const before = { id: 'ann', name: 'Ann', phone: '1', notes: 'x'.repeat(400) };
   const rows = [{ table: 'person' as const, before, after: { ...before, phone: '2' } }];
-  await keepActivity(db, activity({ rows }), [], []);
+  await keepActivity(db, await sealed(activity({ rows })), [], []);
   expect((await findActivity(db, 'a'))!.rows).toEqual([
     { table: 'person', before: { id: 'ann', phone: '1' }, after: { id: 'ann', phone: '2' } },
   ]);
 });
 
 test('after the undo window it is still told what was done, but no longer how it was', async () => {
-  await keepActivity(db, activity({ shifts: [entry('bistro')] }), [], []);
-  await keepActivity(db, activity({ id: 'later', at: '2026-12-24T10:00:00.000Z' }), [], []);
+  await keepActivity(db, await sealed(activity({ shifts: [entry('bistro')] })), [], []);
+  await keepActivity(db, await sealed(activity({ id: 'later', at: '2026-12-24T10:00:00.000Z' })), [], []);
   expect(await pruneInverses(db, '2026-12-01T00:00:00.000Z')).toBe(1);
   expect(await findActivity(db, 'a')).toMatchObject({
     undoable: false,
@@ -102,7 +105,12 @@ describe('what is known of a person', () => {
       after: { id, name, phone: '555 2', notes: null },
     });
     const rows = [change('noor', 'Noor Haddad'), change('teo', 'Teo Marchetti')];
-    await keepActivity(db, activity({ title: 'Changed Noor Haddad', rows }), [of('noor'), of('teo')], []);
+    await keepActivity(
+      db,
+      await sealed(activity({ title: 'Changed Noor Haddad', rows })),
+      [of('noor'), of('teo')],
+      [],
+    );
     expect(await erasePerson(db, 'noor', 'Noor Haddad')).toBe(1);
     const kept = (await findActivity(db, 'a'))!;
     expect(JSON.stringify(kept)).not.toMatch(/Noor|"id":"noor"[^}]*(555|allergic)/);

@@ -125,6 +125,17 @@ export function applied(table: TableName, rows: readonly Row[], changes: readonl
   return [...after.values()];
 }
 
+/** Changes by the table they are of. */
+export function byTable(changes: readonly RowChange[]): Map<TableName, RowChange[]> {
+  const groups = new Map<TableName, RowChange[]>();
+  for (const change of changes) {
+    const group = groups.get(change.table);
+    if (group) group.push(change);
+    else groups.set(change.table, [change]);
+  }
+  return groups;
+}
+
 /** The changes that take these back, the last first. */
 export function inverseOf(changes: readonly RowChange[]): RowChange[] {
   return changes.map(({ table, before, after }) => ({ table, before: after, after: before })).reverse();

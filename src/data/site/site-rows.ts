@@ -1,26 +1,24 @@
 import type { Selectable } from 'kysely';
 import type { Database } from '../database';
-import type { TableName } from '../records/records';
+import { type Row, type RowChange, applied, byTable } from '../records/records';
 import type { Schema } from '../schema';
 
-/** The tables with which a site is set up. */
-export const SITE_TABLES = [
-  'site',
-  'site_hours',
-  'site_date',
-  'site_budget',
-  'role',
-  'site_role',
-  'holiday',
-  'need_set',
-  'need_date',
-  'need',
-] as const satisfies readonly TableName[];
-
-export type SiteTableName = (typeof SITE_TABLES)[number];
-
 /** What a site is set up with, as it is stored. Of `site`, `role` and `holiday` all rows, also those of other sites. */
-export type SiteRows = { readonly [T in SiteTableName]: readonly Selectable<Schema[T]>[] };
+export type SiteRows = {
+  readonly [
+    T in
+      | 'site'
+      | 'site_hours'
+      | 'site_date'
+      | 'site_budget'
+      | 'role'
+      | 'site_role'
+      | 'holiday'
+      | 'need_set'
+      | 'need_date'
+      | 'need'
+  ]: readonly Selectable<Schema[T]>[];
+};
 
 /** Reads what a site is set up with; `needs`: what it asks for too, else nothing of that is read. */
 export async function readSiteRows(db: Database, site: string, needs = true): Promise<SiteRows> {
@@ -46,4 +44,12 @@ export async function readSiteRows(db: Database, site: string, needs = true): Pr
     site_role: await db.selectFrom('site_role').selectAll().where('site_id', '=', site).execute(),
     ...asked,
   };
+}
+
+/** The rows as they would be after changes; nothing is written. Changes of other tables are left out. */
+export function withSetUp(rows: SiteRows, changes: readonly RowChange[]): SiteRows {
+  const next: Record<string, readonly Row[]> = { ...(rows as unknown as Record<string, readonly Row[]>) };
+  for (const [table, mine] of byTable(changes))
+    if (table in next) next[table] = applied(table, next[table], mine);
+  return next as unknown as SiteRows;
 }

@@ -9,8 +9,8 @@ import {
   type PersonTableName,
   readGrounds,
 } from '../people/person-ground';
-import { type Row, type RowChange, type TableName, type Value, applied } from '../records/records';
-import { SITE_TABLES, type SiteRows, type SiteTableName, readSiteRows } from '../site/site-rows';
+import { type Row, type RowChange, type TableName, type Value, applied, byTable } from '../records/records';
+import { type SiteRows, readSiteRows, withSetUp } from '../site/site-rows';
 import { type Worked, readWorked, workedOf } from './shift-store';
 
 /**
@@ -76,27 +76,17 @@ function isPersonTable(table: TableName): table is PersonTableName {
   return (PERSON_TABLES as readonly TableName[]).includes(table);
 }
 
-function isSiteTable(table: TableName): table is SiteTableName {
-  return (SITE_TABLES as readonly TableName[]).includes(table);
-}
-
 /** The rows as they would be after changes; nothing is written. What no plan knows of is left out. */
 export function withRows(rows: PlanRows, changes: readonly RowChange[]): PlanRows {
   if (changes.length === 0) return rows;
-  const setUp: Record<string, readonly Row[]> = {
-    ...(rows.setUp as unknown as Record<string, readonly Row[]>),
-  };
   const shifts = new Map(rows.shifts);
-  const ofPeople: RowChange[] = [];
-  for (const [table, mine] of byTable(changes))
-    if (isPersonTable(table)) ofPeople.push(...mine);
-    else if (isSiteTable(table)) setUp[table] = applied(table, setUp[table], mine);
-    else if (table === 'shift')
-      for (const { before, after } of mine) {
-        if (before) shifts.delete(String(before.id));
-        if (after) shifts.set(String(after.id), workedOf(after));
-      }
-  return { setUp: setUp as unknown as SiteRows, people: withPeople(rows.people, ofPeople), shifts };
+  for (const { table, before, after } of changes)
+    if (table === 'shift') {
+      if (before) shifts.delete(String(before.id));
+      if (after) shifts.set(String(after.id), workedOf(after));
+    }
+  const ofPeople = changes.filter(({ table }) => isPersonTable(table));
+  return { setUp: withSetUp(rows.setUp, changes), people: withPeople(rows.people, ofPeople), shifts };
 }
 
 function withPeople(
@@ -129,16 +119,6 @@ function withPeople(
     else next.delete(id);
   }
   return next;
-}
-
-function byTable(changes: readonly RowChange[]): Map<TableName, RowChange[]> {
-  const groups = new Map<TableName, RowChange[]>();
-  for (const change of changes) {
-    const group = groups.get(change.table);
-    if (group) group.push(change);
-    else groups.set(change.table, [change]);
-  }
-  return groups;
 }
 
 /** The rows as they would be after changes of a site's shifts; nothing is written. */

@@ -8,7 +8,9 @@ import { zoneClock } from '@/core/time/zone';
 import type { HourFormat } from '@/core/time/write';
 import type { Database } from '../database';
 import { belongsTo, personOf, positionAt } from '../people/person-ground';
-import { type SiteRole, holidaysFromRows, loadSite, needsFromRows, siteFromRows } from '../site/site-store';
+import type { RowChange } from '../records/records';
+import { readSiteRows, withSetUp } from '../site/site-rows';
+import { type SiteRole, holidaysFromRows, needsFromRows, siteFromRows } from '../site/site-store';
 import { AFTER, BEFORE, type PlanRows, readPlanRows } from './plan-rows';
 import { type Worked, aroundShift, loadPublished, shiftsOfPeople } from './shift-store';
 
@@ -100,14 +102,21 @@ const REACH = 2;
 
 /**
  * A plan that knows only what changes of shifts can touch: the shifts of the people in them, before and after, here
- * and elsewhere. Its days are those `within`, else those on which the shifts lie. Null: there is no such site.
+ * and elsewhere. Its days are those `within`, else those on which the shifts lie. `rows`: what is to be written in the
+ * same step. Null: there is no such site.
  */
 export async function loadShiftFrame(
   db: Database,
   siteId: string,
   shifts: readonly Shift[],
   changes: readonly Change[],
-  within?: { readonly from: Day; readonly days: number },
+  {
+    within,
+    rows = [],
+  }: {
+    readonly within?: { readonly from: Day; readonly days: number };
+    readonly rows?: readonly RowChange[];
+  },
 ): Promise<{ plan: Plan; hourFormat: HourFormat } | null> {
   const patches = changes.flatMap((change) => (change.do === 'set' ? [change.shift] : []));
   const dates = [...shifts, ...patches].flatMap(({ date }) => (date === undefined ? [] : [date]));
@@ -115,10 +124,10 @@ export async function loadShiftFrame(
   const last = dates.reduce((most, date) => Math.max(most, date), within?.from ?? dates[0]);
   const from = within?.from ?? first;
   const days = within?.days ?? last - first + 1;
-  const stored = await loadSite(db, siteId, from, days);
+  const stored = siteFromRows(withSetUp(await readSiteRows(db, siteId, false), rows), siteId, from, days);
   if (!stored) return null;
   const named = [...shifts, ...patches].flatMap(({ person }) => (person ? [person] : []));
-  const people = await loadNamed(db, siteId, [...new Set(named)], [from, from + days]);
+  const people = await loadNamed(db, siteId, [...new Set(named)], [from, from + days], rows);
   const worked = await shiftsOfPeople(
     db,
     people.map((person) => person.id),
@@ -158,13 +167,26 @@ async function loadNamed(
   site: string,
   ids: readonly string[],
   [from, to]: readonly [Day, Day],
+  changes: readonly RowChange[],
 ): Promise<Person[]> {
+  const coming = new Set(
+    changes.flatMap(({ table, after }) =>
+      table === 'person_site' && after?.site_id === site ? [String(after.person_id)] : [],
+    ),
+  );
+  const wanted = new Set(ids);
+  const made = changes.flatMap(({ table, before, after }) =>
+    table === 'person' && !before && wanted.has(String(after!.id))
+      ? [{ id: String(after!.id), name: String(after!.name) }]
+      : [],
+  );
   const rows = await db
     .selectFrom('person')
     .select(['id', 'name'])
     .where('id', 'in', sql<string>`(select value from json_each(${JSON.stringify(ids)}))`)
     .where((where) =>
       where.or([
+        where('id', 'in', sql<string>`(select value from json_each(${JSON.stringify([...coming])}))`),
         where.exists(
           where
             .selectFrom('person_site')
@@ -184,7 +206,7 @@ async function loadNamed(
       ]),
     )
     .execute();
-  return rows.map(({ id, name }) => ({ ...NOBODY, id, name }));
+  return [...rows, ...made].map(({ id, name }) => ({ ...NOBODY, id, name }));
 }
 
 const NOBODY: Omit<Person, 'id' | 'name'> = {

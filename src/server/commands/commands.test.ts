@@ -8,7 +8,8 @@ import { personPage, peopleTable } from '../people/queries';
 import type { SetupPayload } from '../site/payload';
 import { setupOf } from '../site/queries';
 import type { CommandAnswer } from './payload';
-import { runCommand, undoCommand } from './run';
+import { runCommand } from './run';
+import { undoCommand } from './undo';
 
 const MONDAY = readDate('2026-11-23')!;
 let db: Database;

@@ -1,46 +1,73 @@
 import { checkOf } from '@/core/checks/list';
 import { type Words, wordsFor, writeMinor } from '@/core/checks/words';
-import { comparison } from '@/core/consequences/consequences';
+import { difference } from '@/core/consequences/consequences';
+import { follow } from '@/core/consequences/follow';
 import { judge } from '@/core/consequences/judge';
 import type { Snag } from '@/core/checks/snag';
-import type { Plan } from '@/core/plan/types';
 import { type Day, readDate, startOfWeek, writeDate } from '@/core/time/day';
 import type { Database } from '@/data/database';
 import { listSites, namesOf } from '@/data/site/site-store';
-import { type StoredPlan, loadPlan } from '@/data/week/plan-store';
-import type { Work } from './command';
+import { type PlanRows, peopleIn, readPlanRows, withRows, withShiftChanges } from '@/data/week/plan-rows';
+import { planFromRows } from '@/data/week/plan-store';
+import type { Watch, Work } from './command';
 import type { Following } from './payload';
 
 /** How many planned weeks of a site are looked at. */
 const WEEKS = 6;
 
-/** A planned week as it was before a command. */
-interface Before {
-  readonly site: string;
-  readonly week: Day;
-  readonly plan: Plan;
-}
+/** So many weeks in a row are read at once. */
+const AT_ONCE = 8;
 
 /**
- * The weeks that a command may change, as they are now: those it names, else the planned ones of its sites from
- * today's on and those that its shifts come to.
+ * What work would do to planned weeks, worked out in memory: those it names, else the planned ones of its sites from
+ * today's on and those that its shifts come to. Weeks in which nothing changes are left out. Null: it was stopped.
  */
-export async function plannedWeeks(
+export async function following(
   db: Database,
   today: Day,
-  { sites, shifts = [], weeks }: Pick<Work, 'sites' | 'shifts' | 'weeks'>,
-): Promise<Before[]> {
-  const found: Before[] = [];
-  for (const site of new Set(sites)) {
+  work: Pick<Work, 'rows' | 'sites' | 'shifts' | 'weeks'>,
+  watch?: Watch,
+): Promise<Following[] | null> {
+  const changed: Following[] = [];
+  const names = namesOf(await listSites(db));
+  for (const site of new Set(work.sites)) {
     const row = await db.selectFrom('site').select('week_start').where('id', '=', site).executeTakeFirst();
     if (!row) continue;
-    const firsts = weeks ?? (await weeksOf(db, site, row.week_start, today, shifts));
-    for (const week of firsts) {
-      const stored = await loadPlan(db, site, week, 7);
-      if (stored) found.push({ site, week, plan: stored.plan });
+    const firsts = work.weeks ?? (await weeksOf(db, site, row.week_start, today, work.shifts ?? []));
+    for (const weeks of inRuns([...firsts].sort((a, b) => a - b))) {
+      if (await watch?.come(0)) return null;
+      const before = await readPlanRows(db, site, weeks[0], weeks.at(-1)! + 7, peopleOf(work));
+      const after = (work.shifts ?? []).reduce(
+        (rows, one) => withShiftChanges(rows, one.site, one.changes),
+        withRows(before, work.rows),
+      );
+      for (const week of weeks) {
+        if (await watch?.come(0)) return null;
+        const line = lineOf(site, week, before, after, names);
+        if (line) changed.push(line);
+      }
     }
   }
-  return found;
+  return changed;
+}
+
+/** Everybody who may come to belong to a plan. */
+function peopleOf({ rows, shifts = [] }: Pick<Work, 'rows' | 'shifts'>): string[] {
+  const named = shifts.flatMap(({ changes }) =>
+    changes.flatMap((change) => ('shift' in change && change.shift.person ? [change.shift.person] : [])),
+  );
+  return [...new Set([...peopleIn(rows), ...named])];
+}
+
+/** Weeks in groups that lie close enough to be read together. */
+function inRuns(weeks: readonly Day[]): Day[][] {
+  const runs: Day[][] = [];
+  for (const week of weeks) {
+    const run = runs.at(-1);
+    if (run && week - run[0] < 7 * AT_ONCE) run.push(week);
+    else runs.push([week]);
+  }
+  return runs;
 }
 
 async function weeksOf(
@@ -66,30 +93,22 @@ async function weeksOf(
   return new Set([...[...planned].slice(0, WEEKS), ...coming]);
 }
 
-/** What became of those weeks. Weeks in which nothing changes are left out. */
-export async function following(db: Database, before: readonly Before[]): Promise<Following[]> {
-  const changed: Following[] = [];
-  const names = namesOf(await listSites(db));
-  for (const { site, week, plan } of before) {
-    // By its dates: the site's week may begin on another day now.
-    const stored = await loadPlan(db, site, week, 7);
-    if (!stored) continue;
-    const line = lineOf(site, week, plan, stored, names);
-    if (line) changed.push(line);
-  }
-  return changed;
-}
-
 function lineOf(
   site: string,
   week: Day,
-  old: Plan,
-  { plan, hourFormat }: StoredPlan,
+  before: PlanRows,
+  after: PlanRows,
   names: ReadonlyMap<string, string>,
 ): Following | null {
-  const { appeared, cleared, paidMinutes, cost } = comparison(judge(old), judge(plan));
+  const old = planFromRows(before, site, week, 7);
+  // By its dates: the site's week may begin on another day now.
+  const stored = planFromRows(after, site, week, 7);
+  if (!old || !stored) return null;
+  const { plan, hourFormat } = stored;
+  const judged = judge(old.plan);
+  const { appeared, cleared, paidMinutes, cost } = difference(judged, follow(judged, plan));
   if (appeared.length === 0 && cleared.length === 0 && paidMinutes === 0 && cost === 0) return null;
-  const [was, is] = [old, plan].map((one) => wordsFor(one, hourFormat, names));
+  const [was, is] = [old.plan, plan].map((one) => wordsFor(one, hourFormat, names));
   const say = (snag: Snag, words: Words) => checkOf(snag.code)!.say(snag, words);
   const money = writeMinor(Math.abs(cost), plan.site.currency);
   return {

@@ -8,7 +8,8 @@ import { personPage } from '../people/queries';
 import type { NeedsDraft, RoleDraft, SetupPayload, SiteDraft } from '../site/payload';
 import { setupOf } from '../site/queries';
 import type { CommandAnswer } from './payload';
-import { runCommand, undoCommand } from './run';
+import { runCommand } from './run';
+import { undoCommand } from './undo';
 
 // Two people have the same form open. The first saves; what the second saves was opened before that.
 

@@ -12,7 +12,7 @@ import { writeXlsx } from '@/formats/table/xlsx';
 import { type Problem } from '@/core/plan/change';
 import { checkAccess } from '../access/permissions';
 import type { Actor } from '../access/actor';
-import { todayOf } from '../commands/run';
+import { todayOf } from '../commands/request';
 import { minorOf } from './commands';
 import type { PersonDraft, VersionDraft } from './payload';
 import { draftOf, versionsOf } from './rows';

@@ -9,7 +9,7 @@ import { readRows } from '@/data/records/records';
 import { listSites } from '@/data/site/site-store';
 import { checkAccess, isPermittedEverywhere, visibleSites } from '../access/permissions';
 import { type Actor, nameOfActor } from '../access/actor';
-import { todayOf } from '../commands/run';
+import { todayOf } from '../commands/request';
 import { minorOf } from './commands';
 import { detailsOf } from './history';
 import type { HistoryLine, PeopleChoices, PeoplePayload, PersonLine, PersonPayload } from './payload';

@@ -9,7 +9,8 @@ import { inspectionReport } from '@/formats/plan-file/report';
 import { readPlan } from '@/formats/plan-file/read';
 import { writePlan } from '@/formats/plan-file/write';
 import { BUILT_IN_OWNER } from '../access/actor';
-import { runCommand, undoCommand } from '../commands/run';
+import { runCommand } from '../commands/run';
+import { undoCommand } from '../commands/undo';
 import { checkPlanFile } from './commands';
 
 const MONDAY = readDate('2026-11-23')!;

@@ -5,6 +5,7 @@ import {
   findActivity,
   keepActivity,
   revisionOf,
+  sealed,
   shiftChangesSince,
 } from '@/data/activity/activity-store';
 import type { Database } from '@/data/database';
@@ -12,7 +13,7 @@ import { inTransaction } from '@/data/transaction';
 import type { Actor } from '../access/actor';
 import { checkAccess } from '../access/permissions';
 import { now } from '../clock';
-import { digestOf } from '../commands/run';
+import { digestOf } from '../commands/request';
 import { writeShifts } from '../week/write-shifts';
 import type { ChangeAnswer, ChangeRequest } from './payload';
 
@@ -55,11 +56,11 @@ export async function changePlan(
     const at = new Date(now()).toISOString();
     const revisions = await keepActivity(
       trx,
-      {
+      await sealed({
         ...{ id, at, actor: actor.id, kind: PLAN_CHANGE, title: '', request: digest, undoes: null },
         rows: [],
         shifts: [written.entry],
-      },
+      }),
       [],
       [site],
     );

@@ -3,7 +3,8 @@ import { formOf } from '@/core/patterns/form';
 import { shift as bare } from '@/core/testing';
 import { loadPatterns } from '@/data/week/repeat-store';
 import { BUILT_IN_OWNER } from '../access/actor';
-import { runCommand, undoCommand } from '../commands/run';
+import { runCommand } from '../commands/run';
+import { undoCommand } from '../commands/undo';
 import { NEXT, ask, db, done, edit, freshDemo, id, ofPattern, start, times, tuesdays } from './testing';
 
 beforeEach(freshDemo);

@@ -3,7 +3,8 @@ import { type Shift } from '@/core/plan/types';
 import { shift as bare } from '@/core/testing';
 import { insertShifts } from '@/data/week/shift-store';
 import { BUILT_IN_OWNER } from '../access/actor';
-import { runCommand, undoCommand } from '../commands/run';
+import { runCommand } from '../commands/run';
+import { undoCommand } from '../commands/undo';
 import { repeatOf } from './queries';
 import { MONDAY, NEXT, ask, db, done, edit, freshDemo, id, plain, shiftsOf, start } from './testing';
 

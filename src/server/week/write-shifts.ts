@@ -12,6 +12,7 @@ import type { HourFormat } from '@/core/time/write';
 import { type ShiftEntry, shiftOf } from '@/data/activity/activity-store';
 import type { Database } from '@/data/database';
 import { listSites, namesOf } from '@/data/site/site-store';
+import type { RowChange } from '@/data/records/records';
 import { noteLeftOut } from '@/data/week/repeat-store';
 import { loadShiftFrame } from '@/data/week/plan-store';
 import { shiftsById, writeChanges } from '@/data/week/shift-store';
@@ -29,21 +30,46 @@ export interface ShiftWrite {
   readonly confirmed?: boolean;
 }
 
-export type ShiftsWritten =
-  | { readonly ok: true; readonly entry: ShiftEntry }
-  | { readonly ok: false; readonly problem: Problem; readonly conflicts?: readonly Conflict[] };
+type Refused = {
+  readonly ok: false;
+  readonly problem: Problem;
+  readonly conflicts?: readonly Conflict[];
+};
+
+/** Changes of shifts that can be written as things stand, with the shifts they were checked on. */
+export interface CheckedShifts {
+  readonly entry: ShiftEntry;
+  /** Those that go, as they are. */
+  readonly gone: readonly Shift[];
+  /** Those that come or change, as they will be. */
+  readonly after: readonly Shift[];
+  readonly exceptions: boolean;
+}
+
+export type ShiftsChecked = { readonly ok: true; readonly checked: CheckedShifts } | Refused;
+export type ShiftsWritten = { readonly ok: true; readonly entry: ShiftEntry } | Refused;
 
 /**
  * The one way in which shifts are written, for edits, commands, what takes them back, and imports; to be called in a
- * transaction, all or nothing. Refused is what no longer finds the values it was made on, an id that another shift
- * has, whatever no plan may hold, and an overlap that was not there before: nobody is ever put in two places by it.
- * `onProgress` hears how many changes are written.
+ * transaction, all or nothing.
  */
-export async function writeShifts(
+export async function writeShifts(db: Database, write: ShiftWrite): Promise<ShiftsWritten> {
+  const found = await checkShifts(db, write);
+  if (!found.ok) return found;
+  await writeChecked(db, found.checked);
+  return { ok: true, entry: found.checked.entry };
+}
+
+/**
+ * Whether shifts can be changed so. Refused is what no longer finds the values it was made on, an id that another
+ * shift has, whatever no plan may hold, and an overlap that was not there before: nobody is ever put in two places by
+ * it. `rows`: what is to be written in the same step. Writes nothing.
+ */
+export async function checkShifts(
   db: Database,
   { site, changes, within, confirmed, exceptions = false }: ShiftWrite,
-  onProgress?: (written: number) => Promise<void>,
-): Promise<ShiftsWritten> {
+  rows: readonly RowChange[] = [],
+): Promise<ShiftsChecked> {
   const found = await shiftsById(db, [...new Set(changes.map(shiftOf))]);
   const here = new Map<string, Shift>();
   const elsewhere = new Set<string>();
@@ -52,15 +78,20 @@ export async function writeShifts(
     else elsewhere.add(shift.id);
   const taken = changes.findIndex((change) => change.do === 'add' && elsewhere.has(change.shift.id));
   if (taken >= 0) return fail('taken', 'this id belongs to another shift', `[${taken}].shift.id`);
+  const added = new Set(addedIn(changes).map((shift) => shift.id));
   // Who wanted a shift away that is away by now has what was wanted.
   const due = changes.filter(
-    (change) => !(change.do === 'remove' && change.was && !here.has(change.id) && !adds(changes, change.id)),
+    (change) => !(change.do === 'remove' && change.was && !here.has(change.id) && !added.has(change.id)),
   );
-  if (due.length === 0) return { ok: true, entry: { site, changes: [], inverse: [] } };
+  if (due.length === 0)
+    return {
+      ok: true,
+      checked: { entry: { site, changes: [], inverse: [] }, gone: [], after: [], exceptions },
+    };
   const conflicts = conflictsOf(here, due).filter((one) => isJudged(due[one.change]));
   if (conflicts.length > 0) return conflicting(db, site, due, conflicts);
 
-  const frame = await loadShiftFrame(db, site, [...here.values(), ...addedIn(due)], due, within);
+  const frame = await loadShiftFrame(db, site, [...here.values(), ...addedIn(due)], due, { within, rows });
   if (!frame) return fail('unknown', `there is no site "${site}"`, 'site');
   const plan = onlyTimes(frame.plan);
   const tried = tryChanges(judge(plan), due);
@@ -69,25 +100,24 @@ export async function writeShifts(
   const slip = consequences.appeared.find((snag) => snag.code === badTime.code);
   const snag = refusal(consequences) ?? (confirmed === false ? slip : null);
   if (snag) return refused(db, plan, frame.hourFormat, snag, due);
+  const gone = due.flatMap((change) => (change.do === 'remove' ? (here.get(change.id) ?? []) : []));
+  const named = new Set(due.map(shiftOf));
+  const after = tried.trial.judgement.plan.shifts.filter((shift) => named.has(shift.id));
+  return { ok: true, checked: { entry: { site, changes: due, inverse }, gone, after, exceptions } };
+}
 
-  await writeChanges(db, site, due, onProgress);
-  if (exceptions) {
-    const gone = due.flatMap((change) => (change.do === 'remove' ? [here.get(change.id)] : []));
-    await noteLeftOut(
-      db,
-      gone.filter((shift) => shift !== undefined),
-      addedIn(due),
-    );
-  }
-  return { ok: true, entry: { site, changes: due, inverse } };
+/** Writes what was checked; `onProgress` hears how many changes are written. */
+export async function writeChecked(
+  db: Database,
+  { entry: { site, changes }, gone, exceptions }: CheckedShifts,
+  onProgress?: (written: number) => Promise<void>,
+): Promise<void> {
+  await writeChanges(db, site, changes, onProgress);
+  if (exceptions) await noteLeftOut(db, gone, addedIn(changes));
 }
 
 function addedIn(changes: readonly Change[]): Shift[] {
   return changes.flatMap((change) => (change.do === 'add' ? [change.shift] : []));
-}
-
-function adds(changes: readonly Change[], id: string): boolean {
-  return changes.some((change) => change.do === 'add' && change.shift.id === id);
 }
 
 /** Whether a change says what it was made on; one that does not is done to whatever is there. */
@@ -107,7 +137,7 @@ async function refused(
   hourFormat: HourFormat,
   snag: Snag,
   changes: readonly Change[],
-): Promise<ShiftsWritten> {
+): Promise<Refused> {
   const words = wordsFor(plan, hourFormat, namesOf(await listSites(db)));
   const at = changes.findIndex((change) => snag.shifts.includes(shiftOf(change)));
   return fail(snag.code, checkOf(snag.code)!.say(snag, words), at < 0 ? '' : `[${at}].shift`);
@@ -118,7 +148,7 @@ async function conflicting(
   site: string,
   changes: readonly Change[],
   conflicts: readonly Conflict[],
-): Promise<ShiftsWritten> {
+): Promise<Refused> {
   const [first] = conflicts;
   const change = changes[first.change];
   const said = await tellConflict(db, site, change, first);

@@ -5,7 +5,7 @@ import { readRows } from '@/data/records/records';
 import { type Table, UnreadableFile } from '@/formats/table/cells';
 import type { Actor } from '../../access/actor';
 import { now } from '../../clock';
-import { todayOf } from '../../commands/run';
+import { todayOf } from '../../commands/request';
 import { OverLimit, runOnFile } from '../../work/pool';
 import type { FileTables } from '../../work/read-file.worker';
 import { packed } from './draft';

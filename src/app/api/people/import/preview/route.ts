@@ -1,5 +1,5 @@
 import { route } from '@/server/access/route';
-import { todayOf } from '@/server/commands/run';
+import { todayOf } from '@/server/commands/request';
 import { OPTIONS, scopeOfImport } from '@/server/people/import/command';
 import { planImport } from '@/server/people/import/plan-import';
 

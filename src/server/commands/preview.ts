@@ -1,0 +1,42 @@
+import { type Problem, fail } from '@/core/plan/change';
+import type { Database } from '@/data/database';
+import type { Actor } from '../access/actor';
+import { checkShifts } from '../week/write-shifts';
+import type { Watch } from './command';
+import { following } from './following';
+import type { CommandAnswer, CommandRequest } from './payload';
+import { readRequest, workOf } from './request';
+
+/**
+ * What a command would do: worked out on the rows in memory, without writing anything. What would be refused is
+ * refused here.
+ */
+export async function previewCommand(
+  db: Database,
+  actor: Actor,
+  request: CommandRequest,
+  watch?: Watch,
+): Promise<CommandAnswer> {
+  const read = await readRequest(db, actor, request);
+  if (!read.ok) return read;
+  const prepared = await workOf(db, read.asked, watch);
+  if (!prepared.ok) return prepared;
+  const { work, today } = prepared;
+  for (const { site, changes } of work.shifts ?? []) {
+    if (await watch?.come(0)) return STOPPED;
+    const checked = await checkShifts(db, { site, changes }, work.rows);
+    if (!checked.ok) return { ok: false, problem: checked.problem };
+  }
+  const weeks = await following(db, today, work, watch);
+  if (weeks === null) return STOPPED;
+  return {
+    ok: true,
+    title: work.title,
+    following: weeks,
+    remarks: work.remarks ?? [],
+    answer: work.answer ?? null,
+  };
+}
+
+/** Answered where whoever asked has gone. */
+export const STOPPED: { ok: false; problem: Problem } = fail('stopped', 'stopped; nothing was changed');

@@ -1,0 +1,120 @@
+import { createHash } from 'node:crypto';
+import Joi from 'joi';
+import { type Result, fail } from '@/core/plan/change';
+import { type Day, readDate } from '@/core/time/day';
+import { type KeptActivity, findActivity } from '@/data/activity/activity-store';
+import type { Database } from '@/data/database';
+import { mergeRows } from '@/data/records/merge';
+import { listSites } from '@/data/site/site-store';
+import type { Actor } from '../access/actor';
+import { checkScope } from '../access/permissions';
+import { nowAt } from '../clock';
+import { REQUEST_ID, readInput } from '../input';
+import type { Command, Context, Watch, Work } from './command';
+import { tellConflicts } from './conflicts';
+import { COMMANDS } from './list';
+import type { CommandAnswer, CommandRequest } from './payload';
+
+type Refused = Extract<CommandAnswer, { ok: false }>;
+
+/** What a browser sends may have any form. */
+const REQUEST = Joi.object<CommandRequest>({
+  id: REQUEST_ID.required(),
+  kind: Joi.string().max(80).required(),
+  input: Joi.any(),
+  opened: Joi.any(),
+  prefer: Joi.valid('mine', 'theirs'),
+}).required();
+
+/** A request that may be made: its form is right, and who asks has a say in what it names. */
+export interface Asked {
+  readonly actor: Actor;
+  readonly request: CommandRequest;
+  readonly command: Command<unknown>;
+  readonly input: unknown;
+  readonly digest: string;
+}
+
+/** Reads a request and checks, by its input alone, whether it may be made. */
+export async function readRequest(
+  db: Database,
+  actor: Actor,
+  request: CommandRequest,
+): Promise<Result<{ asked: Asked }>> {
+  const form = readInput(REQUEST, request);
+  if (!form.ok) return form;
+  const command = COMMANDS.get(request.kind);
+  if (!command) return fail('input', 'there is no such command', 'kind');
+  const read = readInput(command.input, request.input, 'input', true);
+  if (!read.ok) return read;
+  const refused = await checkScope(db, actor, command.permission, command.scope(read.value));
+  if (refused) return refused;
+  const digest = digestOf([request.kind, request.input, request.opened ?? null, request.prefer ?? null]);
+  return { ok: true, asked: { actor, request, command, input: read.value, digest } };
+}
+
+/** A digest of a request, by which it is known again. */
+export function digestOf(request: unknown): string {
+  return createHash('sha256').update(JSON.stringify(request)).digest('base64url').slice(0, 22);
+}
+
+/** What is answered to a command that was done already, or null; its id may not be used for another. */
+export async function answeredBefore(
+  db: Database,
+  { request: { id }, digest }: Asked,
+): Promise<CommandAnswer | null> {
+  const known = await findActivity(db, id);
+  return known && again(known, digest);
+}
+
+function again(known: KeptActivity, digest: string): CommandAnswer {
+  if (known.request !== null && known.request !== digest)
+    return fail('taken', 'this id was used for something else', 'id');
+  return { ok: true, title: known.title, following: [], remarks: [], answer: null };
+}
+
+/**
+ * What a command would do, and on which date that was worked out. Where the request says what its form was opened on,
+ * what others made of it meanwhile is merged with it. Writes nothing.
+ */
+export async function workOf(
+  db: Database,
+  { actor, request, command, input }: Asked,
+  watch?: Watch,
+): Promise<Result<{ work: Work; today: Day }> | Refused> {
+  const [site] = command.scope(input).sites ?? [];
+  const context: Context = { db, actor, today: await todayOf(db, site), watch };
+  const prepared = await prepare(command, context, input, request);
+  if (!prepared.ok) return prepared;
+  const { work } = prepared;
+  // It may come to more sites than its input names, such as those of a person's shifts.
+  const beyond = await checkScope(db, actor, command.permission, { sites: work.sites });
+  if (work.sites.length > 0 && beyond) return beyond;
+  return { ok: true, work, today: context.today };
+}
+
+async function prepare(
+  command: Command<unknown>,
+  context: Context,
+  input: unknown,
+  { opened, prefer }: CommandRequest,
+): Promise<Result<{ work: Work }> | Refused> {
+  const prepared = await command.prepare(context, input);
+  if (!prepared.ok || opened === undefined) return prepared;
+  const base = readInput(command.input, opened, 'opened', true);
+  if (!base.ok) return base;
+  const before = await command.prepare(context, base.value);
+  if (!before.ok)
+    return fail('changed-meanwhile', `what this was opened on is no longer there: ${before.problem.message}`);
+  if (before.work.rows.length === 0) return prepared;
+  const { rows, conflicts } = mergeRows(prepared.work.rows, before.work.rows, prefer);
+  if (conflicts.length > 0) return tellConflicts(context.db, conflicts);
+  return { ok: true, work: { ...prepared.work, rows } };
+}
+
+/** The date at a site, else at the first one; where there is none yet, in UTC. */
+export async function todayOf(db: Database, id?: string): Promise<Day> {
+  const sites = await listSites(db);
+  const site = sites.find((one) => one.id === id) ?? sites[0];
+  return readDate(nowAt(site?.timeZone ?? 'UTC').date)!;
+}

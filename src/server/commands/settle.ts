@@ -1,0 +1,136 @@
+import { fail } from '@/core/plan/change';
+import {
+  type SealedActivity,
+  type Subject,
+  keepActivity,
+  lastSeq,
+  shiftOf,
+  shiftsChangedAfter,
+} from '@/data/activity/activity-store';
+import type { Database } from '@/data/database';
+import { type RowChange, writeRows } from '@/data/records/records';
+import { inTransaction } from '@/data/transaction';
+import { shiftsById } from '@/data/week/shift-store';
+import { type CheckedShifts, writeChecked } from '../week/write-shifts';
+import { PREPARED, type Watch } from './command';
+import type { CommandAnswer } from './payload';
+import { STOPPED } from './preview';
+
+/** Something worked out and checked, that only has to be written. */
+export interface Ready {
+  readonly rows: readonly RowChange[];
+  readonly shifts: readonly CheckedShifts[];
+  /** Null where nothing is to be kept, as nothing changes. */
+  readonly activity: SealedActivity | null;
+  readonly subjects: readonly Subject[];
+  readonly sites: readonly string[];
+  readonly afterwards?: (db: Database) => Promise<void>;
+  readonly answer: CommandAnswer;
+}
+
+/** Either what is to be written, or what is answered without that. */
+export type Worked = { readonly ready: Ready } | { readonly answer: CommandAnswer };
+
+/** Where something is written and, where that takes long, from where it is read: another connection to the file. */
+export interface Connections {
+  readonly db: Database;
+  readonly reader?: Database;
+}
+
+/** How often something is worked out anew because others wrote meanwhile, before they have to wait for it. */
+const TRIES = 3;
+
+/**
+ * Works something out and writes it, all or nothing. With a connection to read from it is worked out without holding
+ * up who writes: the transaction only writes. Where somebody has changed meanwhile what it stands on it begins again.
+ */
+export async function settle(
+  { db, reader }: Connections,
+  work: (on: Database) => Promise<Worked>,
+  watch?: Watch,
+): Promise<CommandAnswer> {
+  for (let i = 0; reader && i < TRIES; i++) {
+    const { seq, worked } = await reader
+      .transaction()
+      .execute(async (snapshot) => ({ seq: await lastSeq(snapshot), worked: await work(snapshot) }));
+    if ('answer' in worked) return worked.answer;
+    const answer = await written(db, worked.ready, watch, seq);
+    if (answer.ok || answer.problem.code !== 'changed-meanwhile') return answer;
+  }
+  return givenUpWith(() =>
+    inTransaction(db, async (trx) => {
+      const worked = await work(trx);
+      return 'answer' in worked ? worked.answer : write(trx, worked.ready, watch);
+    }),
+  );
+}
+
+async function written(
+  db: Database,
+  ready: Ready,
+  watch: Watch | undefined,
+  seq: number,
+): Promise<CommandAnswer> {
+  return givenUpWith(() =>
+    inTransaction(db, async (trx) =>
+      (await isOvertaken(trx, ready, seq)) ? MEANWHILE : write(trx, ready, watch),
+    ),
+  );
+}
+
+const MEANWHILE = fail('changed-meanwhile', 'this was changed elsewhere in the meantime');
+
+/** Gives up a transaction with something to answer. */
+class GivenUp extends Error {
+  constructor(readonly answer: CommandAnswer) {
+    super('given up');
+  }
+}
+
+async function write(trx: Database, ready: Ready, watch?: Watch): Promise<CommandAnswer> {
+  const failed = await writeRows(trx, ready.rows);
+  if (failed) throw new GivenUp(failed);
+  for (const checked of ready.shifts)
+    await writeChecked(trx, checked, async (done) => {
+      const share = PREPARED + (1 - PREPARED) * (done / checked.entry.changes.length);
+      if (watch && (await watch.come(share))) throw new GivenUp(STOPPED);
+    });
+  await ready.afterwards?.(trx);
+  if (ready.activity) await keepActivity(trx, ready.activity, ready.subjects, ready.sites);
+  return ready.answer;
+}
+
+async function givenUpWith(run: () => Promise<CommandAnswer>): Promise<CommandAnswer> {
+  try {
+    return await run();
+  } catch (error) {
+    if (error instanceof GivenUp) return error.answer;
+    if (/FOREIGN KEY/i.test((error as Error).message))
+      return fail('in-use', 'something else stands on it by now, so it cannot go');
+    throw error;
+  }
+}
+
+/** How far from its date a shift can reach, in days. */
+const REACH = 2;
+
+/**
+ * Whether shifts written since a point of the log are among those that are to be written, or may meet them: of the
+ * same people on the same days or beside them.
+ */
+async function isOvertaken(db: Database, { shifts }: Ready, seq: number): Promise<boolean> {
+  const all = shifts.flatMap(({ entry }) => entry.changes);
+  if (all.length === 0) return false;
+  const others = await shiftsChangedAfter(db, seq);
+  if (others.length === 0) return false;
+  const mine = new Set(all.map(shiftOf));
+  if (others.some((id) => mine.has(id))) return true;
+  const days = new Map<string, Set<number>>();
+  for (const { after } of shifts)
+    for (const { person, date } of after)
+      if (person !== null) days.set(person, (days.get(person) ?? new Set()).add(date));
+  for (const { shift } of await shiftsById(db, others))
+    for (let by = -REACH; by <= REACH; by++)
+      if (shift.person !== null && days.get(shift.person)?.has(shift.date + by)) return true;
+  return false;
+}
