@@ -81,7 +81,15 @@ export function rejudge(
   }
   const { before, after } = findShifts(judgement.plan, plan, touchedShifts);
   const ownerOf = (shift: Shift) => (shift.person === null ? open : indexOf.get(shift.person)!);
-  for (const shift of [...before.values(), ...after.values()]) touchedPeople.add(ownerOf(shift));
+  for (const shift of before.values()) touchedPeople.add(ownerOf(shift));
+  const coming = new Map<number, Shift[]>();
+  for (const shift of after.values()) {
+    const owner = ownerOf(shift);
+    touchedPeople.add(owner);
+    const list = coming.get(owner);
+    if (list) list.push(shift);
+    else coming.set(owner, [shift]);
+  }
 
   const people = judgement.people.slice();
   const touched = [...touchedPeople];
@@ -89,7 +97,7 @@ export function rejudge(
     const old = judgement.people[index];
     const person = plan.people[index] ?? null;
     const list = old.view.all.filter((placed) => placed.id === null || !touchedShifts.has(placed.id));
-    for (const shift of after.values()) if (ownerOf(shift) === index) list.push(place(frame, shift));
+    for (const shift of coming.get(index) ?? []) list.push(place(frame, shift));
     people[index] = personState(frame, checks, person, list, old.view.availability);
   }
   const moved = restaff(

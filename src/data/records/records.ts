@@ -1,6 +1,7 @@
 import { type RawBuilder, sql } from 'kysely';
 import { type Problem, fail } from '@/core/plan/change';
 import type { Database } from '../database';
+import { linesInText } from './lines';
 
 /**
  * Tables that commands write row by row, with the columns that name a row. A command is kept as the rows it
@@ -194,20 +195,18 @@ async function insertRows(
     group.rows.push(after);
     groups.set(name, group);
   }
-  for (const { table, columns, rows } of groups.values())
-    for (let i = 0; i < rows.length; i += 200) {
-      const values = rows
-        .slice(i, i + 200)
-        .map((row) => sql`(${sql.join(columns.map((column) => sql.val(row[column])))})`);
-      const into = sql.join(columns.map((column) => sql.ref(column)));
-      try {
-        await sql`insert into ${sql.table(table)} (${into}) values ${sql.join(values)}`.execute(db);
-      } catch (error) {
-        if (/UNIQUE|PRIMARY/i.test((error as Error).message))
-          return fail('changed-meanwhile', 'this was made elsewhere in the meantime', table);
-        throw error;
-      }
+  for (const { table, columns, rows } of groups.values()) {
+    const { from, at } = linesInText(rows.map((row) => columns.map((column) => row[column])));
+    const into = sql.join(columns.map((column) => sql.ref(column)));
+    const values = sql.join(columns.map((_, i) => at(i)));
+    try {
+      await sql`insert into ${sql.table(table)} (${into}) select ${values} from ${from}`.execute(db);
+    } catch (error) {
+      if (/UNIQUE|PRIMARY/i.test((error as Error).message))
+        return fail('changed-meanwhile', 'this was made elsewhere in the meantime', table);
+      throw error;
     }
+  }
   return null;
 }
 

@@ -4,6 +4,7 @@ import { asOneBreak } from '@/core/plan/shift-edits';
 import type { AroundShift, Shift, ShiftDetail } from '@/core/plan/types';
 import { type Day, readDate, writeDate } from '@/core/time/day';
 import type { Database } from '../database';
+import { type Lines, dropLines, linesInText, stageLines } from '../records/lines';
 import type { ShiftTable } from '../schema';
 
 type Row = Omit<ShiftTable, 'break_paid' | 'fixed'> & { break_paid: number; fixed?: number };
@@ -174,80 +175,120 @@ export async function takenIds(db: Database, ids: readonly string[]): Promise<Se
   return taken;
 }
 
+/** Changes of one kind, with what has to be known to write them together. */
+interface Run {
+  readonly kind: 'add' | 'remove' | 'set';
+  /** Columns that are written; the first place of a line is the id. */
+  readonly columns: readonly (keyof ShiftRow)[];
+  readonly lines: readonly (readonly (string | number | null)[])[];
+}
+
+/** Changes of shifts that stand beside the data already; what is left is to write them. */
+export interface StagedChanges {
+  readonly runs: readonly { readonly run: Run; readonly lines: Lines; readonly name: string }[];
+}
+
 /**
- * Writes changes of shifts in their order; runs of the same kind go together. They must have been judged; ids that
- * are not there change nothing. `progress` hears how many are written.
+ * Writes changes of shifts. They must have been judged; ids that are not there change nothing. `staged`: the same
+ * changes put beside the data before, which leaves little to do.
  */
 export async function writeChanges(
   db: Database,
   site: string,
   changes: readonly Change[],
-  progress?: (done: number) => Promise<void>,
+  staged?: StagedChanges,
 ): Promise<void> {
-  let i = 0;
-  while (i < changes.length) {
-    const kind = kindOf(changes[i]);
-    const named = new Set<string>();
-    let end = i;
-    while (end < changes.length && end - i < AT_ONCE && kindOf(changes[end]) === kind) {
-      // The same shift twice is written twice, in order.
-      const id = idOf(changes[end]);
-      if (named.has(id)) break;
-      named.add(id);
-      end++;
-    }
-    await writeRun(db, site, changes.slice(i, end));
-    i = end;
-    await progress?.(i);
-  }
+  if (staged) for (const { run, lines } of staged.runs) await writeRun(db, site, run, lines);
+  else for (const run of runsOf(site, changes)) await writeRun(db, site, run, linesInText(run.lines));
 }
 
-/** So many are written by one statement: few enough to hear in between that somebody stopped it. */
-const AT_ONCE = 1000;
+/** Puts changes of shifts beside the data; `progress` hears how many are there. */
+export async function stageChanges(
+  db: Database,
+  site: string,
+  changes: readonly Change[],
+  progress?: (done: number) => Promise<void>,
+): Promise<StagedChanges> {
+  const runs = [];
+  let before = 0;
+  for (const run of runsOf(site, changes)) {
+    const lines = await stageLines(db, run.columns.length + 1, run.lines, (done) =>
+      progress ? progress(before + done) : Promise.resolve(),
+    );
+    runs.push({ run, lines, name: lines.name });
+    before += run.lines.length;
+  }
+  return { runs };
+}
+
+/** Gives up changes that were staged. */
+export async function dropStaged(db: Database, { runs }: StagedChanges): Promise<void> {
+  for (const { name } of runs) await dropLines(db, name);
+}
+
+/** Changes in runs of one kind each; where a shift changes twice they stay in their order. */
+function runsOf(site: string, changes: readonly Change[]): Run[] {
+  const isOnce = new Set(changes.map(idOf)).size === changes.length;
+  const runs = new Map<string, { -readonly [K in keyof Run]: Run[K] } & { lines: Run['lines'][number][] }>();
+  for (const [i, change] of changes.entries()) {
+    const { kind, columns, line } = lineOf(site, change);
+    if (kind === 'set' && columns.length === 0) continue;
+    const key = isOnce ? `${kind} ${columns.join()}` : String(i);
+    const run = runs.get(key);
+    if (run) run.lines.push(line);
+    else runs.set(key, { kind, columns, lines: [line] });
+  }
+  return [...runs.values()];
+}
 
 function idOf(change: Change): string {
   return change.do === 'add' ? change.shift.id : 'id' in change ? change.id : '';
 }
 
-/** Changes of one kind can be written together; of those that set, which set the same columns. */
-function kindOf(change: Change): string {
-  return change.do === 'set' ? `set ${Object.keys(patchOf(change.shift)).join()}` : change.do;
-}
-
-/** Writes changes of one kind. The values go over as one text, which is several times quicker than one by one. */
-async function writeRun(db: Database, site: string, run: readonly Change[]): Promise<void> {
-  const [first] = run;
-  if (first.do === 'add') {
-    const columns = sql.join(COLUMNS.map((column) => sql.ref(column)));
-    const rows = run.flatMap((change) => (change.do === 'add' ? [rowOf(site, change.shift)] : []));
-    const lines = rows.map((row) => COLUMNS.map((column) => plain(row[column])));
-    const values = sql.join(COLUMNS.map((_, i) => at(i)));
-    await sql`insert into shift (${columns}) select ${values} from json_each(${JSON.stringify(lines)})`.execute(
-      db,
-    );
-  } else if (first.do === 'remove') {
-    const ids = JSON.stringify(run.map(idOf));
-    await sql`delete from shift where site_id = ${site} and id in (select value from json_each(${ids}))`.execute(
-      db,
-    );
-  } else if (first.do === 'set') {
-    const columns = Object.keys(patchOf(first.shift)) as (keyof ShiftRow)[];
-    if (columns.length === 0) return;
-    const lines = run.flatMap((change) => {
-      if (change.do !== 'set') return [];
+function lineOf(
+  site: string,
+  change: Change,
+): Pick<Run, 'kind' | 'columns'> & { line: Run['lines'][number] } {
+  switch (change.do) {
+    case 'add': {
+      const row = rowOf(site, change.shift);
+      return { kind: 'add', columns: REST, line: COLUMNS.map((column) => plain(row[column])) };
+    }
+    case 'remove':
+      return { kind: 'remove', columns: [], line: [change.id] };
+    case 'set': {
       const patch = patchOf(change.shift);
-      return [[change.id, ...columns.map((column) => plain(patch[column]!))]];
-    });
-    const sets = sql.join(columns.map((column, i) => sql`${sql.ref(column)} = ${at(i + 1)}`));
-    await sql`
-      update shift set ${sets} from json_each(${JSON.stringify(lines)}) as line
-      where shift.id = line.value ->> 0 and shift.site_id = ${site}
-    `.execute(db);
-  } else throw new TypeError(`"${first.do}" is not a change of a shift`);
+      const columns = Object.keys(patch) as (keyof ShiftRow)[];
+      return { kind: 'set', columns, line: [change.id, ...columns.map((column) => plain(patch[column]!))] };
+    }
+    default:
+      throw new TypeError(`"${change.do}" is not a change of a shift`);
+  }
 }
 
-function at(place: number) {
-  return sql`value ->> ${sql.lit(place)}`;
+const [, ...REST] = COLUMNS;
+
+/** The `+` keeps a few shifts from being looked for among all of the site. */
+async function writeRun(
+  db: Database,
+  site: string,
+  { kind, columns }: Run,
+  { from, at }: Lines,
+): Promise<void> {
+  const names = columns.map((column) => sql.ref(column));
+  if (kind === 'add') {
+    const values = sql.join(COLUMNS.map((_, i) => at(i)));
+    await sql`insert into shift (id, ${sql.join(names)}) select ${values} from ${from}`.execute(db);
+  } else if (kind === 'remove')
+    await sql`delete from shift where +site_id = ${site} and id in (select ${at(0)} from ${from})`.execute(
+      db,
+    );
+  else {
+    const sets = sql.join(names.map((name, i) => sql`${name} = ${at(i + 1)}`));
+    await sql`update shift set ${sets} from ${from} where shift.id = ${at(0)} and +shift.site_id = ${site}`.execute(
+      db,
+    );
+  }
 }
 
 function plain(value: string | number | boolean | null): string | number | null {

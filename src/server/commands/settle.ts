@@ -10,7 +10,7 @@ import {
 import type { Database } from '@/data/database';
 import { type RowChange, writeRows } from '@/data/records/records';
 import { inTransaction } from '@/data/transaction';
-import { shiftsById } from '@/data/week/shift-store';
+import { type StagedChanges, dropStaged, shiftsById, stageChanges } from '@/data/week/shift-store';
 import { type CheckedShifts, writeChecked } from '../week/write-shifts';
 import { PREPARED, type Watch } from './command';
 import type { CommandAnswer } from './payload';
@@ -54,13 +54,15 @@ export async function settle(
       .transaction()
       .execute(async (snapshot) => ({ seq: await lastSeq(snapshot), worked: await work(snapshot) }));
     if ('answer' in worked) return worked.answer;
-    const answer = await written(db, worked.ready, watch, seq);
+    const { ready } = worked;
+    const answer = await givenUpWith(() => written(db, ready, watch, seq));
     if (answer.ok || answer.problem.code !== 'changed-meanwhile') return answer;
   }
   return givenUpWith(() =>
     inTransaction(db, async (trx) => {
       const worked = await work(trx);
-      return 'answer' in worked ? worked.answer : write(trx, worked.ready, watch);
+      if ('answer' in worked) return worked.answer;
+      return (await watch?.come(PREPARED)) ? STOPPED : write(trx, worked.ready);
     }),
   );
 }
@@ -71,11 +73,21 @@ async function written(
   watch: Watch | undefined,
   seq: number,
 ): Promise<CommandAnswer> {
-  return givenUpWith(() =>
-    inTransaction(db, async (trx) =>
-      (await isOvertaken(trx, ready, seq)) ? MEANWHILE : write(trx, ready, watch),
-    ),
-  );
+  const staged: StagedChanges[] = [];
+  try {
+    for (const { entry } of ready.shifts)
+      staged.push(
+        await stageChanges(db, entry.site, entry.changes, async (done) => {
+          const share = PREPARED + (1 - PREPARED) * (done / entry.changes.length);
+          if (watch && (await watch.come(share))) throw new GivenUp(STOPPED);
+        }),
+      );
+    return await inTransaction(db, async (trx) =>
+      (await isOvertaken(trx, ready, seq)) ? MEANWHILE : write(trx, ready, staged),
+    );
+  } finally {
+    for (const one of staged) await dropStaged(db, one);
+  }
 }
 
 const MEANWHILE = fail('changed-meanwhile', 'this was changed elsewhere in the meantime');
@@ -87,17 +99,17 @@ class GivenUp extends Error {
   }
 }
 
-async function write(trx: Database, ready: Ready, watch?: Watch): Promise<CommandAnswer> {
-  const failed = await writeRows(trx, ready.rows);
+async function write(
+  trx: Database,
+  { rows, shifts, activity, subjects, sites, afterwards, answer }: Ready,
+  staged: readonly StagedChanges[] = [],
+): Promise<CommandAnswer> {
+  const failed = await writeRows(trx, rows);
   if (failed) throw new GivenUp(failed);
-  for (const checked of ready.shifts)
-    await writeChecked(trx, checked, async (done) => {
-      const share = PREPARED + (1 - PREPARED) * (done / checked.entry.changes.length);
-      if (watch && (await watch.come(share))) throw new GivenUp(STOPPED);
-    });
-  await ready.afterwards?.(trx);
-  if (ready.activity) await keepActivity(trx, ready.activity, ready.subjects, ready.sites);
-  return ready.answer;
+  for (const [i, checked] of shifts.entries()) await writeChecked(trx, checked, staged[i]);
+  await afterwards?.(trx);
+  if (activity) await keepActivity(trx, activity, subjects, sites);
+  return answer;
 }
 
 async function givenUpWith(run: () => Promise<CommandAnswer>): Promise<CommandAnswer> {

@@ -15,7 +15,7 @@ import { listSites, namesOf } from '@/data/site/site-store';
 import type { RowChange } from '@/data/records/records';
 import { noteLeftOut } from '@/data/week/repeat-store';
 import { loadShiftFrame } from '@/data/week/plan-store';
-import { shiftsById, writeChanges } from '@/data/week/shift-store';
+import { type StagedChanges, shiftsById, writeChanges } from '@/data/week/shift-store';
 import { tellConflict } from './words';
 
 /** Changes of one site's shifts that are to be written. */
@@ -106,13 +106,13 @@ export async function checkShifts(
   return { ok: true, checked: { entry: { site, changes: due, inverse }, gone, after, exceptions } };
 }
 
-/** Writes what was checked; `onProgress` hears how many changes are written. */
+/** Writes what was checked; `staged`: where it stands beside the data already. */
 export async function writeChecked(
   db: Database,
   { entry: { site, changes }, gone, exceptions }: CheckedShifts,
-  onProgress?: (written: number) => Promise<void>,
+  staged?: StagedChanges,
 ): Promise<void> {
-  await writeChanges(db, site, changes, onProgress);
+  await writeChanges(db, site, changes, staged);
   if (exceptions) await noteLeftOut(db, gone, addedIn(changes));
 }
 
