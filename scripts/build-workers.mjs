@@ -7,7 +7,10 @@ const root = fileURLToPath(new URL('..', import.meta.url));
 export default async function buildWorkers() {
   await build({
     absWorkingDir: root,
-    entryPoints: { 'read-file': 'src/server/work/read-file.worker.ts' },
+    entryPoints: {
+      'read-file': 'src/server/work/read-file.worker.ts',
+      data: 'src/server/work/data.worker.ts',
+    },
     outdir: '.workers',
     outExtension: { '.js': '.mjs' },
     bundle: true,

@@ -1,5 +1,5 @@
 import { existsSync, mkdirSync } from 'node:fs';
-import { dirname } from 'node:path';
+import { dirname, resolve } from 'node:path';
 import { CompiledQuery, Kysely, type SqliteDatabase, SqliteDialect, sql } from 'kysely';
 import { openDriver } from './driver';
 import { MIGRATIONS } from './migrations/list';
@@ -47,11 +47,37 @@ export async function openDatabase(
       await database.executeQuery(CompiledQuery.raw(setting));
     await migrate(database, file, onProgress);
     await database.executeQuery(CompiledQuery.raw(`pragma busy_timeout = ${STATEMENT_BUSY_MS}`));
+    if (!inMemory) FILES.set(database, resolve(file));
     return database;
   } catch (error) {
     driver?.close();
     throw explain(error, file);
   }
+}
+
+/** The file of each open database; one in memory has none. */
+const FILES = new WeakMap<Database, string>();
+
+/** The file that a database stands in; null: it is in memory, and there is no other way to it. */
+export function fileOf(database: Database): string | null {
+  return FILES.get(database) ?? null;
+}
+
+/**
+ * Another connection to a data file that was opened already. One for `reading` writes nothing, and sees within a
+ * transaction what stood there when it began, whoever writes meanwhile.
+ */
+export async function connectTo(file: string, { reading }: { readonly reading: boolean }): Promise<Database> {
+  const driver = openDriver(file, { timeout: STATEMENT_BUSY_MS, reading });
+  const database = new Kysely<Schema>({ dialect: new SqliteDialect({ database: driver }) });
+  for (const setting of [
+    'synchronous = full',
+    'foreign_keys = on',
+    'temp_store = memory',
+    ...(reading ? ['query_only = on'] : []),
+  ])
+    await database.executeQuery(CompiledQuery.raw(`pragma ${setting}`));
+  return database;
 }
 
 /** A file of another program is left as it is, also where it looks like an empty one by its version. */

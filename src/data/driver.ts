@@ -4,13 +4,18 @@ import type { SqliteDatabase, SqliteStatement } from 'kysely';
 /**
  * The only place that opens libsql. The binding aborts the process on a boolean and throws on a Date, and
  * binds numbers as REAL, which a STRICT integer column refuses; so every value is put into a form it takes:
- * whole numbers as BigInt, booleans as 0 or 1. Dates and undefined are refused with a clear error.
+ * whole numbers as BigInt, booleans as 0 or 1. Dates and undefined are refused with a clear error. `reading`: for a
+ * connection that writes nothing, so that its transactions hold nobody up.
  */
-export function openDriver(file: string, options: { readonly timeout: number }): SqliteDatabase {
+export function openDriver(
+  file: string,
+  options: { readonly timeout: number; readonly reading?: boolean },
+): SqliteDatabase {
+  const begin = options.reading ? 'begin' : 'begin immediate';
   const database = new Libsql(file, { timeout: options.timeout });
   return {
     prepare(sql: string): SqliteStatement {
-      if (/^(begin|commit|rollback)$/.test(sql)) return bracketing(database, sql);
+      if (/^(begin|commit|rollback)$/.test(sql)) return bracketing(database, sql === 'begin' ? begin : sql);
       const statement = database.prepare(sql);
       return {
         reader: statement.reader,
@@ -26,13 +31,13 @@ export function openDriver(file: string, options: { readonly timeout: number }):
 }
 
 /**
- * What begins and ends a transaction, which takes the write lock at once. Not prepared: a prepared `begin` that found
+ * What begins and ends a transaction, which takes the write lock at once where it may write. Not prepared: a prepared `begin` that found
  * the file busy stays in progress, and then the next transaction cannot be committed.
  */
 function bracketing(database: Libsql.Database, sql: string): SqliteStatement {
   const run = () => {
     try {
-      database.exec(sql === 'begin' ? 'begin immediate' : sql);
+      database.exec(sql);
     } catch (error) {
       // A full disk ends a transaction by itself; what is to be told then is the full disk, not that it has ended.
       if (sql !== 'rollback' || !/no transaction is active/.test(String(error))) throw error;

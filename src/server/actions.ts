@@ -1,16 +1,21 @@
 'use server';
 
 import { action } from './access/action';
-import { runCommand } from './commands/run';
-import { undoCommand } from './commands/undo';
+import { COMMANDS } from './commands/list';
 import type { CommandAnswer, CommandRequest } from './commands/payload';
+import { runCommand } from './commands/run';
+import { apart } from './work/apart';
 
 /** Does a command. */
 export async function doCommand(request: CommandRequest): Promise<CommandAnswer> {
-  return action('command', ({ db, actor }) => runCommand(db, actor, request, { preview: false }));
+  return action('command', ({ db, actor }) =>
+    COMMANDS.get(request?.kind)?.long
+      ? apart(db, 'run', { actor, request })
+      : runCommand(db, actor, request, { preview: false }),
+  );
 }
 
 /** Takes a command back; `undoId` names the taking back. `rest`: what of it still fits. */
 export async function takeBack(id: string, undoId: string, rest = false): Promise<CommandAnswer> {
-  return action('undo', ({ db, actor }) => undoCommand(db, actor, id, undoId, rest));
+  return action('undo', ({ db, actor }) => apart(db, 'undo', { actor, id, undoId, rest }));
 }

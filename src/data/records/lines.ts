@@ -38,11 +38,16 @@ export async function stageLines(
   const columns = Array.from({ length: width }, (_, i) => sql.ref(`c${i}`));
   const table = sql.table(`temp.${name}`);
   await sql`create temp table ${sql.table(name)} (${sql.join(columns)})`.execute(db);
-  for (let i = 0; i < lines.length; i += AT_ONCE) {
-    const some = linesInText(lines.slice(i, i + AT_ONCE));
-    const values = sql.join(columns.map((_, place) => some.at(place)));
-    await sql`insert into ${table} select ${values} from ${some.from}`.execute(db);
-    await progress?.(i + Math.min(AT_ONCE, lines.length - i));
+  try {
+    for (let i = 0; i < lines.length; i += AT_ONCE) {
+      const some = linesInText(lines.slice(i, i + AT_ONCE));
+      const values = sql.join(columns.map((_, place) => some.at(place)));
+      await sql`insert into ${table} select ${values} from ${some.from}`.execute(db);
+      await progress?.(Math.min(i + AT_ONCE, lines.length));
+    }
+  } catch (error) {
+    await dropLines(db, name);
+    throw error;
   }
   return { name, from: sql`${table} as line`, at: (place) => sql`${sql.ref(`line.c${place}`)}` };
 }

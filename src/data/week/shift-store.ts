@@ -209,14 +209,19 @@ export async function stageChanges(
   changes: readonly Change[],
   progress?: (done: number) => Promise<void>,
 ): Promise<StagedChanges> {
-  const runs = [];
+  const runs: StagedChanges['runs'][number][] = [];
   let before = 0;
-  for (const run of runsOf(site, changes)) {
-    const lines = await stageLines(db, run.columns.length + 1, run.lines, (done) =>
-      progress ? progress(before + done) : Promise.resolve(),
-    );
-    runs.push({ run, lines, name: lines.name });
-    before += run.lines.length;
+  try {
+    for (const run of runsOf(site, changes)) {
+      const lines = await stageLines(db, run.columns.length + 1, run.lines, (done) =>
+        progress ? progress(before + done) : Promise.resolve(),
+      );
+      runs.push({ run, lines, name: lines.name });
+      before += run.lines.length;
+    }
+  } catch (error) {
+    await dropStaged(db, { runs });
+    throw error;
   }
   return { runs };
 }

@@ -49,6 +49,8 @@ export interface Watch {
 export interface Command<Input> {
   readonly kind: string;
   readonly permission: Permission;
+  /** Whether it may take long, by what it is about: then it is worked out in a thread of its own. */
+  readonly long?: boolean;
   readonly input: Joi.Schema<Input>;
   /** What it is about, by its input alone: whether the actor may is known before anything is read. */
   scope(input: Input): Scope;

@@ -1,4 +1,6 @@
 import { fail } from '@/core/plan/change';
+import type { Span } from '@/core/time/span';
+import { spanOf } from '@/core/week/arrive';
 import {
   type SealedActivity,
   type Subject,
@@ -123,26 +125,27 @@ async function givenUpWith(run: () => Promise<CommandAnswer>): Promise<CommandAn
   }
 }
 
-/** How far from its date a shift can reach, in days. */
-const REACH = 2;
+/** How far apart two shifts have to lie on the clock to be sure not to meet, in minutes: clocks may change between. */
+const MARGIN = 120;
 
-/**
- * Whether shifts written since a point of the log are among those that are to be written, or may meet them: of the
- * same people on the same days or beside them.
- */
+/** Whether shifts written since a point of the log are among those that are to be written, or meet them. */
 async function isOvertaken(db: Database, { shifts }: Ready, seq: number): Promise<boolean> {
-  const all = shifts.flatMap(({ entry }) => entry.changes);
-  if (all.length === 0) return false;
+  if (shifts.length === 0) return false;
   const others = await shiftsChangedAfter(db, seq);
   if (others.length === 0) return false;
-  const mine = new Set(all.map(shiftOf));
-  if (others.some((id) => mine.has(id))) return true;
-  const days = new Map<string, Set<number>>();
+  const ids = new Set(shifts.flatMap(({ entry }) => entry.changes.map(shiftOf)));
+  if (others.some((id) => ids.has(id))) return true;
+  const mine = new Map<string, Span[]>();
   for (const { after } of shifts)
-    for (const { person, date } of after)
-      if (person !== null) days.set(person, (days.get(person) ?? new Set()).add(date));
-  for (const { shift } of await shiftsById(db, others))
-    for (let by = -REACH; by <= REACH; by++)
-      if (shift.person !== null && days.get(shift.person)?.has(shift.date + by)) return true;
-  return false;
+    for (const shift of after)
+      if (shift.person !== null) {
+        const spans = mine.get(shift.person);
+        if (spans) spans.push(spanOf(shift));
+        else mine.set(shift.person, [spanOf(shift)]);
+      }
+  return (await shiftsById(db, others)).some(({ shift }) => {
+    const { from, to } = spanOf(shift);
+    const near = mine.get(shift.person ?? '') ?? [];
+    return near.some((span) => span.from < to + MARGIN && span.to > from - MARGIN);
+  });
 }

@@ -8,6 +8,7 @@ import { checkScope } from '../access/permissions';
 import { now } from '../clock';
 import { REQUEST_ID, readInput } from '../input';
 import { type CheckedShifts, type ShiftsChecked, checkShifts } from '../week/write-shifts';
+import type { Watch } from './command';
 import { tellMisfits } from './conflicts';
 import { COMMANDS } from './list';
 import type { CommandAnswer } from './payload';
@@ -31,14 +32,14 @@ export async function undoCommand(
   id: string,
   undoId: string,
   rest = false,
-  { reader }: Omit<Connections, 'db'> = {},
+  { reader, watch }: Omit<Connections, 'db'> & { readonly watch?: Watch } = {},
 ): Promise<CommandAnswer> {
   const form = readInput(
     Joi.object<Undo>({ id: REQUEST_ID.required(), undoId: REQUEST_ID.required(), rest: Joi.boolean() }),
     { id, undoId, rest },
   );
   if (!form.ok) return form;
-  return settle({ db, reader }, (on) => worked(on, actor, form.value));
+  return settle({ db, reader }, (on) => worked(on, actor, form.value), watch);
 }
 
 async function worked(on: Database, actor: Actor, { id, undoId, rest }: Undo): Promise<Worked> {

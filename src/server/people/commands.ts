@@ -191,6 +191,7 @@ async function shiftsAfterLeaving(
 /** People typed as a list of names, with a role if wanted, at one site. */
 export const addPeople = command<{ site: string; people: { name: string; role: string | null }[] }>({
   kind: 'people.add',
+  long: true,
   permission: 'people.change',
   scope: ({ site }) => ({ sites: [site] }),
   input: Joi.object({
@@ -252,6 +253,7 @@ export interface PeoplePatch extends Partial<
 /** One change for several people at once. */
 export const changePeople = command<{ ids: string[]; patch: PeoplePatch }>({
   kind: 'people.change',
+  long: true,
   permission: 'people.change',
   scope: ({ ids }) => ({ people: ids }),
   input: Joi.object({
@@ -320,6 +322,7 @@ export const saveAvailability = command<{ person: string; versions: VersionDraft
 /** The fields that the business keeps of its people besides the usual ones. */
 export const saveFields = command<{ fields: { id: string | null; name: string }[] }>({
   kind: 'fields.save',
+  long: true,
   permission: 'people.change',
   scope: () => BUSINESS,
   input: Joi.object({

@@ -47,6 +47,7 @@ function planOf(text: string): { ok: true; plan: Plan } | { ok: false; problem: 
  */
 export const importWeek = command<{ site: string; week: number; text: string }>({
   kind: 'plan-file.week',
+  long: true,
   permission: 'plan.change',
   scope: ({ site }) => ({ sites: [site] }),
   input: Joi.object({ site: ID.required(), week: DAY_NUMBER.required(), text: TEXT.required() }).required(),
@@ -125,6 +126,7 @@ function matching<T extends { readonly id: string; readonly name: string }>(
 /** A plan file as a site of its own, with its people, roles, needs, rules and shifts. */
 export const importSite = command<{ name: string; text: string }>({
   kind: 'plan-file.site',
+  long: true,
   permission: 'setup.change',
   scope: () => BUSINESS,
   input: Joi.object({ name: NAME.required(), text: TEXT.required() }).required(),

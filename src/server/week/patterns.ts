@@ -25,6 +25,7 @@ const MOST_WEEKS_AHEAD = 26;
 /** A pattern as it is from now on, written into the weeks ahead. */
 export const savePattern = command<{ site: string; pattern: Pattern; weeks: number }>({
   kind: 'pattern.save',
+  long: true,
   permission: 'plan.change',
   scope: ({ site }) => ({ sites: [site] }),
   input: Joi.object({
@@ -76,6 +77,7 @@ export const savePattern = command<{ site: string; pattern: Pattern; weeks: numb
 /** Ends a pattern for good: what is not published of it from today on goes, the rest stays without it. */
 export const removePattern = command<{ site: string; id: string }>({
   kind: 'pattern.remove',
+  long: true,
   permission: 'plan.change',
   scope: ({ site }) => ({ sites: [site] }),
   input: Joi.object({ site: ID.required(), id: ID.required() }).required(),
@@ -102,6 +104,7 @@ export const removePattern = command<{ site: string; id: string }>({
 /** Changes an occurrence and those after it, or all that are not published yet; or ends them. */
 export const changePattern = command<PatternChange>({
   kind: 'pattern.change',
+  long: true,
   permission: 'plan.change',
   scope: ({ site }) => ({ sites: [site] }),
   input: Joi.object({

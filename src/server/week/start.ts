@@ -27,6 +27,7 @@ interface Brought {
  */
 export const startWeek = command<StartRequest>({
   kind: 'week.start',
+  long: true,
   permission: 'plan.change',
   scope: ({ site }) => ({ sites: [site] }),
   input: START,

@@ -57,6 +57,7 @@ export const saveTemplates = command<{
   follow: string[];
 }>({
   kind: 'templates.save',
+  long: true,
   permission: 'plan.change',
   scope: ({ site }) => ({ sites: [site] }),
   input: Joi.object({

@@ -1,22 +1,77 @@
 import { join } from 'node:path';
 import { Piscina } from 'piscina';
+import type { TaskName } from './tasks';
 
 /** How long a file may take to read, in milliseconds, and how much memory it may take, in megabytes. */
 const FILE_LIMITS = { time: 10_000, memory: 448 };
 
-// Pages and route handlers get a copy of this module each; the threads must be the same.
-const shared = globalThis as { vicendaFiles?: Piscina };
+/** How long a thread that has nothing to do is kept, in milliseconds. */
+const IDLE_MS = 60_000;
 
-/** Workers that read files: they have no database, so that they may be ended at any moment. */
-function fileReaders(): Piscina {
-  shared.vicendaFiles ??= new Piscina({
-    filename: join(/* turbopackIgnore: true */ process.cwd(), '.workers', 'read-file.mjs'),
+type PoolName = 'files' | 'looks' | 'deeds';
+
+// Pages and route handlers get a copy of this module each; the threads must be the same.
+const shared = globalThis as { vicendaThreads?: Map<PoolName, Piscina>; vicendaStops?: Set<Int32Array> };
+
+/**
+ * Threads by what they do. Those that read files have no database, so that they may be ended at any moment. Those
+ * that look at the data and those that change it are never ended while they work, as that would end the process;
+ * what is asked to be done does not wait behind what is only looked at.
+ */
+function threads(name: PoolName): Piscina {
+  shared.vicendaThreads ??= new Map();
+  const known = shared.vicendaThreads.get(name);
+  if (known) return known;
+  const file = name === 'files' ? 'read-file.mjs' : 'data.mjs';
+  const made = new Piscina({
+    filename: join(/* turbopackIgnore: true */ process.cwd(), '.workers', file),
     minThreads: 0,
     maxThreads: 2,
-    idleTimeout: 30_000,
-    resourceLimits: { maxOldGenerationSizeMb: FILE_LIMITS.memory, maxYoungGenerationSizeMb: 32 },
+    idleTimeout: IDLE_MS,
+    ...(name === 'files'
+      ? { resourceLimits: { maxOldGenerationSizeMb: FILE_LIMITS.memory, maxYoungGenerationSizeMb: 32 } }
+      : {}),
   });
-  return shared.vicendaFiles;
+  shared.vicendaThreads.set(name, made);
+  return made;
+}
+
+/** Flags of the work on data that is under way. */
+function stops(): Set<Int32Array> {
+  return (shared.vicendaStops ??= new Set());
+}
+
+/** What only looks; all else changes something. */
+const LOOKS: ReadonlySet<TaskName> = new Set<TaskName>(['preview', 'planImport', 'planDraft']);
+
+/**
+ * Runs a task on a data file in a thread. Where `signal` says that nobody waits any more, it is given up between two
+ * queries.
+ */
+export async function runOnData(
+  name: TaskName,
+  file: string,
+  input: unknown,
+  onShare: (share: number) => void,
+  signal?: AbortSignal,
+): Promise<unknown> {
+  const stop = new SharedArrayBuffer(4);
+  const flag = new Int32Array(stop);
+  const giveUp = () => Atomics.store(flag, 0, 1);
+  if (signal?.aborted) giveUp();
+  signal?.addEventListener('abort', giveUp, { once: true });
+  stops().add(flag);
+  const { port1, port2 } = new MessageChannel();
+  port1.onmessage = (event: MessageEvent<number>) => onShare(event.data);
+  const work = { name, file, input, stop, port: port2 };
+  try {
+    const pool = threads(LOOKS.has(name) ? 'looks' : 'deeds');
+    return await pool.run(work, { name: 'work', transferList: [port2 as never] });
+  } finally {
+    port1.close();
+    stops().delete(flag);
+    signal?.removeEventListener('abort', giveUp);
+  }
 }
 
 /** Why work in a thread came to nothing. */
@@ -39,7 +94,7 @@ export async function runOnFile<T>(
   port1.onmessage = (event: MessageEvent<number>) => onProgress(event.data);
   const late = AbortSignal.timeout(FILE_LIMITS.time);
   try {
-    return (await fileReaders().run(
+    return (await threads('files').run(
       { ...task, port: port2 },
       { name, signal: late, transferList: [port2 as never] },
     )) as T;
@@ -52,8 +107,10 @@ export async function runOnFile<T>(
   }
 }
 
-/** Ends the threads, once what they do is done. */
+/** Ends the threads: files are dropped, work on the data is given up or done to its end. */
 export async function closeWorkers(): Promise<void> {
-  await shared.vicendaFiles?.close({ force: true });
-  shared.vicendaFiles = undefined;
+  for (const flag of stops()) Atomics.store(flag, 0, 1);
+  const all = shared.vicendaThreads ?? new Map<PoolName, Piscina>();
+  shared.vicendaThreads = undefined;
+  for (const [name, pool] of all) await pool.close({ force: name === 'files' });
 }

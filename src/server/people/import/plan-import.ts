@@ -1,7 +1,8 @@
 import { type Problem, fail } from '@/core/plan/change';
 import type { Day } from '@/core/time/day';
 import type { Database } from '@/data/database';
-import { findDraft } from '@/data/people/import-store';
+import { readRows } from '@/data/records/records';
+import { findDraft, knownHeads } from '@/data/people/import-store';
 import { PEOPLE_FIELDS, guessColumns, isHead, plainHead } from '@/formats/people/columns';
 import { isAmbiguousDate, orderOf } from '@/formats/people/values';
 import type { Table } from '@/formats/table/cells';
@@ -19,7 +20,7 @@ export interface ImportPlan extends ImportWriting {
 const DATES = new Set(['birthDate', 'employedFrom', 'employedTo']);
 
 /** How a file is read unless somebody says otherwise. */
-export function firstOptions(
+function firstOptions(
   draft: string,
   tables: readonly Table[],
   fields: readonly { readonly id: string; readonly name: string }[],
@@ -40,6 +41,23 @@ export function firstOptions(
     columns.flatMap((meaning, i) => (meaning !== null && DATES.has(meaning) ? [line.cells[i] ?? ''] : [])),
   );
   return { draft, sheet: 0, heads, columns, dateOrder: orderOf(dates) ?? 'day', site, create: true };
+}
+
+/** Reads a draft as seems best, and works out what taking it would do. Writes nothing. */
+export async function planDraft(
+  db: Database,
+  today: Day,
+  id: string,
+  site: string | null,
+): ReturnType<typeof planImport> {
+  const draft = await findDraft(db, id);
+  if (!draft) return fail('unknown', 'this file is no longer here; pick it again', 'draft');
+  const fields = (await readRows(db, 'field', {})).map((row) => ({
+    id: String(row.id),
+    name: String(row.name),
+  }));
+  const options = firstOptions(id, unpacked(draft.content), fields, await knownHeads(db), site);
+  return planImport(db, today, options);
 }
 
 /** Reads a draft by some options and works out what taking it would do. Writes nothing. */

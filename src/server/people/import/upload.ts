@@ -1,56 +1,25 @@
 import { randomUUID } from 'node:crypto';
 import type { Database } from '@/data/database';
-import { keepDraft, knownHeads } from '@/data/people/import-store';
-import { readRows } from '@/data/records/records';
-import { type Table, UnreadableFile } from '@/formats/table/cells';
+import { keepDraft } from '@/data/people/import-store';
+import { UnreadableFile } from '@/formats/table/cells';
 import type { Actor } from '../../access/actor';
 import { now } from '../../clock';
-import { todayOf } from '../../commands/request';
+import { apart } from '../../work/apart';
 import { OverLimit, runOnFile } from '../../work/pool';
-import type { FileTables } from '../../work/read-file.worker';
-import { packed } from './draft';
+import type { PackedTables } from '../../work/read-file.worker';
 import type { ImportPreview } from './payload';
-import { firstOptions, planImport } from './plan-import';
 
 /** The most that is taken, in bytes. */
 export const MOST_BYTES = 20_000_000;
 /** How long a file that nobody imported is kept, in milliseconds. */
 const KEPT_MS = 24 * 3600 * 1000;
 
-/** Takes the bytes of a stream up to the limit. Throws {@link UnreadableFile} where there are more. */
-export async function takeBytes(stream: ReadableStream<Uint8Array> | null): Promise<Uint8Array> {
-  const parts: Uint8Array[] = [];
-  let size = 0;
-  if (stream)
-    for await (const part of stream as unknown as AsyncIterable<Uint8Array>) {
-      size += part.byteLength;
-      if (size > MOST_BYTES) {
-        await stream.cancel().catch(() => undefined);
-        throw new UnreadableFile(
-          `The file is larger than ${MOST_BYTES / 1_000_000} MB. A list of people is far smaller: leave out what does not belong to it.`,
-        );
-      }
-      parts.push(part);
-    }
-  if (size === 0) throw new UnreadableFile('The file is empty.');
-  const bytes = new Uint8Array(size);
-  let at = 0;
-  for (const part of parts) {
-    bytes.set(part, at);
-    at += part.byteLength;
-  }
-  return bytes;
-}
-
-/** The tables in a file, read in a thread of its own within limits of time and memory. Throws {@link UnreadableFile}. */
-export async function readTables(
-  bytes: Uint8Array,
-  onRows: (rows: number) => void,
-): Promise<readonly Table[]> {
+/** The tables in a file, packed as they are kept; read in a thread of its own within limits of time and memory. Throws {@link UnreadableFile}. */
+async function readPacked(bytes: Uint8Array, onRows: (rows: number) => void): Promise<string> {
   try {
-    const read = await runOnFile<FileTables>('readTables', { bytes }, onRows);
+    const read = await runOnFile<PackedTables>('packTables', { bytes }, onRows);
     if (!read.ok) throw new UnreadableFile(read.message);
-    return read.tables;
+    return read.content;
   } catch (error) {
     if (!(error instanceof OverLimit)) throw error;
     throw new UnreadableFile(
@@ -68,17 +37,12 @@ export async function takeFile(
   file: { readonly name: string; readonly bytes: Uint8Array; readonly site: string | null },
   onRows: (rows: number) => void,
 ): Promise<ImportPreview> {
-  const tables = await readTables(file.bytes, onRows);
+  const content = await readPacked(file.bytes, onRows);
   const id = randomUUID();
   const at = new Date(now()).toISOString();
   const before = new Date(now() - KEPT_MS).toISOString();
-  await keepDraft(db, { id, at, actor: actor.id, name: file.name, content: packed(tables) }, before);
-  const fields = (await readRows(db, 'field', {})).map((row) => ({
-    id: String(row.id),
-    name: String(row.name),
-  }));
-  const options = firstOptions(id, tables, fields, await knownHeads(db), file.site);
-  const planned = await planImport(db, await todayOf(db, file.site ?? undefined), options);
+  await keepDraft(db, { id, at, actor: actor.id, name: file.name, content }, before);
+  const planned = await apart(db, 'planDraft', { draft: id, site: file.site });
   if (!planned.ok) throw new UnreadableFile(planned.problem.message);
-  return planned.plan.preview;
+  return planned.preview;
 }

@@ -1,7 +1,7 @@
 import Joi from 'joi';
 import { route } from '@/server/access/route';
 import type { CommandRequest } from '@/server/commands/payload';
-import { runCommand } from '@/server/commands/run';
+import { apart } from '@/server/work/apart';
 
 /** What a command would do. A request of its own, so that one nobody waits for any more can be given up. */
 export const POST = route(
@@ -12,7 +12,6 @@ export const POST = route(
     body: { json: Joi.object<CommandRequest>().unknown().required(), most: 10_000_000 },
   },
   async ({ db, actor, input, request }) => {
-    const watch = { come: async () => request.signal.aborted };
-    return Response.json(await runCommand(db, actor, input, { preview: true, watch }));
+    return Response.json(await apart(db, 'preview', { actor, request: input }, { signal: request.signal }));
   },
 );

@@ -1,10 +1,9 @@
 import Joi from 'joi';
-import type { Watch } from '@/server/commands/command';
-import { runCommand } from '@/server/commands/run';
 import { failureProblem, route } from '@/server/access/route';
 import { ID, REQUEST_ID } from '@/server/input';
 import { atSite } from '@/server/plan/input';
 import type { StartLine } from '@/server/week/payload';
+import { apart } from '@/server/work/apart';
 
 /**
  * Writes weeks, and answers lines of JSON: how far it has come, then the answer. Whoever stops listening stops the
@@ -25,30 +24,24 @@ export const POST = route(
   },
   async ({ db, actor, params: { site }, input, request }) => {
     const encoder = new TextEncoder();
-    let gone = false;
+    const stop = new AbortController();
+    request.signal.addEventListener('abort', () => stop.abort());
     const stream = new ReadableStream<Uint8Array>({
       async start(controller) {
         const say = (line: StartLine) => {
-          if (!gone) controller.enqueue(encoder.encode(`${JSON.stringify(line)}\n`));
+          if (!stop.signal.aborted) controller.enqueue(encoder.encode(`${JSON.stringify(line)}\n`));
         };
-        const watch: Watch = {
-          async come(share) {
-            say({ share });
-            // Lets the connection be heard between two writes.
-            await new Promise((resolve) => setTimeout(resolve, 0));
-            return gone || request.signal.aborted;
-          },
-        };
+        const waiting = { signal: stop.signal, onShare: (share: number) => say({ share }) };
         try {
           const asked = { id: input.id, kind: 'week.start', input: { ...input.input, site } };
-          say({ answer: await runCommand(db, actor, asked, { preview: false, watch }) });
+          say({ answer: await apart(db, 'run', { actor, request: asked }, waiting) });
         } catch (error) {
           say({ answer: { ok: false, problem: failureProblem(error, 'start') } });
         }
-        if (!gone) controller.close();
+        if (!stop.signal.aborted) controller.close();
       },
       cancel() {
-        gone = true;
+        stop.abort();
       },
     });
     return new Response(stream, { headers: { 'content-type': 'application/x-ndjson' } });

@@ -1,0 +1,54 @@
+import type { Database } from '@/data/database';
+import type { Actor } from '../access/actor';
+import type { Watch } from '../commands/command';
+import type { CommandRequest } from '../commands/payload';
+import { previewCommand } from '../commands/preview';
+import { todayOf } from '../commands/request';
+import { runCommand } from '../commands/run';
+import type { Connections } from '../commands/settle';
+import { undoCommand } from '../commands/undo';
+import type { ImportOptions } from '../people/import/payload';
+import { planDraft, planImport } from '../people/import/plan-import';
+
+/** Who asks for a command. */
+interface Asking {
+  readonly actor: Actor;
+  readonly request: CommandRequest;
+}
+
+/**
+ * What may take long, and so runs in threads of its own. What goes in and what comes out are plain values, as they
+ * are copied from thread to thread.
+ */
+export const TASKS = {
+  preview: ({ db, reader }: Connections, { actor, request }: Asking, watch: Watch) =>
+    inSnapshot(reader ?? db, reader !== undefined, (on) => previewCommand(on, actor, request, watch)),
+  run: ({ db, reader }: Connections, { actor, request }: Asking, watch: Watch) =>
+    runCommand(db, actor, request, { preview: false, watch, reader }),
+  undo: (
+    { db, reader }: Connections,
+    undo: { readonly actor: Actor; readonly id: string; readonly undoId: string; readonly rest: boolean },
+    watch: Watch,
+  ) => undoCommand(db, undo.actor, undo.id, undo.undoId, undo.rest, { reader, watch }),
+  planImport: async ({ db, reader }: Connections, options: ImportOptions) => {
+    const on = reader ?? db;
+    const planned = await planImport(on, await todayOf(on, options.site ?? undefined), options);
+    return planned.ok ? { ok: true as const, preview: planned.plan.preview } : planned;
+  },
+  planDraft: async (
+    { db, reader }: Connections,
+    input: { readonly draft: string; readonly site: string | null },
+  ) => {
+    const on = reader ?? db;
+    const planned = await planDraft(on, await todayOf(on, input.site ?? undefined), input.draft, input.site);
+    return planned.ok ? { ok: true as const, preview: planned.plan.preview } : planned;
+  },
+};
+
+export type Tasks = typeof TASKS;
+export type TaskName = keyof Tasks;
+
+/** Everything that is read for one answer is of one moment, where there is a connection that only reads. */
+function inSnapshot<T>(on: Database, reads: boolean, look: (on: Database) => Promise<T>): Promise<T> {
+  return reads ? on.transaction().execute(look) : look(on);
+}
