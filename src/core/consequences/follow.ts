@@ -29,21 +29,23 @@ export function follow(before: Judgement, plan: Plan): Judgement {
   const frame = frameOf(plan);
   const rulesStay = same(old.rules, plan.rules);
   const checks = rulesStay ? before.checks : runningChecks(plan);
-  const own = shiftsByPerson(plan.shifts);
-  const around = shiftsByPerson(plan.around);
+  // Lists that hold the very same shifts need not be gone through person by person.
+  const stay = sameParts(old.shifts, plan.shifts) && sameParts(old.around, plan.around);
+  const [own, around] = stay ? [null, null] : [byPerson(plan.shifts), byPerson(plan.around)];
   let allStay = plan.people.length === old.people.length;
   const people = [...plan.people, null].map((person, i): PersonState => {
     const id = person?.id ?? null;
     const at = person === null ? old.people.length : before.indexOf.get(person.id);
     const state = at === undefined ? undefined : before.people[at];
-    const shifts = own.get(id) ?? NONE;
-    const beside = (around.get(id) ?? NO_AROUND).map((shift) => place(frame, shift));
-    if (state && same(state.view.person, person) && sameShifts(state, shifts, beside)) {
+    const shifts = own?.get(id) ?? [];
+    const beside = around?.get(id)?.map((shift) => place(frame, shift)) ?? [];
+    if (state && same(state.view.person, person) && (stay || sameShifts(state, shifts, beside))) {
       if (at !== i) allStay = false;
       return rulesStay ? state : lookedAt(frame, checks, state);
     }
     allStay = false;
-    const list = [...shifts.map((shift) => place(frame, shift)), ...beside];
+    const list =
+      stay && state ? state.view.all.slice() : [...shifts.map((shift) => place(frame, shift)), ...beside];
     return personState(frame, checks, person, list, availabilityFor(person, state?.view));
   });
   const asks = allStay && same(old.needs, plan.needs) && old.rules.minimumOn === plan.rules.minimumOn;
@@ -59,10 +61,11 @@ function groundOf({ from, days, site, roles, holidays, rules }: Plan): unknown {
   return [from, days, site, roles, holidays, rules.breaks, rules.overtime];
 }
 
-const NONE: readonly Shift[] = [];
-const NO_AROUND: readonly AroundShift[] = [];
+function sameParts<T>(a: readonly T[], b: readonly T[]): boolean {
+  return a.length === b.length && a.every((part, i) => part === b[i]);
+}
 
-function shiftsByPerson<S extends { readonly person: string | null }>(
+function byPerson<S extends { readonly person: string | null }>(
   shifts: readonly S[],
 ): Map<string | null, S[]> {
   const groups = new Map<string | null, S[]>();

@@ -44,17 +44,7 @@ export function planFromRows(
   const stored = siteFromRows(setUp, site, from, days);
   if (!stored) return null;
   const to = from + days;
-  const here: Shift[] = [];
-  const beside: Worked[] = [];
-  const working = new Set<string>();
-  for (const worked of shifts.values()) {
-    const { site: where, shift } = worked;
-    const { date, person } = shift;
-    if (where === site && date >= from && date < to) here.push(shift);
-    else if (person !== null && date >= from - BEFORE && date < to + AFTER) beside.push(worked);
-    if (where === site && date >= from && date <= to && person !== null) working.add(person);
-  }
-  here.sort(byDateAndStart);
+  const { here, beside, working } = shiftsAt(shifts, site, from, to);
   const used = new Set(here.map((shift) => shift.role));
   const shown = stored.roles.filter((role) => !role.retired || used.has(role.id));
   const roles = new Set(shown.map((role) => role.id));
@@ -68,6 +58,7 @@ export function planFromRows(
   const isKnown = ({ person, role }: Shift) =>
     (person === null || known.has(person)) && (role === null || roles.has(role));
   const zones = new Map(setUp.site.map((row) => [row.id, row.time_zone]));
+  const clocks = [...zones].join();
   return {
     plan: {
       site: stored.site,
@@ -82,8 +73,13 @@ export function planFromRows(
       shifts: here.filter(isKnown),
       around: beside
         .filter(({ shift }) => known.has(shift.person!))
-        .map((worked) => inZoneOf(zones, site, aroundShift(site, worked.site, worked.shift)))
-        .map((shift) => (shift.role !== null && !roles.has(shift.role) ? { ...shift, role: null } : shift)),
+        .map((worked) => {
+          const role = worked.shift.role !== null && roles.has(worked.shift.role);
+          return kept(AROUND, worked, `${site} ${role} ${clocks}`, () => {
+            const shift = inZoneOf(zones, site, aroundShift(site, worked.site, worked.shift));
+            return role ? shift : { ...shift, role: null };
+          });
+        }),
       rules: stored.rules,
       budget: stored.budget,
     },
@@ -91,6 +87,47 @@ export function planFromRows(
     hourFormat: stored.hourFormat,
     version: stored.version,
   };
+}
+
+/** The shifts of a site's days, those beside them, and who works here on the days or the one after. */
+interface ShiftsAt {
+  readonly here: readonly Shift[];
+  readonly beside: readonly Worked[];
+  readonly working: ReadonlySet<string>;
+}
+
+// What was worked out of the same rows is handed out again, so that what stays the same is known to be.
+const AT = new WeakMap<PlanRows['shifts'], Map<string, ShiftsAt>>();
+const AROUND = new WeakMap<Worked, Map<string, AroundShift>>();
+
+function kept<Of extends object, T>(
+  memory: WeakMap<Of, Map<string, T>>,
+  of: Of,
+  key: string,
+  make: () => T,
+): T {
+  let made = memory.get(of);
+  if (!made) memory.set(of, (made = new Map()));
+  let value = made.get(key);
+  if (value === undefined) made.set(key, (value = make()));
+  return value;
+}
+
+function shiftsAt(shifts: PlanRows['shifts'], site: string, from: Day, to: Day): ShiftsAt {
+  return kept(AT, shifts, `${site} ${from} ${to}`, () => {
+    const here: Shift[] = [];
+    const beside: Worked[] = [];
+    const working = new Set<string>();
+    for (const worked of shifts.values()) {
+      const { site: where, shift } = worked;
+      const { date, person } = shift;
+      if (date < from - BEFORE || date >= to + AFTER) continue;
+      if (where === site && date >= from && date < to) here.push(shift);
+      else if (person !== null) beside.push(worked);
+      if (where === site && date >= from && date <= to && person !== null) working.add(person);
+    }
+    return { here: here.sort(byDateAndStart), beside, working };
+  });
 }
 
 function byDateAndStart(a: Shift, b: Shift): number {
