@@ -1,6 +1,3 @@
-import { mkdtempSync, rmSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
 import { candidatesFor } from '@/core/cover/candidates';
 import { judge } from '@/core/consequences/judge';
 import { formOf } from '@/core/patterns/form';
@@ -10,13 +7,7 @@ import { applyAll } from '@/core/plan/change';
 import type { Plan } from '@/core/plan/types';
 import { readDate } from '@/core/time/day';
 import { copyShifts } from '@/core/week/copy-week';
-import { openDatabase } from '@/data/database';
 import { largePlan } from '@/data/demo/large';
-import { makeLargeSite } from '@/data/demo/large-site';
-import { makeDemo } from '@/data/demo/saltmere';
-import { BUILT_IN_OWNER } from '@/server/access/actor';
-import { runCommand } from '@/server/commands/run';
-import { undoCommand } from '@/server/commands/undo';
 import { figure, percentile } from './figures';
 
 const MONDAY = readDate('2026-11-23')!;
@@ -120,38 +111,6 @@ const SPANS = [
   { from: 900, to: 1380 },
 ];
 
-/** The whole command on a data file: 600 people onto eight weeks, and the way back. */
-async function benchCommand(): Promise<void> {
-  const folder = mkdtempSync(join(tmpdir(), 'vicenda-bench-'));
-  process.env.VICENDA_NOW = '2026-11-24T10:00:00Z';
-  const db = await openDatabase(join(folder, 'vicenda.db'));
-  await makeDemo(db, MONDAY);
-  await makeLargeSite(db, MONDAY, 600);
-  const { id: site } = await db
-    .selectFrom('site')
-    .select('id')
-    .orderBy('position', 'desc')
-    .executeTakeFirstOrThrow();
-  const weeks = Array.from({ length: 8 }, (_, i) => MONDAY + 7 * (i + 2));
-  const input = { site, weeks, source: { from: 'week', week: MONDAY }, ...all };
-  const start = performance.now();
-  const answer = await runCommand(
-    db,
-    BUILT_IN_OWNER,
-    { id: 'bench-copy', kind: 'week.start', input },
-    { preview: false },
-  );
-  if (!answer.ok) throw new Error(answer.problem.message);
-  figure('copy-600x8-weeks-command', performance.now() - start, 'ms');
-  const back = performance.now();
-  const undone = await undoCommand(db, BUILT_IN_OWNER, 'bench-copy', 'bench-undo');
-  if (!undone.ok) throw new Error(undone.problem.message);
-  figure('copy-600x8-weeks-undo', performance.now() - back, 'ms');
-  await db.destroy();
-  rmSync(folder, { recursive: true, force: true });
-}
-
 benchCover();
 benchCopy();
 benchPattern();
-await benchCommand();

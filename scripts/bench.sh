@@ -6,7 +6,8 @@ source scripts/build.sh
 source scripts/chromium.sh
 
 # Bundled as the build bundles it, so that the core is measured and not a loader; memory as the server has it.
-for part in core people week log; do
+node scripts/build-workers.mjs
+for part in core people week log others; do
   node_modules/.bin/esbuild "bench/$part.ts" --bundle --platform=node --format=esm --packages=external \
     "--outfile=bench/.$part.mjs" --log-level=error && node --max-semi-space-size=64 "bench/.$part.mjs"
   rm -f "bench/.$part.mjs"

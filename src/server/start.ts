@@ -5,7 +5,7 @@ import { storageFault } from '@/data/transaction';
 import { now } from './clock';
 import { log } from './log';
 import { database, openedDatabase } from './store';
-import { closeWorkers } from './work/pool';
+import { closeWorkers, startWorkers } from './work/pool';
 
 /** How long what was done can be taken back. */
 const UNDO_WINDOW_MS = 30 * 24 * 3600 * 1000;
@@ -19,6 +19,7 @@ export async function openAtStart(): Promise<void> {
   try {
     const db = await database();
     await pruneInverses(db, new Date(now() - UNDO_WINDOW_MS).toISOString());
+    startWorkers();
   } catch (error) {
     const fault = storageFault(error);
     if (fault?.code === 'full') {

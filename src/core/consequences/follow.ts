@@ -4,7 +4,7 @@ import { rangeOn, reachOf } from '../coverage/blocks';
 import { type Staffing, staffingOf } from '../coverage/staffing';
 import { type Frame, frameOf } from '../plan/frame';
 import { type Placed, place } from '../plan/placed';
-import type { AroundShift, Person, Plan, Shift } from '../plan/types';
+import type { Person, Plan, Shift } from '../plan/types';
 import { same } from '../same';
 import { judge, withWeeks } from './judge';
 import {

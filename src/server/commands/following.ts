@@ -2,12 +2,13 @@ import { checkOf } from '@/core/checks/list';
 import { type Words, wordsFor, writeMinor } from '@/core/checks/words';
 import { difference } from '@/core/consequences/consequences';
 import { follow } from '@/core/consequences/follow';
-import { judge } from '@/core/consequences/judge';
+import { type Judgement, judge } from '@/core/consequences/judge';
 import type { Snag } from '@/core/checks/snag';
 import { type Day, readDate, startOfWeek, writeDate } from '@/core/time/day';
 import type { Database } from '@/data/database';
 import { listSites, namesOf } from '@/data/site/site-store';
 import { type PlanRows, peopleIn, readPlanRows, withRows, withShiftChanges } from '@/data/week/plan-rows';
+import type { PlanMemory } from '@/data/week/plan-memory';
 import { planFromRows } from '@/data/week/plan-store';
 import type { Watch, Work } from './command';
 import type { Following } from './payload';
@@ -27,6 +28,7 @@ export async function following(
   today: Day,
   work: Pick<Work, 'rows' | 'sites' | 'shifts' | 'weeks'>,
   watch?: Watch,
+  memory?: PlanMemory,
 ): Promise<Following[] | null> {
   const changed: Following[] = [];
   const names = namesOf(await listSites(db));
@@ -36,7 +38,8 @@ export async function following(
     const firsts = work.weeks ?? (await weeksOf(db, site, row.week_start, today, work.shifts ?? []));
     for (const weeks of inRuns([...firsts].sort((a, b) => a - b))) {
       if (await watch?.come(0)) return null;
-      const before = await readPlanRows(db, site, weeks[0], weeks.at(-1)! + 7, peopleOf(work));
+      const span = [site, weeks[0], weeks.at(-1)! + 7, peopleOf(work)] as const;
+      const before = memory ? await memory.rows(db, ...span) : await readPlanRows(db, ...span);
       const after = (work.shifts ?? []).reduce(
         (rows, one) => withShiftChanges(rows, one.site, one.changes),
         withRows(before, work.rows),
@@ -93,6 +96,21 @@ async function weeksOf(
   return new Set([...[...planned].slice(0, WEEKS), ...coming]);
 }
 
+/** Weeks that were judged as they stand, by the rows they are made of. */
+const JUDGED = new WeakMap<PlanRows, Map<Day, Judgement>>();
+
+function judgedAt(rows: PlanRows, site: string, week: Day): Judgement | null {
+  const weeks = JUDGED.get(rows) ?? new Map<Day, Judgement>();
+  JUDGED.set(rows, weeks);
+  const known = weeks.get(week);
+  if (known) return known;
+  const stored = planFromRows(rows, site, week, 7);
+  if (!stored) return null;
+  const judged = judge(stored.plan);
+  weeks.set(week, judged);
+  return judged;
+}
+
 function lineOf(
   site: string,
   week: Day,
@@ -100,13 +118,12 @@ function lineOf(
   after: PlanRows,
   names: ReadonlyMap<string, string>,
 ): Following | null {
-  const old = planFromRows(before, site, week, 7);
+  const old = judgedAt(before, site, week);
   // By its dates: the site's week may begin on another day now.
   const stored = planFromRows(after, site, week, 7);
   if (!old || !stored) return null;
   const { plan, hourFormat } = stored;
-  const judged = judge(old.plan);
-  const { appeared, cleared, paidMinutes, cost } = difference(judged, follow(judged, plan));
+  const { appeared, cleared, paidMinutes, cost } = difference(old, follow(old, plan));
   if (appeared.length === 0 && cleared.length === 0 && paidMinutes === 0 && cost === 0) return null;
   const [was, is] = [old.plan, plan].map((one) => wordsFor(one, hourFormat, names));
   const say = (snag: Snag, words: Words) => checkOf(snag.code)!.say(snag, words);

@@ -1,5 +1,6 @@
 import { type Problem, fail } from '@/core/plan/change';
 import type { Database } from '@/data/database';
+import type { PlanMemory } from '@/data/week/plan-memory';
 import type { Actor } from '../access/actor';
 import { checkShifts } from '../week/write-shifts';
 import type { Watch } from './command';
@@ -9,13 +10,14 @@ import { readRequest, workOf } from './request';
 
 /**
  * What a command would do: worked out on the rows in memory, without writing anything. What would be refused is
- * refused here.
+ * refused here. `memory`: for a connection that only reads, so that looking again is quick.
  */
 export async function previewCommand(
   db: Database,
   actor: Actor,
   request: CommandRequest,
   watch?: Watch,
+  memory?: PlanMemory,
 ): Promise<CommandAnswer> {
   const read = await readRequest(db, actor, request);
   if (!read.ok) return read;
@@ -27,7 +29,7 @@ export async function previewCommand(
     const checked = await checkShifts(db, { site, changes }, work.rows);
     if (!checked.ok) return { ok: false, problem: checked.problem };
   }
-  const weeks = await following(db, today, work, watch);
+  const weeks = await following(db, today, work, watch, memory);
   if (weeks === null) return STOPPED;
   return {
     ok: true,

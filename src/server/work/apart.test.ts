@@ -5,8 +5,11 @@ import { join } from 'node:path';
 import { type Database, fileOf, openDatabase } from '@/data/database';
 import { makeDemo } from '@/data/demo/saltmere';
 import { loadShifts } from '@/data/week/shift-store';
+import { shift } from '@/core/testing';
 import { BUILT_IN_OWNER as actor } from '../access/actor';
 import { previewCommand } from '../commands/preview';
+import { changePlan } from '../plan/commands';
+import { setupOf } from '../site/queries';
 import { MONDAY, NEXT, start } from '../week/testing';
 import { apart } from './apart';
 import { closeWorkers } from './pool';
@@ -76,4 +79,22 @@ test('data in memory is looked at here, as there is no other way to it', async (
   expect([fileOf(memory), fileOf(db)]).toEqual([null, join(folder, 'vicenda.db')]);
   expect(await apart(memory, 'preview', copy('look'))).toMatchObject({ ok: true });
   await memory.destroy();
+});
+
+test('what was looked at before is remembered only until somebody writes', async () => {
+  const found = await setupOf(db, actor, 'bistro');
+  if (!found.ok) throw new Error(found.problem.message);
+  const rules = { ...found.setup.rules, minShiftMinutes: 300 };
+  const request = { id: 'look', kind: 'rules.save', input: { site: 'bistro', rules } };
+  const look = () => apart(db, 'preview', { actor, request });
+  const first = await look();
+  expect(await look()).toEqual(first);
+  const one = { ...shift('ilse', 0, '3-4'), id: 'short', role: null, date: MONDAY + 6 };
+  const changes = [{ do: 'add' as const, shift: one }];
+  expect(await changePlan(db, actor, 'bistro', MONDAY, { id: 'add', base: 0, changes })).toMatchObject({
+    ok: true,
+  });
+  const after = await look();
+  expect(after).not.toEqual(first);
+  expect(after).toEqual(await previewCommand(db, actor, request));
 });

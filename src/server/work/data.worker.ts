@@ -1,5 +1,6 @@
 import type { MessagePort } from 'node:worker_threads';
 import { type Database, connectTo } from '@/data/database';
+import { PlanMemory } from '@/data/week/plan-memory';
 import type { Connections } from '../commands/settle';
 import { TASKS, type TaskName } from './tasks';
 
@@ -13,10 +14,13 @@ export interface DataWork {
   readonly port: MessagePort;
 }
 
-const OPEN = new Map<string, Promise<Required<Connections>>>();
+/** The connections of a thread to a data file, and what it looked at there last. */
+type ThreadConnections = Required<Connections> & { readonly memory: PlanMemory };
+
+const OPEN = new Map<string, Promise<ThreadConnections>>();
 
 /** The connections of this thread to a data file: one that only reads, and one that writes. */
-function connections(file: string): Promise<Required<Connections>> {
+function connections(file: string): Promise<ThreadConnections> {
   let open = OPEN.get(file);
   if (!open) {
     open = opened(file);
@@ -26,9 +30,9 @@ function connections(file: string): Promise<Required<Connections>> {
   return open;
 }
 
-async function opened(file: string): Promise<Required<Connections>> {
+async function opened(file: string): Promise<ThreadConnections> {
   const reader: Database = await connectTo(file, { reading: true });
-  return { reader, db: await connectTo(file, { reading: false }) };
+  return { reader, db: await connectTo(file, { reading: false }), memory: new PlanMemory() };
 }
 
 /** Does work on a data file. Whoever waits for it may stop it between two queries, never within one. */
@@ -40,6 +44,6 @@ export async function work({ name, file, input, stop, port }: DataWork): Promise
       return Atomics.load(flag, 0) === 1;
     },
   };
-  const task = TASKS[name] as (on: Connections, input: unknown, watch: unknown) => Promise<unknown>;
+  const task = TASKS[name] as (on: ThreadConnections, input: unknown, watch: unknown) => Promise<unknown>;
   return task(await connections(file), input, watch);
 }

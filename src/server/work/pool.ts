@@ -28,7 +28,8 @@ function threads(name: PoolName): Piscina {
   const file = name === 'files' ? 'read-file.mjs' : 'data.mjs';
   const made = new Piscina({
     filename: join(/* turbopackIgnore: true */ process.cwd(), '.workers', file),
-    minThreads: 0,
+    // Somebody who types waits for what is looked at: one thread is there from the start.
+    minThreads: name === 'looks' ? 1 : 0,
     maxThreads: 2,
     idleTimeout: IDLE_MS,
     resourceLimits:
@@ -38,6 +39,11 @@ function threads(name: PoolName): Piscina {
   });
   shared.vicendaThreads.set(name, made);
   return made;
+}
+
+/** Starts what has to be ready at once. */
+export function startWorkers(): void {
+  threads('looks');
 }
 
 /** Flags of the work on data that is under way. */

@@ -1,4 +1,4 @@
-import type { Database } from '@/data/database';
+import type { PlanMemory } from '@/data/week/plan-memory';
 import type { Actor } from '../access/actor';
 import type { Watch } from '../commands/command';
 import type { CommandRequest } from '../commands/payload';
@@ -21,8 +21,15 @@ interface Asking {
  * are copied from thread to thread.
  */
 export const TASKS = {
-  preview: ({ db, reader }: Connections, { actor, request }: Asking, watch: Watch) =>
-    inSnapshot(reader ?? db, reader !== undefined, (on) => previewCommand(on, actor, request, watch)),
+  /** Everything that is read for one answer is of one moment, where there is a connection that only reads. */
+  preview: (
+    { db, reader, memory }: Connections & { readonly memory?: PlanMemory },
+    { actor, request }: Asking,
+    watch: Watch,
+  ) =>
+    reader
+      ? reader.transaction().execute((on) => previewCommand(on, actor, request, watch, memory))
+      : previewCommand(db, actor, request, watch),
   run: ({ db, reader }: Connections, { actor, request }: Asking, watch: Watch) =>
     runCommand(db, actor, request, { preview: false, watch, reader }),
   undo: (
@@ -47,8 +54,3 @@ export const TASKS = {
 
 export type Tasks = typeof TASKS;
 export type TaskName = keyof Tasks;
-
-/** Everything that is read for one answer is of one moment, where there is a connection that only reads. */
-function inSnapshot<T>(on: Database, reads: boolean, look: (on: Database) => Promise<T>): Promise<T> {
-  return reads ? on.transaction().execute(look) : look(on);
-}
