@@ -37,11 +37,20 @@ export function difference(before: Judgement, after: Judgement): Consequences {
   };
   let paidMinutes = 0;
   let cost = 0;
-  for (const [old, fresh] of statesOf(before, after)) {
-    if (old === fresh) continue;
+  const take = (old: PersonState | undefined, fresh: PersonState | undefined) => {
     compare(old?.snags ?? [], fresh?.snags ?? []);
     paidMinutes += (fresh?.paid ?? 0) - (old?.paid ?? 0);
     cost += (fresh?.cost ?? 0) - (old?.cost ?? 0);
+  };
+  if (before.indexOf === after.indexOf)
+    for (let i = 0; i < after.people.length; i++) {
+      if (before.people[i] !== after.people[i]) take(before.people[i], after.people[i]);
+    }
+  else {
+    const at = (judgement: Judgement, id: string) => judgement.people[judgement.indexOf.get(id) ?? -1];
+    for (const id of new Set([...before.indexOf.keys(), ...after.indexOf.keys()]))
+      if (at(before, id) !== at(after, id)) take(at(before, id), at(after, id));
+    take(before.people.at(-1), after.people.at(-1));
   }
   // Where the rows of coverage are others their cells do not lie beside each other.
   if (same(rowsOf(before), rowsOf(after)))
@@ -58,20 +67,6 @@ export function difference(before: Judgement, after: Judgement): Consequences {
 
 function rowsOf({ plan }: Judgement): string[] {
   return plan.roles.map((role) => role.id);
-}
-
-/** The states of everybody of two judgements, open shifts too, each with what became of it. */
-function* statesOf(before: Judgement, after: Judgement): Iterable<[PersonState | null, PersonState | null]> {
-  if (before.indexOf === after.indexOf) {
-    for (let i = 0; i < after.people.length; i++) yield [before.people[i], after.people[i]];
-    return;
-  }
-  for (const [id, i] of before.indexOf) {
-    const at = after.indexOf.get(id);
-    yield [before.people[i], at === undefined ? null : after.people[at]];
-  }
-  for (const [id, i] of after.indexOf) if (!before.indexOf.has(id)) yield [null, after.people[i]];
-  yield [before.people.at(-1)!, after.people.at(-1)!];
 }
 
 /**

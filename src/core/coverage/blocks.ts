@@ -30,20 +30,22 @@ export function blocksOf(frame: Frame, staffing: Staffing, row: number, day: num
   const first = Math.floor(range.from / size) * size;
   for (let from = first; from < range.to; from += size) {
     const to = from + size;
-    let low = Infinity;
-    let high = 0;
-    let gap = 0;
-    let surplus = Infinity;
-    for (let t = base + from; t < base + to; t++) {
-      const on = staffed[t];
-      const need = needed[t];
+    let on = staffed[base + from];
+    let need = needed[base + from];
+    let low = on;
+    let high = need;
+    let short = need - on;
+    for (let t = base + from + 1; t < base + to; t++) {
+      // Most minutes are as the one before them.
+      if (staffed[t] === on && needed[t] === need) continue;
+      on = staffed[t];
+      need = needed[t];
       if (on < low) low = on;
       if (need > high) high = need;
-      const short = need - on;
-      if (short > gap) gap = short;
-      if (-short < surplus) surplus = -short;
+      if (need - on > short) short = need - on;
     }
-    blocks.push({ from, to, staffed: low, needed: high, gap, surplus: high > 0 ? Math.max(0, surplus) : 0 });
+    const gap = short > 0 ? short : 0;
+    blocks.push({ from, to, staffed: low, needed: high, gap, surplus: high > 0 && short < 0 ? -short : 0 });
   }
   return blocks;
 }
@@ -66,19 +68,37 @@ export function reachOf(
   const { days } = frame.plan;
   const first = new Float64Array(days + 1).fill(Infinity);
   const last = new Float64Array(days + 1);
-  for (const list of lists)
-    for (const placed of list) {
-      if (placed.site !== null) continue;
-      const end = placed.own ? days : days - 1;
-      const from = placed.from - frame.start;
-      const to = placed.to - frame.start;
-      for (let day = Math.max(0, Math.floor(from / DAY)); day <= end && day * DAY < to; day++) {
-        if (only && !only.has(day)) continue;
-        first[day] = Math.min(first[day], Math.max(from - day * DAY, 0));
-        last[day] = Math.max(last[day], Math.min(to - day * DAY, DAY));
-      }
+  const wanted = only ? [...only].filter((day) => day <= days) : Array.from(first.keys());
+  for (const list of lists) {
+    const { from, to } = reachOfOne(frame, list);
+    for (const day of wanted) {
+      if (from[day] < first[day]) first[day] = from[day];
+      if (to[day] > last[day]) last[day] = to[day];
     }
+  }
   return { from: first, to: last };
+}
+
+/** The reach of lists that were looked at before: a list is never changed, and few are new after an edit. */
+const REACHES = new WeakMap<readonly Placed[], Reach>();
+
+function reachOfOne(frame: Frame, list: readonly Placed[]): Reach {
+  const known = REACHES.get(list);
+  if (known) return known;
+  const { days } = frame.plan;
+  const reach = { from: new Float64Array(days + 1).fill(Infinity), to: new Float64Array(days + 1) };
+  for (const placed of list) {
+    if (placed.site !== null) continue;
+    const end = placed.own ? days : days - 1;
+    const from = placed.from - frame.start;
+    const to = placed.to - frame.start;
+    for (let day = Math.max(0, Math.floor(from / DAY)); day <= end && day * DAY < to; day++) {
+      reach.from[day] = Math.min(reach.from[day], Math.max(from - day * DAY, 0));
+      reach.to[day] = Math.max(reach.to[day], Math.min(to - day * DAY, DAY));
+    }
+  }
+  REACHES.set(list, reach);
+  return reach;
 }
 
 /**
