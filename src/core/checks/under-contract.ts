@@ -14,9 +14,8 @@ export const underContract: PersonCheck = {
     const limit = person.contractMinutes;
     frame.weeks.forEach((week, i) => {
       if (week.days < 7 || pay[i].paid >= limit) return;
-      const { employedFrom, employedTo } = person;
-      if (employedFrom !== null && employedFrom >= week.first + 7) return;
-      if (employedTo !== null && employedTo < week.first) return;
+      const begins = Math.max(person.employedFrom ?? week.first, week.first);
+      if (begins > Math.min(person.employedTo ?? begins, week.first + 6)) return;
       const credited = creditedMinutes(frame.plan, person, week.first, 7);
       const short = limit - pay[i].paid - credited;
       if (short > 0)

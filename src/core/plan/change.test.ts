@@ -30,18 +30,15 @@ describe('a change', () => {
       fc.constant<Change>({ do: 'set-leave', person: 'ann', id: 'l', leave: { state: 'declined' } }),
       fc.constant<Change>({ do: 'remove-leave', person: 'ann', id: 'l' }),
     );
-    let done = 0;
     fc.assert(
       fc.property(fc.array(change, { maxLength: 6 }), (changes) => {
         const there = applyAll(start, changes);
-        if (!there.ok) return;
-        done++;
+        fc.pre(there.ok);
         const back = applyAll(there.plan, there.inverse);
         expect(back.ok && byId(back.plan)).toEqual(byId(start));
         expect(back.ok && back.plan.people).toEqual(start.people);
       }),
     );
-    expect(done).toBeGreaterThan(10);
   });
 
   test.each<[string, Change, string]>([

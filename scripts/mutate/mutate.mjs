@@ -1,0 +1,124 @@
+// Makes wrong edits in the rooms of the core that compute, one at a time, and sees whether their tests notice. Prints
+// the share noticed by room and in all, writes what was not noticed to .mutate/survived.txt, and fails below the limit.
+//   npm run mutate                 a sample over all rooms
+//   npm run mutate -- hours plan   some of them
+// MUTATE_SAMPLE: how many edits are tried over all rooms, 0 for all; MUTATE_SEED chooses which.
+import { mkdirSync, readFileSync, readdirSync, writeFileSync } from 'node:fs';
+import { availableParallelism } from 'node:os';
+import { join } from 'node:path';
+import { Stryker } from '@stryker-mutator/core';
+import { Instrumenter } from '@stryker-mutator/instrumenter';
+
+const ROOMS = ['checks', 'hours', 'coverage', 'plan', 'availability'];
+/** Per cent. */
+const LIMIT = 85;
+/** About one in six turns out to be static; what is left is to be 1,500 at least. */
+const SAMPLE = Number(process.env.MUTATE_SAMPLE ?? 1900);
+const SEED = Number(process.env.MUTATE_SEED ?? 1);
+const rooms = process.argv.slice(2).length > 0 ? process.argv.slice(2) : ROOMS;
+
+/**
+ * Each room is tried against its own tests and those of the checks, bundled into one module that stays loaded: that
+ * is why static edits, which take effect only while a module loads, are left out.
+ */
+function options(room) {
+  return {
+    mutate: [`src/core/${room}/**/*.ts`, '!**/*.test.ts'],
+    buildCommand: `node scripts/mutate/bundle.mjs ${room}`,
+    testRunner: 'mocha',
+    mochaOptions: { spec: ['tests.bundle.mjs'] },
+    coverageAnalysis: 'perTest',
+    ignoreStatic: true,
+    concurrency: availableParallelism(),
+    ignorePatterns: ['**', '!src/core/**', '!scripts/mutate/**', '!package.json', '!tsconfig.json'],
+    tempDirName: '.mutate/tmp',
+    reporters: process.env.MUTATE_LOG ? ['progress-append-only'] : [],
+    logLevel: process.env.MUTATE_LOG ?? 'error',
+    allowConsoleColors: false,
+  };
+}
+
+const keyOf = ({ fileName, location: { start, end }, mutatorName, replacement }) =>
+  [
+    fileName.slice(fileName.lastIndexOf('src/core/')),
+    start.line,
+    start.column,
+    end.line,
+    end.column,
+    mutatorName,
+    replacement,
+  ].join(' ');
+
+/** The edits to try, by key, chosen by the seed from all there are; null: all. */
+async function sample() {
+  const keys = [];
+  const silent = new Proxy({}, { get: () => () => false });
+  for (const room of ROOMS) {
+    const folder = join('src/core', room);
+    const files = readdirSync(folder)
+      .filter((name) => name.endsWith('.ts') && !name.endsWith('.test.ts'))
+      .map((name) => ({
+        name: join(folder, name),
+        content: readFileSync(join(folder, name), 'utf8'),
+        mutate: true,
+      }));
+    const found = await new Instrumenter(silent).instrument(files, {
+      plugins: null,
+      ignorers: [],
+      excludedMutations: [],
+    });
+    keys.push(...found.mutants.map(keyOf));
+  }
+  let state = SEED;
+  const random = () => {
+    // Numerical Recipes' generator: the same sample from the same seed everywhere.
+    state = (Math.imul(state, 1664525) + 1013904223) >>> 0;
+    return state / 2 ** 32;
+  };
+  const order = keys.sort().map((key) => ({ key, at: random() }));
+  order.sort((a, b) => a.at - b.at);
+  return {
+    all: keys.length,
+    chosen: SAMPLE > 0 ? new Set(order.slice(0, SAMPLE).map(({ key }) => key)) : null,
+  };
+}
+
+const { all, chosen } = await sample();
+// The tool has no sample of its own: of what it makes, only what was chosen goes on to be tried.
+const { instrument } = Instrumenter.prototype;
+Instrumenter.prototype.instrument = async function (...given) {
+  const made = await instrument.apply(this, given);
+  return chosen ? { ...made, mutants: made.mutants.filter((mutant) => chosen.has(keyOf(mutant))) } : made;
+};
+
+mkdirSync('.mutate', { recursive: true });
+const sums = { found: 0, missed: 0, static: 0 };
+const survived = [];
+const percent = (found, missed) => `${((100 * found) / Math.max(1, found + missed)).toFixed(1)} %`;
+for (const room of rooms) {
+  const began = performance.now();
+  const mutants = await new Stryker(options(room)).runMutationTest();
+  const of = (...states) => mutants.filter(({ status }) => states.includes(status));
+  const found = of('Killed', 'Timeout').length;
+  const missed = of('Survived', 'NoCoverage');
+  const left = of('Ignored');
+  sums.found += found;
+  sums.missed += missed.length;
+  sums.static += left.length;
+  for (const [word, list] of [
+    ['not noticed', missed],
+    ['static', left],
+  ])
+    for (const mutant of list) survived.push(`${word} ${keyOf(mutant)}`);
+  writeFileSync('.mutate/survived.txt', `${survived.sort().join('\n')}\n`);
+  const minutes = ((performance.now() - began) / 60_000).toFixed(1);
+  console.log(
+    `${room} ${percent(found, missed.length)}: ${found} of ${found + missed.length} noticed, ` +
+      `${left.length} static left out, ${minutes} min`,
+  );
+}
+console.log(
+  `in all ${percent(sums.found, sums.missed)}: ${sums.found} of ${sums.found + sums.missed} noticed, ` +
+    `${sums.static} static left out, of ${all} there are; see .mutate/survived.txt`,
+);
+if (100 * sums.found < LIMIT * (sums.found + sums.missed)) process.exitCode = 1;
