@@ -49,7 +49,7 @@ export function toMinor(amount: Amount, decimals: number): number {
   if (amount.parts.length === 0 && Math.abs(amount.whole) * factor * 2 < Number.MAX_SAFE_INTEGER) {
     const over = Math.abs(amount.whole) * factor;
     const minor = (over * 2 + under - ((over * 2 + under) % (2 * under))) / (2 * under);
-    return amount.whole < 0 ? -minor : minor;
+    return amount.whole < 0 ? 0 - minor : minor;
   }
   return roundFraction(sum([amount]), factor);
 }
@@ -97,5 +97,5 @@ function roundFraction({ over, under }: Fraction, factor: number): number {
   const bottom = under * 60n * BigInt(SCALE);
   const top = (over < 0n ? -over : over) * BigInt(factor);
   const minor = Number((2n * top + bottom) / (2n * bottom));
-  return over < 0n ? -minor : minor;
+  return over < 0n ? 0 - minor : minor;
 }

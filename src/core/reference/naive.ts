@@ -25,6 +25,7 @@ interface Work {
   readonly start: number;
   readonly end: number;
   readonly pause: Break | null;
+  readonly more: readonly Break[];
 }
 
 const DAY = 1440;
@@ -103,14 +104,13 @@ export function naive(plan: Plan): Naive {
       start: elapsed(from),
       end: elapsed(to),
       pause: shift.break,
+      more: own?.detail?.moreBreaks ?? [],
     };
   };
   const lasting = ({ start, end }: Work) => Math.max(0, end - start);
-  const restOf = (work: Work) => work.pause ?? tierOf(lasting(work));
-  const paidOf = (work: Work) => {
-    const rest = restOf(work);
-    return Math.max(0, lasting(work) - (rest.paid ? 0 : rest.minutes));
-  };
+  const restsOf = (work: Work) => [work.pause ?? tierOf(lasting(work)), ...work.more];
+  const paidOf = (work: Work) =>
+    Math.max(0, lasting(work) - restsOf(work).reduce((sum, rest) => sum + (rest.paid ? 0 : rest.minutes), 0));
   const order = (a: Work, b: Work) =>
     a.from - b.from || (a.id === b.id ? 0 : a.id === null ? -1 : b.id === null ? 1 : a.id < b.id ? -1 : 1);
   const whole = (from: number, to: number) =>
@@ -175,10 +175,11 @@ export function naive(plan: Plan): Naive {
       const there = new Set<number>();
       for (const work of all) {
         if (work.site !== null || (role !== null && work.role !== role)) continue;
-        const rest = restOf(work);
+        const rests = restsOf(work);
         for (const minute of whole(work.from, work.to)) {
           const at = minute - work.date * DAY;
-          if (rest.at !== null && at >= rest.at && at < rest.at + rest.minutes) continue;
+          if (rests.some((rest) => rest.at !== null && at >= rest.at && at < rest.at + rest.minutes))
+            continue;
           if (work.own === null && minute >= last * DAY) continue;
           there.add(minute - first * DAY);
         }
@@ -361,7 +362,7 @@ export function naive(plan: Plan): Naive {
         Math.max(...mine.map(({ end }) => end)),
       ];
       const pauses = whole(from, to).filter((minute) => !there.has(minute)).length;
-      const had = pauses + mine.reduce((sum, work) => sum + restOf(work).minutes, 0);
+      const had = pauses + mine.flatMap(restsOf).reduce((sum, rest) => sum + rest.minutes, 0);
       const due = Math.max(
         0,
         ...rules.breaks.map((tier) => (worked > tier.atLeastMinutes ? tier.minutes : 0)),
@@ -429,7 +430,7 @@ export function naive(plan: Plan): Naive {
       const max = person.maxWeekMinutes;
       if (max !== null && mine.length > 0 && everywhere > max)
         tell('long-week', week, { person: id, amount: everywhere - max, limit: max });
-      const pay = payOf(plan, person, inWeek, { elapsed, restOf, paidOf, lasting });
+      const pay = payOf(plan, person, inWeek, { elapsed, restsOf, paidOf, lasting });
       if (pay.overtime > 0)
         tell('overtime', week, {
           person: id,
@@ -530,21 +531,48 @@ function payOf(
   week: readonly Work[],
   {
     elapsed,
-    restOf,
+    restsOf,
     paidOf,
     lasting,
   }: {
     elapsed: (wall: number) => number;
-    restOf: (work: Work) => Break;
+    restsOf: (work: Work) => readonly Break[];
     paidOf: (work: Work) => number;
     lasting: (work: Work) => number;
   },
 ): { over: bigint; under: bigint; overtime: number } {
   const millionths = (value: number) => Math.round(value * 1_000_000);
-  const rateOf = ({ role }: Work) => {
+  const rateOf = ({ role, date }: Work) => {
     if (role === null) return 0;
-    const own = person.roles.find((held) => held.role === role && held.hourlyRate !== null)?.hourlyRate;
+    const held = person.roles.find((one) => one.role === role);
+    const later = held?.laterRates?.filter((rate) => rate.since <= date).at(-1);
+    const own = later ? later.hourlyRate : held?.hourlyRate;
     return own ?? roles.find((one) => one.id === role)?.hourlyRate ?? 0;
+  };
+  /** Unpaid breaks with a time lie there; what else is unpaid is taken from the middle of what is left. */
+  const workedMinutes = (work: Work): number[] => {
+    const all = Array.from({ length: lasting(work) }, (_, i) => work.start + i);
+    const paid = paidOf(work);
+    const rests = restsOf(work);
+    const unpaid = rests.filter((rest) => !rest.paid && rest.minutes > 0);
+    if (rests.length === 1) {
+      const off = lasting(work) - paid;
+      const { at } = rests[0];
+      const wanted = at === null ? work.start + Math.floor(paid / 2) : elapsed(work.date * DAY + at);
+      const hole = Math.min(Math.max(wanted, work.start), work.end - off);
+      return all.filter((minute) => minute < hole || minute >= hole + off);
+    }
+    const left = all.filter(
+      (minute) =>
+        !unpaid.some(
+          ({ at, minutes }) =>
+            at !== null &&
+            minute >= elapsed(work.date * DAY + at) &&
+            minute < elapsed(work.date * DAY + at + minutes),
+        ),
+    );
+    const ahead = Math.floor(paid / 2);
+    return left.filter((_, i) => i < ahead || i >= ahead + Math.max(0, left.length - paid));
   };
   let earned = 0n;
   let paid = 0;
@@ -561,12 +589,7 @@ function payOf(
       paid += paidOf(work);
     }
     if (!rule) continue;
-    const off = lasting(work) - paidOf(work);
-    const { at } = restOf(work);
-    const wanted = at === null ? work.start + Math.floor(paidOf(work) / 2) : elapsed(work.date * DAY + at);
-    const hole = Math.min(Math.max(wanted, work.start), work.end - off);
-    for (let minute = work.start; minute < work.end; minute++) {
-      if (minute >= hole && minute < hole + off) continue;
+    for (const minute of workedMinutes(work)) {
       const index = worked.get(work.date) ?? 0;
       worked.set(work.date, index + 1);
       const factors: number[] = [];

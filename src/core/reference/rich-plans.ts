@@ -1,4 +1,11 @@
-import { DEFAULT_RULES, type AvailabilityEntry, type Break, type Plan, type Rules } from '../plan/types';
+import {
+  DEFAULT_RULES,
+  NO_DETAIL,
+  type AvailabilityEntry,
+  type Break,
+  type Plan,
+  type Rules,
+} from '../plan/types';
 import { seeded } from '../seeded';
 import { person, plan } from '../testing';
 import { readDate } from '../time/day';
@@ -42,6 +49,7 @@ export function richPlan(seed: number): Plan {
     role: pick(['bar', 'floor']),
     until: pick([null, null, date()]),
     hourlyRate: pick([null, 11.5, 17.333333]),
+    ...(random() < 0.3 ? { laterRates: [{ since: date(), hourlyRate: pick([null, 20]) }] } : {}),
   });
   const people = names.map((id) =>
     person(id, {
@@ -74,6 +82,9 @@ export function richPlan(seed: number): Plan {
       person: pick([...names, ...names, null]),
       role: pick(['bar', 'floor', 'floor', null]),
       break: pause(at),
+      ...(random() < 0.3
+        ? { detail: { ...NO_DETAIL, moreBreaks: some(3, () => pause(at)).filter((one) => one !== null) } }
+        : {}),
     };
   });
   const around = some(12, () => {
