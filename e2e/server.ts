@@ -12,7 +12,13 @@ export const WEEK = '2026-11-23';
 export class DemoServer {
   private process: ChildProcess | null = null;
   private port = 0;
-  private readonly folder = mkdtempSync(join(tmpdir(), 'vicenda-e2e-'));
+
+  constructor(private readonly folder = mkdtempSync(join(tmpdir(), 'vicenda-e2e-'))) {}
+
+  /** Another process on the same data file, at a port of its own; to be started and stopped. */
+  beside(): DemoServer {
+    return new DemoServer(this.folder);
+  }
 
   get url(): string {
     return `http://localhost:${this.port}`;
@@ -36,17 +42,16 @@ export class DemoServer {
   /** Makes the demo data and starts. `flags` as for `npm run demo`. */
   async begin(...flags: string[]): Promise<void> {
     execFileSync('node', ['--import', 'tsx', 'scripts/make-demo.ts', ...flags], { env: this.env });
-    this.port = await freePort();
     await this.start();
   }
 
   /** Starts on an empty folder. */
   async beginEmpty(): Promise<void> {
-    this.port = await freePort();
     await this.start();
   }
 
   async start(): Promise<void> {
+    this.port ||= await freePort();
     this.process = spawn('node', ['scripts/server.mjs'], { env: this.env, stdio: 'ignore' });
     const until = Date.now() + 30_000;
     for (;;) {

@@ -1,8 +1,10 @@
 import { DemoServer } from '../e2e/server';
 import { conflicts } from './conflicts';
+import { fullDisk } from './full-disk';
 import { hostileFiles } from './hostile-files';
 import { kills } from './kills';
 import { staleForms } from './stale-forms';
+import { twoProcesses } from './two-processes';
 import { waitingEdits } from './waiting';
 
 /** How much of it all is done; 1 is everything. */
@@ -23,6 +25,15 @@ try {
   say('kills', killed.kills);
   say('acknowledged', killed.acknowledged);
   say('lost', killed.lost, true);
+  const both = await twoProcesses(server, times(600));
+  say('two-processes', both.acknowledged);
+  say('two-processes-lost', both.lost, true);
+  const full = await fullDisk(times(20));
+  if (full) {
+    say('full-disk-refused', full.refused);
+    say('full-disk-acknowledged', full.acknowledged);
+    say('full-disk-lost', full.lost, true);
+  } else say('full-disk', 'left out: it takes root');
   const clashes = await conflicts(server, times(3000));
   say('conflicts', clashes.told);
   say('silently-lost', clashes.lost, true);

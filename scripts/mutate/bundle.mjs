@@ -25,5 +25,6 @@ await build({
     'fast-check': join(here, 'scripts/mutate/few-runs.mjs'),
     'fast-check-whole': fileURLToPath(import.meta.resolve('fast-check')),
   },
+  define: { 'process.env.PLAN_GROUPS': '2' },
   logLevel: 'error',
 });

@@ -24,6 +24,8 @@ export async function readXlsx(
   if (!starts(0x50, 0x4b))
     throw new UnreadableFile('This is no workbook. Save the list as XLSX or CSV and try again.');
   const workbook = new ExcelJS.Workbook();
+  // Names of ranges say nothing of a list, and one over a whole sheet would be spelled out cell by cell.
+  Object.defineProperty(workbook.definedNames, 'model', { get: () => [], set: () => undefined });
   try {
     await workbook.xlsx.load(
       bytes.buffer.slice(bytes.byteOffset, bytes.byteOffset + bytes.byteLength) as ArrayBuffer,
