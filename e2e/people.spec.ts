@@ -37,6 +37,26 @@ test('a messy file: three faults are named, the rest is taken, and undone', asyn
   await expect(page.getByRole('heading', { name: '18 people' })).toBeVisible();
 });
 
+test('a list that cannot be taken just now, or is far too large, is told in a sentence', async ({ page }) => {
+  await goReady(page, `${server.url}/people/bistro/import`);
+  const message = 'The disk of the server is full. Make room there; then it goes on by itself.';
+  await page.route('**/api/people/import*', (route) =>
+    route.fulfill({
+      status: 503,
+      json: { ok: false, problem: { code: 'unavailable', message, path: 'full' } },
+    }),
+  );
+  const list = (buffer: Buffer) => ({ name: 'staff.csv', mimeType: 'text/csv', buffer });
+  const pick = page.locator('input[type=file]');
+  await pick.setInputFiles(list(Buffer.from('Name\nZoe')));
+  await expect(page.getByText(message)).toBeVisible();
+  await pick.setInputFiles(list(Buffer.alloc(21_000_000, 'x')));
+  await expect(page.getByText('staff.csv has 21 MB; at most 20 MB are read.')).toBeVisible();
+  await page.unroute('**/api/people/import*');
+  await pick.setInputFiles(list(Buffer.from('Name\nZoe')));
+  await expect(page.getByRole('heading', { name: /1 new/ })).toBeVisible();
+});
+
 test('a change of availability shows what it breaks in planned weeks, and then breaks it', async ({
   page,
 }) => {

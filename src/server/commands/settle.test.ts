@@ -120,6 +120,14 @@ describe('a command that is worked out before it is written', () => {
     expect(left).toEqual([]);
   });
 
+  test('sent again while it is being written is done once, and both are answered', async () => {
+    const { answer } = await copy(async () => {
+      expect((await copy(() => Promise.resolve())).answer).toMatchObject({ ok: true });
+    });
+    expect(answer).toMatchObject({ ok: true });
+    expect(await next()).toHaveLength(62);
+  });
+
   test('can be stopped while it is being staged, and then nothing of it stays', async () => {
     const request = { id: 'copy', kind: 'week.start', input: { site: 'bistro', ...start } };
     const watch = { come: (share: number) => Promise.resolve(share > PREPARED) };

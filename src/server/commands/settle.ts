@@ -4,6 +4,7 @@ import { spanOf } from '@/core/week/arrive';
 import {
   type SealedActivity,
   type Subject,
+  findActivity,
   keepActivity,
   lastSeq,
   shiftOf,
@@ -128,8 +129,12 @@ async function givenUpWith(run: () => Promise<CommandAnswer>): Promise<CommandAn
 /** How far apart two shifts have to lie on the clock to be sure not to meet, in minutes: clocks may change between. */
 const MARGIN = 120;
 
-/** Whether shifts written since a point of the log are among those that are to be written, or meet them. */
-async function isOvertaken(db: Database, { shifts }: Ready, seq: number): Promise<boolean> {
+/**
+ * Whether since a point of the log the very same was written, or shifts that are among those to be written or meet
+ * them.
+ */
+async function isOvertaken(db: Database, { shifts, activity }: Ready, seq: number): Promise<boolean> {
+  if (activity && (await findActivity(db, activity.id))) return true;
   if (shifts.length === 0) return false;
   const others = await shiftsChangedAfter(db, seq);
   if (others.length === 0) return false;
