@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
-import { coverageBetween, judge, snagsOf } from '../consequences/judge';
+import { type Judgement, coverageBetween, judge, rejudge, snagsOf } from '../consequences/judge';
 import { totalsOf } from '../consequences/totals';
 import type { Plan } from '../plan/types';
 import { type Naive, naive } from '../reference/naive';
@@ -8,8 +8,8 @@ import { richPlan } from '../reference/rich-plans';
 // Source: the contract of the plan file, computed a second time, minute by minute, by code that shares nothing with
 // what is tried here.
 
-function told(plan: Plan): Naive {
-  const judgement = judge(plan);
+function told(judgement: Judgement): Naive {
+  const { plan } = judgement;
   const coverage: string[] = [];
   judgement.ranges.forEach((range, day) => {
     if (!range) return;
@@ -55,7 +55,31 @@ describe('a plan in which anything may happen comes to the same, worked out minu
     for (let i = 0; i < 10; i++) {
       const seed = group * 10 + i;
       const { plan, expected } = planned(seed);
-      expect({ seed, ...told(plan) }).toEqual({ seed, ...expected });
+      expect({ seed, ...told(judge(plan)) }).toEqual({ seed, ...expected });
+    }
+  });
+
+  test.each(Array.from({ length: GROUPS }, (_, i) => i))('ten of them, %i, shift by shift', (group) => {
+    for (let i = 0; i < 10; i++) {
+      const seed = group * 10 + i;
+      const { plan, expected } = planned(seed);
+      // A third of the shifts comes by edits, and another is elsewhere until it is moved to its place.
+      const late = plan.shifts.filter((_, n) => n % 3 === 0);
+      const early = plan.shifts.filter((_, n) => n % 3 > 0);
+      const elsewhere = early.map((shift, n) =>
+        n % 2 ? shift : { ...shift, person: 'cy', role: 'bar', date: plan.from },
+      );
+      let judgement = judge({ ...plan, shifts: elsewhere });
+      for (const shift of [...late, ...early]) {
+        const { id, ...patch } = shift;
+        const change = late.includes(shift)
+          ? { do: 'add' as const, shift }
+          : { do: 'set' as const, id, shift: patch };
+        const done = rejudge(judgement, [change]);
+        if (!done.ok) throw new Error(done.problem.message);
+        judgement = done.judgement;
+      }
+      expect({ seed, ...told(judgement) }).toEqual({ seed, ...expected });
     }
   });
 });
