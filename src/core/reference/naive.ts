@@ -50,7 +50,6 @@ export function naive(plan: Plan): Naive {
     clocks.set(wall, minutes);
     return minutes;
   };
-  const weekday = (date: number) => (((date + 3) % 7) + 7) % 7;
   const closedDay = (date: number) => plan.holidays.some((one) => one.closed && one.date === date);
   const hoursOf = (date: number) =>
     closedDay(date)
@@ -302,7 +301,7 @@ export function naive(plan: Plan): Naive {
     for (const work of own) {
       const place = placeOf(work, id);
       alone(work, id);
-      const allowance = whole(work.from, work.to).map((minute) => availabilityAt(person, minute, weekday));
+      const allowance = whole(work.from, work.to).map((minute) => availabilityAt(person, minute));
       const not = allowance.filter((one) => one === 'not').length;
       const rather = allowance.filter((one) => one === 'rather').length;
       if (not > 0) tell('not-available', work.date, { ...place, amount: not });
@@ -480,11 +479,10 @@ export function naive(plan: Plan): Naive {
   return { snags: snags.sort(), people, coverage: coverage.sort() };
 }
 
-function availabilityAt(
-  { availability }: Person,
-  minute: number,
-  weekday: (date: number) => number,
-): 'free' | 'rather' | 'not' {
+const weekday = (date: number) => (((date + 3) % 7) + 7) % 7;
+
+/** What a person's availability says of one wall-clock minute since 1970. */
+export function availabilityAt({ availability }: Person, minute: number): 'free' | 'rather' | 'not' {
   const date = Math.floor(minute / DAY);
   const valid = (entry: Person['availability'][number], on: number) =>
     (entry.since ?? -1e9) <= on && (entry.until ?? 1e9) >= on;
