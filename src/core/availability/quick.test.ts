@@ -10,7 +10,7 @@ import { supplyOf, whoCould } from './supply';
 import { minutesByWeekday } from './typed';
 import type { WeekBlock } from './week-blocks';
 
-const SEEDS = Array.from({ length: 40 }, (_, i) => i);
+const SEEDS = Array.from({ length: 12 }, (_, i) => i);
 
 /** The minutes of a date that some spans hold. */
 const minutesIn = (spans: readonly { from: number; to: number }[]) =>
@@ -118,7 +118,7 @@ describe('a week spelled out', () => {
   });
 });
 
-test.each(SEEDS.slice(0, 12))('who could work is counted minute by minute, plan %i', (seed) => {
+test.each(SEEDS.slice(0, 4))('who could work is counted minute by minute, plan %i', (seed) => {
   const plan = richPlan(seed);
   const judgement = judge(plan);
   const could = supplyOf(judgement);

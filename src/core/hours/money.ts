@@ -44,27 +44,24 @@ const DECIMALS = new Map<string, number>();
 
 /** The amount in whole minor units, rounded once, half away from zero. */
 export function toMinor(amount: Amount, decimals: number): number {
-  const factor = 10 ** decimals;
-  const under = 60 * SCALE;
-  if (amount.parts.length === 0 && Math.abs(amount.whole) * factor * 2 < Number.MAX_SAFE_INTEGER) {
-    const over = Math.abs(amount.whole) * factor;
-    const minor = (over * 2 + under - ((over * 2 + under) % (2 * under))) / (2 * under);
-    return amount.whole < 0 ? 0 - minor : minor;
-  }
-  return roundFraction(sum([amount]), factor);
+  return sumToMinor([amount], decimals);
 }
 
 /** Several amounts added exactly and rounded once, in whole minor units. */
 export function sumToMinor(amounts: readonly Amount[], decimals: number): number {
+  const factor = 10 ** decimals;
   let whole = 0;
   let plain = true;
   for (const amount of amounts) {
     whole += amount.whole;
     if (amount.parts.length > 0) plain = false;
   }
-  // Sums of whole numbers stay exact below 2^53; what exceeds it is added up again as big numbers.
-  if (plain && Math.abs(whole) < 2 ** 52) return toMinor({ whole, parts: [] }, decimals);
-  return roundFraction(sum(amounts), 10 ** decimals);
+  const over = Math.abs(whole) * factor * 2;
+  // Whole numbers stay exact below 2^53; what exceeds it is added up again as big numbers.
+  if (!plain || over > Number.MAX_SAFE_INTEGER / 2) return roundFraction(sum(amounts), factor);
+  const under = 60 * SCALE;
+  const minor = Math.floor((over + under) / (2 * under));
+  return whole < 0 ? 0 - minor : minor;
 }
 
 /** Whole minor units written as a number of major units. */
@@ -73,18 +70,12 @@ export function toMajor(minor: number, decimals: number): number {
 }
 
 function sum(amounts: readonly Amount[]): Fraction {
-  let whole = 0n;
-  let small = 0;
+  let over = 0n;
   const byUnder = new Map<bigint, bigint>();
-  for (const amount of amounts) {
-    small += amount.whole;
-    if (Math.abs(small) > 2 ** 52) {
-      whole += BigInt(small);
-      small = 0;
-    }
-    for (const part of amount.parts) byUnder.set(part.under, (byUnder.get(part.under) ?? 0n) + part.over);
+  for (const { whole, parts } of amounts) {
+    over += BigInt(whole);
+    for (const part of parts) byUnder.set(part.under, (byUnder.get(part.under) ?? 0n) + part.over);
   }
-  let over = whole + BigInt(small);
   let under = 1n;
   for (const [partUnder, partOver] of byUnder) {
     over = over * partUnder + partOver * under;

@@ -123,22 +123,6 @@ function higher(a: number | null, b: number): number {
  * minutes.
  */
 function workedSpans(placed: Placed, clock: ZoneClock): [number, number][] {
-  const { start, end, elapsed, paid } = placed;
-  if (paid === 0) return [];
-  if (paid === elapsed) return [[start, end]];
-  if (placed.moreBreaks.length > 0) return workedAround(placed, clock);
-  const off = elapsed - paid;
-  const fixed = placed.break.at;
-  const wanted = fixed === null ? start + Math.floor(paid / 2) : clock.elapsed(placed.date * DAY + fixed);
-  const at = Math.min(Math.max(wanted, start), end - off);
-  const spans: [number, number][] = [
-    [start, at],
-    [at + off, end],
-  ];
-  return spans.filter(([from, to]) => to > from);
-}
-
-function workedAround(placed: Placed, clock: ZoneClock): [number, number][] {
   const { start, end, paid } = placed;
   const fixed = union(
     fixedBreaks(placed, true).map((span) => ({ from: clock.elapsed(span.from), to: clock.elapsed(span.to) })),

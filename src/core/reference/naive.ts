@@ -553,13 +553,6 @@ function payOf(
     const paid = paidOf(work);
     const rests = restsOf(work);
     const unpaid = rests.filter((rest) => !rest.paid && rest.minutes > 0);
-    if (rests.length === 1) {
-      const off = lasting(work) - paid;
-      const { at } = rests[0];
-      const wanted = at === null ? work.start + Math.floor(paid / 2) : elapsed(work.date * DAY + at);
-      const hole = Math.min(Math.max(wanted, work.start), work.end - off);
-      return all.filter((minute) => minute < hole || minute >= hole + off);
-    }
     const left = all.filter(
       (minute) =>
         !unpaid.some(
