@@ -43,7 +43,7 @@ async function filled(server: DemoServer, disk: string, rounds: number) {
       const { id } = shifts[made % shifts.length];
       const note = `note ${++made} ${'x'.repeat(900)}`;
       const was = { note: kept.get(id) ?? shifts[(made - 1) % shifts.length].note };
-      const answer = await send(server.url, `full-${made}`, version, [
+      const answer = await send(server.url, `full-disk-${made}`, version, [
         { do: 'set', id, shift: { note }, was },
       ]);
       if (answer.ok) {

@@ -21,7 +21,7 @@ export async function twoProcesses(
         const was = { note: kept.get(id) ?? before };
         // A file that is busy for too long is told, and the same is sent again.
         for (;;) {
-          const answer = await send(server.url, `two-${part}-${i}`, version, [
+          const answer = await send(server.url, `two-process-${part}-${i}`, version, [
             { do: 'set', id, shift: { note }, was },
           ]);
           if (answer.ok) break;
