@@ -11,6 +11,7 @@ import { type Dated, segmentsOf } from '@/core/availability/versions';
 import { type Day, readDate, writeDate } from '@/core/time/day';
 import type { Database } from '../database';
 import { readMoment } from '../moment';
+import type { StoredMoney } from '../money';
 import type { TableName } from '../records/records';
 import type { Schema } from '../schema';
 import { inForce } from '../site/site-store';
@@ -114,8 +115,7 @@ export interface PlanOf {
   readonly to: Day;
   /** Those that the plan knows; others of theirs are left out. */
   readonly roles: ReadonlySet<string>;
-  /** Minor units in one major unit of the site's currency. */
-  readonly minor: number;
+  readonly money: StoredMoney;
 }
 
 /** Whether somebody belongs to a site on some of the days, shifts aside. */
@@ -142,7 +142,7 @@ const MADE = new WeakMap<PersonGround, Map<string, Person>>();
 
 /** A person as a plan knows them: with roles, pay, the availability and the leave that can matter on its days. */
 export function personOf(ground: PersonGround, of: PlanOf): Person {
-  const key = JSON.stringify([of.from, of.to, of.minor, ...of.roles]);
+  const key = JSON.stringify([of.from, of.to, of.money.currency, ...of.roles]);
   const made = MADE.get(ground) ?? new Map<string, Person>();
   MADE.set(ground, made);
   let person = made.get(key);
@@ -150,7 +150,7 @@ export function personOf(ground: PersonGround, of: PlanOf): Person {
   return person;
 }
 
-function makePerson(ground: PersonGround, { from, to, roles, minor }: PlanOf): Person {
+function makePerson(ground: PersonGround, { from, to, roles, money }: PlanOf): Person {
   const [row] = ground.person;
   const day = (text: string | null) => (text === null ? null : readDate(text));
   return {
@@ -162,7 +162,7 @@ function makePerson(ground: PersonGround, { from, to, roles, minor }: PlanOf): P
       .map((held) => ({
         role: held.role_id,
         until: day(held.until),
-        ...ratesOf(ground.person_pay, held.role_id, [from, to], minor),
+        ...ratesOf(ground.person_pay, held.role_id, [from, to], money),
       })),
     contractMinutes: row.contract_minutes,
     maxWeekMinutes: row.max_week_minutes,
@@ -185,13 +185,13 @@ function ratesOf(
   pay: readonly PayRow[],
   role: string,
   [from, to]: readonly [Day, Day],
-  minor: number,
+  money: StoredMoney,
 ): Pick<HeldRole, 'hourlyRate' | 'laterRates'> {
   const own = pay.filter((row) => row.role_id === role);
   const base = pay.filter((row) => row.role_id === null);
   const on = (date: string) => {
     const row = inForce(own, date) ?? inForce(base, date);
-    return row ? row.rate_minor / minor : null;
+    return row ? money.told(row.rate_minor) : null;
   };
   const first = writeDate(from);
   const later = [...own, ...base]

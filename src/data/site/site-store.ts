@@ -4,8 +4,8 @@ import { DEFAULT_RULES } from '@/core/plan/types';
 import { type Day, WEEKDAYS, readDate, weekdayOf, writeDate } from '@/core/time/day';
 import type { Span } from '@/core/time/span';
 import type { HourFormat } from '@/core/time/write';
-import { decimalsOf } from '@/core/hours/money';
 import type { Database } from '../database';
+import { moneyIn } from '../money';
 import type { Schema, SiteTable } from '../schema';
 import { type SiteRows, readSiteRows } from './site-rows';
 import { byWeekdays } from '../weekdays';
@@ -79,7 +79,7 @@ export function siteFromRows(rows: SiteRows, id: string, from: Day, days = 7): S
     rows.site_budget.filter((one) => one.site_id === id),
     writeDate(from),
   );
-  const minor = 10 ** decimalsOf(row.currency);
+  const money = moneyIn(row.currency);
   const openDates = new Map<Day, Span[]>();
   for (const date of dates) {
     const day = readDate(date.date)!;
@@ -106,13 +106,13 @@ export function siteFromRows(rows: SiteRows, id: string, from: Day, days = 7): S
       name: role.name,
       mark: role.mark,
       ink: role.ink,
-      hourlyRate: role.rate_minor === null ? null : role.rate_minor / minor,
+      hourlyRate: money.told(role.rate_minor),
       retired: role.retired !== 0,
     })),
     rules: { ...DEFAULT_RULES, ...(JSON.parse(row.rules) as Partial<Rules>) },
     budget: {
       minutes: budget?.minutes ?? null,
-      cost: budget?.cost_minor == null ? null : budget.cost_minor / minor,
+      cost: money.told(budget?.cost_minor),
     },
     version: row.version,
   };

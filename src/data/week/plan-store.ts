@@ -1,5 +1,4 @@
 import { sql } from 'kysely';
-import { decimalsOf } from '@/core/hours/money';
 import type { Change } from '@/core/plan/change';
 import type { AroundShift, Person, Plan, Shift } from '@/core/plan/types';
 import { type Day, writeDate } from '@/core/time/day';
@@ -7,6 +6,7 @@ import { DAY } from '@/core/time/span';
 import { zoneClock } from '@/core/time/zone';
 import type { HourFormat } from '@/core/time/write';
 import type { Database } from '../database';
+import { moneyIn } from '../money';
 import { belongsTo, personOf, positionAt } from '../people/person-ground';
 import type { RowChange } from '../records/records';
 import { readSiteRows, withSetUp } from '../site/site-rows';
@@ -48,7 +48,7 @@ export function planFromRows(
   const used = new Set(here.map((shift) => shift.role));
   const shown = stored.roles.filter((role) => !role.retired || used.has(role.id));
   const roles = new Set(shown.map((role) => role.id));
-  const of = { site, from, to: to + 1, roles, minor: 10 ** decimalsOf(stored.site.currency) };
+  const of = { site, from, to: to + 1, roles, money: moneyIn(stored.site.currency) };
   const mine = [...people.values()]
     .filter((ground) => working.has(ground.person[0].id) || belongsTo(ground, of))
     .map((ground) => ({ position: positionAt(ground, site), person: personOf(ground, of) }))

@@ -1,11 +1,11 @@
 import { randomUUID } from 'node:crypto';
 import Joi from 'joi';
 import { type Problem, fail } from '@/core/plan/change';
-import { decimalsOf } from '@/core/hours/money';
 import type { Day } from '@/core/time/day';
 import { writeDate } from '@/core/time/day';
 import { writeLongDay } from '@/core/time/write';
 import type { Database } from '@/data/database';
+import { businessMoney } from '@/data/money';
 import { NO_ROWS, type PersonRows, personChanges, readPeopleRows } from '@/data/people/person-rows';
 import type { Subject } from '@/data/activity/activity-store';
 import { type RowChange, readRows, readRowsOf, rowChanges } from '@/data/records/records';
@@ -43,12 +43,6 @@ export function blankPerson(name: string): PersonDraft {
   };
 }
 
-/** Minor units in one major unit of money, by the first site's currency: a business pays in one. */
-export async function minorOf(db: Database): Promise<number> {
-  const row = await db.selectFrom('site').select('currency').orderBy('position').executeTakeFirst();
-  return 10 ** decimalsOf(row?.currency ?? 'EUR');
-}
-
 /** One person to be written: as they were (nothing, if new), and as they are to be. */
 export interface Writing {
   readonly id: string;
@@ -71,7 +65,7 @@ export async function writePeople(
 ): Promise<{ ok: true; work: Omit<Work, 'title'> } | { ok: false; problem: Problem }> {
   const wrong = await wrongReference(db, writings, made);
   if (wrong) return wrong;
-  const minor = await minorOf(db);
+  const money = await businessMoney(db);
   const most = await db
     .selectFrom('person_site')
     .select((q) => q.fn.max('position').as('most'))
@@ -82,7 +76,7 @@ export async function writePeople(
   let position = Number(most?.most ?? -1) + 1;
   for (const { id, before, after, versions } of writings) {
     const fresh: Partial<PersonRows> = {
-      ...rowsOf(id, after, before, minor, position++),
+      ...rowsOf(id, after, before, money, position++),
       ...(versions ? versionRows(id, versions) : {}),
     };
     rows.push(...personChanges(before, fresh));
@@ -262,11 +256,11 @@ export const changePeople = command<{ ids: string[]; patch: PeoplePatch }>({
   }).required(),
   async prepare({ db, today }, { ids, patch }) {
     const people = await readPeopleRows(db, ids);
-    const minor = await minorOf(db);
+    const money = await businessMoney(db);
     const writings = [...people].map(([id, before]) => ({
       id,
       before,
-      after: patched(draftOf(before, minor), patch),
+      after: patched(draftOf(before, money), patch),
     }));
     if (writings.length === 0) return fail('unknown', 'none of these people is there', 'ids');
     const written = await writePeople(db, today, writings);

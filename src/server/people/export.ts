@@ -3,6 +3,7 @@ import { versionOn } from '@/core/availability/versions';
 import { type Day, writeDate } from '@/core/time/day';
 import { bareHours } from '@/core/time/write';
 import type { Database } from '@/data/database';
+import { businessMoney } from '@/data/money';
 import { readPeopleRows } from '@/data/people/person-rows';
 import { readRows } from '@/data/records/records';
 import { DAY_FIELDS, PEOPLE_FIELDS } from '@/formats/people/columns';
@@ -13,7 +14,6 @@ import { type Problem } from '@/core/plan/change';
 import { checkAccess } from '../access/permissions';
 import type { Actor } from '../access/actor';
 import { todayOf } from '../commands/request';
-import { minorOf } from './commands';
 import type { PersonDraft, VersionDraft } from './payload';
 import { draftOf, versionsOf } from './rows';
 
@@ -35,7 +35,7 @@ export async function exportLines(
   const refused = checkAccess(actor, 'people.read', site);
   if (refused) return refused;
   const today = await todayOf(db);
-  const minor = await minorOf(db);
+  const money = await businessMoney(db);
   const names = async (table: 'role' | 'site' | 'person') =>
     new Map((await readRows(db, table, {})).map((row) => [String(row.id), String(row.name)]));
   const known: Names = {
@@ -49,7 +49,7 @@ export async function exportLines(
     [...FIELDS.map((field) => field.name), ...fields.map((field) => String(field.name))],
   ];
   for (const rows of (await readPeopleRows(db, ids)).values()) {
-    const person = draftOf(rows, minor);
+    const person = draftOf(rows, money);
     if (site !== null && !person.sites.includes(site)) continue;
     const version = versionOn(versionsOf(rows), today);
     lines.push([

@@ -3,6 +3,7 @@ import { versionOn } from '@/core/availability/versions';
 import { type Result, fail } from '@/core/plan/change';
 import { type Day, startOfWeek } from '@/core/time/day';
 import type { Database } from '@/data/database';
+import { businessMoney } from '@/data/money';
 import { readPeopleRows } from '@/data/people/person-rows';
 import { activitiesAbout, undoneAmong } from '@/data/activity/activity-store';
 import { readRows } from '@/data/records/records';
@@ -10,7 +11,6 @@ import { listSites } from '@/data/site/site-store';
 import { checkAccess, isPermittedEverywhere, visibleSites } from '../access/permissions';
 import { type Actor, nameOfActor } from '../access/actor';
 import { todayOf } from '../commands/request';
-import { minorOf } from './commands';
 import { detailsOf } from './history';
 import type { HistoryLine, PeopleChoices, PeoplePayload, PersonLine, PersonPayload } from './payload';
 import { draftOf, versionsOf } from './rows';
@@ -24,10 +24,10 @@ export async function peopleTable(db: Database, actor: Actor): Promise<Result<{ 
   const seen = new Set(choices.sites.map((site) => site.id));
   const ids = (await db.selectFrom('person').select('id').orderBy('name').execute()).map((row) => row.id);
   const rows = await readPeopleRows(db, ids);
-  const minor = await minorOf(db);
+  const money = await businessMoney(db);
   const people: PersonLine[] = [];
   for (const [id, mine] of rows) {
-    const draft = draftOf(mine, minor);
+    const draft = draftOf(mine, money);
     if (
       draft.sites.length > 0
         ? !draft.sites.some((site) => seen.has(site))
@@ -77,7 +77,7 @@ export async function personPage(
     ok: true,
     page: {
       id,
-      person: draftOf(rows, await minorOf(db)),
+      person: draftOf(rows, await businessMoney(db)),
       versions: versionsOf(rows),
       managers: people.filter((person) => person.id !== id),
       history: await historyOf(db, id, new Map(people.map((person) => [person.id, person.name]))),

@@ -1,4 +1,5 @@
 import { readDate, writeDate } from '@/core/time/day';
+import type { StoredMoney } from '@/data/money';
 import type { Row } from '@/data/records/records';
 import type { PersonRows } from '@/data/people/person-rows';
 import type { ContractKind, PersonDraft, VersionDraft } from './payload';
@@ -9,8 +10,8 @@ const textOf = (value: unknown) => (typeof value === 'string' && value !== '' ? 
 const numberOf = (value: unknown) => (typeof value === 'number' ? value : null);
 const byPosition = (a: Row, b: Row) => Number(a.position) - Number(b.position);
 
-/** A person as their rows say. `minor`: minor units in one major unit of money. */
-export function draftOf(rows: PersonRows, minor: number): PersonDraft {
+/** A person as their rows say. */
+export function draftOf(rows: PersonRows, money: StoredMoney): PersonDraft {
   const [row] = rows.person;
   return {
     name: String(row.name),
@@ -37,7 +38,7 @@ export function draftOf(rows: PersonRows, minor: number): PersonDraft {
       .map((pay) => ({
         role: textOf(pay.role_id),
         since: dayOf(pay.since),
-        rate: Number(pay.rate_minor) / minor,
+        rate: money.told(Number(pay.rate_minor)),
       }))
       .sort((a, b) => (a.role ?? '').localeCompare(b.role ?? '') || (a.since ?? -1e6) - (b.since ?? -1e6)),
     fields: Object.fromEntries(rows.person_field.map((row) => [String(row.field_id), String(row.value)])),
@@ -49,7 +50,7 @@ export function rowsOf(
   id: string,
   draft: PersonDraft,
   before: PersonRows,
-  minor: number,
+  money: StoredMoney,
   position: number,
 ): Omit<PersonRows, 'availability' | 'availability_block'> {
   const of = { person_id: id };
@@ -92,7 +93,7 @@ export function rowsOf(
       ...of,
       role_id: role,
       since: dateOf(since),
-      rate_minor: Math.round(rate * minor),
+      rate_minor: money.stored(rate),
     })),
     person_field: Object.entries(draft.fields)
       .filter(([, value]) => value.trim() !== '')

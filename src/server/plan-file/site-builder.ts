@@ -1,10 +1,10 @@
 import { randomUUID } from 'node:crypto';
 import { versionsOfEntries } from '@/core/availability/versions';
-import { decimalsOf } from '@/core/hours/money';
 import { DEFAULT_RULES, type Need, type Person, type Plan, type Shift } from '@/core/plan/types';
 import { WEEKDAYS, weekdayOf, writeDate } from '@/core/time/day';
 import type { Database } from '@/data/database';
 import { writeMoment } from '@/data/moment';
+import { type StoredMoney, moneyIn } from '@/data/money';
 import { type Row, type RowChange, type TableName, readRowsOf } from '@/data/records/records';
 import { rowOf, takenIds } from '@/data/week/shift-store';
 import { freeSiteId } from '../site/commands';
@@ -22,7 +22,7 @@ export class SiteBuilder {
     private readonly name: string,
     private readonly plan: Plan,
     private readonly position: number,
-    private readonly minor: number,
+    private readonly amounts: StoredMoney,
   ) {}
 
   static async open(db: Database, name: string, plan: Plan): Promise<SiteBuilder> {
@@ -31,8 +31,13 @@ export class SiteBuilder {
       .select((q) => q.fn.max('position').as('most'))
       .executeTakeFirst();
     const position = Number(last?.most ?? -1) + 1;
-    const minor = 10 ** decimalsOf(plan.site.currency);
-    const builder = new SiteBuilder(await freeSiteId(db, name), name, plan, position, minor);
+    const builder = new SiteBuilder(
+      await freeSiteId(db, name),
+      name,
+      plan,
+      position,
+      moneyIn(plan.site.currency),
+    );
     await builder.nameAll(db);
     return builder;
   }
@@ -106,7 +111,7 @@ export class SiteBuilder {
   }
 
   private money(amount: number): number {
-    return Math.round(amount * this.minor);
+    return this.amounts.stored(amount);
   }
 
   private addSite(): void {

@@ -2,9 +2,9 @@ import { randomUUID } from 'node:crypto';
 import Joi from 'joi';
 import { sql } from 'kysely';
 import { fail } from '@/core/plan/change';
-import { decimalsOf } from '@/core/hours/money';
 import type { Rules } from '@/core/plan/types';
 import { type Day, writeDate } from '@/core/time/day';
+import { moneyIn } from '@/data/money';
 import type { Database } from '@/data/database';
 import { type Row, type RowChange, readRows, readRowsOf, rowChanges } from '@/data/records/records';
 import { BUSINESS } from '../access/permissions';
@@ -112,7 +112,7 @@ export const saveRoles = command<{ site: string; roles: RoleDraft[] }>({
     const twice = roles.findIndex((role, i) => roles.findIndex((one) => name(one) === name(role)) < i);
     if (twice >= 0)
       return fail('taken', `there are two roles "${roles[twice].name}"`, `input.roles[${twice}].name`);
-    const minor = 10 ** decimalsOf(String(siteRow.currency));
+    const money = moneyIn(String(siteRow.currency));
     const placesBefore = await readRows(db, 'site_role', { site_id: site });
     const kept = roles.map((role) => ({ ...role, id: role.id ?? `role-${randomUUID().slice(0, 8)}` }));
     const gone = placesBefore
@@ -125,7 +125,7 @@ export const saveRoles = command<{ site: string; roles: RoleDraft[] }>({
       name: role.name.trim(),
       mark: role.mark.trim(),
       ink: role.ink,
-      rate_minor: role.rate === null ? null : Math.round(role.rate * minor),
+      rate_minor: money.stored(role.rate),
     }));
     const places: Row[] = kept.map((role, position) => ({
       site_id: site,
@@ -214,7 +214,7 @@ export async function lockedCurrency(db: Database, wanted: string) {
 
 /** The row of a site; its rules and its place in the list are written elsewhere. */
 function siteRow(id: string, site: SiteDraft): Row {
-  const minor = 10 ** decimalsOf(site.currency);
+  const money = moneyIn(site.currency);
   return {
     id,
     name: site.name.trim(),
@@ -227,13 +227,13 @@ function siteRow(id: string, site: SiteDraft): Row {
     margin_after: site.margins.after,
     never_closed: site.neverClosed ? 1 : 0,
     weekend: JSON.stringify([...site.weekend].sort((a, b) => a - b)),
-    sales_per_hour_minor: site.salesPerHour === null ? null : Math.round(site.salesPerHour * minor),
+    sales_per_hour_minor: money.stored(site.salesPerHour),
     needs_minimum: site.needsMinimum,
   };
 }
 
 async function partsOf(db: Database, id: string, site: SiteDraft): Promise<RowChange[]> {
-  const minor = 10 ** decimalsOf(site.currency);
+  const money = moneyIn(site.currency);
   const of = { site_id: id };
   const hours = site.hours.flatMap(({ since, days }) =>
     days.flatMap((spans, weekday) =>
@@ -262,8 +262,8 @@ async function partsOf(db: Database, id: string, site: SiteDraft): Promise<RowCh
     ...of,
     since: date(budget.since),
     minutes: budget.minutes,
-    cost_minor: budget.cost === null ? null : Math.round(budget.cost * minor),
-    sales_minor: budget.sales === null ? null : Math.round(budget.sales * minor),
+    cost_minor: money.stored(budget.cost),
+    sales_minor: money.stored(budget.sales),
   }));
   // A role whose area goes belongs to none; said here, so that it is taken back with the rest.
   const places = await readRows(db, 'site_role', of);

@@ -1,12 +1,12 @@
 import { sql } from 'kysely';
 import { CHECKS } from '@/core/checks/list';
 import { STARTING_SETS } from '@/core/checks/starting-sets';
-import { decimalsOf } from '@/core/hours/money';
 import { type Result, fail } from '@/core/plan/change';
 import { DEFAULT_RULES, type Rules } from '@/core/plan/types';
 import { type Day, readDate } from '@/core/time/day';
 import type { Span } from '@/core/time/span';
 import type { HourFormat } from '@/core/time/write';
+import { type StoredMoney, moneyIn } from '@/data/money';
 import type { Database } from '@/data/database';
 import { type Row, readRows, readRowsOf } from '@/data/records/records';
 import { listSites } from '@/data/site/site-store';
@@ -26,9 +26,9 @@ export async function setupOf(
   if (refused) return refused;
   const [row] = await readRows(db, 'site', { id });
   if (!row) return fail('unknown', `there is no site "${id}"`, 'site');
-  const minor = 10 ** decimalsOf(String(row.currency));
-  const site = await siteDraftOf(db, row, minor);
-  const roles = await rolesOf(db, id, minor);
+  const money = moneyIn(String(row.currency));
+  const site = await siteDraftOf(db, row, money);
+  const roles = await rolesOf(db, id, money);
   const needs = await needsOf(db, id);
   const people = await readRows(db, 'person_site', { site_id: id });
   const [business] = await readRows(db, 'setting', { name: 'business' });
@@ -69,9 +69,8 @@ export async function frameOfBusiness(
   };
 }
 
-async function siteDraftOf(db: Database, row: Row, minor: number): Promise<SiteDraft> {
+async function siteDraftOf(db: Database, row: Row, money: StoredMoney): Promise<SiteDraft> {
   const of = { site_id: row.id };
-  const money = (value: unknown) => (typeof value === 'number' ? value / minor : null);
   const hours = new Map<string | null, Span[][]>();
   for (const line of await readRows(db, 'site_hours', of)) {
     const since = line.since as string | null;
@@ -113,11 +112,11 @@ async function siteDraftOf(db: Database, row: Row, minor: number): Promise<SiteD
       budgets.map((budget) => ({
         since: dayOf(budget.since),
         minutes: typeof budget.minutes === 'number' ? budget.minutes : null,
-        cost: money(budget.cost_minor),
-        sales: money(budget.sales_minor),
+        cost: money.told(budget.cost_minor),
+        sales: money.told(budget.sales_minor),
       })),
     ),
-    salesPerHour: money(row.sales_per_hour_minor),
+    salesPerHour: money.told(row.sales_per_hour_minor),
     needsMinimum: Number(row.needs_minimum),
   };
 }
@@ -125,7 +124,7 @@ async function siteDraftOf(db: Database, row: Row, minor: number): Promise<SiteD
 async function rolesOf(
   db: Database,
   site: string,
-  minor: number,
+  money: StoredMoney,
 ): Promise<Pick<SetupPayload, 'roles' | 'otherRoles'>> {
   const places = (await readRows(db, 'site_role', { site_id: site })).sort(byPosition);
   const all = new Map((await readRows(db, 'role', {})).map((row) => [String(row.id), row]));
@@ -134,7 +133,7 @@ async function rolesOf(
     name: String(row.name),
     mark: String(row.mark),
     ink: String(row.ink),
-    rate: typeof row.rate_minor === 'number' ? row.rate_minor / minor : null,
+    rate: money.told(row.rate_minor),
     retired,
     area,
   });

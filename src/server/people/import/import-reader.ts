@@ -2,11 +2,12 @@ import { randomUUID } from 'node:crypto';
 import { versionOn } from '@/core/availability/versions';
 import type { Day } from '@/core/time/day';
 import type { Database } from '@/data/database';
+import { businessMoney } from '@/data/money';
 import { NO_ROWS, type PersonRows, readPeopleRows } from '@/data/people/person-rows';
 import { type Row, type RowChange, readRows } from '@/data/records/records';
 import { readDayCell } from '@/formats/people/values';
 import { type TableLine, columnName } from '@/formats/table/cells';
-import { type Writing, blankPerson, minorOf } from '../commands';
+import { type Writing, blankPerson } from '../commands';
 import type { PersonDraft, VersionDraft } from '../payload';
 import { draftOf, versionsOf } from '../rows';
 import type { CellFault, ImportOptions, RowPreview } from './payload';
@@ -90,9 +91,9 @@ export class ImportReader {
       reader.roleIds.set(small(String(role.name)), String(role.id));
     }
     const ids = (await db.selectFrom('person').select('id').execute()).map((row) => row.id);
-    const minor = await minorOf(db);
+    const money = await businessMoney(db);
     for (const [id, rows] of await readPeopleRows(db, ids)) {
-      const known = { id, rows, draft: draftOf(rows, minor), versions: versionsOf(rows) };
+      const known = { id, rows, draft: draftOf(rows, money), versions: versionsOf(rows) };
       if (known.draft.number) reader.byNumber.set(known.draft.number, known);
       const name = small(known.draft.name);
       reader.byName.set(name, [...(reader.byName.get(name) ?? []), known]);
