@@ -31,6 +31,7 @@ function told(judgement: Judgement): Naive {
       ({ person, paidMinutes, overtimeMinutes, cost }) =>
         [person, paidMinutes, overtimeMinutes, plan.days <= 7 ? cost : 0] as const,
     ),
+    days: totalsOf(judgement).days.map(({ paidMinutes, cost }) => [paidMinutes, cost] as const),
     coverage: coverage.sort(),
   };
 }

@@ -91,3 +91,13 @@ describe('exact amounts of any size', () => {
     expect(toMinor({ whole: -half + 1, parts: [{ over: -1n, under: 1n }] }, 2)).toBe(-1);
   });
 });
+
+describe('decimals of a currency', () => {
+  // What is known of one is remembered; a code that nobody asked for is not.
+  let asked = 0;
+  test('are two where nobody knows it, and those of the standard where somebody does', () => {
+    const unknown = `?${++asked}`;
+    expect([decimalsOf(unknown), decimalsOf(unknown)]).toEqual([2, 2]);
+    expect(['EUR', 'JPY', 'BHD', 'JPY'].map(decimalsOf)).toEqual([2, 0, 3, 0]);
+  });
+});

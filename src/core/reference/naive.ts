@@ -10,6 +10,8 @@ export interface Naive {
   readonly snags: readonly string[];
   /** Paid minutes, overtime minutes and cost in minor units, by person. */
   readonly people: readonly (readonly [string, number, number, number])[];
+  /** Paid minutes and cost in minor units by date, each rounded on its own. */
+  readonly days: readonly (readonly [number, number])[];
   /** Date, role, from, to, staffed, needed, gap of every block. */
   readonly coverage: readonly string[];
 }
@@ -293,6 +295,7 @@ export function naive(plan: Plan): Naive {
 
   // People.
   const people: [string, number, number, number][] = [];
+  const byDate = new Map<number, { paid: number; over: bigint; under: bigint }>();
   const weekSums = new Map<number, { paid: number; cost: number }>();
   const decimals = ['JPY', 'KRW'].includes(site.currency) ? 0 : 2;
   for (const { person, all } of workers) {
@@ -436,6 +439,18 @@ export function naive(plan: Plan): Naive {
           amount: pay.overtime,
           limit: rules.overtime?.weekMinutes ?? null,
         });
+      for (const work of mine) {
+        const date = byDate.get(work.date) ?? { paid: 0, over: 0n, under: 1n };
+        byDate.set(work.date, { ...date, paid: date.paid + paidOf(work) });
+      }
+      for (const [on, over] of pay.byDate) {
+        const date = byDate.get(on)!;
+        byDate.set(on, {
+          ...date,
+          over: date.over * pay.under + over * date.under,
+          under: date.under * pay.under,
+        });
+      }
       const cost = rounded(pay.over * 10n ** BigInt(decimals), pay.under);
       const sum = weekSums.get(week) ?? { paid: 0, cost: 0 };
       weekSums.set(week, { paid: sum.paid + paid, cost: sum.cost + cost });
@@ -476,7 +491,11 @@ export function naive(plan: Plan): Naive {
     const over = cost - Math.round(money * 10 ** decimals);
     if (over > 0) tell('over-budget', week, { amount: over / 10 ** decimals, limit: money });
   }
-  return { snags: snags.sort(), people, coverage: coverage.sort() };
+  const dates = whole(first, last).map((date) => {
+    const { paid, over, under } = byDate.get(date) ?? { paid: 0, over: 0n, under: 1n };
+    return [paid, rounded(over * 10n ** BigInt(decimals), under)] as const;
+  });
+  return { snags: snags.sort(), people, days: dates, coverage: coverage.sort() };
 }
 
 const weekday = (date: number) => (((date + 3) % 7) + 7) % 7;
@@ -538,7 +557,7 @@ function payOf(
     paidOf: (work: Work) => number;
     lasting: (work: Work) => number;
   },
-): { over: bigint; under: bigint; overtime: number } {
+): { over: bigint; under: bigint; overtime: number; byDate: Map<number, bigint> } {
   const millionths = (value: number) => Math.round(value * 1_000_000);
   const rateOf = ({ role, date }: Work) => {
     if (role === null) return 0;
@@ -569,6 +588,11 @@ function payOf(
   let paid = 0;
   let overtime = 0;
   let extra = 0n;
+  const dated = new Map<number, { earned: bigint; extra: bigint }>();
+  const note = ({ date }: Work, amount: bigint, more: bigint) => {
+    const { earned: sum, extra: all } = dated.get(date) ?? { earned: 0n, extra: 0n };
+    dated.set(date, { earned: sum + amount, extra: all + more });
+  };
   /** Minutes at the plain rate, in the order they are worked. */
   const plain: Work[] = [];
   const rule = rules.overtime;
@@ -576,7 +600,9 @@ function payOf(
   const worked = new Map<number, number>();
   for (const work of week) {
     if (work.own) {
-      earned += BigInt(millionths(rateOf(work)) * paidOf(work));
+      const amount = BigInt(millionths(rateOf(work)) * paidOf(work));
+      earned += amount;
+      note(work, amount, 0n);
       paid += paidOf(work);
     }
     if (!rule) continue;
@@ -596,7 +622,9 @@ function payOf(
       if (factors.length === 0) plain.push(work);
       else if (work.own) {
         overtime++;
-        extra += BigInt(millionths(Math.max(...factors) - 1));
+        const more = BigInt(millionths(Math.max(...factors) - 1));
+        extra += more;
+        note(work, 0n, more);
       }
     }
   }
@@ -604,14 +632,18 @@ function payOf(
     for (const work of plain.slice(rule.weekMinutes))
       if (work.own) {
         overtime++;
-        extra += BigInt(millionths(rule.multiplier - 1));
+        const more = BigInt(millionths(rule.multiplier - 1));
+        extra += more;
+        note(work, 0n, more);
       }
   // earned ÷ (60 × 10⁶) + extra × (earned ÷ paid) ÷ (60 × 10¹²)
   const share = BigInt(Math.max(1, paid));
+  const over = (of: bigint, more: bigint) => of * share * 1_000_000n + more * earned;
   return {
-    over: earned * share * 1_000_000n + extra * earned,
+    over: over(earned, extra),
     under: share * 60_000_000n * 1_000_000n,
     overtime,
+    byDate: new Map([...dated].map(([date, one]) => [date, over(one.earned, one.extra)])),
   };
 }
 
