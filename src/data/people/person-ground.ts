@@ -33,16 +33,22 @@ export type PersonTableName = (typeof PERSON_TABLES)[number];
 /** What is stored of one person that a plan knows of. Immutable. */
 export type PersonGround = { readonly [T in PersonTableName]: readonly Selectable<Schema[T]>[] };
 
+type Filling = { [T in PersonTableName]: Selectable<Schema[T]>[] };
+
+function empty(): Filling {
+  return {
+    person: [],
+    person_site: [],
+    person_role: [],
+    person_pay: [],
+    availability: [],
+    availability_block: [],
+    leave: [],
+  };
+}
+
 /** A person of whom nothing is stored. */
-export const NO_GROUND: PersonGround = {
-  person: [],
-  person_site: [],
-  person_role: [],
-  person_pay: [],
-  availability: [],
-  availability_block: [],
-  leave: [],
-};
+export const NO_GROUND: PersonGround = empty();
 
 /**
  * What is stored of some people, by id, with the availability and the leave that can matter between two dates (`to`
@@ -55,18 +61,9 @@ export async function readGrounds(
   to: Day,
 ): Promise<Map<string, PersonGround>> {
   const these = sql<string>`(select value from json_each(${JSON.stringify(ids)}))`;
-  const grounds = new Map<string, { [T in PersonTableName]: Selectable<Schema[T]>[] }>();
+  const grounds = new Map<string, Filling>();
   const people = await db.selectFrom('person').selectAll().where('id', 'in', these).execute();
-  for (const row of people)
-    grounds.set(row.id, {
-      person: [row],
-      person_site: [],
-      person_role: [],
-      person_pay: [],
-      availability: [],
-      availability_block: [],
-      leave: [],
-    });
+  for (const row of people) grounds.set(row.id, { ...empty(), person: [row] });
   for (const table of ['person_site', 'person_role', 'person_pay'] as const)
     for (const row of await db.selectFrom(table).selectAll().where('person_id', 'in', these).execute())
       (grounds.get(row.person_id)![table] as unknown[]).push(row);
