@@ -37,12 +37,14 @@ let stopping = false;
 async function stop() {
   if (stopping) return;
   stopping = true;
+  // Long work is given up first, so that whoever waits for it hears so before the connection goes.
+  globalThis.vicendaGiveUp?.();
   const closed = new Promise((resolve) => server.close(resolve));
   server.closeIdleConnections();
   const late = setTimeout(() => server.closeAllConnections(), GRACE_MS);
   await closed;
   clearTimeout(late);
-  // Set by the application when it opens the data file: closes it with everything written into it.
+  // Set by the application, as the one above, when it opens the data file: closes it with everything written into it.
   await globalThis.vicendaClose?.();
   process.exit(0);
 }

@@ -5,7 +5,7 @@ import { storageFault } from '@/data/transaction';
 import { now } from './clock';
 import { log } from './log';
 import { database, openedDatabase } from './store';
-import { closeWorkers, startWorkers } from './work/pool';
+import { closeWorkers, giveUpWork, startWorkers } from './work/pool';
 
 /** How long what was done can be taken back. */
 const UNDO_WINDOW_MS = 30 * 24 * 3600 * 1000;
@@ -15,7 +15,9 @@ const UNDO_WINDOW_MS = 30 * 24 * 3600 * 1000;
  * but waited for: requests try again, and are answered once there is room.
  */
 export async function openAtStart(): Promise<void> {
-  (globalThis as { vicendaClose?: () => Promise<void> }).vicendaClose = closeAtStop;
+  const hooks = globalThis as { vicendaClose?: () => Promise<void>; vicendaGiveUp?: () => void };
+  hooks.vicendaClose = closeAtStop;
+  hooks.vicendaGiveUp = giveUpWork;
   try {
     const db = await database();
     await pruneInverses(db, new Date(now() - UNDO_WINDOW_MS).toISOString());

@@ -117,9 +117,14 @@ export async function runOnFile<T>(
   }
 }
 
+/** Asks work on the data to be given up between two queries; what is being written already is done to its end. */
+export function giveUpWork(): void {
+  for (const flag of stops()) Atomics.store(flag, 0, 1);
+}
+
 /** Ends the threads: files are dropped, work on the data is given up or done to its end. */
 export async function closeWorkers(): Promise<void> {
-  for (const flag of stops()) Atomics.store(flag, 0, 1);
+  giveUpWork();
   const all = shared.vicendaThreads ?? new Map<PoolName, Piscina>();
   shared.vicendaThreads = undefined;
   for (const [name, pool] of all) await pool.close({ force: name === 'files' });
