@@ -6,6 +6,7 @@ const config = [
     ignores: [
       '.next/**',
       '.workers/**',
+      '.mutate/**',
       'node_modules/**',
       'next-env.d.ts',
       'test-results/**',

@@ -1,6 +1,7 @@
 /** Unit tests: TypeScript through swc, as native modules. */
 const config = {
   testEnvironment: 'node',
+  modulePathIgnorePatterns: ['<rootDir>/.mutate/'],
   globalSetup: '<rootDir>/scripts/build-workers.mjs',
   extensionsToTreatAsEsm: ['.ts', '.tsx'],
   testMatch: ['src', 'cli', 'docs'].map((folder) => `<rootDir>/${folder}/**/*.test.{ts,tsx}`),

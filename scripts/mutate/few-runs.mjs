@@ -11,4 +11,5 @@ function assert(property, { numRuns = RUNS, ...parameters } = {}) {
 
 export * from 'fast-check-whole';
 export { assert };
-export default { ...everything.default, assert };
+const whole = { ...everything.default, assert };
+export default whole;
