@@ -46,8 +46,8 @@ export interface Watch {
 }
 
 /** One thing that can be done to sites and people. A new one is a value of this form and a line in `list.ts`. */
-export interface Command<Input> {
-  readonly kind: string;
+export interface Command<Kind extends string, Input> {
+  readonly kind: Kind;
   readonly permission: Permission;
   /** Whether it may take long, by what it is about: then it is worked out in a thread of its own. */
   readonly long?: boolean;
@@ -58,7 +58,21 @@ export interface Command<Input> {
   prepare(context: Context, input: Input): Promise<Result<{ work: Work }>>;
 }
 
-/** Lets commands with inputs of any form stand in one list. */
-export function command<Input>(definition: Command<Input>): Command<unknown> {
-  return definition as unknown as Command<unknown>;
+/** A command whose input was read by its own schema. */
+export type AnyCommand = Command<string, unknown>;
+
+/**
+ * A command with its kind and the form of its input, which those who ask for it are held to.
+ *
+ * @example
+ * export const nameBusiness = command<'business.name', { name: string }>({
+ *   kind: 'business.name',
+ *   permission: 'setup.change',
+ *   scope: () => BUSINESS,
+ *   input: Joi.object({ name: NAME.required() }).required(),
+ *   prepare: async ({ db }, { name }) => ({ ok: true, work: … }),
+ * });
+ */
+export function command<Kind extends string, Input>(definition: Command<Kind, Input>): Command<Kind, Input> {
+  return definition;
 }

@@ -6,33 +6,43 @@ import { createSite, nameBusiness, saveRoles, saveRules, saveSite } from '../sit
 import { changePattern, removePattern, savePattern } from '../week/patterns';
 import { startWeek } from '../week/start';
 import { dropWeek, keepWeek, saveDaybook, saveStations, saveTemplates } from '../week/templates';
-import type { Command } from './command';
+import type { AnyCommand, Command } from './command';
 
-/** Every command but plan edits, by kind. */
-export const COMMANDS: ReadonlyMap<string, Command<unknown>> = new Map(
-  [
-    createSite,
-    saveSite,
-    nameBusiness,
-    saveRoles,
-    saveRules,
-    saveNeeds,
-    addPeople,
-    savePerson,
-    changePeople,
-    saveAvailability,
-    saveFields,
-    importPeople,
-    importWeek,
-    importSite,
-    startWeek,
-    saveStations,
-    saveTemplates,
-    keepWeek,
-    dropWeek,
-    saveDaybook,
-    savePattern,
-    removePattern,
-    changePattern,
-  ].map((one) => [one.kind, one]),
+/** Every command but plan edits. */
+const ALL = [
+  createSite,
+  saveSite,
+  nameBusiness,
+  saveRoles,
+  saveRules,
+  saveNeeds,
+  addPeople,
+  savePerson,
+  changePeople,
+  saveAvailability,
+  saveFields,
+  importPeople,
+  importWeek,
+  importSite,
+  startWeek,
+  saveStations,
+  saveTemplates,
+  keepWeek,
+  dropWeek,
+  saveDaybook,
+  savePattern,
+  removePattern,
+  changePattern,
+] as const;
+
+/** The input of each command, by its kind. */
+export type CommandInputs = {
+  readonly [C in (typeof ALL)[number] as C['kind']]: C extends Command<string, infer Input> ? Input : never;
+};
+
+export type CommandKind = keyof CommandInputs;
+
+/** Every command but plan edits, by kind; its input is whatever its own schema has read. */
+export const COMMANDS: ReadonlyMap<string, AnyCommand> = new Map(
+  ALL.map((one) => [one.kind, one as AnyCommand]),
 );

@@ -10,7 +10,7 @@ import type { Actor } from '../access/actor';
 import { checkScope } from '../access/permissions';
 import { nowAt } from '../clock';
 import { REQUEST_ID, readInput } from '../input';
-import type { Command, Context, Watch, Work } from './command';
+import type { AnyCommand, Context, Watch, Work } from './command';
 import { tellConflicts } from './conflicts';
 import { COMMANDS } from './list';
 import type { CommandAnswer, CommandRequest } from './payload';
@@ -30,7 +30,7 @@ const REQUEST = Joi.object<CommandRequest>({
 export interface Asked {
   readonly actor: Actor;
   readonly request: CommandRequest;
-  readonly command: Command<unknown>;
+  readonly command: AnyCommand;
   readonly input: unknown;
   readonly digest: string;
 }
@@ -94,7 +94,7 @@ export async function workOf(
 }
 
 async function prepare(
-  command: Command<unknown>,
+  command: AnyCommand,
   context: Context,
   input: unknown,
   { opened, prefer }: CommandRequest,

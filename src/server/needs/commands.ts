@@ -8,7 +8,7 @@ import { NEEDS } from '../site/input';
 import type { NeedsDraft } from '../site/payload';
 
 /** The needs of a site: the usual week, from which dates it holds, and the variants with their dates. */
-export const saveNeeds = command<{ site: string; needs: NeedsDraft }>({
+export const saveNeeds = command<'needs.save', { site: string; needs: NeedsDraft }>({
   kind: 'needs.save',
   permission: 'setup.change',
   scope: ({ site }) => ({ sites: [site] }),

@@ -183,7 +183,10 @@ async function shiftsAfterLeaving(
 }
 
 /** People typed as a list of names, with a role if wanted, at one site. */
-export const addPeople = command<{ site: string; people: { name: string; role: string | null }[] }>({
+export const addPeople = command<
+  'people.add',
+  { site: string; people: readonly { name: string; role: string | null }[] }
+>({
   kind: 'people.add',
   long: true,
   permission: 'people.change',
@@ -214,7 +217,7 @@ export const addPeople = command<{ site: string; people: { name: string; role: s
 });
 
 /** Everything about one person but availability and leave. */
-export const savePerson = command<{ id: string; person: PersonDraft }>({
+export const savePerson = command<'person.save', { id: string; person: PersonDraft }>({
   kind: 'person.save',
   permission: 'people.change',
   scope: ({ id, person }) => ({ people: [id], sites: person.sites }),
@@ -245,7 +248,7 @@ export interface PeoplePatch extends Partial<
 }
 
 /** One change for several people at once. */
-export const changePeople = command<{ ids: string[]; patch: PeoplePatch }>({
+export const changePeople = command<'people.change', { ids: readonly string[]; patch: PeoplePatch }>({
   kind: 'people.change',
   long: true,
   permission: 'people.change',
@@ -281,7 +284,10 @@ function patched(person: PersonDraft, patch: PeoplePatch): PersonDraft {
 }
 
 /** The dated versions of one person's availability. */
-export const saveAvailability = command<{ person: string; versions: VersionDraft[] }>({
+export const saveAvailability = command<
+  'availability.save',
+  { person: string; versions: readonly VersionDraft[] }
+>({
   kind: 'availability.save',
   permission: 'people.change',
   scope: ({ person }) => ({ people: [person] }),
@@ -314,7 +320,7 @@ export const saveAvailability = command<{ person: string; versions: VersionDraft
 });
 
 /** The fields that the business keeps of its people besides the usual ones. */
-export const saveFields = command<{ fields: { id: string | null; name: string }[] }>({
+export const saveFields = command<'fields.save', { fields: readonly { id: string | null; name: string }[] }>({
   kind: 'fields.save',
   long: true,
   permission: 'people.change',

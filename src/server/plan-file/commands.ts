@@ -45,7 +45,7 @@ function planOf(text: string): { ok: true; plan: Plan } | { ok: false; problem: 
  * The shifts of a plan file in a week of a site that is there. People are found by id, else by a name that only
  * one has. Shifts whose person is not known here, or is in another shift then, arrive open, and are told.
  */
-export const importWeek = command<{ site: string; week: number; text: string }>({
+export const importWeek = command<'plan-file.week', { site: string; week: number; text: string }>({
   kind: 'plan-file.week',
   long: true,
   permission: 'plan.change',
@@ -124,7 +124,7 @@ function matching<T extends { readonly id: string; readonly name: string }>(
 }
 
 /** A plan file as a site of its own, with its people, roles, needs, rules and shifts. */
-export const importSite = command<{ name: string; text: string }>({
+export const importSite = command<'plan-file.site', { name: string; text: string }>({
   kind: 'plan-file.site',
   long: true,
   permission: 'setup.change',

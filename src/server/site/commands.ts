@@ -16,7 +16,7 @@ import type { RoleDraft, SiteDraft } from './payload';
 const date = (day: Day | null) => (day === null ? null : writeDate(day));
 
 /** A new site. Answers its id. */
-export const createSite = command<{ business: string; site: SiteDraft }>({
+export const createSite = command<'site.create', { business: string; site: SiteDraft }>({
   kind: 'site.create',
   permission: 'setup.change',
   scope: () => BUSINESS,
@@ -57,7 +57,7 @@ export const createSite = command<{ business: string; site: SiteDraft }>({
 });
 
 /** What is said of a site, all of it at once; what stays the same is not written. */
-export const saveSite = command<{ id: string; site: SiteDraft }>({
+export const saveSite = command<'site.save', { id: string; site: SiteDraft }>({
   kind: 'site.save',
   permission: 'setup.change',
   scope: ({ id }) => ({ sites: [id] }),
@@ -80,7 +80,7 @@ export const saveSite = command<{ id: string; site: SiteDraft }>({
 });
 
 /** The name of the whole business. */
-export const nameBusiness = command<{ name: string }>({
+export const nameBusiness = command<'business.name', { name: string }>({
   kind: 'business.name',
   permission: 'setup.change',
   scope: () => BUSINESS,
@@ -100,7 +100,7 @@ export const nameBusiness = command<{ name: string }>({
 });
 
 /** The roles of a site in their order. One left out is retired there if it is in use there, else it goes. */
-export const saveRoles = command<{ site: string; roles: RoleDraft[] }>({
+export const saveRoles = command<'roles.save', { site: string; roles: readonly RoleDraft[] }>({
   kind: 'roles.save',
   permission: 'setup.change',
   scope: ({ site }) => ({ sites: [site] }),
@@ -166,7 +166,7 @@ export const saveRoles = command<{ site: string; roles: RoleDraft[] }>({
 });
 
 /** The rules of a site: only what is said of them; the rest has its usual value. */
-export const saveRules = command<{ site: string; rules: Partial<Rules> }>({
+export const saveRules = command<'rules.save', { site: string; rules: Partial<Rules> }>({
   kind: 'rules.save',
   permission: 'setup.change',
   scope: ({ site }) => ({ sites: [site] }),

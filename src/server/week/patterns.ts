@@ -23,7 +23,7 @@ import { writtenInto } from './write-patterns';
 const MOST_WEEKS_AHEAD = 26;
 
 /** A pattern as it is from now on, written into the weeks ahead. */
-export const savePattern = command<{ site: string; pattern: Pattern; weeks: number }>({
+export const savePattern = command<'pattern.save', { site: string; pattern: Pattern; weeks: number }>({
   kind: 'pattern.save',
   long: true,
   permission: 'plan.change',
@@ -75,7 +75,7 @@ export const savePattern = command<{ site: string; pattern: Pattern; weeks: numb
 });
 
 /** Ends a pattern for good: what is not published of it from today on goes, the rest stays without it. */
-export const removePattern = command<{ site: string; id: string }>({
+export const removePattern = command<'pattern.remove', { site: string; id: string }>({
   kind: 'pattern.remove',
   long: true,
   permission: 'plan.change',
@@ -102,7 +102,7 @@ export const removePattern = command<{ site: string; id: string }>({
 });
 
 /** Changes an occurrence and those after it, or all that are not published yet; or ends them. */
-export const changePattern = command<PatternChange>({
+export const changePattern = command<'pattern.change', PatternChange>({
   kind: 'pattern.change',
   long: true,
   permission: 'plan.change',

@@ -25,7 +25,7 @@ interface Brought {
  * Writes one or several weeks from an earlier week, from a week template or from patterns. What stands in them
  * stays, goes or keeps its cells, as chosen.
  */
-export const startWeek = command<StartRequest>({
+export const startWeek = command<'week.start', StartRequest>({
   kind: 'week.start',
   long: true,
   permission: 'plan.change',

@@ -19,7 +19,10 @@ import { TEMPLATE } from './input';
 import { templateShifts } from './start';
 
 /** The stations of a site: sections, tills, vehicles. */
-export const saveStations = command<{ site: string; stations: { id: string; name: string }[] }>({
+export const saveStations = command<
+  'stations.save',
+  { site: string; stations: readonly { id: string; name: string }[] }
+>({
   kind: 'stations.save',
   permission: 'setup.change',
   scope: ({ site }) => ({ sites: [site] }),
@@ -51,11 +54,14 @@ export const saveStations = command<{ site: string; stations: { id: string; name
  * The shift templates of a site. Shifts made from those in `follow` become as the template is now, from today on,
  * unless they were made otherwise by hand.
  */
-export const saveTemplates = command<{
-  site: string;
-  templates: ShiftTemplate[];
-  follow: string[];
-}>({
+export const saveTemplates = command<
+  'templates.save',
+  {
+    site: string;
+    templates: readonly ShiftTemplate[];
+    follow: readonly string[];
+  }
+>({
   kind: 'templates.save',
   long: true,
   permission: 'plan.change',
@@ -185,7 +191,10 @@ function isAsMade(shift: Shift, template: ShiftTemplate): boolean {
 }
 
 /** Keeps a week under a name: what stands in it, without what was for once. */
-export const keepWeek = command<{ site: string; week: Day; name: string; people: boolean }>({
+export const keepWeek = command<
+  'week-template.keep',
+  { site: string; week: Day; name: string; people: boolean }
+>({
   kind: 'week-template.keep',
   permission: 'plan.change',
   scope: ({ site }) => ({ sites: [site] }),
@@ -229,7 +238,7 @@ export const keepWeek = command<{ site: string; week: Day; name: string; people:
 });
 
 /** Gives a week template up. Weeks made from it stay. */
-export const dropWeek = command<{ site: string; id: string }>({
+export const dropWeek = command<'week-template.drop', { site: string; id: string }>({
   kind: 'week-template.drop',
   permission: 'plan.change',
   scope: ({ site }) => ({ sites: [site] }),
@@ -251,7 +260,7 @@ export const dropWeek = command<{ site: string; id: string }>({
 });
 
 /** The note of a day at a site; an empty one goes. */
-export const saveDaybook = command<{ site: string; date: Day; note: string }>({
+export const saveDaybook = command<'daybook.save', { site: string; date: Day; note: string }>({
   kind: 'daybook.save',
   permission: 'plan.change',
   scope: ({ site }) => ({ sites: [site] }),

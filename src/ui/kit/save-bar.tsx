@@ -4,30 +4,44 @@ import { useEffect, useRef } from 'react';
 import type { Problem } from '@/core/plan/change';
 import { FollowingList } from './following';
 import { type Refusal, usePreview } from './use-command';
+import type { CommandInputs, CommandKind } from '@/server/commands/list';
 import type { FieldConflict } from '@/server/commands/payload';
 
-interface Props {
-  readonly kind: string;
+interface Props<Kind extends CommandKind> {
+  readonly kind: Kind;
   /** What saving would send; null: nothing was changed. */
-  readonly input: unknown | null;
+  readonly input: CommandInputs[Kind] | null;
   /** The same for what the form was opened on. */
   readonly opened?: unknown;
   readonly busy: boolean;
   readonly problem: Refusal | null;
   readonly verb?: string;
-  readonly onSave: (prefer?: 'mine' | 'theirs') => void;
+  /** With what is to be sent, and whose values count where somebody else changed the same. */
+  readonly onSave: (input: CommandInputs[Kind], prefer?: 'mine' | 'theirs') => void;
   readonly onReset: () => void;
 }
 
 /** Stands at the foot of a form that was edited: what saving would do, and the two ways on. Ctrl S saves. */
-export function SaveBar({ kind, input, opened, busy, problem, verb = 'Save', onSave, onReset }: Props) {
+export function SaveBar<Kind extends CommandKind>({
+  kind,
+  input,
+  opened,
+  busy,
+  problem,
+  verb = 'Save',
+  onSave,
+  onReset,
+}: Props<Kind>) {
   const preview = usePreview(kind, input, opened);
   const bar = useRef<HTMLDivElement>(null);
+  const send = (prefer?: 'mine' | 'theirs') => {
+    if (input !== null) onSave(input, prefer);
+  };
   const save = () => {
     // What cannot be read stands in its field with the reason; saving leads to the first of them.
     const wrong = document.querySelector<HTMLElement>('main [aria-invalid="true"]');
     if (wrong) wrong.focus();
-    else onSave();
+    else send();
   };
   const latest = useRef(save);
   useEffect(() => {
@@ -58,7 +72,7 @@ export function SaveBar({ kind, input, opened, busy, problem, verb = 'Save', onS
         {fault ? (
           <>
             <p className="text-gap font-semibold">{sentence(fault)}</p>
-            {fault.conflicts && <Conflicts conflicts={fault.conflicts} busy={busy} onChoose={onSave} />}
+            {fault.conflicts && <Conflicts conflicts={fault.conflicts} busy={busy} onChoose={send} />}
           </>
         ) : (
           <FollowingList answer={preview} />

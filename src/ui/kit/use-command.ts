@@ -4,6 +4,7 @@ import { useRouter } from 'next/navigation';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import type { Problem } from '@/core/plan/change';
 import { doCommand, takeBack } from '@/server/actions';
+import type { CommandInputs, CommandKind } from '@/server/commands/list';
 import type { CommandAnswer, CommandRequest, FieldConflict } from '@/server/commands/payload';
 import { newId } from './new-id';
 import { sayPlanChanged } from './plan-changed';
@@ -26,7 +27,12 @@ export function useCommand() {
   const [busy, setBusy] = useState(false);
   const [problem, setProblem] = useState<Refusal | null>(null);
   const run = useCallback(
-    async (kind: string, input: unknown, said?: string, opened?: Opened): Promise<Done | null> => {
+    async <Kind extends CommandKind>(
+      kind: Kind,
+      input: CommandInputs[Kind],
+      said?: string,
+      opened?: Opened,
+    ): Promise<Done | null> => {
       setBusy(true);
       setProblem(null);
       const id = newId();
@@ -71,7 +77,11 @@ export function useUndo() {
 const REST_MS = 350;
 
 /** What a command would do, asked anew whenever its input rests; null while there is nothing to ask. */
-export function usePreview(kind: string, input: unknown | null, opened?: unknown): CommandAnswer | null {
+export function usePreview<Kind extends CommandKind>(
+  kind: Kind,
+  input: CommandInputs[Kind] | null,
+  opened?: unknown,
+): CommandAnswer | null {
   const [answer, setAnswer] = useState<{ key: string; answer: CommandAnswer } | null>(null);
   const key = input === null ? null : JSON.stringify([kind, input, opened]);
   const latest = useRef(key);

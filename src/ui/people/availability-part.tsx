@@ -102,8 +102,8 @@ export function AvailabilityPart({ page }: { readonly page: PersonPayload }) {
         problem={problem}
         onReset={reset}
         opened={opened}
-        onSave={(prefer) =>
-          void run('availability.save', input, undefined, { opened, prefer }).then((done) => done && saved())
+        onSave={(wanted, prefer) =>
+          void run('availability.save', wanted, undefined, { opened, prefer }).then((done) => done && saved())
         }
       />
     </>

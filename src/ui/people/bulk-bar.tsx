@@ -91,6 +91,7 @@ export function BulkBar({
           className="solid-button whitespace-nowrap"
           disabled={busy || !ready || fault !== null}
           onClick={() =>
+            input !== null &&
             void run(
               'people.change',
               input,

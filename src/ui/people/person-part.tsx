@@ -39,8 +39,8 @@ export function PersonPart({ page }: { readonly page: PersonPayload }) {
         problem={problem}
         onReset={reset}
         opened={opened}
-        onSave={(prefer) =>
-          void run('person.save', input, undefined, { opened, prefer }).then((done) => done && saved())
+        onSave={(wanted, prefer) =>
+          void run('person.save', wanted, undefined, { opened, prefer }).then((done) => done && saved())
         }
       />
     </>

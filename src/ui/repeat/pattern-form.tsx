@@ -119,8 +119,8 @@ export function PatternForm({ repeat, stored, isNew, onSaved, onGone }: Props) {
         problem={problem}
         onReset={() => (isNew ? onGone() : setDraft(stored))}
         opened={opened}
-        onSave={(prefer) =>
-          void run('pattern.save', input, undefined, { opened, prefer }).then(
+        onSave={(wanted, prefer) =>
+          void run('pattern.save', wanted, undefined, { opened, prefer }).then(
             (done) => done && onSaved(draft.id),
           )
         }

@@ -93,8 +93,8 @@ export function TemplatesSection({ repeat }: { readonly repeat: RepeatPayload })
         problem={problem}
         onReset={reset}
         opened={opened}
-        onSave={(prefer) =>
-          void run('templates.save', input, undefined, { opened, prefer }).then((done) => done && saved())
+        onSave={(wanted, prefer) =>
+          void run('templates.save', wanted, undefined, { opened, prefer }).then((done) => done && saved())
         }
       />
     </>

@@ -42,8 +42,8 @@ export function NeedsSection({ setup }: { readonly setup: SetupPayload }) {
         problem={problem}
         onReset={reset}
         opened={opened}
-        onSave={(prefer) =>
-          void run('needs.save', input, undefined, { opened, prefer }).then((done) => done && saved())
+        onSave={(wanted, prefer) =>
+          void run('needs.save', wanted, undefined, { opened, prefer }).then((done) => done && saved())
         }
       />
     </>

@@ -37,8 +37,8 @@ export function RolesSection({ setup }: { readonly setup: SetupPayload }) {
         problem={problem}
         onReset={reset}
         opened={opened}
-        onSave={(prefer) =>
-          void run('roles.save', input, undefined, { opened, prefer }).then((done) => done && saved())
+        onSave={(wanted, prefer) =>
+          void run('roles.save', wanted, undefined, { opened, prefer }).then((done) => done && saved())
         }
       />
     </>

@@ -66,8 +66,8 @@ export function RulesSection({ setup }: { readonly setup: SetupPayload }) {
         problem={problem}
         onReset={reset}
         opened={opened}
-        onSave={(prefer) =>
-          void run('rules.save', input, undefined, { opened, prefer }).then((done) => done && saved())
+        onSave={(wanted, prefer) =>
+          void run('rules.save', wanted, undefined, { opened, prefer }).then((done) => done && saved())
         }
       />
     </>

@@ -38,8 +38,8 @@ export function SiteForm({
         problem={problem}
         onReset={reset}
         opened={opened}
-        onSave={(prefer) =>
-          void run('site.save', input, undefined, { opened, prefer }).then((done) => done && saved())
+        onSave={(wanted, prefer) =>
+          void run('site.save', wanted, undefined, { opened, prefer }).then((done) => done && saved())
         }
       />
     </>

@@ -23,7 +23,7 @@ export function scopeOfImport({ site }: Pick<ImportOptions, 'site'>): Scope {
 }
 
 /** Takes the rows of a file that have no fault, all in one step that can be taken back whole. */
-export const importPeople = command<{ options: ImportOptions }>({
+export const importPeople = command<'people.import', { options: ImportOptions }>({
   kind: 'people.import',
   long: true,
   permission: 'people.change',
