@@ -125,8 +125,9 @@ function Conflicts({
 }
 
 /** A problem with the place it is about, as a sentence. */
-export function sentence({ message, path }: Problem): string {
-  const field = path
+export function sentence({ code, message, path }: Problem): string {
+  // What the storage says is about no field.
+  const field = (code === 'unavailable' ? '' : path)
     .split('.')
     .filter((step) => !/^(input|site|person|needs|rules)$/.test(step))
     .join(', ')
