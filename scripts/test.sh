@@ -2,6 +2,7 @@
 # Everything that must hold: format, lint, layer rules, types, unit tests, build, browser tests.
 #   npm test              all of it
 #   npm test -- --quick   without build and browser tests
+#   npm test -- NAME      only the unit and browser tests whose path has NAME in it
 # Ends with one line, `N passed, N failed`, summed from the runners' own reports; a failed step counts as one.
 set -u
 source "$(dirname "${BASH_SOURCE[0]}")/install.sh"
@@ -22,19 +23,30 @@ step() {
   fi
 }
 
+unit() {
+  env NODE_OPTIONS='--experimental-vm-modules --no-warnings' "$bin/jest" --json --outputFile="$reports/unit.json" "$@"
+}
+
+browser() {
+  step 'build' build && step 'Chromium' find_chromium || return
+  export PLAYWRIGHT_JSON_OUTPUT_NAME="$reports/browser.json"
+  step 'browser tests' "$bin/playwright" test "$@" || true
+}
+
+name=${1:-}
+if [ -n "$name" ] && [ "$name" != --quick ]; then
+  step 'unit tests' unit --passWithNoTests "$name" || true
+  if compgen -G "e2e/*$name*" >/dev/null; then browser "$name"; fi
+  node scripts/sum-reports.mjs "$broken" "$reports"
+  exit
+fi
+
 step 'format' "$bin/prettier" --check --log-level warn .
 step 'lint' "$bin/eslint" --max-warnings 0 .
 step 'layer rules' "$bin/depcruise" --output-type err src cli
 [ -f next-env.d.ts ] || printf '/// <reference types="next" />\n' >next-env.d.ts
 step 'types' "$bin/tsc" --noEmit
-step 'unit tests' env NODE_OPTIONS='--experimental-vm-modules --no-warnings' \
-  "$bin/jest" --json --outputFile="$reports/unit.json" || true
-
-if [ "${1:-}" != --quick ]; then
-  if step 'build' build && step 'Chromium' find_chromium; then
-    export PLAYWRIGHT_JSON_OUTPUT_NAME="$reports/browser.json"
-    step 'browser tests' "$bin/playwright" test || true
-  fi
-fi
+step 'unit tests' unit || true
+if [ "$name" != --quick ]; then browser; fi
 
 node scripts/sum-reports.mjs "$broken" "$reports"
