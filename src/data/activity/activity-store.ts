@@ -1,6 +1,7 @@
 import { type Selectable, sql } from 'kysely';
 import type { Change } from '@/core/plan/change';
 import type { Database } from '../database';
+import { linesInText } from '../records/lines';
 import type { RowChange } from '../records/records';
 import type { Schema } from '../schema';
 import { type StoredInverse, type StoredPayload, joinParts, splitParts } from './parts';
@@ -90,10 +91,10 @@ export async function keepActivity(
 /** Notes what an activity is about. */
 export async function keepSubjects(db: Database, seq: number, subjects: readonly Subject[]): Promise<void> {
   const rows = [...new Map(subjects.map(({ kind, id }) => [`${kind} ${id}`, [kind, id]])).values()];
-  await sql`
-    insert into activity_subject (kind, id, seq)
-    select value ->> 0, value ->> 1, ${seq} from json_each(${JSON.stringify(rows)})
-  `.execute(db);
+  const { from, at } = linesInText(rows);
+  await sql`insert into activity_subject (kind, id, seq) select ${at(0)}, ${at(1)}, ${seq} from ${from}`.execute(
+    db,
+  );
 }
 
 /** How far the log has come. */

@@ -79,14 +79,19 @@ function isPersonTable(table: TableName): table is PersonTableName {
 /** The rows as they would be after changes; nothing is written. What no plan knows of is left out. */
 export function withRows(rows: PlanRows, changes: readonly RowChange[]): PlanRows {
   if (changes.length === 0) return rows;
-  const shifts = new Map(rows.shifts);
-  for (const { table, before, after } of changes)
-    if (table === 'shift') {
-      if (before) shifts.delete(String(before.id));
-      if (after) shifts.set(String(after.id), workedOf(after));
-    }
+  // What plans make of the shifts is remembered by the map that holds them: it stays where none of them changes.
+  const ofShifts = changes.filter(({ table }) => table === 'shift');
+  const shifts = ofShifts.length > 0 ? new Map(rows.shifts) : null;
+  for (const { before, after } of ofShifts) {
+    if (before) shifts!.delete(String(before.id));
+    if (after) shifts!.set(String(after.id), workedOf(after));
+  }
   const ofPeople = changes.filter(({ table }) => isPersonTable(table));
-  return { setUp: withSetUp(rows.setUp, changes), people: withPeople(rows.people, ofPeople), shifts };
+  return {
+    setUp: withSetUp(rows.setUp, changes),
+    people: withPeople(rows.people, ofPeople),
+    shifts: shifts ?? rows.shifts,
+  };
 }
 
 function withPeople(

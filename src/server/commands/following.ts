@@ -32,13 +32,14 @@ export async function following(
 ): Promise<Following[] | null> {
   const changed: Following[] = [];
   const names = namesOf(await listSites(db));
+  const people = peopleOf(work);
   for (const site of new Set(work.sites)) {
     const row = await db.selectFrom('site').select('week_start').where('id', '=', site).executeTakeFirst();
     if (!row) continue;
     const firsts = work.weeks ?? (await weeksOf(db, site, row.week_start, today, work.shifts ?? []));
     for (const weeks of inRuns([...firsts].sort((a, b) => a - b))) {
       if (await watch?.come(0)) return null;
-      const span = [site, weeks[0], weeks.at(-1)! + 7, peopleOf(work)] as const;
+      const span = [site, weeks[0], weeks.at(-1)! + 7, people] as const;
       const before = memory ? await memory.rows(db, ...span) : await readPlanRows(db, ...span);
       const after = (work.shifts ?? []).reduce(
         (rows, one) => withShiftChanges(rows, one.site, one.changes),

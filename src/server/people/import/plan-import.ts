@@ -56,8 +56,9 @@ export async function planDraft(
     id: String(row.id),
     name: String(row.name),
   }));
-  const options = firstOptions(id, unpacked(draft.content), fields, await knownHeads(db), site);
-  return planImport(db, today, options);
+  const tables = unpacked(draft.content);
+  const options = firstOptions(id, tables, fields, await knownHeads(db), site);
+  return planTables(db, today, draft.name, tables, options);
 }
 
 /** Reads a draft by some options and works out what taking it would do. Writes nothing. */
@@ -68,7 +69,16 @@ export async function planImport(
 ): Promise<{ ok: true; plan: ImportPlan } | { ok: false; problem: Problem }> {
   const draft = await findDraft(db, options.draft);
   if (!draft) return fail('unknown', 'this file is no longer here; pick it again', 'draft');
-  const tables = unpacked(draft.content);
+  return planTables(db, today, draft.name, unpacked(draft.content), options);
+}
+
+async function planTables(
+  db: Database,
+  today: Day,
+  name: string,
+  tables: readonly Table[],
+  options: ImportOptions,
+): ReturnType<typeof planImport> {
   const table = tables[options.sheet];
   if (!table) return fail('unknown', 'there is no such sheet', 'sheet');
   const [first, ...others] = table.lines;
@@ -86,7 +96,7 @@ export async function planImport(
     ok: true,
     plan: {
       preview: {
-        name: draft.name,
+        name,
         sheets: tables.map((one) => one.sheet ?? 'List'),
         options,
         fields: PEOPLE_FIELDS.map(({ id, name }) => ({ id, name })),
