@@ -1,12 +1,10 @@
 import { type AvailabilityOf, availabilityOf } from '../availability/allowed';
 import type { PersonView } from '../checks/check';
-import { rangeOn, reachOf } from '../coverage/blocks';
-import { type Staffing, staffingOf } from '../coverage/staffing';
 import { type Frame, frameOf } from '../plan/frame';
 import { type Placed, place } from '../plan/placed';
 import type { Person, Plan, Shift } from '../plan/types';
 import { same } from '../same';
-import { judge, withWeeks } from './judge';
+import { completed, judge } from './judge';
 import {
   type Judgement,
   NEVER_ASKED,
@@ -15,7 +13,6 @@ import {
   inspected,
   personState,
   runningChecks,
-  shiftsOf,
 } from './parts';
 
 /**
@@ -49,11 +46,8 @@ export function follow(before: Judgement, plan: Plan): Judgement {
     return personState(frame, checks, person, list, availabilityFor(person, state?.view));
   });
   const asks = allStay && same(old.needs, plan.needs) && old.rules.minimumOn === plan.rules.minimumOn;
-  const staffing = asks ? before.staffing : staffingFor(frame, people);
-  const reach = reachOf(frame, people.map(shiftsOf));
-  const ranges = before.ranges.map((_, day) => rangeOn(frame, staffing, reach, day));
   const indexOf = new Map(plan.people.map((person, i) => [person.id, i]));
-  return withWeeks({ plan, frame, checks, people, indexOf, staffing, ranges });
+  return completed({ plan, frame, checks, people, indexOf }, asks ? before.staffing : undefined);
 }
 
 /** What all else stands on: where any of it differs everything does. */
@@ -98,11 +92,4 @@ function lookedAt(frame: Frame, checks: RunningChecks, state: PersonState): Pers
 function availabilityFor(person: Person | null, was: PersonView | undefined): AvailabilityOf {
   if (person === null) return NEVER_ASKED;
   return was?.person === person ? was.availability : availabilityOf(person);
-}
-
-function staffingFor(frame: Frame, people: readonly PersonState[]): Staffing {
-  return staffingOf(
-    frame,
-    people.map((state) => state.presence),
-  );
 }

@@ -1,7 +1,7 @@
 import { availabilityOf } from '../availability/allowed';
 import type { Snag } from '../checks/snag';
 import { type Block, blocksOf, rangeOn, reachOf } from '../coverage/blocks';
-import { restaff, staffingOf } from '../coverage/staffing';
+import { type Staffing, restaff, staffingOf } from '../coverage/staffing';
 import { type Change, type Result, applyAll } from '../plan/change';
 import { frameOf } from '../plan/frame';
 import { type Placed, place } from '../plan/placed';
@@ -35,18 +35,17 @@ export function judge(plan: Plan): Judgement {
     const person = plan.people[i] ?? null;
     return personState(frame, checks, person, list, person ? availabilityOf(person) : NEVER_ASKED);
   });
-  const staffing = staffingOf(
-    frame,
-    people.map((state) => state.presence),
-  );
-  const reach = reachOf(frame, people.map(shiftsOf));
-  const ranges = Array.from({ length: plan.days + 1 }, (_, day) => rangeOn(frame, staffing, reach, day));
-  return withWeeks({ plan, frame, checks, people, indexOf, staffing, ranges });
+  return completed({ plan, frame, checks, people, indexOf });
 }
 
-/** The judgement with coverage and weeks looked at. */
-export function withWeeks(partial: Partial): Judgement {
-  const { plan, frame, people } = partial;
+/** The judgement of people who were looked at, with coverage and weeks. `staffing`: where it is known already. */
+export function completed(parts: Omit<Partial, 'staffing' | 'ranges'>, known?: Staffing): Judgement {
+  const { plan, frame, people } = parts;
+  const presences = people.map((state) => state.presence);
+  const staffing = known ?? staffingOf(frame, presences);
+  const reach = reachOf(frame, people.map(shiftsOf));
+  const ranges = Array.from({ length: plan.days + 1 }, (_, day) => rangeOn(frame, staffing, reach, day));
+  const partial = { ...parts, staffing, ranges };
   const cells: Snag[][] = [];
   for (let day = 0; day <= plan.days; day++)
     for (let row = 0; row <= plan.roles.length; row++) cells.push(cellSnags(partial, row, day));
