@@ -1,4 +1,4 @@
-/** Imports run one way: app → ui → server → data, formats → core; cli → formats, core. */
+/** Imports run one way: app → ui → server → data, formats → core; cli → formats, core; demo → data, core. */
 const layer = (name) => `^${name}/`;
 const forbid = (name, from, to, comment) => ({
   name,
@@ -71,6 +71,18 @@ module.exports = {
       layer('cli'),
       { path: '^src/(app|ui|server|data)/' },
       'The command line needs no server.',
+    ),
+    forbid(
+      'demo-over-data-and-core',
+      layer('demo'),
+      { path: '^(src/(app|ui|server|formats)/|cli/)' },
+      'The demo data is written through stores and judged by the core.',
+    ),
+    forbid(
+      'nothing-needs-the-demo',
+      '^(src|cli)/(?!.*/testing\\.ts$)',
+      { path: '^demo/' },
+      'The application runs without the demo.',
     ),
     {
       name: 'no-circles',

@@ -25,8 +25,8 @@ const config = [
     },
   },
   {
-    files: ['src/**/*.{ts,tsx}', 'cli/**/*.ts'],
-    ignores: ['src/app/**', 'src/ui/plan/find.tsx', 'src/ui/kit/notices.tsx'],
+    files: ['src/**/*.{ts,tsx}', 'cli/**/*.ts', 'demo/**/*.ts'],
+    ignores: ['src/app/**', 'src/ui/plan/header/find.tsx', 'src/ui/kit/notices.tsx'],
     rules: { 'no-restricted-exports': ['error', { restrictDefaultExports: { direct: true } }] },
   },
 ];

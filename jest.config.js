@@ -4,7 +4,7 @@ const config = {
   modulePathIgnorePatterns: ['<rootDir>/.mutate/'],
   globalSetup: '<rootDir>/scripts/build-workers.mjs',
   extensionsToTreatAsEsm: ['.ts', '.tsx'],
-  testMatch: ['src', 'cli', 'docs'].map((folder) => `<rootDir>/${folder}/**/*.test.{ts,tsx}`),
+  testMatch: ['src', 'cli', 'demo', 'docs'].map((folder) => `<rootDir>/${folder}/**/*.test.{ts,tsx}`),
   moduleNameMapper: { '^@/(.*)$': '<rootDir>/src/$1' },
   transform: {
     '^.+\\.tsx?$': [

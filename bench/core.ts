@@ -4,7 +4,7 @@ import { judge } from '@/core/consequences/judge';
 import type { Change } from '@/core/plan/change';
 import type { Plan } from '@/core/plan/types';
 import { readDate } from '@/core/time/day';
-import { largePlan } from '@/data/demo/large';
+import { largePlan } from '../demo/large';
 import { seeded } from '@/core/seeded';
 import { figure, percentile } from './figures';
 

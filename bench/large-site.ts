@@ -3,12 +3,12 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { readDate } from '@/core/time/day';
 import { type Database, openDatabase } from '@/data/database';
-import { makeLargeSite } from '@/data/demo/large-site';
-import { makeDemo } from '@/data/demo/saltmere';
+import { makeLargeSite } from '../demo/large-site';
+import { makeDemo } from '../demo/saltmere';
 import { BUILT_IN_OWNER } from '@/server/access/actor';
 import type { CommandAnswer } from '@/server/commands/payload';
 import { runCommand } from '@/server/commands/run';
-import { closeWorkers } from '@/server/work/pool';
+import { closeWorkers } from '../src/server/workers/pool';
 
 export const MONDAY = readDate('2026-11-23')!;
 

@@ -1,6 +1,6 @@
 import { setTimeout as sleep } from 'node:timers/promises';
 import type { Pattern } from '@/core/patterns/pattern';
-import { formOf } from '@/core/patterns/form';
+import { formOf } from '../src/core/plan/shift-spec';
 import type { Database } from '@/data/database';
 import { loadShifts } from '@/data/week/shift-store';
 import { writeCsv } from '@/formats/table/csv';
@@ -9,7 +9,7 @@ import { takeFile } from '@/server/people/import/upload';
 import { changePlan } from '@/server/plan/commands';
 import { planOfWeek } from '@/server/plan/queries';
 import { setupOf } from '@/server/site/queries';
-import { apart } from '@/server/work/apart';
+import { apart } from '../src/server/workers/in-worker';
 import { figure, percentile } from './figures';
 import { MONDAY, copyOnto, succeeded, withLargeSite } from './large-site';
 

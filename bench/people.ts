@@ -1,7 +1,7 @@
 import { readDate } from '@/core/time/day';
 import { openDatabase } from '@/data/database';
-import { makeDemo } from '@/data/demo/saltmere';
-import { makeLargeSite } from '@/data/demo/large-site';
+import { makeDemo } from '../demo/saltmere';
+import { makeLargeSite } from '../demo/large-site';
 import { writeCsv } from '@/formats/table/csv';
 import { writeXlsx } from '@/formats/table/xlsx';
 import { BUILT_IN_OWNER } from '@/server/access/actor';

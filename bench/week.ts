@@ -1,13 +1,13 @@
 import { candidatesFor } from '@/core/cover/candidates';
 import { judge } from '@/core/consequences/judge';
-import { formOf } from '@/core/patterns/form';
+import { formOf } from '../src/core/plan/shift-spec';
 import { type Pattern, occurrencesOf, patternFault } from '@/core/patterns/pattern';
-import { writeOut } from '@/core/patterns/write-out';
+import { writeOut } from '../src/core/patterns/materialize';
 import { applyAll } from '@/core/plan/change';
 import type { Plan } from '@/core/plan/types';
 import { readDate } from '@/core/time/day';
 import { copyShifts } from '@/core/week/copy-week';
-import { largePlan } from '@/data/demo/large';
+import { largePlan } from '../demo/large';
 import { figure, percentile } from './figures';
 
 const MONDAY = readDate('2026-11-23')!;

@@ -3,7 +3,7 @@ import { parseArgs } from 'node:util';
 import { tryChanges } from '@/core/consequences/consequences';
 import { judge } from '@/core/consequences/judge';
 import type { Fault } from '@/formats/fault';
-import { readChanges, readPlan } from '@/formats/plan-file/read';
+import { readChanges, readPlan } from '../src/formats/plan-file/parse';
 import type { RawPlan } from '@/formats/plan-file/raw';
 import { consequencesReport, inspectionReport } from '@/formats/plan-file/report';
 

@@ -8,8 +8,8 @@ export default async function buildWorkers() {
   await build({
     absWorkingDir: root,
     entryPoints: {
-      'read-file': 'src/server/work/read-file.worker.ts',
-      data: 'src/server/work/data.worker.ts',
+      'read-file': 'src/server/workers/read-file.worker.ts',
+      data: 'src/server/workers/data.worker.ts',
     },
     outdir: '.workers',
     outExtension: { '.js': '.mjs' },

@@ -2,8 +2,8 @@ import { existsSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { readDate, startOfWeek } from '@/core/time/day';
 import { type Database, DataFileError, openDatabase } from '@/data/database';
-import { makeDemo } from '@/data/demo/saltmere';
-import { makeLargeSite } from '@/data/demo/large-site';
+import { makeDemo } from '../demo/saltmere';
+import { makeLargeSite } from '../demo/large-site';
 import { nowAt } from '@/server/clock';
 
 /** Makes the demo data in VICENDA_DATA where there is none; `--fresh` anew, `--large` with 600 people. */

@@ -43,7 +43,7 @@ fi
 
 step 'format' "$bin/prettier" --check --log-level warn .
 step 'lint' "$bin/eslint" --max-warnings 0 .
-step 'layer rules' "$bin/depcruise" --output-type err src cli
+step 'layer rules' "$bin/depcruise" --output-type err src cli demo
 [ -f next-env.d.ts ] || printf '/// <reference types="next" />\n' >next-env.d.ts
 step 'types' "$bin/tsc" --noEmit
 step 'unit tests' unit || true

@@ -1,6 +1,6 @@
 import { readDate } from '../src/core/time/day';
 import { openDatabase } from '../src/data/database';
-import { makeDemo } from '../src/data/demo/saltmere';
+import { makeDemo } from '../demo/saltmere';
 import { BUILT_IN_OWNER } from '../src/server/access/actor';
 import { runCommand } from '../src/server/commands/run';
 import type { PersonDraft } from '../src/server/people/payload';

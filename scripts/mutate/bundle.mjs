@@ -7,7 +7,7 @@ import { build } from 'esbuild';
 const [room] = process.argv.slice(2);
 const here = process.cwd();
 const tests = [...new Set([room, 'checks'])].flatMap((name) =>
-  readdirSync(join('src/core', name))
+  readdirSync(join('src/core', name), { recursive: true })
     .filter((file) => file.endsWith('.test.ts'))
     .map((file) => `import './src/core/${name}/${file}';`),
 );

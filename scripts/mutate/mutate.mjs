@@ -2,19 +2,13 @@
 // the share noticed by room and in all, writes what was not noticed to .mutate/survived.txt, and fails below the limit.
 //   npm run mutate                 all rooms
 //   npm run mutate -- hours plan   some of them
-// MUTATE_SAMPLE: how many edits are tried over all rooms (left out: all); MUTATE_SEED chooses which.
-import { mkdirSync, readFileSync, readdirSync, writeFileSync } from 'node:fs';
+import { mkdirSync, writeFileSync } from 'node:fs';
 import { availableParallelism } from 'node:os';
-import { join } from 'node:path';
 import { Stryker } from '@stryker-mutator/core';
-import { Instrumenter } from '@stryker-mutator/instrumenter';
 
 const ROOMS = ['checks', 'hours', 'coverage', 'plan', 'availability'];
 /** Per cent. */
 const LIMIT = 85;
-/** All of them: some four thousand, in a quarter of an hour. */
-const SAMPLE = Number(process.env.MUTATE_SAMPLE ?? 0);
-const SEED = Number(process.env.MUTATE_SEED ?? 1);
 const rooms = process.argv.slice(2).length > 0 ? process.argv.slice(2) : ROOMS;
 
 /**
@@ -49,48 +43,6 @@ const keyOf = ({ fileName, location: { start, end }, mutatorName, replacement })
     replacement,
   ].join(' ');
 
-/** The edits to try, by key, chosen by the seed from all there are; null: all. */
-async function sample() {
-  const keys = [];
-  const silent = new Proxy({}, { get: () => () => false });
-  for (const room of ROOMS) {
-    const folder = join('src/core', room);
-    const files = readdirSync(folder)
-      .filter((name) => name.endsWith('.ts') && !name.endsWith('.test.ts'))
-      .map((name) => ({
-        name: join(folder, name),
-        content: readFileSync(join(folder, name), 'utf8'),
-        mutate: true,
-      }));
-    const found = await new Instrumenter(silent).instrument(files, {
-      plugins: null,
-      ignorers: [],
-      excludedMutations: [],
-    });
-    keys.push(...found.mutants.map(keyOf));
-  }
-  let state = SEED;
-  const random = () => {
-    // Numerical Recipes' generator: the same sample from the same seed everywhere.
-    state = (Math.imul(state, 1664525) + 1013904223) >>> 0;
-    return state / 2 ** 32;
-  };
-  const order = keys.sort().map((key) => ({ key, at: random() }));
-  order.sort((a, b) => a.at - b.at);
-  return {
-    all: keys.length,
-    chosen: SAMPLE > 0 ? new Set(order.slice(0, SAMPLE).map(({ key }) => key)) : null,
-  };
-}
-
-const { all, chosen } = await sample();
-// The tool has no sample of its own: of what it makes, only what was chosen goes on to be tried.
-const { instrument } = Instrumenter.prototype;
-Instrumenter.prototype.instrument = async function (...given) {
-  const made = await instrument.apply(this, given);
-  return chosen ? { ...made, mutants: made.mutants.filter((mutant) => chosen.has(keyOf(mutant))) } : made;
-};
-
 mkdirSync('.mutate', { recursive: true });
 const sums = { found: 0, missed: 0, static: 0 };
 const survived = [];
@@ -119,6 +71,6 @@ for (const room of rooms) {
 }
 console.log(
   `in all ${percent(sums.found, sums.missed)}: ${sums.found} of ${sums.found + sums.missed} noticed, ` +
-    `${sums.static} static left out, of ${all} there are; see .mutate/survived.txt`,
+    `${sums.static} static left out; see .mutate/survived.txt`,
 );
 if (100 * sums.found < LIMIT * (sums.found + sums.missed)) process.exitCode = 1;

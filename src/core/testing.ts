@@ -3,7 +3,7 @@ import type { AvailabilityEntry, Need, Person, Plan, Rules, Shift, Site } from '
 import { seeded } from './seeded';
 import { type Day, WEEKDAYS, readDate } from './time/day';
 import { shared } from './time/span';
-import { spanOf } from './week/arrive';
+import { spanOf } from './week/placement';
 
 /** Small plans for tests: Monday 22 March 2027, one week in Lisbon, the spring clock change on its Sunday. */
 

@@ -7,7 +7,7 @@ import { sql } from 'kysely';
 import type { Shift } from '@/core/plan/types';
 import { readDate } from '@/core/time/day';
 import { type Database, openDatabase } from './database';
-import { makeDemo } from './demo/saltmere';
+import { makeDemo } from '../../demo/saltmere';
 import { bindable, openDriver } from './driver';
 import { inTransaction, storageFault } from './transaction';
 import { loadPlan } from './week/plan-store';

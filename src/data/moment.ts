@@ -1,6 +1,6 @@
 import { readDate, writeDate } from '@/core/time/day';
 import { DAY } from '@/core/time/span';
-import { readClock, writeClock } from '@/core/time/write';
+import { readClock, writeClock } from '@/core/time/format';
 
 /** Wall-clock minutes since 1970 of `YYYY-MM-DDTHH:MM`. */
 export function readMoment(text: string): number {

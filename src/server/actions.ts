@@ -4,7 +4,7 @@ import { action } from './access/action';
 import { COMMANDS } from './commands/list';
 import type { CommandAnswer, CommandRequest } from './commands/payload';
 import { runCommand } from './commands/run';
-import { apart } from './work/apart';
+import { apart } from './workers/in-worker';
 
 /** Does a command. */
 export async function doCommand(request: CommandRequest): Promise<CommandAnswer> {

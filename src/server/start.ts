@@ -5,7 +5,7 @@ import { storageFault } from '@/data/transaction';
 import { now } from './clock';
 import { log } from './log';
 import { database, openedDatabase } from './store';
-import { closeWorkers, giveUpWork, startWorkers } from './work/pool';
+import { closeWorkers, giveUpWork, startWorkers } from './workers/pool';
 
 /** How long what was done can be taken back. */
 const UNDO_WINDOW_MS = 30 * 24 * 3600 * 1000;

@@ -2,7 +2,7 @@ import type { Metadata } from 'next';
 import { STARTING_SETS } from '@/core/checks/starting-sets';
 import { page } from '@/server/access/page';
 import { frameOfBusiness } from '@/server/site/queries';
-import { StartScreen } from '@/ui/start/start-screen';
+import { StartScreen } from '@/ui/first-run/first-run-screen';
 
 export const dynamic = 'force-dynamic';
 export const metadata: Metadata = { title: 'A new site' };

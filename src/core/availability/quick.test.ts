@@ -5,9 +5,9 @@ import { richPlan } from '../reference/rich-plans';
 import { MONDAY, available, person, span } from '../testing';
 import { DAY } from '../time/span';
 import { availabilityOf, availabilityOn, isPlainlyAvailable } from './allowed';
-import { spelledOut } from './spelled';
+import { spelledOut } from './normalize';
 import { supplyOf, whoCould } from './supply';
-import { minutesByWeekday } from './typed';
+import { minutesByWeekday } from './parse-availability';
 import type { WeekBlock } from './week-blocks';
 
 const SEEDS = Array.from({ length: 12 }, (_, i) => i);

@@ -2,7 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import type { AvailabilityKind } from '../plan/types';
 import { paint } from '../time/paint';
-import { readAvailability, writeAvailability } from './typed';
+import { readAvailability, writeAvailability } from './parse-availability';
 import { segmentsOf, versionOn, versionsOfEntries } from './versions';
 import { type WeekBlock, blocksOfWeek, drawnWeek } from './week-blocks';
 

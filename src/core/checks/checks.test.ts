@@ -4,8 +4,8 @@ import type { Plan } from '../plan/types';
 import { DAY } from '../time/span';
 import { MONDAY, available, need, person, plan, shift, span } from '../testing';
 import { CHECKS, checkOf } from './list';
-import { type Snag, bySeverity } from './snag';
-import { wordsFor } from './words';
+import { type Snag, bySeverity } from './shared/snag';
+import { wordsFor } from './shared/messages';
 
 const BREAKS = [{ atLeastMinutes: 360, minutes: 30, paid: false }];
 const WEEK_ALL = [0, 1, 2, 3, 4, 5, 6];

@@ -5,8 +5,8 @@ import { readDate } from '../time/day';
 import { DAY } from '../time/span';
 import { MONDAY, available, need, person, plan, shift, span } from '../testing';
 import { checkOf } from './list';
-import { bySeverity } from './snag';
-import { wordsFor } from './words';
+import { bySeverity } from './shared/snag';
+import { wordsFor } from './shared/messages';
 
 const ann = (more: Parameters<typeof person>[1] = {}) => [person('ann', { name: 'Ann Bo', ...more })];
 const fixed = (at: number, minutes: number) => ({ minutes, at: at * 60, paid: false });

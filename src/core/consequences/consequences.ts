@@ -1,5 +1,5 @@
-import { overlap } from '../checks/overlap';
-import { type Snag, bySeverity, compareSnags } from '../checks/snag';
+import { overlap } from '../checks/person/overlap';
+import { type Snag, bySeverity, compareSnags } from '../checks/shared/snag';
 import type { Change, Result } from '../plan/change';
 import { same } from '../same';
 import { type Judgement, type PersonState, rejudge } from './judge';

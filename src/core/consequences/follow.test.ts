@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { type Snag, compareSnags } from '../checks/snag';
+import { type Snag, compareSnags } from '../checks/shared/snag';
 import type { Plan, Shift } from '../plan/types';
 import { MONDAY, need, person, plan, randomPlan, shift, span } from '../testing';
 import { difference } from './consequences';

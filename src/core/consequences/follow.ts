@@ -1,7 +1,7 @@
 import { type AvailabilityOf, availabilityOf } from '../availability/allowed';
-import type { PersonView } from '../checks/check';
-import { type Frame, frameOf } from '../plan/frame';
-import { type Placed, place } from '../plan/placed';
+import type { PersonView } from '../checks/shared/check';
+import { type Frame, frameOf } from '../plan/plan-context';
+import { type Placed, place } from '../plan/resolved-shift';
 import type { Person, Plan, Shift } from '../plan/types';
 import { same } from '../same';
 import { completed, judge } from './judge';

@@ -1,10 +1,10 @@
 import { availabilityOf } from '../availability/allowed';
-import type { Snag } from '../checks/snag';
+import type { Snag } from '../checks/shared/snag';
 import { type Block, blocksOf, rangeOn, reachOf } from '../coverage/blocks';
 import { type Staffing, restaff, staffingOf } from '../coverage/staffing';
 import { type Change, type Result, applyAll } from '../plan/change';
-import { frameOf } from '../plan/frame';
-import { type Placed, place } from '../plan/placed';
+import { frameOf } from '../plan/plan-context';
+import { type Placed, place } from '../plan/resolved-shift';
 import { placeOfShift, placesOf } from '../plan/shift-index';
 import type { Plan, Shift } from '../plan/types';
 import { DAY, type Span } from '../time/span';

@@ -6,16 +6,16 @@ import type {
   PersonView,
   WeekCheck,
   WorkingDay,
-} from '../checks/check';
-import { doubtfulShifts } from '../checks/availability-use';
+} from '../checks/shared/check';
+import { doubtfulShifts } from '../checks/shared/availability-use';
 import { activeChecks } from '../checks/list';
-import type { Snag } from '../checks/snag';
+import type { Snag } from '../checks/shared/snag';
 import { blocksOf } from '../coverage/blocks';
 import { type Presence, type Staffing, presenceOf } from '../coverage/staffing';
 import { type Amount, decimalsOf, sumToMinor } from '../hours/money';
 import { type WeekPay, weekPay } from '../hours/pay';
-import type { Frame } from '../plan/frame';
-import { type Placed, byStart } from '../plan/placed';
+import type { Frame } from '../plan/plan-context';
+import { type Placed, byStart } from '../plan/resolved-shift';
 import type { Person, Plan } from '../plan/types';
 import type { Span } from '../time/span';
 import { type Running, type Sink, running } from './reporter';

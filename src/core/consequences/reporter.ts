@@ -1,5 +1,5 @@
-import type { Check, Report } from '../checks/check';
-import type { Snag } from '../checks/snag';
+import type { Check, Report } from '../checks/shared/check';
+import type { Snag } from '../checks/shared/snag';
 import type { Rules } from '../plan/types';
 
 const NO_FACTS: Snag['facts'] = {};

@@ -1,4 +1,4 @@
-import { bySeverity } from '../checks/snag';
+import { bySeverity } from '../checks/shared/snag';
 import { type Judgement, coverageOf, snagsOf } from './judge';
 import { totalsOf } from './totals';
 

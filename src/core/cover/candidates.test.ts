@@ -1,11 +1,11 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import type { Snag } from '../checks/snag';
+import type { Snag } from '../checks/shared/snag';
 import { refusal, tryChanges } from '../consequences/consequences';
 import { judge } from '../consequences/judge';
 import { MONDAY, available, person, plan, randomPlan, shift } from '../testing';
 import { candidatesFor } from './candidates';
-import { kindOf, nameOfKind, startsOf } from '../fairness/kinds';
+import { kindOf, nameOfKind, startsOf } from '../fairness/shift-kinds';
 
 const bar = (...ends: (number | null)[]) => ends.map((until) => ({ role: 'bar', until, hourlyRate: null }));
 const slot = shift(null, 2, '9-17');

@@ -1,6 +1,6 @@
-import { type Snag, bySeverity, compareSnags } from '../checks/snag';
-import { overlap } from '../checks/overlap';
-import { underContract } from '../checks/under-contract';
+import { type Snag, bySeverity, compareSnags } from '../checks/shared/snag';
+import { overlap } from '../checks/person/overlap';
+import { underContract } from '../checks/week/under-contract';
 import { type Judgement, type PersonState, withShifts } from '../consequences/judge';
 import { DAY } from '../time/span';
 import type { Person, Shift } from '../plan/types';

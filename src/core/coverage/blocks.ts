@@ -1,5 +1,5 @@
-import { type Frame, openOn } from '../plan/frame';
-import type { Placed } from '../plan/placed';
+import { type Frame, openOn } from '../plan/plan-context';
+import type { Placed } from '../plan/resolved-shift';
 import { DAY, type Span } from '../time/span';
 import type { Staffing } from './staffing';
 

@@ -1,4 +1,4 @@
-import { type Frame, closedOn, openOn } from '../plan/frame';
+import { type Frame, closedOn, openOn } from '../plan/plan-context';
 import type { Need, Plan } from '../plan/types';
 import { type Day, weekdayOf } from '../time/day';
 import { DAY } from '../time/span';

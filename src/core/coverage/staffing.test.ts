@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
-import { frameOf } from '../plan/frame';
-import { place } from '../plan/placed';
+import { frameOf } from '../plan/plan-context';
+import { place } from '../plan/resolved-shift';
 import type { Plan, Shift } from '../plan/types';
 import { richPlan } from '../reference/rich-plans';
 import { plan, shift } from '../testing';

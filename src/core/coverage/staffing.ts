@@ -1,5 +1,5 @@
-import type { Frame } from '../plan/frame';
-import { type Placed, hasFixedBreak, staffedSpans } from '../plan/placed';
+import type { Frame } from '../plan/plan-context';
+import { type Placed, hasFixedBreak, staffedSpans } from '../plan/resolved-shift';
 import { DAY, type Span, union } from '../time/span';
 import { type NeedOn, needsOf } from './needed';
 

@@ -1,4 +1,4 @@
-import { closedOn } from '../plan/frame';
+import { closedOn } from '../plan/plan-context';
 import type { Person, Plan } from '../plan/types';
 import type { Day } from '../time/day';
 import { DAY, covered, union } from '../time/span';

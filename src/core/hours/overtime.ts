@@ -1,4 +1,4 @@
-import { type Placed, fixedBreaks } from '../plan/placed';
+import { type Placed, fixedBreaks } from '../plan/resolved-shift';
 import type { OvertimeRules } from '../plan/types';
 import { DAY, type Span, subtract, union } from '../time/span';
 import type { ZoneClock } from '../time/zone';

@@ -1,5 +1,5 @@
-import type { Frame, Week } from '../plan/frame';
-import type { Placed } from '../plan/placed';
+import type { Frame, Week } from '../plan/plan-context';
+import type { Placed } from '../plan/resolved-shift';
 import type { HeldRole, Person } from '../plan/types';
 import type { Day } from '../time/day';
 import { type Amount, type Fraction, NOTHING, units } from './money';

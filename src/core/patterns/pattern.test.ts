@@ -3,13 +3,13 @@ import fc from 'fast-check';
 import { judge, snagsOf } from '../consequences/judge';
 import { applyAll } from '../plan/change';
 import type { Plan, Shift } from '../plan/types';
-import { writeDay } from '../time/write';
+import { writeDay } from '../time/format';
 import { MONDAY, person, plan, randomPlan, shift, span } from '../testing';
-import { formOf } from './form';
+import { formOf } from '../plan/shift-spec';
 import { type Member, type Pattern, type PatternShift, keyOf, occurrencesOf, patternFault } from './pattern';
 import { editSeries, lastDayOf } from './scope';
 import { patternShares } from './summary';
-import { writeOut } from './write-out';
+import { writeOut } from './materialize';
 
 let made = 0;
 const part = (day: number, times: string, more: Partial<Shift> = {}): PatternShift => ({

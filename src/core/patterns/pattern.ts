@@ -2,8 +2,8 @@ import { type Result, fail } from '../plan/change';
 import type { Shift } from '../plan/types';
 import { type Day, startOfWeek } from '../time/day';
 import { DAY } from '../time/span';
-import { SHORT_WEEKDAYS, writeDay, writeTimeSpan } from '../time/write';
-import { type ShiftForm, fieldsOf } from './form';
+import { SHORT_WEEKDAYS, writeDay, writeTimeSpan } from '../time/format';
+import { type ShiftForm, fieldsOf } from '../plan/shift-spec';
 import { datesOf } from './rule';
 
 /** A shift of a cycle. `id` names it for good, also when others come and go. */

@@ -1,5 +1,5 @@
 import type { Day } from '../time/day';
-import type { ShiftForm } from './form';
+import type { ShiftForm } from '../plan/shift-spec';
 import { type Member, type Pattern, type PatternShift, occurrencesOf } from './pattern';
 
 /** How far a change of one occurrence reaches. */

@@ -1,7 +1,7 @@
 import { expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { MONDAY, shift } from '../testing';
-import { formOf } from './form';
+import { formOf } from '../plan/shift-spec';
 import { type Pattern, occurrencesOf } from './pattern';
 import { LATE_END, patternShares } from './summary';
 

@@ -1,7 +1,7 @@
 import type { Change } from '../plan/change';
 import { NO_DETAIL, type Plan, type Shift } from '../plan/types';
 import type { Day } from '../time/day';
-import { type Barrier, barrierIn } from './arrive';
+import { type Barrier, barrierIn } from './placement';
 
 /** What becomes of shifts that stand in the target already. */
 export type CopyMode = 'add' | 'replace' | 'fill';

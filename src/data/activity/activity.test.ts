@@ -1,6 +1,6 @@
 import { beforeEach, describe, expect, test } from '@jest/globals';
 import { type Database, openDatabase } from '../database';
-import { makeDemo } from '../demo/saltmere';
+import { makeDemo } from '../../../demo/saltmere';
 import { shift } from '@/core/testing';
 import { readDate } from '@/core/time/day';
 import {

@@ -3,7 +3,7 @@ import type { Budget, Holiday, Need, Role, Rules, Site } from '@/core/plan/types
 import { DEFAULT_RULES } from '@/core/plan/types';
 import { type Day, WEEKDAYS, readDate, weekdayOf, writeDate } from '@/core/time/day';
 import type { Span } from '@/core/time/span';
-import type { HourFormat } from '@/core/time/write';
+import type { HourFormat } from '@/core/time/format';
 import type { Database } from '../database';
 import { moneyIn } from '../money';
 import type { Schema, SiteTable } from '../schema';

@@ -4,7 +4,7 @@ import type { AroundShift, Person, Plan, Shift } from '@/core/plan/types';
 import { type Day, writeDate } from '@/core/time/day';
 import { DAY } from '@/core/time/span';
 import { zoneClock } from '@/core/time/zone';
-import type { HourFormat } from '@/core/time/write';
+import type { HourFormat } from '@/core/time/format';
 import type { Database } from '../database';
 import { moneyIn } from '../money';
 import { belongsTo, personOf, positionAt } from '../people/person-ground';

@@ -1,12 +1,12 @@
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { type ShiftTemplate, formOf } from '@/core/patterns/form';
+import { type ShiftTemplate, formOf } from '@/core/plan/shift-spec';
 import { type Pattern, keyOf } from '@/core/patterns/pattern';
 import { NO_DETAIL, type Shift } from '@/core/plan/types';
 import { shift as bare } from '@/core/testing';
 import { readDate } from '@/core/time/day';
 import { type Database, openDatabase } from '../database';
-import { makeDemo } from '../demo/saltmere';
+import { makeDemo } from '../../../demo/saltmere';
 import type { Row } from '../records/records';
 import {
   loadDaybook,

@@ -1,4 +1,4 @@
-import type { ShiftForm, ShiftTemplate } from '@/core/patterns/form';
+import type { ShiftForm, ShiftTemplate } from '@/core/plan/shift-spec';
 import type { Pattern } from '@/core/patterns/pattern';
 import type { Shift, ShiftDetail } from '@/core/plan/types';
 import { type Day, readDate, writeDate } from '@/core/time/day';

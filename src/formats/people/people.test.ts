@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { spelledOut } from '@/core/availability/spelled';
+import { spelledOut } from '@/core/availability/normalize';
 import { blocksOfWeek, drawnWeek } from '@/core/availability/week-blocks';
 import type { AvailabilityKind } from '@/core/plan/types';
 import { writeDate } from '@/core/time/day';

@@ -1,10 +1,10 @@
-import { readAvailability } from '@/core/availability/typed';
+import { readAvailability } from '@/core/availability/parse-availability';
 import type { WeekBlock } from '@/core/availability/week-blocks';
 import { type Day, dayOf, readDate, writeDate } from '@/core/time/day';
-import { readDecimal, readLength } from '@/core/time/read-hours';
+import { readDecimal, readLength } from '@/core/time/parse-hours';
 import { DAY } from '@/core/time/span';
-import { writeTypedSpan } from '@/core/time/read-time';
-import type { HourFormat } from '@/core/time/write';
+import { writeTypedSpan } from '@/core/time/parse-time';
+import type { HourFormat } from '@/core/time/format';
 
 /** A cell that was read, or in words why it cannot be. */
 export type CellValue<T> =

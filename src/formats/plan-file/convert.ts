@@ -13,7 +13,7 @@ import type {
 } from '@/core/plan/types';
 import { WEEKDAYS, type Weekday, readDate } from '@/core/time/day';
 import { DAY, type Span } from '@/core/time/span';
-import { readClock } from '@/core/time/write';
+import { readClock } from '@/core/time/format';
 import type {
   RawAround,
   RawAvailability,

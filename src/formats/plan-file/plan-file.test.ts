@@ -6,7 +6,7 @@ import fc from 'fast-check';
 import { CHECKS } from '@/core/checks/list';
 import { judge } from '@/core/consequences/judge';
 import type { RawPlan } from './raw';
-import { readChanges, readPlan } from './read';
+import { readChanges, readPlan } from './parse';
 import { inspectionReport } from './report';
 import { PLAN, shapeFaults } from './shape';
 

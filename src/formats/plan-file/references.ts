@@ -1,5 +1,5 @@
 import { readDate } from '@/core/time/day';
-import { readClock } from '@/core/time/write';
+import { readClock } from '@/core/time/format';
 import { type Fault, type Steps, writePath } from '../fault';
 import { spanFrom, momentOf } from './convert';
 

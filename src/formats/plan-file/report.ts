@@ -1,12 +1,12 @@
 import { checkOf } from '@/core/checks/list';
-import { type Snag, bySeverity } from '@/core/checks/snag';
-import { type Words, wordsFor } from '@/core/checks/words';
+import { type Snag, bySeverity } from '@/core/checks/shared/snag';
+import { type Words, wordsFor } from '@/core/checks/shared/messages';
 import type { Consequences } from '@/core/consequences/consequences';
 import { type Judgement, coverageOf, snagsOf } from '@/core/consequences/judge';
 import { totalsOf } from '@/core/consequences/totals';
 import { decimalsOf, toMajor } from '@/core/hours/money';
 import { writeDate } from '@/core/time/day';
-import { writeClock } from '@/core/time/write';
+import { writeClock } from '@/core/time/format';
 import type { RawShift } from './raw';
 
 /** How the shifts are written, by id: snags repeat a shift's times as they stand in the file. */

@@ -1,7 +1,7 @@
 import Joi from 'joi';
 import { CHECKS } from '@/core/checks/list';
 import { WEEKDAYS, readDate } from '@/core/time/day';
-import { readClock } from '@/core/time/write';
+import { readClock } from '@/core/time/format';
 import { isTimeZone } from '@/core/time/now';
 import { type Fault, writePath } from '../fault';
 

@@ -1,5 +1,5 @@
 import ExcelJS from 'exceljs';
-import { writeClock } from '@/core/time/write';
+import { writeClock } from '@/core/time/format';
 import { FORMULA, type Table, UnreadableFile, guarded, unguarded } from './cells';
 
 /** What of a sheet says nothing of a list, and can ask for millions of cells. */

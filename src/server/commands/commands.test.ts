@@ -1,7 +1,7 @@
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import { readDate } from '@/core/time/day';
 import { type Database, openDatabase } from '@/data/database';
-import { makeDemo } from '@/data/demo/saltmere';
+import { makeDemo } from '../../../demo/saltmere';
 import { loadPlan } from '@/data/week/plan-store';
 import { BUILT_IN_OWNER } from '../access/actor';
 import { personPage, peopleTable } from '../people/queries';

@@ -1,6 +1,6 @@
 import { decimalsOf, toMajor } from '@/core/hours/money';
 import { fail } from '@/core/plan/change';
-import { writeHours } from '@/core/time/write';
+import { writeHours } from '@/core/time/format';
 import type { Database } from '@/data/database';
 import type { RowConflict } from '@/data/records/merge';
 import { type Row, type RowChange, type TableName, type Value, readRows } from '@/data/records/records';

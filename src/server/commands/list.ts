@@ -3,9 +3,9 @@ import { addPeople, changePeople, saveAvailability, saveFields, savePerson } fro
 import { importPeople } from '../people/import/command';
 import { importSite, importWeek } from '../plan-file/commands';
 import { createSite, nameBusiness, saveRoles, saveRules, saveSite } from '../site/commands';
-import { changePattern, removePattern, savePattern } from '../week/patterns';
-import { startWeek } from '../week/start';
-import { dropWeek, keepWeek, saveDaybook, saveStations, saveTemplates } from '../week/templates';
+import { changePattern, removePattern, savePattern } from '../patterns/commands';
+import { startWeek } from '../week/commands';
+import { dropWeek, keepWeek, saveDaybook, saveStations, saveTemplates } from '../templates/commands';
 import type { AnyCommand, Command } from './command';
 
 /** Every command but plan edits. */

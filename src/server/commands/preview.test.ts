@@ -1,11 +1,11 @@
 import { afterEach, beforeEach, describe, expect, test } from '@jest/globals';
 import { sql } from 'kysely';
-import { compareSnags } from '@/core/checks/snag';
+import { compareSnags } from '@/core/checks/shared/snag';
 import { judge, snagsOf } from '@/core/consequences/judge';
 import type { Plan } from '@/core/plan/types';
 import { readDate } from '@/core/time/day';
 import { type Database, openDatabase } from '@/data/database';
-import { makeDemo } from '@/data/demo/saltmere';
+import { makeDemo } from '../../../demo/saltmere';
 import { listSites } from '@/data/site/site-store';
 import { loadPlan } from '@/data/week/plan-store';
 import { BUILT_IN_OWNER } from '../access/actor';

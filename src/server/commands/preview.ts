@@ -4,7 +4,7 @@ import type { PlanMemory } from '@/data/week/plan-memory';
 import type { Actor } from '../access/actor';
 import { checkShifts } from '../week/write-shifts';
 import type { Watch } from './command';
-import { following } from './following';
+import { following } from './week-impacts';
 import type { CommandAnswer, CommandRequest } from './payload';
 import { readRequest, workOf } from './request';
 

@@ -4,7 +4,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { shift } from '@/core/testing';
 import { type Database, connectTo, openDatabase } from '@/data/database';
-import { makeDemo } from '@/data/demo/saltmere';
+import { makeDemo } from '../../../demo/saltmere';
 import { loadShifts } from '@/data/week/shift-store';
 import { BUILT_IN_OWNER } from '../access/actor';
 import { changePlan } from '../plan/commands';

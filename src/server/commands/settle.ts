@@ -1,6 +1,6 @@
 import { fail } from '@/core/plan/change';
 import type { Span } from '@/core/time/span';
-import { spanOf } from '@/core/week/arrive';
+import { spanOf } from '@/core/week/placement';
 import {
   type SealedActivity,
   type Subject,

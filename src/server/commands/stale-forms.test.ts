@@ -1,7 +1,7 @@
 import { afterAll, beforeEach, describe, expect, test } from '@jest/globals';
 import { readDate } from '@/core/time/day';
 import { type Database, openDatabase } from '@/data/database';
-import { makeDemo } from '@/data/demo/saltmere';
+import { makeDemo } from '../../../demo/saltmere';
 import { BUILT_IN_OWNER } from '../access/actor';
 import type { PersonDraft, VersionDraft } from '../people/payload';
 import { personPage } from '../people/queries';

@@ -4,7 +4,7 @@ import { writeDate } from '@/core/time/day';
 import { readRows, readRowsOf, rowChanges } from '@/data/records/records';
 import { command } from '../commands/command';
 import { ID } from '../input';
-import { NEEDS } from '../site/input';
+import { NEEDS } from '../site/schema';
 import type { NeedsDraft } from '../site/payload';
 
 /** The needs of a site: the usual week, from which dates it holds, and the variants with their dates. */

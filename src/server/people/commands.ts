@@ -3,7 +3,7 @@ import Joi from 'joi';
 import { type Problem, fail } from '@/core/plan/change';
 import type { Day } from '@/core/time/day';
 import { writeDate } from '@/core/time/day';
-import { writeLongDay } from '@/core/time/write';
+import { writeLongDay } from '@/core/time/format';
 import type { Database } from '@/data/database';
 import { businessMoney } from '@/data/money';
 import { NO_ROWS, type PersonRows, personChanges, readPeopleRows } from '@/data/people/person-rows';
@@ -12,8 +12,8 @@ import { type RowChange, readRows, readRowsOf, rowChanges } from '@/data/records
 import { BUSINESS } from '../access/permissions';
 import { type Work, command } from '../commands/command';
 import { ID } from '../input';
-import { NAME } from '../site/input';
-import { PATCH, PERSON, VERSION } from './input';
+import { NAME } from '../site/schema';
+import { PATCH, PERSON, VERSION } from './schema';
 import type { PersonDraft, VersionDraft } from './payload';
 import { draftOf, rowsOf, versionRows } from './rows';
 

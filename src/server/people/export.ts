@@ -1,7 +1,7 @@
-import { spelledOut } from '@/core/availability/spelled';
+import { spelledOut } from '@/core/availability/normalize';
 import { versionOn } from '@/core/availability/versions';
 import { type Day, writeDate } from '@/core/time/day';
-import { bareHours } from '@/core/time/write';
+import { bareHours } from '@/core/time/format';
 import type { Database } from '@/data/database';
 import { businessMoney } from '@/data/money';
 import { readPeopleRows } from '@/data/people/person-rows';

@@ -1,5 +1,5 @@
 import { readDate } from '@/core/time/day';
-import { writeHours, writeLongDay } from '@/core/time/write';
+import { writeHours, writeLongDay } from '@/core/time/format';
 import type { Row, RowChange, Value } from '@/data/records/records';
 
 /** Names for ids, so that history reads as sentences. */

@@ -1,4 +1,4 @@
-import { minutesByWeekday } from '@/core/availability/typed';
+import { minutesByWeekday } from '@/core/availability/parse-availability';
 import { versionOn } from '@/core/availability/versions';
 import { type Result, fail } from '@/core/plan/change';
 import { type Day, startOfWeek } from '@/core/time/day';

@@ -3,7 +3,7 @@ import { type Day, startOfWeek, writeDate } from '@/core/time/day';
 import type { Database } from '@/data/database';
 import { listSites } from '@/data/site/site-store';
 import { loadPlan } from '@/data/week/plan-store';
-import { writePlan } from '@/formats/plan-file/write';
+import { writePlan } from '@/formats/plan-file/format';
 import { checkAccess } from '../access/permissions';
 import type { Actor } from '../access/actor';
 

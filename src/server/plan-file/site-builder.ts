@@ -8,7 +8,7 @@ import { type StoredMoney, moneyIn } from '@/data/money';
 import { type Row, type RowChange, type TableName, readRowsOf } from '@/data/records/records';
 import { rowOf, takenIds } from '@/data/week/shift-store';
 import { freeSiteId } from '../site/commands';
-import { INKS } from '../site/input';
+import { INKS } from '../site/schema';
 
 /** Turns a plan into the rows of a new site. Ids that are taken already are made anew. */
 export class SiteBuilder {

@@ -1,11 +1,11 @@
 import type { PortablePlan } from '@/core/plan/portable';
 import type { Change, Problem } from '@/core/plan/change';
 import type { Conflict } from '@/core/plan/preconditions';
-import type { ShiftTemplate } from '@/core/patterns/form';
+import type { ShiftTemplate } from '@/core/plan/shift-spec';
 import type { Shift } from '@/core/plan/types';
 import type { Publication } from '@/core/publish/publication';
 import type { Day } from '@/core/time/day';
-import type { HourFormat } from '@/core/time/write';
+import type { HourFormat } from '@/core/time/format';
 
 /** A week's plan as the plan screen gets it. */
 export interface PlanPayload {

@@ -3,14 +3,14 @@ import type { Change } from '@/core/plan/change';
 import type { Shift } from '@/core/plan/types';
 import { readDate } from '@/core/time/day';
 import { type Database, openDatabase } from '@/data/database';
-import { makeDemo } from '@/data/demo/saltmere';
+import { makeDemo } from '../../../demo/saltmere';
 import { findActivity } from '@/data/activity/activity-store';
 import { loadPlan } from '@/data/week/plan-store';
 import { insertShifts } from '@/data/week/shift-store';
 import { type Actor, BUILT_IN_OWNER } from '../access/actor';
 import { changePlan } from './commands';
 import { readInput } from '../input';
-import { CHANGE_REQUEST } from './input';
+import { CHANGE_REQUEST } from './schema';
 import type { ChangeRequest } from './payload';
 import { firstPlace, frameOfWeek, planOfWeek } from './queries';
 

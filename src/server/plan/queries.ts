@@ -1,6 +1,6 @@
 import type { Result } from '@/core/plan/change';
-import { frameOf } from '@/core/plan/frame';
-import { place } from '@/core/plan/placed';
+import { frameOf } from '@/core/plan/plan-context';
+import { place } from '@/core/plan/resolved-shift';
 import { toPortable } from '@/core/plan/portable';
 import { publicationOfAll } from '@/core/publish/publication';
 import { type Day, readDate, startOfWeek } from '@/core/time/day';

@@ -10,7 +10,7 @@ import { type Row, type RowChange, readRows, readRowsOf, rowChanges } from '@/da
 import { BUSINESS } from '../access/permissions';
 import { command } from '../commands/command';
 import { ID } from '../input';
-import { NAME, ROLE, RULES, SITE } from './input';
+import { NAME, ROLE, RULES, SITE } from './schema';
 import type { RoleDraft, SiteDraft } from './payload';
 
 const date = (day: Day | null) => (day === null ? null : writeDate(day));

@@ -1,8 +1,8 @@
-import type { LimitKey } from '@/core/checks/check';
+import type { LimitKey } from '@/core/checks/shared/check';
 import type { Rules, Severity } from '@/core/plan/types';
 import type { Day } from '@/core/time/day';
 import type { Span } from '@/core/time/span';
-import type { HourFormat } from '@/core/time/write';
+import type { HourFormat } from '@/core/time/format';
 
 /** What is said of a site in Set-up. Money in the currency's major unit. */
 export interface SiteDraft {

@@ -5,7 +5,7 @@ import { type Result, fail } from '@/core/plan/change';
 import { DEFAULT_RULES, type Rules } from '@/core/plan/types';
 import { type Day, readDate } from '@/core/time/day';
 import type { Span } from '@/core/time/span';
-import type { HourFormat } from '@/core/time/write';
+import type { HourFormat } from '@/core/time/format';
 import { type StoredMoney, moneyIn } from '@/data/money';
 import type { Database } from '@/data/database';
 import { type Row, readRows, readRowsOf } from '@/data/records/records';

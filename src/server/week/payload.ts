@@ -1,4 +1,4 @@
-import type { ShiftForm, ShiftTemplate } from '@/core/patterns/form';
+import type { ShiftForm, ShiftTemplate } from '@/core/plan/shift-spec';
 import type { Pattern } from '@/core/patterns/pattern';
 import type { Scope } from '@/core/patterns/scope';
 import type { CopyMode } from '@/core/week/copy-week';
@@ -6,7 +6,7 @@ import type { Publication } from '@/core/publish/publication';
 import type { Day } from '@/core/time/day';
 import type { BreakTier } from '@/core/plan/types';
 import type { CommandAnswer } from '../commands/payload';
-import type { HourFormat } from '@/core/time/write';
+import type { HourFormat } from '@/core/time/format';
 import type { Span } from '@/core/time/span';
 
 /** Where the shifts of a week come from. */

@@ -6,7 +6,7 @@ import { loadPlan } from '@/data/week/plan-store';
 import { type Actor, BUILT_IN_OWNER } from '../access/actor';
 import { changePlan } from '../plan/commands';
 import { readInput } from '../input';
-import { CHANGE_REQUEST } from '../plan/input';
+import { CHANGE_REQUEST } from '../plan/schema';
 import { planOfWeek } from '../plan/queries';
 import { latelyOf, monthOf, repeatOf, shiftHistory } from './queries';
 import { MONDAY, NEXT, ask, db, done, edit, freshDemo, id, shiftsOf, start, tuesdays } from './testing';

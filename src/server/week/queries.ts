@@ -1,12 +1,12 @@
 import { sql } from 'kysely';
-import { kindOf, LOOK_BACK_WEEKS, startsOf } from '@/core/fairness/kinds';
+import { kindOf, LOOK_BACK_WEEKS, startsOf } from '@/core/fairness/shift-kinds';
 import { judge, snagsOf } from '@/core/consequences/judge';
 import { decimalsOf, toMajor } from '@/core/hours/money';
 import type { Change, Result } from '@/core/plan/change';
 import type { Shift } from '@/core/plan/types';
 import { publicationOfAll } from '@/core/publish/publication';
 import { type Day, readDate, startOfWeek, writeDate } from '@/core/time/day';
-import { type HourFormat, writeDay, writeTime, writeTimeSpan } from '@/core/time/write';
+import { type HourFormat, writeDay, writeTime, writeTimeSpan } from '@/core/time/format';
 import type { Database } from '@/data/database';
 import { activitiesAbout, shiftOf } from '@/data/activity/activity-store';
 import { loadSite } from '@/data/site/site-store';

@@ -1,11 +1,11 @@
 import type { Pattern } from '@/core/patterns/pattern';
-import { formOf } from '@/core/patterns/form';
+import { formOf } from '@/core/plan/shift-spec';
 import type { Change } from '@/core/plan/change';
 import type { Shift } from '@/core/plan/types';
 import { shift as bare } from '@/core/testing';
 import { readDate } from '@/core/time/day';
 import { type Database, openDatabase } from '@/data/database';
-import { makeDemo } from '@/data/demo/saltmere';
+import { makeDemo } from '../../../demo/saltmere';
 import { loadShifts } from '@/data/week/shift-store';
 import { type Actor, BUILT_IN_OWNER } from '../access/actor';
 import type { CommandAnswer } from '../commands/payload';

@@ -1,13 +1,13 @@
 import { expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { sql } from 'kysely';
-import { formOf } from '@/core/patterns/form';
+import { formOf } from '@/core/plan/shift-spec';
 import type { Pattern } from '@/core/patterns/pattern';
 import type { Change } from '@/core/plan/change';
 import { NO_DETAIL, type Shift } from '@/core/plan/types';
 import { shift as bare } from '@/core/testing';
 import { shared } from '@/core/time/span';
-import { spanOf } from '@/core/week/arrive';
+import { spanOf } from '@/core/week/placement';
 import type { Database } from '@/data/database';
 import { loadPatterns, loadTemplates } from '@/data/week/repeat-store';
 import { loadShifts } from '@/data/week/shift-store';

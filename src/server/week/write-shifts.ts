@@ -1,14 +1,14 @@
-import { badTime } from '@/core/checks/bad-time';
+import { badTime } from '@/core/checks/person/bad-time';
 import { CHECKS, checkOf } from '@/core/checks/list';
-import type { Snag } from '@/core/checks/snag';
-import { wordsFor } from '@/core/checks/words';
+import type { Snag } from '@/core/checks/shared/snag';
+import { wordsFor } from '@/core/checks/shared/messages';
 import { refusal, tryChanges } from '@/core/consequences/consequences';
 import { judge } from '@/core/consequences/judge';
 import { type Change, type Problem, fail } from '@/core/plan/change';
 import { type Conflict, conflictsOf } from '@/core/plan/preconditions';
 import type { Plan, Shift } from '@/core/plan/types';
 import type { Day } from '@/core/time/day';
-import type { HourFormat } from '@/core/time/write';
+import type { HourFormat } from '@/core/time/format';
 import { type ShiftEntry, shiftOf } from '@/data/activity/activity-store';
 import type { Database } from '@/data/database';
 import { listSites, namesOf } from '@/data/site/site-store';
@@ -16,7 +16,7 @@ import type { RowChange } from '@/data/records/records';
 import { noteLeftOut } from '@/data/week/repeat-store';
 import { loadShiftFrame } from '@/data/week/plan-store';
 import { type StagedChanges, shiftsById, writeChanges } from '@/data/week/shift-store';
-import { tellConflict } from './words';
+import { tellConflict } from './messages';
 
 /** Changes of one site's shifts that are to be written. */
 export interface ShiftWrite {

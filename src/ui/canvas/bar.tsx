@@ -1,5 +1,5 @@
-import type { OwnShift } from '@/core/checks/check';
-import { type HourFormat, writeShortSpan, writeTinyTime } from '@/core/time/write';
+import type { OwnShift } from '@/core/checks/shared/check';
+import { type HourFormat, writeShortSpan, writeTinyTime } from '@/core/time/format';
 import { DAY } from '@/core/time/span';
 import { middleOf } from '@/core/plan/shift-edits';
 import { type Scale, xOf } from './scale';

@@ -3,7 +3,7 @@
 import { useLayoutEffect, useMemo, useRef, useState } from 'react';
 import { type Painted, paint, valueAt } from '@/core/time/paint';
 import type { Span } from '@/core/time/span';
-import { type HourFormat, writeTimeSpan, writeTinyTime } from '@/core/time/write';
+import { type HourFormat, writeTimeSpan, writeTinyTime } from '@/core/time/format';
 import { type Scale, scaleOf, ticksOf, timeAt, xOf } from './scale';
 
 /** How one painted span looks, and what it is called. */

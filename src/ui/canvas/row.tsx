@@ -1,10 +1,10 @@
 import { memo } from 'react';
-import type { OwnShift } from '@/core/checks/check';
+import type { OwnShift } from '@/core/checks/shared/check';
 import type { PersonState } from '@/core/consequences/judge';
-import { breakMinutes } from '@/core/plan/placed';
+import { breakMinutes } from '@/core/plan/resolved-shift';
 import type { Shift } from '@/core/plan/types';
 import { publicationOf } from '@/core/publish/publication';
-import { bareHours, writeDay, writeTimeSpan, writeHours, type HourFormat } from '@/core/time/write';
+import { bareHours, writeDay, writeTimeSpan, writeHours, type HourFormat } from '@/core/time/format';
 import { Bar, type RoleLook } from './bar';
 import { type Scale, xOf } from './scale';
 import { Underlay } from './underlay';

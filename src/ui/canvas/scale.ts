@@ -1,6 +1,6 @@
 import type { Judgement } from '@/core/consequences/judge';
 import { needsOn } from '@/core/coverage/needed';
-import { openOn } from '@/core/plan/frame';
+import { openOn } from '@/core/plan/plan-context';
 import type { Plan } from '@/core/plan/types';
 import { DAY } from '@/core/time/span';
 

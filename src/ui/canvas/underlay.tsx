@@ -1,4 +1,4 @@
-import type { PersonView } from '@/core/checks/check';
+import type { PersonView } from '@/core/checks/shared/check';
 import type { Leave } from '@/core/plan/types';
 import { type Span, clip, shared, subtract, union } from '@/core/time/span';
 import { DAY } from '@/core/time/span';

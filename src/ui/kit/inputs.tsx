@@ -4,8 +4,8 @@ import { useId, useState } from 'react';
 import { readDate, writeDate } from '@/core/time/day';
 import type { Day } from '@/core/time/day';
 import type { Span } from '@/core/time/span';
-import { readDecimal, readHours, readLength, writeHoursOfDay } from '@/core/time/read-hours';
-import { type HourFormat, bareHours } from '@/core/time/write';
+import { readDecimal, readHours, readLength, writeHoursOfDay } from '@/core/time/parse-hours';
+import { type HourFormat, bareHours } from '@/core/time/format';
 
 /** A label over what it names, with a word of explanation if needed. */
 export function Labelled({

@@ -2,7 +2,7 @@
 
 import { useEffect, useRef } from 'react';
 import type { Problem } from '@/core/plan/change';
-import { FollowingList } from './following';
+import { FollowingList } from './week-impacts';
 import { type Refusal, usePreview } from './use-command';
 import type { CommandInputs, CommandKind } from '@/server/commands/list';
 import type { FieldConflict } from '@/server/commands/payload';

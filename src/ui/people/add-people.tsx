@@ -1,7 +1,7 @@
 'use client';
 
 import { useState } from 'react';
-import { readPeopleList } from '@/core/people/typed-people';
+import { readPeopleList } from '@/core/people/parse-people';
 import type { PeopleChoices } from '@/server/people/payload';
 import { Labelled, Select } from '../kit/inputs';
 import { sentence } from '../kit/save-bar';

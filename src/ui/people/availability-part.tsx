@@ -1,13 +1,17 @@
 'use client';
 
 import { useMemo, useState } from 'react';
-import { minutesByWeekday, readAvailability, writeAvailability } from '@/core/availability/typed';
+import {
+  minutesByWeekday,
+  readAvailability,
+  writeAvailability,
+} from '@/core/availability/parse-availability';
 import { versionOn } from '@/core/availability/versions';
 import { blocksOfWeek, drawnWeek } from '@/core/availability/week-blocks';
 import type { AvailabilityKind } from '@/core/plan/types';
 import { paint } from '@/core/time/paint';
 import { DAY, subtract } from '@/core/time/span';
-import { WEEKDAY_NAMES, writeHours, writeShortSpan, writeTimeSpan } from '@/core/time/write';
+import { WEEKDAY_NAMES, writeHours, writeShortSpan, writeTimeSpan } from '@/core/time/format';
 import type { PersonPayload, VersionDraft } from '@/server/people/payload';
 import { Painter } from '../canvas/painter';
 import { DateInput, Labelled, Select, TextInput } from '../kit/inputs';

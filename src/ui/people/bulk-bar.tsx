@@ -2,7 +2,7 @@
 
 import { useState } from 'react';
 import type { PeopleChoices } from '@/server/people/payload';
-import { FollowingList } from '../kit/following';
+import { FollowingList } from '../kit/week-impacts';
 import { LengthInput, Select, TextInput } from '../kit/inputs';
 import { sentence } from '../kit/save-bar';
 import { useCommand, usePreview } from '../kit/use-command';

@@ -1,8 +1,8 @@
 'use client';
 
 import { useState } from 'react';
-import { readLength } from '@/core/time/read-hours';
-import { bareHours, writeHours } from '@/core/time/write';
+import { readLength } from '@/core/time/parse-hours';
+import { bareHours, writeHours } from '@/core/time/format';
 import type { PersonLine } from '@/server/people/payload';
 import { sentence } from '../kit/save-bar';
 import { useCommand } from '../kit/use-command';

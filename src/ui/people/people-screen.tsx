@@ -1,12 +1,12 @@
 'use client';
 
-import { WEEKDAY_NAMES } from '@/core/time/write';
+import { WEEKDAY_NAMES } from '@/core/time/format';
 import Link from 'next/link';
 import { useDeferredValue, useMemo, useState } from 'react';
 import { writeDate } from '@/core/time/day';
 import type { PeopleChoices, PeoplePayload } from '@/server/people/payload';
 import { Labelled, Select, TextInput, Tick } from '../kit/inputs';
-import { Shell, type ShellFrame } from '../kit/shell';
+import { Shell, type ShellFrame } from '../kit/app-layout';
 import { AddPeople } from './add-people';
 import { CONTRACTS } from './contracts';
 import { NO_FILTER, type PeopleFilter, filtered, hasLeft } from './filter';

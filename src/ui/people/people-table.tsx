@@ -4,9 +4,9 @@ import { type ColumnVisibilityState, type RowSelectionState, useTable } from '@t
 import { useVirtualizer } from '@tanstack/react-virtual';
 import Link from 'next/link';
 import { useEffect, useMemo, useRef, useState } from 'react';
-import { writeMoney } from '@/core/checks/words';
+import { writeMoney } from '@/core/checks/shared/messages';
 import { writeDate } from '@/core/time/day';
-import { writeHours } from '@/core/time/write';
+import { writeHours } from '@/core/time/format';
 import type { PeopleChoices, PersonLine } from '@/server/people/payload';
 import { Tick } from '../kit/inputs';
 import { BulkBar } from './bulk-bar';

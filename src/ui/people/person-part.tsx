@@ -1,7 +1,7 @@
 'use client';
 
 import { useState } from 'react';
-import { writeHours } from '@/core/time/write';
+import { writeHours } from '@/core/time/format';
 import type { PersonDraft, PersonPayload } from '@/server/people/payload';
 import { DateInput, Labelled, LengthInput, Select, TextInput, Tick } from '../kit/inputs';
 import { SaveBar } from '../kit/save-bar';

@@ -2,10 +2,10 @@
 
 import Link from 'next/link';
 import { useState } from 'react';
-import { writeAvailability } from '@/core/availability/typed';
+import { writeAvailability } from '@/core/availability/parse-availability';
 import { versionOn } from '@/core/availability/versions';
 import type { PersonPayload } from '@/server/people/payload';
-import { Shell, type ShellFrame } from '../kit/shell';
+import { Shell, type ShellFrame } from '../kit/app-layout';
 import { AvailabilityPart } from './availability-part';
 import { HistoryPart } from './history-part';
 import { PersonPart } from './person-part';

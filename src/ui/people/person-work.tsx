@@ -1,6 +1,6 @@
 'use client';
 
-import { SHORT_WEEKDAYS, WEEKDAY_NAMES, writeHours } from '@/core/time/write';
+import { SHORT_WEEKDAYS, WEEKDAY_NAMES, writeHours } from '@/core/time/format';
 import type { PersonDraft, PersonPayload } from '@/server/people/payload';
 import { AmountInput, DateInput, Labelled, LengthInput, Select } from '../kit/inputs';
 import { RemoveButton } from '../kit/remove-button';

@@ -3,7 +3,7 @@
 import Link from 'next/link';
 import { whoCould } from '@/core/availability/supply';
 import type { Judgement } from '@/core/consequences/judge';
-import { writeDay, writeLongDay, writeTime, writeTimeSpan } from '@/core/time/write';
+import { writeDay, writeLongDay, writeTime, writeTimeSpan } from '@/core/time/format';
 import type { SkylineBlock } from '../canvas/skyline';
 
 /** Where somebody looks: a row, a day and a block of it. */

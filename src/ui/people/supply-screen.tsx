@@ -7,11 +7,11 @@ import { judge } from '@/core/consequences/judge';
 import { blocksOf } from '@/core/coverage/blocks';
 import { fromPortable } from '@/core/plan/portable';
 import { isoWeek, writeDate } from '@/core/time/day';
-import { writeDay, writeDays, writeLongDay, writeTinyTime } from '@/core/time/write';
+import { writeDay, writeDays, writeLongDay, writeTinyTime } from '@/core/time/format';
 import type { PlanPayload } from '@/server/plan/payload';
 import { type Scale, hoursOf, scaleOf, ticksOf, timeAt, xOf } from '../canvas/scale';
 import { type SkylineBlock, SkylineDay, SkylineTextures } from '../canvas/skyline';
-import { Shell, type ShellFrame } from '../kit/shell';
+import { Shell, type ShellFrame } from '../kit/app-layout';
 import { Figures, type Place, Who } from './supply-figures';
 
 interface Props {

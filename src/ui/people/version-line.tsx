@@ -1,7 +1,7 @@
 'use client';
 
 import { segmentsOf } from '@/core/availability/versions';
-import { writeDays, writeLongDay } from '@/core/time/write';
+import { writeDays, writeLongDay } from '@/core/time/format';
 import type { VersionDraft } from '@/server/people/payload';
 
 /** Days before and after today that the line shows at least. */

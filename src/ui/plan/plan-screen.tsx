@@ -6,29 +6,32 @@ import { useCallback, useEffect, useMemo, useState } from 'react';
 import { writeDate } from '@/core/time/day';
 import type { FramePayload, PlanPayload } from '@/server/plan/payload';
 import { onPlanChanged } from '../kit/plan-changed';
-import { tell } from '../kit/tell';
+import { tell } from '../kit/notify';
 import { TopBar } from '../kit/top-bar';
-import { AS_LISTED, linesOf } from './arrange';
-import { Canvas } from './canvas';
-import { ControllerProvider, PlanController, useView } from './controller';
-import { FrameProvider, useFrame } from './frame-context';
-import { keepArrangement, keptArrangement } from './kept-rows';
-import { onPageKey } from './keys';
-import { KeysHelp } from './keys-help';
-import { type PlanState, createPlanStore } from './plan-store';
-import { SidePanel } from './side-panel';
+import { AS_LISTED, arrangeRows } from '@/core/plan/arrangement';
+import { layOutLines } from './grid/layout';
+import { Canvas } from './grid/canvas';
+import { ControllerProvider, PlanController, useView } from './state/controller';
+import { FrameProvider, useFrame } from './state/header-context';
+import { keepArrangement, keptArrangement } from './state/saved-arrangement';
+import { onPageKey } from './input/keys';
+import { KeysHelp } from './header/keys-help';
+import { type PlanState, createPlanStore } from './state/plan-store';
+import { SidePanel } from './panels/side-panel';
 import type { WaitingEdit } from '../waiting/waiting-edits';
-import { PlanSync, openPlan } from './sync';
-import { type DayCount, createViewStore } from './view-store';
-import { WeekStrip, WeekTools, weekAddress } from './week-strip';
+import { PlanSync, openPlan } from './state/sync';
+import { type DayCount, createViewStore } from './state/view-store';
+import { WeekStrip, WeekTools, weekAddress } from './header/week-strip';
 
 const Notices = dynamic(() => import('../kit/notices'), { ssr: false });
-const loadFind = () => import('./find');
+const loadFind = () => import('./header/find');
 const Find = dynamic(loadFind, { ssr: false });
-const loadPanels = () => import('./panels').then((part) => part.Panels);
+const loadPanels = () => import('./panels/panels').then((part) => part.Panels);
 const Panels = dynamic(loadPanels, { ssr: false, loading: () => <SidePanel /> });
-const Figures = dynamic(() => import('./figures').then((part) => part.Figures), { ssr: false });
-const MonthStrip = dynamic(() => import('./month-strip').then((part) => part.MonthStrip), { ssr: false });
+const Figures = dynamic(() => import('./coverage/figures').then((part) => part.Figures), { ssr: false });
+const MonthStrip = dynamic(() => import('./header/weeks-strip').then((part) => part.MonthStrip), {
+  ssr: false,
+});
 
 interface Props {
   readonly frame: FramePayload;
@@ -137,11 +140,13 @@ function Ready({
   const controller = useMemo(() => {
     const store = createPlanStore(payload, history);
     const { days } = payload.plan;
-    const layout = linesOf(
-      store.getState().judgement,
-      AS_LISTED,
-      { ...store.getState().beside, published: store.getState().published },
-      { from: 0, to: days },
+    const layout = layOutLines(
+      arrangeRows(
+        store.getState().judgement,
+        AS_LISTED,
+        { ...store.getState().beside, published: store.getState().published },
+        { from: 0, to: days },
+      ),
     );
     const view = createViewStore(today >= week && today < week + days ? today - week : 0, layout);
     if (show !== 7) view.setState({ days: show });

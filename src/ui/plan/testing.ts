@@ -2,12 +2,13 @@ import { toPortable } from '@/core/plan/portable';
 import type { Change } from '@/core/plan/change';
 import type { Plan, Shift } from '@/core/plan/types';
 import type { PlanPayload } from '@/server/plan/payload';
-import type { Notice } from '../kit/tell';
-import { AS_LISTED, linesOf } from './arrange';
-import { PlanController } from './controller';
-import { createPlanStore } from './plan-store';
-import { PlanSync } from './sync';
-import { createViewStore } from './view-store';
+import type { Notice } from '../kit/notify';
+import { AS_LISTED, arrangeRows } from '@/core/plan/arrangement';
+import { layOutLines } from './grid/layout';
+import { PlanController } from './state/controller';
+import { createPlanStore } from './state/plan-store';
+import { PlanSync } from './state/sync';
+import { createViewStore } from './state/view-store';
 
 /** What the server would send of a plan. */
 export function payloadOf(plan: Plan, more: Partial<PlanPayload> = {}): PlanPayload {
@@ -32,7 +33,9 @@ export function payloadOf(plan: Plan, more: Partial<PlanPayload> = {}): PlanPayl
 export function screenOf(plan: Plan, more: Partial<PlanPayload> = {}) {
   const store = createPlanStore(payloadOf(plan, more));
   const { judgement, beside, published } = store.getState();
-  const layout = linesOf(judgement, AS_LISTED, { ...beside, published }, { from: 0, to: plan.days });
+  const layout = layOutLines(
+    arrangeRows(judgement, AS_LISTED, { ...beside, published }, { from: 0, to: plan.days }),
+  );
   const view = createViewStore(0, layout);
   const told: Notice[] = [];
   const sync = new PlanSync(store, '/nowhere', (notice) => told.push(notice), plan.days);

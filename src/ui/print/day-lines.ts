@@ -1,5 +1,5 @@
 import type { Judgement } from '@/core/consequences/judge';
-import type { Placed } from '@/core/plan/placed';
+import type { Placed } from '@/core/plan/resolved-shift';
 import type { Shift } from '@/core/plan/types';
 import { publicationOf } from '@/core/publish/publication';
 import { DAY, type Span } from '@/core/time/span';

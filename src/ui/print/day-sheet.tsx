@@ -1,6 +1,6 @@
 import type { Block } from '@/core/coverage/blocks';
 import { coverageBetween, judge } from '@/core/consequences/judge';
-import { fixedBreaks } from '@/core/plan/placed';
+import { fixedBreaks } from '@/core/plan/resolved-shift';
 import { fromPortable } from '@/core/plan/portable';
 import { DAY, type Span } from '@/core/time/span';
 import {
@@ -11,7 +11,7 @@ import {
   writeLongDay,
   writeTimeSpan,
   writeTinyTime,
-} from '@/core/time/write';
+} from '@/core/time/format';
 import type { PlanPayload } from '@/server/plan/payload';
 import { type DayLine, dayLines, hoursOf } from './day-lines';
 import { PrintButton } from './print-button';

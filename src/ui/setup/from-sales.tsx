@@ -1,11 +1,11 @@
 'use client';
 
 import { useState } from 'react';
-import { needsFromSales } from '@/core/needs/asked';
+import { needsFromSales } from '@/core/needs/required-hours';
 import { type Painted, paint } from '@/core/time/paint';
-import { readDecimal } from '@/core/time/read-hours';
+import { readDecimal } from '@/core/time/parse-hours';
 import { type Span, clip } from '@/core/time/span';
-import { SHORT_WEEKDAYS, WEEKDAY_NAMES, writeTime } from '@/core/time/write';
+import { SHORT_WEEKDAYS, WEEKDAY_NAMES, writeTime } from '@/core/time/format';
 import type { SetupPayload } from '@/server/site/payload';
 import { AmountInput, CountInput, Labelled } from '../kit/inputs';
 

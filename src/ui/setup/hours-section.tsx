@@ -2,7 +2,7 @@
 
 import { useState } from 'react';
 import type { Span } from '@/core/time/span';
-import { WEEKDAY_NAMES, writeHours, writeLongDay } from '@/core/time/write';
+import { WEEKDAY_NAMES, writeHours, writeLongDay } from '@/core/time/format';
 import type { SetupPayload } from '@/server/site/payload';
 import { DateInput, HoursInput, Tick } from '../kit/inputs';
 import { SiteForm, type SitePart } from './site-form';

@@ -1,10 +1,10 @@
 'use client';
 
 import { useMemo, useState } from 'react';
-import { minutesAsked, paintNeeds } from '@/core/needs/asked';
+import { minutesAsked, paintNeeds } from '@/core/needs/required-hours';
 import { type Painted, paint } from '@/core/time/paint';
 import { DAY, type Span, clip, subtract } from '@/core/time/span';
-import { SHORT_WEEKDAYS, WEEKDAY_NAMES, writeHours, writeLongDay } from '@/core/time/write';
+import { SHORT_WEEKDAYS, WEEKDAY_NAMES, writeHours, writeLongDay } from '@/core/time/format';
 import type { NeedRow, NeedSetDraft, NeedsDraft, SetupPayload } from '@/server/site/payload';
 import { Painter } from '../canvas/painter';
 import { CountInput, DateInput, TextInput } from '../kit/inputs';

@@ -1,9 +1,9 @@
 'use client';
 
 import Link from 'next/link';
-import { writeMoney } from '@/core/checks/words';
-import { writeHoursOfDay } from '@/core/time/read-hours';
-import { SHORT_WEEKDAYS, WEEKDAY_NAMES, counted, writeHours } from '@/core/time/write';
+import { writeMoney } from '@/core/checks/shared/messages';
+import { writeHoursOfDay } from '@/core/time/parse-hours';
+import { SHORT_WEEKDAYS, WEEKDAY_NAMES, counted, writeHours } from '@/core/time/format';
 import type { SetupPayload } from '@/server/site/payload';
 import { ReadInput } from '../kit/inputs';
 import { sentence } from '../kit/save-bar';

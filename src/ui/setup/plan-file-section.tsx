@@ -3,10 +3,10 @@
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { startOfWeek, writeDate } from '@/core/time/day';
-import { writeDays } from '@/core/time/write';
+import { writeDays } from '@/core/time/format';
 import type { PlanFileCheck } from '@/server/plan-file/payload';
 import type { SetupPayload } from '@/server/site/payload';
-import { FollowingList } from '../kit/following';
+import { FollowingList } from '../kit/week-impacts';
 import { DateInput, Labelled, TextInput } from '../kit/inputs';
 import { sentence } from '../kit/save-bar';
 import { useCommand, usePreview } from '../kit/use-command';

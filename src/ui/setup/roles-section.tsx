@@ -3,7 +3,7 @@
 import { useState } from 'react';
 import { ChevronDown, ChevronUp } from 'lucide-react';
 import Link from 'next/link';
-import { writeLongDay } from '@/core/time/write';
+import { writeLongDay } from '@/core/time/format';
 import type { RoleDraft, RoleHolder, SetupPayload } from '@/server/site/payload';
 import { AmountInput, Select, TextInput, Tick } from '../kit/inputs';
 import { SaveBar } from '../kit/save-bar';

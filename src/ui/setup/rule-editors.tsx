@@ -1,8 +1,8 @@
 'use client';
 
 import type { Rules } from '@/core/plan/types';
-import { readSpan } from '@/core/time/read-time';
-import { writeShortSpan, writeTime } from '@/core/time/write';
+import { readSpan } from '@/core/time/parse-time';
+import { writeShortSpan, writeTime } from '@/core/time/format';
 import { AmountInput, CountInput, LengthInput, ReadInput, Select } from '../kit/inputs';
 import { RemoveButton } from '../kit/remove-button';
 

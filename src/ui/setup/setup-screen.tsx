@@ -1,12 +1,12 @@
 'use client';
 
-import { counted } from '@/core/time/write';
-import { writeMoney } from '@/core/checks/words';
+import { counted } from '@/core/time/format';
+import { writeMoney } from '@/core/checks/shared/messages';
 import type { SetupPayload } from '@/server/site/payload';
 import type { RepeatPayload } from '@/server/week/payload';
-import { Shell, type ShellFrame, Strip } from '../kit/shell';
-import { PatternsSection } from '../repeat/patterns-section';
-import { TemplatesSection } from '../repeat/templates-section';
+import { Shell, type ShellFrame, Strip } from '../kit/app-layout';
+import { PatternsSection } from '../patterns/patterns-section';
+import { TemplatesSection } from '../templates/templates-section';
 import { HoursSection } from './hours-section';
 import { NeedsSection } from './needs-section';
 import { Overview } from './overview';

@@ -1,6 +1,6 @@
 'use client';
 
-import { SHORT_WEEKDAYS, WEEKDAY_NAMES } from '@/core/time/write';
+import { SHORT_WEEKDAYS, WEEKDAY_NAMES } from '@/core/time/format';
 import type { SetupPayload, SiteDraft } from '@/server/site/payload';
 import {
   AmountInput,

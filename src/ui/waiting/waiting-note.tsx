@@ -3,7 +3,7 @@
 import Link from 'next/link';
 import { usePathname } from 'next/navigation';
 import { useEffect, useState } from 'react';
-import { counted } from '@/core/time/write';
+import { counted } from '@/core/time/format';
 import { sendWaiting } from './sender';
 import { type WaitingEdit, dropEdit, onWaiting, waitingEdits } from './waiting-edits';
 

@@ -1,7 +1,7 @@
 import { afterEach, beforeEach, describe, expect, test } from '@jest/globals';
 import { readDate } from '@/core/time/day';
 import { type Database, openDatabase } from '@/data/database';
-import { makeDemo } from '@/data/demo/saltmere';
+import { makeDemo } from '../../../../demo/saltmere';
 import { loadShifts } from '@/data/week/shift-store';
 import { GET as plan } from './[site]/[week]/route';
 import { GET as file } from './[site]/[week]/file/route';

@@ -1,7 +1,7 @@
 import { afterEach, beforeEach, describe, expect, test } from '@jest/globals';
 import { readDate } from '@/core/time/day';
 import { type Database, openDatabase } from '@/data/database';
-import { makeDemo } from '@/data/demo/saltmere';
+import { makeDemo } from '../../../../demo/saltmere';
 import { writeCsv } from '@/formats/table/csv';
 import { writeXlsx } from '@/formats/table/xlsx';
 import { BUILT_IN_OWNER } from '../../access/actor';

@@ -1,7 +1,7 @@
-import { spelledOut } from '@/core/availability/spelled';
+import { spelledOut } from '@/core/availability/normalize';
 import type { WeekBlock } from '@/core/availability/week-blocks';
 import { type Day, WEEKDAYS, writeDate } from '@/core/time/day';
-import { SHORT_WEEKDAYS, writeHours } from '@/core/time/write';
+import { SHORT_WEEKDAYS, writeHours } from '@/core/time/format';
 import { DAY_FIELDS, type Meaning, PEOPLE_FIELDS } from '@/formats/people/columns';
 import {
   type CellValue,

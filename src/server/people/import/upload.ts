@@ -4,9 +4,9 @@ import { keepDraft } from '@/data/people/import-store';
 import { UnreadableFile } from '@/formats/table/cells';
 import type { Actor } from '../../access/actor';
 import { now } from '../../clock';
-import { apart } from '../../work/apart';
-import { OverLimit, runOnFile } from '../../work/pool';
-import type { PackedTables } from '../../work/read-file.worker';
+import { apart } from '../../workers/in-worker';
+import { OverLimit, runOnFile } from '../../workers/pool';
+import type { PackedTables } from '../../workers/read-file.worker';
 import type { ImportPreview } from './payload';
 
 /** The most that is taken, in bytes. */

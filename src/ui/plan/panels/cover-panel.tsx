@@ -1,17 +1,17 @@
 import { useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
 import { checkOf } from '@/core/checks/list';
 import { type Candidate, candidatesFor } from '@/core/cover/candidates';
-import { LOOK_BACK_WEEKS, kindOf, nameOfKind, startsOf } from '@/core/fairness/kinds';
+import { LOOK_BACK_WEEKS, kindOf, nameOfKind, startsOf } from '@/core/fairness/shift-kinds';
 import { decimalsOf, toMajor } from '@/core/hours/money';
 import type { Change } from '@/core/plan/change';
 import type { Shift } from '@/core/plan/types';
 import { writeDate } from '@/core/time/day';
-import { readSpan, writeTypedSpan } from '@/core/time/read-time';
-import { openOn } from '@/core/plan/frame';
-import { bareHours, writeDay, writeHours, writeSignedHours, writeTimeSpan } from '@/core/time/write';
+import { readSpan, writeTypedSpan } from '@/core/time/parse-time';
+import { openOn } from '@/core/plan/plan-context';
+import { bareHours, writeDay, writeHours, writeSignedHours, writeTimeSpan } from '@/core/time/format';
 import { useAnswer } from '../../kit/use-answer';
-import { useController, usePlan } from '../controller';
-import { PanelFrame } from './frame';
+import { useController, usePlan } from '../state/controller';
+import { PanelFrame } from './panel-layout';
 
 /** How many lines are drawn before one asks for more. */
 const PAGE = 30;

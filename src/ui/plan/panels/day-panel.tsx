@@ -1,10 +1,10 @@
 import { useState } from 'react';
 import Link from 'next/link';
 import { writeDate } from '@/core/time/day';
-import { writeLongDay } from '@/core/time/write';
+import { writeLongDay } from '@/core/time/format';
 import { useCommand } from '../../kit/use-command';
-import { useController, usePlan } from '../controller';
-import { PanelFrame } from './frame';
+import { useController, usePlan } from '../state/controller';
+import { PanelFrame } from './panel-layout';
 
 /** The daybook of one day: a note that everybody who works it sees. */
 export function DayPanel({ day }: { readonly day: number }) {

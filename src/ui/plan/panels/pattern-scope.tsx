@@ -1,9 +1,9 @@
-import type { ShiftForm } from '@/core/patterns/form';
+import type { ShiftForm } from '@/core/plan/shift-spec';
 import type { Shift } from '@/core/plan/types';
-import { FollowingList } from '../../kit/following';
+import { FollowingList } from '../../kit/week-impacts';
 import { useCommand, usePreview } from '../../kit/use-command';
-import { useController, usePlan } from '../controller';
-import { focusPanel } from './frame';
+import { useController, usePlan } from '../state/controller';
+import { focusPanel } from './panel-layout';
 
 export type Reach = 'this' | 'later' | 'unpublished';
 

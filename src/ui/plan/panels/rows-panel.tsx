@@ -7,11 +7,11 @@ import {
   type Sorting,
   UNFILTERED,
   filterSaid,
-} from '../arrange';
-import { demandRows, isRowShown } from '../demand';
+} from '@/core/plan/arrangement';
+import { demandRows, isRowShown } from '@/core/coverage/needs-grid';
 import { Labelled, Select, TextInput } from '../../kit/inputs';
-import { useController, usePlan, useView } from '../controller';
-import { PanelFrame } from './frame';
+import { useController, usePlan, useView } from '../state/controller';
+import { PanelFrame } from './panel-layout';
 
 const GROUPS: readonly (readonly [Grouping, string])[] = [
   ['none', 'No groups'],

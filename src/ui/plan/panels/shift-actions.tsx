@@ -2,12 +2,12 @@ import { useState } from 'react';
 import type { Change } from '@/core/plan/change';
 import { join, split } from '@/core/plan/shift-edits';
 import type { Shift } from '@/core/plan/types';
-import { readTimeWithin } from '@/core/time/read-time';
-import { writeTimeSpan, writeTime } from '@/core/time/write';
+import { readTimeWithin } from '@/core/time/parse-time';
+import { writeTimeSpan, writeTime } from '@/core/time/format';
 import { newId } from '../../kit/new-id';
-import { copyOf } from '../edits';
-import { useController, usePlan } from '../controller';
-import { Outcome, focusPanel } from './frame';
+import { copyOf } from '../state/edits';
+import { useController, usePlan } from '../state/controller';
+import { Outcome, focusPanel } from './panel-layout';
 import { FurtherChange, PatternScope, type Reach } from './pattern-scope';
 
 type Doing = 'split' | 'join' | 'open' | 'others' | 'remove' | null;

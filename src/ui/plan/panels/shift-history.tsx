@@ -2,7 +2,7 @@ import { writeDate } from '@/core/time/day';
 import type { ShiftEvent } from '@/server/week/payload';
 import { useAnswer } from '../../kit/use-answer';
 import { When } from '../../kit/when';
-import { usePlan } from '../controller';
+import { usePlan } from '../state/controller';
 
 /** Who changed a shift, and when. */
 export function ShiftHistory({ id }: { readonly id: string }) {

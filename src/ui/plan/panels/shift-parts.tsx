@@ -1,11 +1,11 @@
 import { useState } from 'react';
 import { breaksOf, detailWith } from '@/core/plan/shift-edits';
 import type { Break, Duty, Shift } from '@/core/plan/types';
-import { readTimeWithin } from '@/core/time/read-time';
-import { writeTime } from '@/core/time/write';
+import { readTimeWithin } from '@/core/time/parse-time';
+import { writeTime } from '@/core/time/format';
 import { Tick } from '../../kit/inputs';
 import { RemoveButton } from '../../kit/remove-button';
-import { usePlan } from '../controller';
+import { usePlan } from '../state/controller';
 
 type OnWrong = (field: string) => (message: string | null) => void;
 

@@ -1,7 +1,7 @@
 import Joi from 'joi';
 import { route } from '@/server/access/route';
 import type { CommandRequest } from '@/server/commands/payload';
-import { apart } from '@/server/work/apart';
+import { apart } from '@/server/workers/in-worker';
 
 /** What a command would do. A request of its own, so that one nobody waits for any more can be given up. */
 export const POST = route(

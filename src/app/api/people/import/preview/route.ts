@@ -1,6 +1,6 @@
 import { route } from '@/server/access/route';
 import { OPTIONS, scopeOfImport } from '@/server/people/import/command';
-import { apart } from '@/server/work/apart';
+import { apart } from '@/server/workers/in-worker';
 
 /** What a file that was taken in would do, read by other options. */
 export const POST = route(

@@ -1,6 +1,6 @@
 import Joi from 'joi';
 import { route } from '@/server/access/route';
-import { PLAN_ADDRESS, atSite } from '@/server/plan/input';
+import { PLAN_ADDRESS, atSite } from '@/server/plan/schema';
 import { planOfWeek } from '@/server/plan/queries';
 
 /** The plan of a site's week. */

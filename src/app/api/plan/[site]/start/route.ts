@@ -1,9 +1,9 @@
 import Joi from 'joi';
 import { failureProblem, route } from '@/server/access/route';
 import { ID, REQUEST_ID } from '@/server/input';
-import { atSite } from '@/server/plan/input';
+import { atSite } from '@/server/plan/schema';
 import type { StartLine } from '@/server/week/payload';
-import { apart } from '@/server/work/apart';
+import { apart } from '@/server/workers/in-worker';
 
 /**
  * Writes weeks, and answers lines of JSON: how far it has come, then the answer. Whoever stops listening stops the

@@ -1,7 +1,7 @@
 import type { Metadata } from 'next';
 import { notFound } from 'next/navigation';
 import { page } from '@/server/access/page';
-import { PLAN_ADDRESS } from '@/server/plan/input';
+import { PLAN_ADDRESS } from '@/server/plan/schema';
 import { planOfWeek } from '@/server/plan/queries';
 import { frameOfBusiness } from '@/server/site/queries';
 import { SupplyScreen } from '@/ui/people/supply-screen';

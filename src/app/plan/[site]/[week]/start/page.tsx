@@ -2,10 +2,10 @@ import type { Metadata } from 'next';
 import { notFound, redirect } from 'next/navigation';
 import { readDate, startOfWeek, writeDate } from '@/core/time/day';
 import { page } from '@/server/access/page';
-import { PLAN_ADDRESS } from '@/server/plan/input';
+import { PLAN_ADDRESS } from '@/server/plan/schema';
 import { frameOfBusiness } from '@/server/site/queries';
 import { repeatOf } from '@/server/week/queries';
-import { StartScreen } from '@/ui/repeat/start-screen';
+import { StartScreen } from '@/ui/start-week/start-week-screen';
 
 export const dynamic = 'force-dynamic';
 export const metadata: Metadata = { title: 'Start a week' };

@@ -1,6 +1,6 @@
 import { route } from '@/server/access/route';
 import { changePlan } from '@/server/plan/commands';
-import { CHANGE_REQUEST, PLAN_ADDRESS, atSite } from '@/server/plan/input';
+import { CHANGE_REQUEST, PLAN_ADDRESS, atSite } from '@/server/plan/schema';
 
 /** Changes a site's week: all of the changes or none. */
 export const POST = route(

@@ -1,5 +1,5 @@
 import { route } from '@/server/access/route';
-import { PLAN_ADDRESS, atSite } from '@/server/plan/input';
+import { PLAN_ADDRESS, atSite } from '@/server/plan/schema';
 import { planFileOf } from '@/server/plan-file/queries';
 
 /** A site's week as a plan file. */

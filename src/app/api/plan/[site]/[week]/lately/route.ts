@@ -2,7 +2,7 @@ import Joi from 'joi';
 import type { Day } from '@/core/time/day';
 import { route } from '@/server/access/route';
 import { DATE } from '@/server/input';
-import { PLAN_ADDRESS, atSite } from '@/server/plan/input';
+import { PLAN_ADDRESS, atSite } from '@/server/plan/schema';
 import { latelyOf } from '@/server/week/queries';
 
 /** How many shifts like one that starts at `from` on `date` each person had lately. */

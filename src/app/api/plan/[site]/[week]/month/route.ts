@@ -1,5 +1,5 @@
 import { route } from '@/server/access/route';
-import { PLAN_ADDRESS, atSite } from '@/server/plan/input';
+import { PLAN_ADDRESS, atSite } from '@/server/plan/schema';
 import { monthOf } from '@/server/week/queries';
 
 /** Hours, cost and snags of the weeks around one. */

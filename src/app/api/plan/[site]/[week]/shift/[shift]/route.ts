@@ -1,5 +1,5 @@
 import { route } from '@/server/access/route';
-import { SHIFT_ADDRESS, atSite } from '@/server/plan/input';
+import { SHIFT_ADDRESS, atSite } from '@/server/plan/schema';
 import { shiftHistory } from '@/server/week/queries';
 
 /** Who changed a shift, and when. */

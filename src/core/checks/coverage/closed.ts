@@ -1,0 +1,24 @@
+import { covered } from '../../time/span';
+import { type PersonCheck, placeOf } from '../shared/check';
+
+/** A shift outside opening hours (margins included) or on a closed holiday: one snag a shift. */
+export const closed: PersonCheck = {
+  code: 'closed',
+  title: 'Closed',
+  rule: { says: 'A shift outside opening hours, or on a closed holiday' },
+  severity: 'warn',
+  unit: 'minutes',
+  dependsOn: 'person',
+  inspect({ frame, own }, report) {
+    for (const shift of own) {
+      const amount = shift.to - shift.from - covered(shift, frame.workable);
+      if (amount > 0) report({ ...placeOf(shift), amount });
+    }
+  },
+  say({ date, from, to, person, amount }, words) {
+    return (
+      `${words.person(person)}, ${words.day(date)} ${words.span(from!, to!)}: ` +
+      `${words.hours(amount!)} while the place is closed.`
+    );
+  },
+};

@@ -1,0 +1,31 @@
+import { describe, expect, test } from '@jest/globals';
+import { wordsFor } from '../checks/shared/messages';
+import { tryChanges } from './consequences';
+import { judge } from './judge';
+import type { Change } from '../plan/change';
+import { need, plan, shift } from '../testing';
+import { summarise } from './summary';
+
+const first = shift('bo', 0, '14-22');
+const open = shift(null, 2, '9-17');
+const base = plan({ needs: [need('bar', 0, '9-17')], shifts: [first, open] });
+
+function line(...changes: Change[]): string {
+  const tried = tryChanges(judge(base), changes);
+  if (!tried.ok) throw new Error(tried.problem.message);
+  return summarise(tried.trial.consequences, wordsFor(base), 'EUR');
+}
+
+describe('the line about an edit', () => {
+  test.each<[string, Change]>([
+    ['+8 h · +€96.00 · closes 1 gap', { do: 'add', shift: shift('ann', 0, '9-17') }],
+    ['−8 h · −€96.00 · gap 3 h larger', { do: 'remove', id: first.id }],
+    ['gap 3 h smaller', { do: 'set', id: first.id, shift: { from: 660, to: 1140 } }],
+    ['+8 h · +€96.00 · short rest 9 h', { do: 'add', shift: shift('bo', 1, '7-15') }],
+    ['1 more to fill', { do: 'add', shift: shift(null, 3, '9-17') }],
+    ['1 fewer to fill', { do: 'remove', id: open.id }],
+    ['no consequences', { do: 'set', id: open.id, shift: { date: open.date + 1 } }],
+    ['+8 h · +€96.00 · 1 fewer to fill', { do: 'set', id: open.id, shift: { person: 'ann' } }],
+    ['no consequences', { do: 'set', id: first.id, shift: { note: 'hello' } }],
+  ])('%s', (text, change) => expect(line(change)).toBe(text));
+});

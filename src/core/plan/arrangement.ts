@@ -1,0 +1,179 @@
+import type { Snag } from '../checks/shared/snag';
+import type { Judgement, PersonState } from '../consequences/judge';
+import type { Shift } from './types';
+import { publicationOf } from '../publish/publication';
+
+/** The ways there are to arrange rows. They are people, or from the side of what is needed, roles or the needs. */
+export const WAYS = {
+  rowsAre: ['people', 'roles', 'needs'],
+  group: ['none', 'role', 'area', 'contract'],
+  sort: ['list', 'name', 'start', 'left'],
+  only: ['all', 'snags', 'drafts', 'working', 'free', 'open'],
+} as const;
+
+export type Grouping = (typeof WAYS)['group'][number];
+export type Sorting = (typeof WAYS)['sort'][number];
+export type Only = (typeof WAYS)['only'][number];
+export type RowsAre = (typeof WAYS)['rowsAre'][number];
+
+/** How rows are grouped, sorted and filtered. Open shifts always stand at the foot. */
+export interface Arrangement {
+  readonly rowsAre: RowsAre;
+  readonly group: Grouping;
+  readonly sort: Sorting;
+  /** Part of a name. */
+  readonly text: string;
+  readonly role: string | null;
+  readonly station: string | null;
+  readonly only: Only;
+}
+
+export const AS_LISTED: Arrangement = {
+  rowsAre: 'people',
+  group: 'none',
+  sort: 'list',
+  text: '',
+  role: null,
+  station: null,
+  only: 'all',
+};
+
+/** What takes a filter off and leaves groups and order. */
+export const UNFILTERED: Partial<Arrangement> = { text: '', role: null, station: null, only: 'all' };
+
+/** One line of the canvas: a person's row, by their place in the plan, or the name of a group. */
+export type Line =
+  | { readonly kind: 'row'; readonly row: number }
+  | { readonly kind: 'group'; readonly name: string; readonly count: number };
+
+/** What rows are grouped by, where it is known. */
+export interface Groups {
+  readonly contracts: Readonly<Record<string, string>>;
+  readonly areas: Readonly<Record<string, string>>;
+  readonly published: ReadonlyMap<string, Shift>;
+}
+
+const CONTRACTS: Readonly<Record<string, string>> = {
+  'full-time': 'Full-time',
+  'part-time': 'Part-time',
+  'on-call': 'On call',
+};
+
+/** The lines an arrangement makes of a plan. `days`: the days of it that a start is looked for in. */
+export function arrangeRows(
+  judgement: Judgement,
+  arrangement: Arrangement,
+  groups: Groups,
+  days: { readonly from: number; readonly to: number },
+): Line[] {
+  const { people } = judgement.plan;
+  const shown = people.map((_, row) => row).filter((row) => isShown(judgement, row, arrangement, groups));
+  const key = sortKey(judgement, arrangement.sort, days);
+  const sorted = key ? [...shown].sort((a, b) => compare(key(a), key(b)) || a - b) : shown;
+  if (arrangement.group === 'none') return sorted.map((row): Line => ({ kind: 'row', row }));
+  const byGroup = new Map<string, number[]>();
+  for (const name of groupNames(judgement, arrangement.group, groups)) byGroup.set(name, []);
+  for (const row of sorted) {
+    const name = groupOf(judgement, row, arrangement.group, groups);
+    byGroup.set(name, [...(byGroup.get(name) ?? []), row]);
+  }
+  return [...byGroup].flatMap(([name, rows]): Line[] =>
+    rows.length === 0
+      ? []
+      : [{ kind: 'group', name, count: rows.length }, ...rows.map((row): Line => ({ kind: 'row', row }))],
+  );
+}
+
+function isShown(
+  { plan, people }: Judgement,
+  row: number,
+  { text, role, station, only }: Arrangement,
+  { published }: Groups,
+): boolean {
+  const person = plan.people[row];
+  const state = people[row];
+  const wanted = text.trim().toLocaleLowerCase();
+  if (wanted && !person.name.toLocaleLowerCase().includes(wanted)) return false;
+  if (role !== null && !person.roles.some((held) => held.role === role)) return false;
+  const { own } = state.view;
+  if (station !== null && !own.some((shift) => shift.own!.detail?.station === station)) return false;
+  switch (only) {
+    case 'all':
+      return true;
+    case 'open':
+      return false;
+    case 'working':
+      return own.length > 0;
+    case 'free':
+      return own.length === 0;
+    case 'snags':
+      return state.snags.some((snag: Snag) => snag.severity !== 'note');
+    case 'drafts':
+      return own.some((shift) => publicationOf(shift.own!, published.get(shift.id)) !== 'published');
+  }
+}
+
+function sortKey(
+  { plan, people }: Judgement,
+  sort: Sorting,
+  days: { readonly from: number; readonly to: number },
+): ((row: number) => number | string) | null {
+  switch (sort) {
+    case 'list':
+      return null;
+    case 'name':
+      return (row) => plan.people[row].name.toLocaleLowerCase();
+    case 'start':
+      return (row) => startIn(people[row], plan.from + days.from, plan.from + days.to);
+    case 'left':
+      return (row) => -((plan.people[row].contractMinutes ?? 0) - people[row].paid);
+  }
+}
+
+function startIn(state: PersonState, from: number, to: number): number {
+  const first = state.view.own.find((shift) => shift.date >= from && shift.date < to);
+  return first?.from ?? Infinity;
+}
+
+function compare(a: number | string, b: number | string): number {
+  if (a === b) return 0;
+  return typeof a === 'string' ? a.localeCompare(b as string) : a - (b as number);
+}
+
+function groupNames({ plan }: Judgement, group: Grouping, { areas }: Groups): string[] {
+  if (group === 'role') return plan.roles.map((role) => role.name);
+  if (group === 'area') return [...new Set(plan.roles.flatMap((role) => areas[role.id] ?? []))];
+  return Object.values(CONTRACTS);
+}
+
+/** People stand in the group of their first role. */
+function groupOf({ plan }: Judgement, row: number, group: Grouping, { contracts, areas }: Groups): string {
+  const person = plan.people[row];
+  const first = person.roles[0]?.role;
+  if (group === 'role') return plan.roles.find((role) => role.id === first)?.name ?? 'No role';
+  if (group === 'area') return (first && areas[first]) || 'No area';
+  return CONTRACTS[contracts[person.id]] ?? 'No contract said';
+}
+
+const ONLY_SAID: Readonly<Record<Only, string>> = {
+  all: '',
+  open: 'open shifts only',
+  snags: 'with snags',
+  drafts: 'with drafts',
+  working: 'on this week',
+  free: 'not on this week',
+};
+
+/** What is left out of sight, in words: `Kitchen, with snags`; empty where everybody is shown. */
+export function filterSaid(
+  { rowsAre, text, role, station, only }: Arrangement,
+  roleName: (id: string) => string,
+): string {
+  const parts = [
+    text.trim() ? `“${text.trim()}”` : '',
+    role === null ? '' : roleName(role),
+    station ?? '',
+    rowsAre !== 'people' && only === 'open' ? 'with places to fill' : ONLY_SAID[only],
+  ];
+  return parts.filter(Boolean).join(', ');
+}

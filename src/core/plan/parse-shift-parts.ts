@@ -1,0 +1,84 @@
+import type { Break } from './types';
+import { readSpan, readTimeWithin, writeTypedSpan } from '../time/parse-time';
+import { DAY } from '../time/span';
+import { type HourFormat, writeClock, writeTime } from '../time/format';
+import type { ShiftForm } from './shift-spec';
+
+/** A form with what was typed, or why that cannot be read. */
+export type TypedForm = { readonly value: ShiftForm } | { readonly wrong: string };
+
+/** The breaks of a form as they are typed: `30`, `15 + 15 paid`, `30@12:00`; empty: by the rule. */
+export function writeBreaks(form: ShiftForm, hourFormat: HourFormat): string {
+  if (!form.break) return '';
+  const at = ({ at: minute }: Break) => {
+    if (minute === null) return '';
+    const ways = [writeTime(minute, hourFormat), writeClock(minute), writeTime(minute, '12')];
+    return `@${ways.find((way) => readTimeWithin(way, form, '12') === minute) ?? ways[2]}`;
+  };
+  return [form.break, ...form.moreBreaks]
+    .map((one) => `${one.minutes}${at(one)}${one.paid ? ' paid' : ''}`)
+    .join(' + ');
+}
+
+/** Reads breaks as {@link writeBreaks} writes them; an open time is the one inside the shift. */
+export function readBreaks(text: string, form: ShiftForm): TypedForm {
+  const parts = text
+    .split('+')
+    .map((part) => part.trim())
+    .filter(Boolean);
+  const breaks: Break[] = [];
+  for (const part of parts) {
+    const match = /^(\d{1,3})\s*(?:min)?\s*(?:@\s*([\d:.apm ]+?))?\s*(paid)?$/i.exec(part);
+    if (!match) return { wrong: 'Type 30, 15 + 15 or 30@12:00, with paid after it if it is.' };
+    const minutes = Number(match[1]);
+    const at = match[2] === undefined ? null : readTimeWithin(match[2], form, '12');
+    if (match[2] !== undefined && at === null) return { wrong: `${match[2].trim()} lies outside the shift.` };
+    if (minutes > form.to - form.from || (at !== null && at + minutes > form.to))
+      return { wrong: 'A break ends before its shift does.' };
+    breaks.push({ minutes, at, paid: match[3] !== undefined });
+  }
+  const [first, ...moreBreaks] = breaks;
+  return { value: { ...form, break: first ?? null, moreBreaks } };
+}
+
+/** The duties of a form as they are typed: `Delivery 14-14:45, Cash up 16-16:30`. */
+export function writeDuties(form: ShiftForm, hourFormat: HourFormat): string {
+  return form.duties
+    .map((duty) => {
+      const ways = [
+        writeTypedSpan(duty.from, duty.to, hourFormat, [form]),
+        `${writeClock(duty.from)}-${writeClock(duty.to)}`,
+        `${writeTime(duty.from, '12')}-${writeTime(duty.to, '12')}`,
+      ];
+      const isRead = (way: string) => {
+        const span = readInside(way, form);
+        return span?.from === duty.from && span.to === duty.to;
+      };
+      return `${duty.name} ${ways.find(isRead) ?? ways[2]}`;
+    })
+    .join(', ');
+}
+
+/** Reads duties as {@link writeDuties} writes them. One of a name that was there stays for once where it was. */
+export function readDuties(text: string, form: ShiftForm): TypedForm {
+  const duties: ShiftForm['duties'][number][] = [];
+  for (const part of text.split(',').map((one) => one.trim())) {
+    if (part === '') continue;
+    const match = /^(.*?)\s+(\S+(?:\s*[ap]m)?\s*(?:-|–)\s*\S+(?:\s*[ap]m)?)$/i.exec(part);
+    const span = match && readInside(match[2], form);
+    if (!match || span === null)
+      return { wrong: `“${part}”: type a name and times, as Delivery 14:00-14:45.` };
+    if (span.from < form.from || span.to > form.to) return { wrong: `${match[1]} lies outside the shift.` };
+    const before = form.duties.find(({ name }) => name === match[1]);
+    duties.push({ name: match[1], ...span, once: before?.once ?? false });
+  }
+  return { value: { ...form, duties } };
+}
+
+/** A typed span in a shift that may run past midnight; null: it cannot be read. */
+function readInside(text: string, form: ShiftForm): { from: number; to: number } | null {
+  const read = readSpan(text, [form]);
+  if (!read.ok) return null;
+  const by = read.value.from < form.from ? DAY : 0;
+  return { from: read.value.from + by, to: read.value.to + by };
+}

@@ -1,0 +1,161 @@
+import type { AroundShift, AvailabilityEntry, Break, Leave, Plan, Rules, Shift } from '@/core/plan/types';
+import { asOneBreak } from '@/core/plan/shift-edits';
+import { WEEKDAYS, writeDate } from '@/core/time/day';
+import { DAY, type Span } from '@/core/time/span';
+import { writeClock } from '@/core/time/format';
+import type { RawAround, RawBreak, RawLeave, RawPlan, RawRules, RawShift } from './raw';
+
+/**
+ * A plan as a plan file: the way back of `readPlan`. A rate that changes inside the plan's days is written as it is
+ * on the first of them, as the format has one rate; several breaks of a shift are written as one of their length, and
+ * its detail is not written. Throws a RangeError on a shift, need or opening span of exactly
+ * a day that does not begin at midnight, which the format cannot say.
+ */
+export function writePlan(plan: Plan): RawPlan {
+  const { site } = plan;
+  const spans = (list: readonly Span[]) => list.map((span) => clocks(span));
+  return {
+    format: 'vicenda-plan',
+    version: 1,
+    site: {
+      id: site.id,
+      name: site.name,
+      timeZone: site.timeZone,
+      weekStart: WEEKDAYS[site.weekStart],
+      blockMinutes: site.blockMinutes,
+      currency: site.currency,
+      openHours:
+        site.openHours &&
+        Object.fromEntries(WEEKDAYS.map((name, day) => [name, spans(site.openHours![day])])),
+      openDates: Object.fromEntries([...site.openDates].map(([day, list]) => [writeDate(day), spans(list)])),
+      margins: { ...site.margins },
+    },
+    from: writeDate(plan.from),
+    days: plan.days,
+    roles: plan.roles.map(({ id, name, hourlyRate }) => ({ id, name, hourlyRate })),
+    people: plan.people.map((person) => ({
+      id: person.id,
+      name: person.name,
+      roles: person.roles.map(({ role, until, hourlyRate }) => ({ role, until: date(until), hourlyRate })),
+      contractMinutes: person.contractMinutes,
+      maxWeekMinutes: person.maxWeekMinutes,
+      standardDayMinutes: person.standardDayMinutes,
+      employedFrom: date(person.employedFrom),
+      employedTo: date(person.employedTo),
+      birthDate: date(person.birthDate),
+      availability: person.availability.flatMap(inPieces).map((entry) => ({
+        since: date(entry.since),
+        until: date(entry.until),
+        days: names(entry.days),
+        ...fromTo(entry),
+        kind: entry.kind,
+      })),
+      leave: person.leave.map(leaveOf),
+    })),
+    holidays: plan.holidays.map(({ date: day, name, closed }) => ({ date: writeDate(day), name, closed })),
+    needs: plan.needs.map((need) => ({
+      role: need.role,
+      ...(need.date === null ? { days: need.days && names(need.days) } : { date: writeDate(need.date) }),
+      ...fromTo(need),
+      count: need.count,
+    })),
+    shifts: plan.shifts.map(shiftOf),
+    around: plan.around.map(aroundOf),
+    rules: rulesOf(plan.rules),
+    budget: { ...plan.budget },
+  };
+}
+
+/** A whole day that does not begin at midnight, as what it is of two calendar days. */
+function inPieces(entry: AvailabilityEntry): AvailabilityEntry[] {
+  if (entry.to - entry.from < DAY || entry.from === 0) return [entry];
+  const next = entry.days.map((_, day) => entry.days[(day + 6) % 7]);
+  return [
+    { ...entry, to: DAY },
+    { ...entry, days: next, from: 0, to: entry.to - DAY },
+  ];
+}
+
+function date(day: number | null): string | null {
+  return day === null ? null : writeDate(day);
+}
+
+function names(days: readonly boolean[]): string[] {
+  return WEEKDAYS.filter((_, day) => days[day]);
+}
+
+function clocks({ from, to }: Span): [string, string] {
+  if (to - from === DAY && from > 0)
+    throw new RangeError('a span of a whole day that does not begin at midnight cannot be written');
+  return [writeClock(from), writeClock(to)];
+}
+
+function fromTo(span: Span): { from: string; to: string } {
+  const [from, to] = clocks(span);
+  return { from, to };
+}
+
+function breakOf(pause: Break | null): RawBreak | null {
+  return (
+    pause && { minutes: pause.minutes, at: pause.at === null ? null : writeClock(pause.at), paid: pause.paid }
+  );
+}
+
+function shiftOf(shift: Shift): RawShift {
+  return {
+    id: shift.id,
+    person: shift.person,
+    role: shift.role,
+    date: writeDate(shift.date),
+    ...fromTo(shift),
+    break: breakOf(asOneBreak(shift)),
+    fixed: shift.fixed,
+    note: shift.note,
+    label: shift.label,
+  };
+}
+
+function aroundOf(shift: AroundShift): RawAround {
+  return {
+    person: shift.person,
+    role: shift.role,
+    site: shift.site,
+    date: writeDate(shift.date),
+    ...fromTo(shift),
+    break: breakOf(shift.break),
+  };
+}
+
+/** Whole days as dates, anything else as date-times. */
+function leaveOf({ id, from, to, state }: Leave): RawLeave {
+  if (from % DAY === 0 && to % DAY === 0)
+    return { id, from: writeDate(from / DAY), to: writeDate(to / DAY - 1), state };
+  const moment = (minute: number) => {
+    const day = Math.floor(minute / DAY);
+    return `${writeDate(day)}T${writeClock(minute - day * DAY)}`;
+  };
+  return { id, from: moment(from), to: moment(to), state };
+}
+
+function rulesOf(rules: Rules): RawRules {
+  const { overtime, young, breaks, off, severity, ...limits } = rules;
+  return {
+    ...limits,
+    breaks: breaks.map((tier) => ({ ...tier })),
+    overtime: overtime && {
+      weekMinutes: overtime.weekMinutes,
+      multiplier: overtime.multiplier,
+      day: overtime.day.map((tier) => ({ ...tier })),
+      after: overtime.after.map(({ time, multiplier }) => ({ time: writeClock(time), multiplier })),
+      seventhDay: overtime.seventhDay && { ...overtime.seventhDay },
+    },
+    young: young.map(({ underAge, from, to, dayMinutes, weekMinutes }) => ({
+      underAge,
+      ...fromTo({ from, to }),
+      dayMinutes,
+      weekMinutes,
+    })),
+    off: [...off],
+    severity: { ...severity },
+  };
+}

@@ -1,0 +1,141 @@
+import { checkOf } from '@/core/checks/list';
+import { type Words, wordsFor, writeMinor } from '@/core/checks/shared/messages';
+import { difference } from '@/core/consequences/consequences';
+import { follow } from '@/core/consequences/follow';
+import { type Judgement, judge } from '@/core/consequences/judge';
+import type { Snag } from '@/core/checks/shared/snag';
+import { type Day, readDate, startOfWeek, writeDate } from '@/core/time/day';
+import type { Database } from '@/data/database';
+import { listSites, namesOf } from '@/data/site/site-store';
+import { type PlanRows, peopleIn, readPlanRows, withRows, withShiftChanges } from '@/data/week/plan-rows';
+import type { PlanMemory } from '@/data/week/plan-memory';
+import { planFromRows } from '@/data/week/plan-store';
+import type { Watch, Work } from './command';
+import type { Following } from './payload';
+
+/** How many planned weeks of a site are looked at. */
+const WEEKS = 6;
+
+/** So many weeks in a row are read at once. */
+const AT_ONCE = 8;
+
+/**
+ * What work would do to planned weeks, worked out in memory: those it names, else the planned ones of its sites from
+ * today's on and those that its shifts come to. Weeks in which nothing changes are left out. Null: it was stopped.
+ */
+export async function following(
+  db: Database,
+  today: Day,
+  work: Pick<Work, 'rows' | 'sites' | 'shifts' | 'weeks'>,
+  watch?: Watch,
+  memory?: PlanMemory,
+): Promise<Following[] | null> {
+  const changed: Following[] = [];
+  const names = namesOf(await listSites(db));
+  const people = peopleOf(work);
+  for (const site of new Set(work.sites)) {
+    const row = await db.selectFrom('site').select('week_start').where('id', '=', site).executeTakeFirst();
+    if (!row) continue;
+    const firsts = work.weeks ?? (await weeksOf(db, site, row.week_start, today, work.shifts ?? []));
+    for (const weeks of inRuns([...firsts].sort((a, b) => a - b))) {
+      if (await watch?.come(0)) return null;
+      const span = [site, weeks[0], weeks.at(-1)! + 7, people] as const;
+      const before = memory ? await memory.rows(db, ...span) : await readPlanRows(db, ...span);
+      const after = (work.shifts ?? []).reduce(
+        (rows, one) => withShiftChanges(rows, one.site, one.changes),
+        withRows(before, work.rows),
+      );
+      for (const week of weeks) {
+        if (await watch?.come(0)) return null;
+        const line = lineOf(site, week, before, after, names);
+        if (line) changed.push(line);
+      }
+    }
+  }
+  return changed;
+}
+
+/** Everybody who may come to belong to a plan. */
+function peopleOf({ rows, shifts = [] }: Pick<Work, 'rows' | 'shifts'>): string[] {
+  const named = shifts.flatMap(({ changes }) =>
+    changes.flatMap((change) => ('shift' in change && change.shift.person ? [change.shift.person] : [])),
+  );
+  return [...new Set([...peopleIn(rows), ...named])];
+}
+
+/** Weeks in groups that lie close enough to be read together. */
+function inRuns(weeks: readonly Day[]): Day[][] {
+  const runs: Day[][] = [];
+  for (const week of weeks) {
+    const run = runs.at(-1);
+    if (run && week - run[0] < 7 * AT_ONCE) run.push(week);
+    else runs.push([week]);
+  }
+  return runs;
+}
+
+async function weeksOf(
+  db: Database,
+  site: string,
+  weekStart: number,
+  today: Day,
+  shifts: NonNullable<Work['shifts']>,
+): Promise<Iterable<Day>> {
+  const dates = await db
+    .selectFrom('shift')
+    .select('date')
+    .distinct()
+    .where('site_id', '=', site)
+    .where('date', '>=', writeDate(startOfWeek(today, weekStart)))
+    .orderBy('date')
+    .execute();
+  const planned = new Set(dates.map(({ date }) => startOfWeek(readDate(date)!, weekStart)));
+  const coming = shifts
+    .filter((one) => one.site === site)
+    .flatMap((one) => one.changes)
+    .flatMap((change) => (change.do === 'add' ? [startOfWeek(change.shift.date, weekStart)] : []));
+  return new Set([...[...planned].slice(0, WEEKS), ...coming]);
+}
+
+/** Weeks that were judged as they stand, by the rows they are made of. */
+const JUDGED = new WeakMap<PlanRows, Map<Day, Judgement>>();
+
+function judgedAt(rows: PlanRows, site: string, week: Day): Judgement | null {
+  const weeks = JUDGED.get(rows) ?? new Map<Day, Judgement>();
+  JUDGED.set(rows, weeks);
+  const known = weeks.get(week);
+  if (known) return known;
+  const stored = planFromRows(rows, site, week, 7);
+  if (!stored) return null;
+  const judged = judge(stored.plan);
+  weeks.set(week, judged);
+  return judged;
+}
+
+function lineOf(
+  site: string,
+  week: Day,
+  before: PlanRows,
+  after: PlanRows,
+  names: ReadonlyMap<string, string>,
+): Following | null {
+  const old = judgedAt(before, site, week);
+  // By its dates: the site's week may begin on another day now.
+  const stored = planFromRows(after, site, week, 7);
+  if (!old || !stored) return null;
+  const { plan, hourFormat } = stored;
+  const { appeared, cleared, paidMinutes, cost } = difference(old, follow(old, plan));
+  if (appeared.length === 0 && cleared.length === 0 && paidMinutes === 0 && cost === 0) return null;
+  const [was, is] = [old.plan, plan].map((one) => wordsFor(one, hourFormat, names));
+  const say = (snag: Snag, words: Words) => checkOf(snag.code)!.say(snag, words);
+  const money = writeMinor(Math.abs(cost), plan.site.currency);
+  return {
+    site,
+    siteName: plan.site.name,
+    week,
+    appeared: appeared.map((snag) => ({ severity: snag.severity, text: say(snag, is) })),
+    cleared: cleared.map((snag) => say(snag, was)),
+    paidMinutes,
+    cost: cost === 0 ? '' : `${cost > 0 ? '+' : '−'}${money}`,
+  };
+}

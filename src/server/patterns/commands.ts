@@ -1,0 +1,228 @@
+import { randomUUID } from 'node:crypto';
+import Joi from 'joi';
+import { type Problem, type Result, fail } from '@/core/plan/change';
+import { type Pattern, patternFault } from '@/core/patterns/pattern';
+import { readRule } from '@/core/patterns/rule';
+import { type Scope, editSeries } from '@/core/patterns/scope';
+import type { Shift } from '@/core/plan/types';
+import { type Day, readDate, startOfWeek } from '@/core/time/day';
+import { writeLongDay } from '@/core/time/format';
+import type { Database } from '@/data/database';
+import { type Row, type RowChange, type Value, readRows, rowChanges } from '@/data/records/records';
+import { listSites } from '@/data/site/site-store';
+import { loadPatterns, patternOf, patternRow } from '@/data/week/repeat-store';
+import { loadPublished, loadShifts } from '@/data/week/shift-store';
+import { type Context, command } from '../commands/command';
+import { ID } from '../input';
+
+import { FORM, PATTERN } from '../week/schema';
+import type { PatternChange } from '../week/payload';
+import { writtenInto } from './apply-patterns';
+
+/** Weeks into which a new or changed pattern is written at once; later ones get it when they are started. */
+const MOST_WEEKS_AHEAD = 26;
+
+/** A pattern as it is from now on, written into the weeks ahead. */
+export const savePattern = command<'pattern.save', { site: string; pattern: Pattern; weeks: number }>({
+  kind: 'pattern.save',
+  long: true,
+  permission: 'plan.change',
+  scope: ({ site }) => ({ sites: [site] }),
+  input: Joi.object({
+    site: ID.required(),
+    pattern: PATTERN.required(),
+    weeks: Joi.number().integer().min(0).max(MOST_WEEKS_AHEAD).required(),
+  }).required(),
+  async prepare(context, { site, pattern, weeks }) {
+    const found = await surroundings(context, site);
+    if (!found.ok) return found;
+    const { line, patterns } = found.value;
+    const read = pattern.rule === null ? null : readRule(pattern.rule);
+    if (read && !read.ok) return at(read, 'input.pattern');
+    const clean = { ...pattern, rule: read ? read.rule : null, name: pattern.name.trim() };
+    const times = clean.shifts.findIndex(({ from, to }) => to <= from || to > from + 1440);
+    if (times >= 0)
+      return fail('time', 'a shift has no length, or more than a day', `input.pattern.shifts[${times}]`);
+    const roles = new Set(
+      (await readRows(context.db, 'site_role', { site_id: site })).map((row) => row.role_id),
+    );
+    const lost = clean.shifts.findIndex(({ role }) => role !== null && !roles.has(role));
+    if (lost >= 0) return fail('unknown', 'this site has no such role', `input.pattern.shifts[${lost}].role`);
+    const fault = patternFault(clean, line.weekStart);
+    if (!fault.ok) return at(fault, 'input.pattern');
+    const before = patterns.find(({ id }) => id === pattern.id) ?? null;
+    const taken = await context.db
+      .selectFrom('pattern')
+      .select('site_id')
+      .where('id', '=', pattern.id)
+      .executeTakeFirst();
+    if (taken && taken.site_id !== site)
+      return fail('taken', 'this id belongs to another site', 'input.pattern.id');
+    const first = Math.max(
+      startOfWeek(context.today, line.weekStart),
+      startOfWeek(clean.since, line.weekStart),
+    );
+    const last = await lastShiftOf(context.db, site, pattern.id);
+    const end = Math.max(first + weeks * 7, last === null ? first : startOfWeek(last, line.weekStart) + 7);
+    return writtenInto(context, site, {
+      rows: rowChanges('pattern', before ? [patternRow(site, before)] : [], [patternRow(site, clean)]),
+      title: `Pattern ${clean.name}`,
+      patterns: [{ pattern: clean, adds: true, until: first + weeks * 7 }],
+      from: Math.max(context.today, Math.min(clean.since, before?.since ?? clean.since)),
+      to: end,
+    });
+  },
+});
+
+/** Ends a pattern for good: what is not published of it from today on goes, the rest stays without it. */
+export const removePattern = command<'pattern.remove', { site: string; id: string }>({
+  kind: 'pattern.remove',
+  long: true,
+  permission: 'plan.change',
+  scope: ({ site }) => ({ sites: [site] }),
+  input: Joi.object({ site: ID.required(), id: ID.required() }).required(),
+  async prepare(context, { site, id }) {
+    const found = await surroundings(context, site);
+    if (!found.ok) return found;
+    const pattern = found.value.patterns.find((one) => one.id === id);
+    if (!pattern) return fail('unknown', 'there is no such pattern', 'input.id');
+    const last = (await lastShiftOf(context.db, site, id)) ?? context.today;
+    const leftOut = await readRows(context.db, 'left_out', { pattern_id: id });
+    return writtenInto(context, site, {
+      rows: [
+        ...rowChanges('left_out', leftOut, []),
+        ...rowChanges('pattern', [patternRow(site, pattern)], []),
+      ],
+      title: `Pattern ${pattern.name} ended`,
+      patterns: [{ pattern: { ...pattern, until: context.today - 1 }, adds: false, until: last + 1 }],
+      from: context.today,
+      to: last + 1,
+    });
+  },
+});
+
+/** Changes an occurrence and those after it, or all that are not published yet; or ends them. */
+export const changePattern = command<'pattern.change', PatternChange>({
+  kind: 'pattern.change',
+  long: true,
+  permission: 'plan.change',
+  scope: ({ site }) => ({ sites: [site] }),
+  input: Joi.object({
+    site: ID.required(),
+    shift: ID.required(),
+    scope: Joi.valid('later', 'unpublished').required(),
+    form: FORM.allow(null).required(),
+    person: ID.allow(null),
+  }).required(),
+  async prepare(context, { site, shift: id, scope, form, person }) {
+    const { db } = context;
+    const found = await surroundings(context, site);
+    if (!found.ok) return found;
+    const row = await db
+      .selectFrom('shift')
+      .select(['date'])
+      .where('id', '=', id)
+      .where('site_id', '=', site)
+      .executeTakeFirst();
+    const date = row && readDate(row.date)!;
+    const shift =
+      date === undefined
+        ? undefined
+        : (await loadShifts(db, site, date, date + 1)).find((one) => one.id === id);
+    const source = shift?.detail?.pattern;
+    const pattern = found.value.patterns.find((one) => one.id === source?.id);
+    if (!shift || !source || !pattern)
+      return fail('unknown', 'this shift belongs to no pattern', 'input.shift');
+    const [, member, part] = source.key.split(' ');
+    if (!pattern.members.some((one) => one.id === member) || !pattern.shifts.some((one) => one.id === part))
+      return fail('unknown', 'the pattern no longer has this shift', 'input.shift');
+    const last = await lastShiftOf(db, site, pattern.id);
+    const from = await beginning(context, site, scope, shift, pattern, last!);
+    if (from === null) return fail('published', 'every shift of it that stands is published', 'input.scope');
+    const { weekStart } = found.value.line;
+    const series = { member, shift: part, from, form, person };
+    const next = editSeries(pattern, series, randomUUID(), weekStart);
+    const faults = next.after ? patternFault(next.after, weekStart) : { ok: true as const };
+    if (!faults.ok) return at(faults, 'input.form');
+    const leftOut = await readRows(db, 'left_out', { pattern_id: pattern.id });
+    return writtenInto(context, site, {
+      rows: seriesRows(site, pattern, next, leftOut, (key) => {
+        const [on, ...tail] = String(key).split(' ');
+        return Number(on) >= from && tail.join(' ') === `${member} ${part}`;
+      }),
+      title: `${pattern.name}: ${form === null ? 'ended' : 'changed'} from ${writeLongDay(from)} on`,
+      series: {
+        old: pattern,
+        after: next.after,
+        tail: `${member} ${part}`,
+        published: scope === 'later',
+      },
+      patterns: [],
+      from,
+      to: last! + 1,
+    });
+  },
+});
+
+/** The rows of a pattern in two; the dates left out that `goesOver` names stay left out of what goes on. */
+function seriesRows(
+  site: string,
+  pattern: Pattern,
+  { before, after }: ReturnType<typeof editSeries>,
+  leftOut: readonly Row[],
+  goesOver: (key: Value) => boolean,
+): RowChange[] {
+  const next = [before, after].flatMap((one) => (one ? [patternRow(site, one)] : []));
+  const rows = rowChanges('pattern', [patternRow(site, pattern)], next);
+  // What names a pattern goes before it does.
+  if (next.length === 0) return [...rowChanges('left_out', leftOut, []), ...rows];
+  const there = leftOut.map((row) => (after && goesOver(row.key) ? { ...row, pattern_id: after.id } : row));
+  return [...rows, ...rowChanges('left_out', leftOut, there)];
+}
+
+/**
+ * From which date a change of this reach begins; null: nothing is left to change. What is not published is looked
+ * for from today on, or from the shift itself where that lies before.
+ */
+async function beginning(
+  { db, today }: Context,
+  site: string,
+  scope: Exclude<Scope, 'this'>,
+  shift: Shift,
+  pattern: Pattern,
+  last: Day,
+): Promise<Day | null> {
+  const source = shift.detail!.pattern!;
+  if (scope === 'later') return source.on;
+  const tail = source.key.slice(source.key.indexOf(' '));
+  const first = Math.min(today, shift.date);
+  const rows = (await loadShifts(db, site, first, last + 1)).filter((one) => {
+    const from = one.detail?.pattern;
+    return from?.id === pattern.id && from.key.endsWith(tail);
+  });
+  const out = new Set((await loadPublished(db, site, first, last + 1)).map(({ id }) => id));
+  const free = rows.filter((one) => !out.has(one.id)).map((one) => one.detail!.pattern!.on);
+  return free.length === 0 ? null : Math.min(...free);
+}
+
+type Surroundings = { line: { weekStart: number }; patterns: Pattern[] };
+
+async function surroundings({ db }: Context, site: string): Promise<Result<{ value: Surroundings }>> {
+  const line = (await listSites(db)).find((one) => one.id === site);
+  if (!line) return fail('unknown', 'there is no such site', 'input.site');
+  return { ok: true, value: { line, patterns: await loadPatterns(db, site) } };
+}
+
+async function lastShiftOf(db: Database, site: string, pattern: string): Promise<Day | null> {
+  const row = await db
+    .selectFrom('shift')
+    .select((query) => query.fn.max('date').as('last'))
+    .where('site_id', '=', site)
+    .where(patternOf, '=', pattern)
+    .executeTakeFirst();
+  return row?.last ? readDate(String(row.last)) : null;
+}
+
+function at({ problem }: { readonly problem: Problem }, root: string): { ok: false; problem: Problem } {
+  return { ok: false, problem: { ...problem, path: `${root}.${problem.path}` } };
+}

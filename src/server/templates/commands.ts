@@ -1,0 +1,290 @@
+import { randomUUID } from 'node:crypto';
+import Joi from 'joi';
+import { type Change, fail } from '@/core/plan/change';
+import { type ShiftTemplate, fieldsOf, formOf } from '@/core/plan/shift-spec';
+import { differing } from '@/core/plan/shift-spec';
+import { NO_DETAIL, type Shift } from '@/core/plan/types';
+import { type Day, startOfWeek, writeDate } from '@/core/time/day';
+import { counted, writeDays } from '@/core/time/format';
+import { standing } from '@/core/week/copy-week';
+import type { Database } from '@/data/database';
+import { readRows, readRowsOf, rowChanges } from '@/data/records/records';
+import { listSites } from '@/data/site/site-store';
+import { loadTemplates, templateRow } from '@/data/week/repeat-store';
+import { loadShifts } from '@/data/week/shift-store';
+import { type Context, command } from '../commands/command';
+import { ID } from '../input';
+import { DAY_NUMBER, NAME } from '../site/schema';
+import { TEMPLATE } from '../week/schema';
+import { templateShifts } from '../week/commands';
+
+/** The stations of a site: sections, tills, vehicles. */
+export const saveStations = command<
+  'stations.save',
+  { site: string; stations: readonly { id: string; name: string }[] }
+>({
+  kind: 'stations.save',
+  permission: 'setup.change',
+  scope: ({ site }) => ({ sites: [site] }),
+  input: Joi.object({
+    site: ID.required(),
+    stations: Joi.array()
+      .items(Joi.object({ id: ID.required(), name: NAME.required() }))
+      .unique((a: { name: string }, b: { name: string }) => same(a.name, b.name))
+      .max(200)
+      .required(),
+  }).required(),
+  async prepare({ db }, { site, stations }) {
+    const before = await readRows(db, 'station', { site_id: site });
+    const after = stations.map(({ id, name }, position) => ({ id, site_id: site, name, position }));
+    return {
+      ok: true,
+      work: {
+        title: 'Stations',
+        rows: rowChanges('station', before, after),
+        about: [{ kind: 'site', id: site }],
+        sites: [site],
+        weeks: [],
+      },
+    };
+  },
+});
+
+/**
+ * The shift templates of a site. Shifts made from those in `follow` become as the template is now, from today on,
+ * unless they were made otherwise by hand.
+ */
+export const saveTemplates = command<
+  'templates.save',
+  {
+    site: string;
+    templates: readonly ShiftTemplate[];
+    follow: readonly string[];
+  }
+>({
+  kind: 'templates.save',
+  long: true,
+  permission: 'plan.change',
+  scope: ({ site }) => ({ sites: [site] }),
+  input: Joi.object({
+    site: ID.required(),
+    templates: Joi.array()
+      .items(TEMPLATE)
+      .unique((a: ShiftTemplate, b: ShiftTemplate) => same(a.short, b.short))
+      .max(200)
+      .required()
+      .messages({ 'array.unique': 'two templates have the same short name' }),
+    follow: Joi.array().items(ID).max(200).required(),
+  }).required(),
+  async prepare(context, { site, templates, follow }) {
+    const { db } = context;
+    const clash = await clashWithRole(db, site, templates);
+    if (clash) return clash;
+    for (const [i, { form }] of templates.entries()) {
+      if (form.to <= form.from || form.to > form.from + 1440)
+        return fail('time', 'the shift has no length, or more than a day', `input.templates[${i}].form.to`);
+      const duty = form.duties.find(({ from, to }) => from < form.from || to > form.to || to <= from);
+      if (duty)
+        return fail('duty', `"${duty.name}" lies outside the shift`, `input.templates[${i}].form.duties`);
+      const outside = [form.break, ...form.moreBreaks].some(
+        (one) => one !== null && one.at !== null && (one.at < form.from || one.at + one.minutes > form.to),
+      );
+      if (outside) return fail('break', 'a break lies outside the shift', `input.templates[${i}].form.break`);
+    }
+    const old = await loadTemplates(db, site);
+    const after = templates.map((template, i) => templateRow(site, template, i));
+    const { changes, remarks } = await following(context, site, old, templates, follow);
+    return {
+      ok: true,
+      work: {
+        title: 'Shift templates',
+        rows: rowChanges('shift_template', await readRows(db, 'shift_template', { site_id: site }), after),
+        about: [{ kind: 'site', id: site }],
+        sites: [site],
+        ...(changes.length === 0 ? { weeks: [] } : {}),
+        shifts: [{ site, changes }],
+        remarks,
+      },
+    };
+  },
+});
+
+function same(a: string, b: string): boolean {
+  return a.toLocaleLowerCase() === b.toLocaleLowerCase();
+}
+
+/** A short name that is a role's too would make what is typed mean two things; and a role has to be one of here. */
+async function clashWithRole(db: Database, site: string, templates: readonly ShiftTemplate[]) {
+  const places = await readRows(db, 'site_role', { site_id: site });
+  const roles = await readRowsOf(
+    db,
+    'role',
+    'id',
+    places.map((row) => String(row.role_id)),
+  );
+  for (const [i, { short, form }] of templates.entries()) {
+    if (form.role !== null && !roles.some((row) => row.id === form.role))
+      return fail('unknown', 'this site has no such role', `input.templates[${i}].form.role`);
+    const role = roles.find((row) => same(String(row.mark), short) || same(String(row.name), short));
+    if (role)
+      return fail(
+        'taken',
+        `"${short}" is what the role ${role.name} is typed as`,
+        `input.templates[${i}].short`,
+      );
+  }
+  return null;
+}
+
+/** What becomes of shifts made from templates that change. */
+async function following(
+  { db, today }: Context,
+  site: string,
+  old: readonly ShiftTemplate[],
+  templates: readonly ShiftTemplate[],
+  follow: readonly string[],
+): Promise<{ changes: Change[]; remarks: string[] }> {
+  const changes: Change[] = [];
+  const remarks: string[] = [];
+  const changed = templates.flatMap((template) => {
+    const before = old.find((one) => one.id === template.id);
+    return before && JSON.stringify(before.form) !== JSON.stringify(template.form)
+      ? [{ before, template }]
+      : [];
+  });
+  if (changed.length === 0) return { changes, remarks };
+  const rows = await loadShifts(db, site, today, today + 3660);
+  for (const { before, template } of changed) {
+    const made = rows.filter((shift) => shift.detail?.template === template.id);
+    const alike = made.filter((shift) => isAsMade(shift, before));
+    const own = made.length - alike.length;
+    const byHand =
+      own > 0 ? ` ${own} changed by hand ${own === 1 ? 'stays as it is' : 'stay as they are'}.` : '';
+    if (!follow.includes(template.id)) {
+      if (made.length > 0)
+        remarks.push(
+          `${template.name}: ${counted(made.length, 'shift')} made from it from today on ${made.length === 1 ? 'stays as it is' : 'stay as they are'}.`,
+        );
+      continue;
+    }
+    for (const shift of alike) {
+      const fields = fieldsOf(template.form);
+      const detail = { ...fields.detail, template: template.id, pattern: shift.detail!.pattern };
+      const patch = differing(shift, { ...shift, ...fields, detail });
+      if (patch) changes.push({ do: 'set', id: shift.id, shift: patch });
+    }
+    remarks.push(
+      `${template.name}: ${counted(alike.length, 'shift')} from today on ${alike.length === 1 ? 'follows' : 'follow'}.${byHand}`,
+    );
+  }
+  return { changes, remarks };
+}
+
+/** Whether a shift still is what its template made it. */
+function isAsMade(shift: Shift, template: ShiftTemplate): boolean {
+  const asMade = { ...fieldsOf({ ...template.form, template: template.id }) };
+  const { pattern: _pattern, ...mine } = shift.detail ?? NO_DETAIL;
+  const { pattern: _none, ...theirs } = asMade.detail;
+  const form = (one: Pick<Shift, 'from' | 'to' | 'role' | 'break' | 'label' | 'note'>) =>
+    JSON.stringify([one.from, one.to, one.role, one.break, one.label, one.note]);
+  return form(formOf(shift)) === form(asMade) && JSON.stringify(mine) === JSON.stringify(theirs);
+}
+
+/** Keeps a week under a name: what stands in it, without what was for once. */
+export const keepWeek = command<
+  'week-template.keep',
+  { site: string; week: Day; name: string; people: boolean }
+>({
+  kind: 'week-template.keep',
+  permission: 'plan.change',
+  scope: ({ site }) => ({ sites: [site] }),
+  input: Joi.object({
+    site: ID.required(),
+    week: DAY_NUMBER.required(),
+    name: NAME.required(),
+    people: Joi.boolean().required(),
+  }).required(),
+  async prepare({ db }, { site, week, name, people }) {
+    const line = (await listSites(db)).find((one) => one.id === site);
+    if (!line) return fail('unknown', 'there is no such site', 'input.site');
+    const first = startOfWeek(week, line.weekStart);
+    const shifts = (await loadShifts(db, site, first, first + 7)).map(standing);
+    if (shifts.length === 0) return fail('empty', 'there is no shift in this week', 'input.week');
+    const before = (await readRows(db, 'week_template', { site_id: site })).filter((row) =>
+      same(String(row.name), name),
+    );
+    const id = before.length > 0 ? String(before[0].id) : `week-${randomUUID()}`;
+    const row = {
+      id,
+      site_id: site,
+      name,
+      shifts: JSON.stringify(templateShifts(shifts, first, people)),
+    };
+    return {
+      ok: true,
+      work: {
+        title: `Week template ${name}`,
+        rows: rowChanges('week_template', before, [row]),
+        about: [{ kind: 'site', id: site }],
+        sites: [site],
+        weeks: [],
+        answer: id,
+        remarks: [
+          `${counted(shifts.length, 'shift')} of week ${writeDays(first, 7)}${before.length > 0 ? ', in place of what was kept under this name' : ''}.`,
+        ],
+      },
+    };
+  },
+});
+
+/** Gives a week template up. Weeks made from it stay. */
+export const dropWeek = command<'week-template.drop', { site: string; id: string }>({
+  kind: 'week-template.drop',
+  permission: 'plan.change',
+  scope: ({ site }) => ({ sites: [site] }),
+  input: Joi.object({ site: ID.required(), id: ID.required() }).required(),
+  async prepare({ db }, { site, id }) {
+    const [row] = await readRows(db, 'week_template', { id, site_id: site });
+    if (!row) return fail('unknown', 'there is no such week template', 'input.id');
+    return {
+      ok: true,
+      work: {
+        title: `Week template ${row.name} given up`,
+        rows: rowChanges('week_template', [row], []),
+        about: [{ kind: 'site', id: site }],
+        sites: [site],
+        weeks: [],
+      },
+    };
+  },
+});
+
+/** The note of a day at a site; an empty one goes. */
+export const saveDaybook = command<'daybook.save', { site: string; date: Day; note: string }>({
+  kind: 'daybook.save',
+  permission: 'plan.change',
+  scope: ({ site }) => ({ sites: [site] }),
+  input: Joi.object({
+    site: ID.required(),
+    date: DAY_NUMBER.required(),
+    note: Joi.string().max(2000).allow('').required(),
+  }).required(),
+  async prepare({ db }, { site, date, note }) {
+    const of = { site_id: site, date: writeDate(date) };
+    const text = note.trim();
+    return {
+      ok: true,
+      work: {
+        title: `Daybook of ${writeDate(date)}`,
+        rows: rowChanges(
+          'daybook',
+          await readRows(db, 'daybook', of),
+          text === '' ? [] : [{ ...of, note: text }],
+        ),
+        about: [{ kind: 'site', id: site }],
+        sites: [site],
+        weeks: [],
+      },
+    };
+  },
+});

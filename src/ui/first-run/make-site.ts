@@ -1,0 +1,70 @@
+import type { Rules } from '@/core/plan/types';
+import { readPeopleList } from '@/core/people/parse-people';
+import { DAY } from '@/core/time/span';
+import { doCommand } from '@/server/actions';
+import type { RoleDraft } from '@/server/site/payload';
+import { newId } from '../kit/new-id';
+import { sentence } from '../kit/save-bar';
+import { freshRole } from '../setup/roles-section';
+import { type StartDraft, roleChoices, roleNames } from './draft';
+
+/** Makes the site with everything that was typed, step by step; stops where one is refused. */
+export async function makeSite(
+  draft: StartDraft,
+  rules: Partial<Rules>,
+): Promise<{ site: string } | { trouble: string }> {
+  const ask = async (kind: string, input: unknown) => {
+    try {
+      return await doCommand({ id: newId(), kind, input });
+    } catch {
+      const message = 'The server cannot be reached. What you typed is still here; try again';
+      return { ok: false as const, problem: { code: 'unreachable', message, path: '' } };
+    }
+  };
+  const made = await ask('site.create', { business: draft.business, site: draft.site });
+  if (!made.ok) return { trouble: sentence(made.problem) };
+  const site = made.answer!;
+  const drafts = roleNames(draft).reduce<RoleDraft[]>(
+    (roles, name) => [...roles, { ...freshRole(name, roles), id: `role-${newId()}` }],
+    [],
+  );
+  const idOf = new Map(drafts.map((role) => [role.name, role.id!]));
+  const { people } = readPeopleList(draft.people, roleChoices(draft));
+  const rows = needRows(draft, idOf);
+  const steps: [boolean, string, unknown][] = [
+    [Object.keys(rules).length > 0, 'rules.save', { site, rules }],
+    [drafts.length > 0, 'roles.save', { site, roles: drafts }],
+    [
+      people.length > 0,
+      'people.add',
+      {
+        site,
+        people: people.map(({ name, role }) => ({ name, role: role === null ? null : idOf.get(role)! })),
+      },
+    ],
+    [
+      rows.length > 0,
+      'needs.save',
+      { site, needs: { sets: [{ id: newId(), name: null, since: null, rows }], dates: [] } },
+    ],
+  ];
+  for (const [wanted, kind, input] of steps) {
+    const done = wanted ? await ask(kind, input) : null;
+    if (done && !done.ok)
+      return { trouble: `${sentence(done.problem)} The site itself was made; go on in Set-up.` };
+  }
+  return { site };
+}
+
+function needRows(draft: StartDraft, idOf: ReadonlyMap<string, string>) {
+  const days = draft.site.neverClosed
+    ? Array.from({ length: 7 }, () => [{ from: 0, to: DAY }])
+    : (draft.site.hours.at(-1)?.days ?? []);
+  return Object.entries(draft.wanted).flatMap(([name, count]) => {
+    const role = name === '' ? null : idOf.get(name);
+    if (count === 0 || role === undefined) return [];
+    return days.flatMap((spans, weekday) =>
+      spans.map(({ from, to }) => ({ role, weekday, from, to, count })),
+    );
+  });
+}

@@ -1,0 +1,202 @@
+'use client';
+
+import { WEEKDAY_NAMES } from '@/core/time/format';
+import { readPeopleList } from '@/core/people/parse-people';
+import type { SiteDraft } from '@/server/site/payload';
+import { CountInput, Labelled, Select, TextInput } from '../kit/inputs';
+import { WeekHours } from '../setup/hours-section';
+import { RoleSample, freshRole } from '../setup/roles-section';
+import { Place } from '../setup/site-section';
+import { type StartDraft, roleChoices, roleNames } from './draft';
+
+interface Step {
+  readonly draft: StartDraft;
+  readonly change: (part: Partial<StartDraft>) => void;
+}
+
+function siteOf({ draft, change }: Step) {
+  return {
+    draft: draft.site,
+    change: (part: Partial<SiteDraft>) => change({ site: { ...draft.site, ...part } }),
+  };
+}
+
+/** Where it is: the only step that cannot be left empty, and of it only the name. */
+export function PlaceStep(
+  props: Step & {
+    readonly zones: readonly string[];
+    readonly sets: readonly { readonly id: string; readonly name: string; readonly source: string }[];
+    readonly first: boolean;
+  },
+) {
+  const { draft, change, zones, sets, first } = props;
+  const site = siteOf(props);
+  return (
+    <>
+      <h1 className="page-title">{first ? 'Let us set up a first week' : 'A new site'}</h1>
+      <p className="text-muted mb-5">
+        Five short steps; each can be skipped and found again under Set-up. Only the name of the site is
+        needed.
+      </p>
+      {first && (
+        <Labelled label="Name of the business" className="mb-4">
+          <TextInput
+            value={draft.business}
+            placeholder="Saltmere Quay"
+            autoFocus
+            onChange={(business) => change({ business })}
+          />
+        </Labelled>
+      )}
+      <Place {...site} zones={zones} />
+      <div className="mt-3 grid grid-cols-2 gap-3">
+        <Labelled label="The week starts on">
+          <Select
+            value={draft.site.weekStart}
+            onChange={(weekStart) => site.change({ weekStart })}
+            options={WEEKDAY_NAMES.map((name, day) => [day, name] as const)}
+          />
+        </Labelled>
+        <Labelled label="Rules to begin with" hint={sets.find((set) => set.id === draft.rules)?.source}>
+          <Select
+            value={draft.rules}
+            onChange={(rules) => change({ rules })}
+            options={[...sets.map((set) => [set.id, set.name] as const), ['none', 'none']]}
+          />
+        </Labelled>
+      </div>
+    </>
+  );
+}
+
+/** When it is open: typed once, copied to the other days. */
+export function HoursStep(props: Step) {
+  return (
+    <>
+      <h1 className="page-title">When is {props.draft.site.name} open?</h1>
+      <p className="text-muted mb-4">
+        Type one day as <span className="key">7-23:30</span> and copy it to all days, then change what is
+        different.
+      </p>
+      <WeekHours {...siteOf(props)} />
+    </>
+  );
+}
+
+/** What people do there. */
+export function RolesStep({ draft, change }: Step) {
+  const names = roleNames(draft);
+  const roles = names.reduce<ReturnType<typeof freshRole>[]>(
+    (all, name) => [...all, freshRole(name, all)],
+    [],
+  );
+  return (
+    <>
+      <h1 className="page-title">What do people work as?</h1>
+      <p className="text-muted mb-4">One role a line, or with commas: Kitchen, Bar, Floor, Lead.</p>
+      <textarea
+        aria-label="Roles"
+        className="input w-full"
+        rows={6}
+        autoFocus
+        placeholder={'Kitchen\nBar\nFloor\nLead'}
+        value={draft.roles}
+        onChange={(event) => change({ roles: event.target.value })}
+      />
+      <ul className="mt-3 flex flex-wrap gap-3">
+        {roles.map((role) => (
+          <li key={role.name} className="flex items-center gap-1.5">
+            <RoleSample role={role} /> {role.name}
+          </li>
+        ))}
+      </ul>
+    </>
+  );
+}
+
+/** Who works there. */
+export function PeopleStep({
+  draft,
+  change,
+  busy,
+  onFile,
+}: Step & { readonly busy: boolean; readonly onFile: () => void }) {
+  const choices = roleChoices(draft);
+  const { people, faults } = readPeopleList(draft.people, choices);
+  return (
+    <>
+      <h1 className="page-title">Who works there?</h1>
+      <p className="text-muted mb-4">
+        One person a line, with a role behind a comma if you like; or paste the two columns from a
+        spreadsheet.
+      </p>
+      <textarea
+        aria-label="People"
+        aria-describedby="people-read"
+        className="input w-full"
+        rows={10}
+        autoFocus
+        placeholder={'Ilse Brandt, Lead\nTeo Marchetti, Kitchen\nPriya Nair, Bar'}
+        value={draft.people}
+        onChange={(event) => change({ people: event.target.value })}
+      />
+      <div id="people-read" aria-live="polite" className="mt-2">
+        {people.length > 0 && (
+          <p>
+            {people.length} {people.length === 1 ? 'person' : 'people'},{' '}
+            {people.filter((person) => person.role !== null).length} with a role.
+          </p>
+        )}
+        {faults.slice(0, 6).map((fault) => (
+          <p key={fault.line} className="text-gap">
+            Line {fault.line}: {fault.message}. It is left out until it is mended.
+          </p>
+        ))}
+      </div>
+      <p className="mt-5">
+        Is there a file with contact, hours or availability?{' '}
+        <button type="button" className="text-button" disabled={busy} onClick={onFile}>
+          Set up the site and import it
+        </button>
+      </p>
+    </>
+  );
+}
+
+/** How many are wanted while it is open; painting comes later. */
+export function NeedsStep({ draft, change }: Step) {
+  const open =
+    draft.site.neverClosed || draft.site.hours.some(({ days }) => days.some((spans) => spans.length > 0));
+  const names = [...roleNames(draft), ''];
+  return (
+    <>
+      <h1 className="page-title">How many people are needed?</h1>
+      <p className="text-muted mb-4">
+        While the place is open, for a start. Under Set-up, Needs, the week can be painted hour by hour.
+      </p>
+      {!open && <p className="text-brass mb-3">Without opening hours nothing can be asked for yet.</p>}
+      <table className="sheet-table max-w-[420px]">
+        <tbody>
+          {names.map((name) => (
+            <tr key={name}>
+              <th scope="row" className="border-b-[var(--fine)]!">
+                <span className="text-ink text-[13px] font-semibold">
+                  {name || 'In all, whatever the role'}
+                </span>
+              </th>
+              <td className="text-right">
+                <CountInput
+                  label={name || 'In all'}
+                  value={draft.wanted[name] ?? 0}
+                  most={999}
+                  onChange={(count) => change({ wanted: { ...draft.wanted, [name]: count } })}
+                />{' '}
+                <span className="text-muted">people</span>
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </>
+  );
+}

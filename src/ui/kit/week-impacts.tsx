@@ -1,0 +1,81 @@
+'use client';
+
+import { useState } from 'react';
+import { writeDays, writeSignedHours } from '@/core/time/format';
+import type { CommandAnswer, Following } from '@/server/commands/payload';
+
+/** How many snags of one week are named before they are only counted. */
+const NAMED = 4;
+/** How many remarks are shown before one asks for more. */
+const REMARKS = 14;
+
+/** What a command would do to weeks already planned. */
+export function FollowingList({
+  answer,
+  named = NAMED,
+}: {
+  readonly answer: CommandAnswer | null;
+  readonly named?: number;
+}) {
+  const [all, showAll] = useState(false);
+  if (answer === null) return <p className="text-muted">Looking at what would follow …</p>;
+  if (!answer.ok) return null;
+  const { following, remarks } = answer;
+  return (
+    <div>
+      {remarks.slice(0, all ? remarks.length : REMARKS).map((remark, i) => (
+        <p key={i}>{remark}</p>
+      ))}
+      {remarks.length > REMARKS && (
+        <button type="button" className="text-button" onClick={() => showAll(!all)}>
+          {all ? `Show only ${REMARKS}` : `Show all ${remarks.length}`}
+        </button>
+      )}
+      {following.length === 0 && remarks.length === 0 && (
+        <p className="text-muted">Nothing changes in weeks already planned.</p>
+      )}
+      <ul>
+        {following.map((week) => (
+          <WeekLine key={`${week.site} ${week.week}`} week={week} named={named} />
+        ))}
+      </ul>
+    </div>
+  );
+}
+
+function WeekLine({ week, named }: { readonly week: Following; readonly named: number }) {
+  const troubles = week.appeared.filter((snag) => snag.severity !== 'note');
+  const notes = week.appeared.length - troubles.length;
+  const figures = [
+    week.paidMinutes === 0 ? '' : writeSignedHours(week.paidMinutes),
+    week.cost,
+    count(troubles.length, 'snag appears', 'snags appear'),
+    count(week.cleared.length, 'clears', 'clear'),
+    count(notes, 'note more', 'notes more'),
+  ].filter(Boolean);
+  return (
+    <li className="mt-1">
+      <span className="font-semibold">
+        {week.siteName}, {writeDays(week.week, 7)}:
+      </span>{' '}
+      {figures.join(' · ')}
+      <ul className="mt-0.5 pl-3">
+        {troubles.slice(0, named).map(({ severity, text }) => (
+          <li key={text} className="text-[12.5px] leading-[17px]">
+            <span className="figure" data-severity={severity}>
+              {severity}
+            </span>{' '}
+            {text}
+          </li>
+        ))}
+        {troubles.length > named && (
+          <li className="text-muted text-[12.5px]">and {troubles.length - named} more</li>
+        )}
+      </ul>
+    </li>
+  );
+}
+
+function count(n: number, one: string, many: string): string {
+  return n === 0 ? '' : `${n} ${n === 1 ? one : many}`;
+}

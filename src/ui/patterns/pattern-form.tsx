@@ -1,0 +1,356 @@
+'use client';
+
+import { useState } from 'react';
+import type { ShiftTemplate } from '@/core/plan/shift-spec';
+import { type Member, type Pattern, type PatternShift, cycleDay } from '@/core/patterns/pattern';
+import { readShifts } from '@/core/time/parse-shifts';
+import { writeTypedSpan } from '@/core/time/parse-time';
+import { SHORT_WEEKDAYS, counted } from '@/core/time/format';
+import type { RepeatPayload } from '@/server/week/payload';
+import { CountInput, DateInput, Labelled, ReadInput, Select, TextInput } from '../kit/inputs';
+import { RemoveButton } from '../kit/remove-button';
+import { newId } from '../kit/new-id';
+import { SaveBar } from '../kit/save-bar';
+import { useCommand, usePreview } from '../kit/use-command';
+import { FollowingList } from '../kit/week-impacts';
+import { freshForm } from './spec-fields';
+import { PatternShares } from './pattern-shares';
+import { RuleFields } from './rule-fields';
+
+interface Props {
+  readonly repeat: RepeatPayload;
+  readonly stored: Pattern;
+  readonly isNew: boolean;
+  readonly onSaved: (id: string) => void;
+  readonly onGone: () => void;
+}
+
+/** One pattern: its days, who works it, and over which dates; what it comes to stands beside it. */
+export function PatternForm({ repeat, stored, isNew, onSaved, onGone }: Props) {
+  const [draft, setDraft] = useState(stored);
+  const [base] = useState(stored);
+  const [weeks, setWeeks] = useState(4);
+  const { run, busy, problem } = useCommand();
+  const dirty = isNew || JSON.stringify(draft) !== JSON.stringify(stored);
+  const ready = draft.name.trim() !== '' && draft.shifts.length > 0 && draft.members.length > 0;
+  const input = dirty && ready ? { site: repeat.site.id, pattern: draft, weeks } : null;
+  const opened = isNew ? undefined : { site: repeat.site.id, pattern: base, weeks: 0 };
+  const set = (part: Partial<Pattern>) => setDraft({ ...draft, ...part });
+  const missing = [
+    draft.name.trim() === '' ? 'a name' : '',
+    draft.shifts.length === 0 ? 'a shift' : '',
+    draft.members.length === 0 ? 'somebody who works it' : '',
+  ].filter(Boolean);
+  return (
+    <div className="flex min-h-0 min-w-0 flex-1 flex-col">
+      <main className="min-h-0 flex-1 overflow-y-auto px-6 py-5">
+        <div className="max-w-[900px]">
+          <div className="flex flex-wrap items-end gap-3">
+            <Labelled label="Name">
+              <TextInput
+                value={draft.name}
+                onChange={(name) => set({ name })}
+                maxLength={80}
+                placeholder="Early and late"
+                className="w-[230px]"
+                autoFocus={isNew}
+              />
+            </Labelled>
+            <Labelled label="From">
+              <DateInput
+                label="First day"
+                value={draft.since}
+                onChange={(since) => since !== null && set(isNew ? { since, anchor: since } : { since })}
+              />
+            </Labelled>
+            <Labelled label="To, empty: for good">
+              <DateInput label="Last day" value={draft.until} onChange={(until) => set({ until })} />
+            </Labelled>
+            {draft.rule === null && (
+              <Labelled label="Weeks in the cycle">
+                <Select
+                  value={draft.weeks}
+                  onChange={(count) =>
+                    set({ weeks: count, shifts: draft.shifts.filter((one) => one.day < count * 7) })
+                  }
+                  options={[1, 2, 3, 4, 5, 6, 7, 8].map((n) => [n, String(n)] as const)}
+                />
+              </Labelled>
+            )}
+          </div>
+          {draft.rule === null ? (
+            <Cycle draft={draft} repeat={repeat} onChange={(shifts) => set({ shifts })} />
+          ) : (
+            <section className="mt-5">
+              <h2 className="section-title mb-2">The shift and its dates</h2>
+              <div className="flex flex-wrap items-start gap-4">
+                <Labelled label="Shift, as 9-17 bar">
+                  <DayInput
+                    day={0}
+                    draft={draft}
+                    repeat={repeat}
+                    label="Shift"
+                    onChange={(shifts) => set({ shifts: shifts.slice(0, 1) })}
+                  />
+                </Labelled>
+                <RuleFields rule={draft.rule} anchor={draft.anchor} onChange={(rule) => set({ rule })} />
+              </div>
+            </section>
+          )}
+          <Members draft={draft} repeat={repeat} onChange={(members) => set({ members })} />
+          {ready && <PatternShares draft={draft} repeat={repeat} />}
+          <section className="mt-5">
+            <label className="flex items-center gap-2">
+              Written at once into
+              <CountInput value={weeks} onChange={setWeeks} most={26} label="Weeks written at once" />
+              weeks; later ones get it when they are started.
+            </label>
+            {dirty && missing.length > 0 && (
+              <p className="text-muted mt-2">Still missing: {missing.join(', ')}.</p>
+            )}
+            {!isNew && !dirty && <End site={repeat.site.id} pattern={stored} onGone={onGone} />}
+          </section>
+        </div>
+      </main>
+      <SaveBar
+        kind="pattern.save"
+        input={input}
+        busy={busy}
+        problem={problem}
+        onReset={() => (isNew ? onGone() : setDraft(stored))}
+        opened={opened}
+        onSave={(wanted, prefer) =>
+          void run('pattern.save', wanted, undefined, { opened, prefer }).then(
+            (done) => done && onSaved(draft.id),
+          )
+        }
+      />
+    </div>
+  );
+}
+
+function End({
+  site,
+  pattern,
+  onGone,
+}: {
+  readonly site: string;
+  readonly pattern: Pattern;
+  readonly onGone: () => void;
+}) {
+  const [looking, look] = useState(false);
+  const input = { site, id: pattern.id };
+  const preview = usePreview('pattern.remove', looking ? input : null);
+  const { run, busy } = useCommand();
+  if (!looking)
+    return (
+      <button type="button" className="text-button mt-2" onClick={() => look(true)}>
+        End this pattern
+      </button>
+    );
+  return (
+    <div className="border-rule mt-3 border-t pt-2">
+      <FollowingList answer={preview} />
+      <div className="mt-2 flex gap-2">
+        <button
+          type="button"
+          className="solid-button"
+          disabled={busy || !preview?.ok}
+          onClick={() => void run('pattern.remove', input, 'Pattern ended').then((done) => done && onGone())}
+        >
+          End it
+        </button>
+        <button type="button" className="plain-button" onClick={() => look(false)}>
+          Keep it
+        </button>
+      </div>
+    </div>
+  );
+}
+
+function Cycle({
+  draft,
+  repeat,
+  onChange,
+}: {
+  readonly draft: Pattern;
+  readonly repeat: RepeatPayload;
+  readonly onChange: (shifts: readonly PatternShift[]) => void;
+}) {
+  const { weekStart } = repeat.site;
+  const order = Array.from({ length: 7 }, (_, i) => (weekStart + i) % 7);
+  return (
+    <section className="mt-5">
+      <h2 className="section-title mb-1">The cycle</h2>
+      <p className="text-muted mb-2">
+        Times as in the plan, or the short name of a template
+        {repeat.templates.length > 0 ? ` (${repeat.templates.map(({ short }) => short).join(', ')})` : ''}.
+        Empty is a day off.
+      </p>
+      <table className="sheet-table w-full max-w-[900px] table-fixed">
+        <thead>
+          <tr>
+            <th scope="col" className="w-10">
+              Week
+            </th>
+            {order.map((weekday) => (
+              <th key={weekday} scope="col">
+                {SHORT_WEEKDAYS[weekday]}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {Array.from({ length: draft.weeks }, (_, week) => (
+            <tr key={week}>
+              <th scope="row" style={{ border: 0 }}>
+                {week + 1}
+              </th>
+              {order.map((_, i) => (
+                <td key={i} style={{ padding: '2px 3px', verticalAlign: 'top' }}>
+                  <DayInput
+                    day={week * 7 + i}
+                    draft={draft}
+                    repeat={repeat}
+                    label={cycleDay(week * 7 + i, weekStart)}
+                    onChange={onChange}
+                  />
+                </td>
+              ))}
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </section>
+  );
+}
+
+/** One day of the cycle, typed like a cell of the plan. */
+function DayInput({
+  day,
+  draft,
+  repeat,
+  label,
+  onChange,
+}: {
+  readonly day: number;
+  readonly draft: Pattern;
+  readonly repeat: RepeatPayload;
+  readonly label: string;
+  readonly onChange: (shifts: readonly PatternShift[]) => void;
+}) {
+  const { roles, templates, openHours, site } = repeat;
+  const here = draft.shifts.filter((one) => one.day === day);
+  const open = openHours?.[(site.weekStart + day) % 7] ?? [];
+  return (
+    <ReadInput
+      className="w-full"
+      label={label}
+      value={here}
+      write={(shifts) => shifts.map((one) => textOf(one, repeat)).join(', ')}
+      read={(text) => {
+        const named = templates.map(({ id, short, form }) => ({ id, short, from: form.from, to: form.to }));
+        const read = readShifts(text, roles, open, named);
+        if (!read.ok) return { wrong: `${read.problem.message}.` };
+        const next = read.value.map((typed, i): PatternShift => {
+          const template = templates.find((one) => one.id === typed.template);
+          const role = typed.role ?? template?.form.role ?? here[i]?.role ?? usualRole(draft, repeat);
+          const form = template
+            ? { ...template.form, template: template.id }
+            : here[i]
+              ? { ...formOfPart(here[i]), from: typed.from, to: typed.to, template: null }
+              : freshForm(typed.from, typed.to, role);
+          return { ...form, role, id: here[i]?.id ?? newId(), day };
+        });
+        return { value: next };
+      }}
+      onChange={(next) => onChange([...draft.shifts.filter((one) => one.day !== day), ...next])}
+    />
+  );
+}
+
+function formOfPart({ id: _id, day: _day, ...form }: PatternShift) {
+  return form;
+}
+
+function usualRole(draft: Pattern, { roles }: RepeatPayload): string | null {
+  return draft.shifts[0]?.role ?? roles[0]?.id ?? null;
+}
+
+function textOf(shift: PatternShift, { templates, roles, hourFormat }: RepeatPayload): string {
+  const template: ShiftTemplate | undefined = templates.find((one) => one.id === shift.template);
+  const same = template && template.form.from === shift.from && template.form.to === shift.to;
+  const role = roles.find((one) => one.id === shift.role);
+  if (same)
+    return template.form.role === shift.role || !role
+      ? template.short
+      : `${template.short} ${role.name.toLowerCase()}`;
+  const span = writeTypedSpan(shift.from, shift.to, hourFormat);
+  return role ? `${span} ${role.name.toLowerCase()}` : span;
+}
+
+function Members({
+  draft,
+  repeat,
+  onChange,
+}: {
+  readonly draft: Pattern;
+  readonly repeat: RepeatPayload;
+  readonly onChange: (members: readonly Member[]) => void;
+}) {
+  const [adding, setAdding] = useState('');
+  const cycle = draft.rule === null && draft.weeks > 1;
+  const next = draft.members.length % draft.weeks;
+  const add = (person: string | null) =>
+    onChange([...draft.members, { id: newId(), person, offset: cycle ? next : 0 }]);
+  const names = new Map(repeat.people.map((person) => [person.id, person.name]));
+  return (
+    <section className="mt-5">
+      <h2 className="section-title mb-1">Who works it</h2>
+      <ul>
+        {draft.members.map((member) => (
+          <li key={member.id} className="border-fine flex min-h-8 items-center gap-3 border-b">
+            <span className="w-[210px] truncate font-semibold">
+              {member.person === null ? 'Open shifts' : (names.get(member.person) ?? 'somebody who has left')}
+            </span>
+            {cycle && (
+              <label className="flex items-center gap-1.5">
+                <span className="text-muted">begins</span>
+                <Select
+                  label={`Start of ${names.get(member.person ?? '') ?? 'open shifts'}`}
+                  value={member.offset}
+                  onChange={(offset) =>
+                    onChange(draft.members.map((one) => (one.id === member.id ? { ...one, offset } : one)))
+                  }
+                  options={Array.from(
+                    { length: draft.weeks },
+                    (_, i) => [i, i === 0 ? 'with week 1' : `${counted(i, 'week')} later`] as const,
+                  )}
+                />
+              </label>
+            )}
+            <RemoveButton
+              className="ml-auto"
+              label={`Take ${names.get(member.person ?? '') ?? 'open shifts'} out of the pattern`}
+              onClick={() => onChange(draft.members.filter((one) => one.id !== member.id))}
+            />
+          </li>
+        ))}
+      </ul>
+      <div className="mt-2 flex flex-wrap items-center gap-2">
+        <Select
+          label="Person to add"
+          value={adding}
+          onChange={(person) => {
+            setAdding('');
+            if (person !== '') add(person);
+          }}
+          options={[['', 'Add a person …'], ...repeat.people.map(({ id, name }) => [id, name] as const)]}
+        />
+        <button type="button" className="plain-button" onClick={() => add(null)}>
+          Add open shifts
+        </button>
+      </div>
+    </section>
+  );
+}

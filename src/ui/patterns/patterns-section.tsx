@@ -1,0 +1,101 @@
+'use client';
+
+import { useState } from 'react';
+import { describeRule } from '@/core/patterns/rule';
+import type { Pattern } from '@/core/patterns/pattern';
+import { lastDayOf } from '@/core/patterns/scope';
+import { startOfWeek } from '@/core/time/day';
+import { writeLongDay, counted } from '@/core/time/format';
+import type { RepeatPayload } from '@/server/week/payload';
+import { newId } from '../kit/new-id';
+import { PatternForm } from './pattern-form';
+
+/** The patterns of a site: cycles and recurring shifts, who works them, and the form that changes one. */
+export function PatternsSection({ repeat }: { readonly repeat: RepeatPayload }) {
+  const { patterns } = repeat;
+  const [chosen, choose] = useState<string | null>(patterns[0]?.id ?? null);
+  const [fresh, setFresh] = useState<Pattern | null>(null);
+  const shown = fresh ?? patterns.find((one) => one.id === chosen) ?? null;
+  const start = (rule: string | null) => {
+    const nextWeek = startOfWeek(repeat.today, repeat.site.weekStart) + 7;
+    setFresh({
+      id: newId(),
+      name: '',
+      anchor: nextWeek,
+      since: nextWeek,
+      until: null,
+      weeks: 1,
+      rule,
+      shifts: [],
+      members: [],
+      stops: [],
+    });
+  };
+  return (
+    <div className="flex min-h-0 flex-1">
+      <nav
+        aria-label="Patterns"
+        className="border-rule w-[250px] shrink-0 overflow-y-auto border-r px-4 py-5 max-[900px]:w-[190px]"
+      >
+        <h1 className="section-title mb-2">Patterns</h1>
+        {patterns.length === 0 && (
+          <p className="text-muted mb-2">
+            None yet. A pattern is a cycle of 1 to 8 weeks, or a shift that recurs, for one person or a crew.
+          </p>
+        )}
+        <ul>
+          {patterns.map((one) => (
+            <li key={one.id}>
+              <button
+                type="button"
+                aria-current={shown?.id === one.id ? 'true' : undefined}
+                className={`border-fine block w-full border-b py-1.5 pl-2 text-left ${shown?.id === one.id ? 'bg-sheet border-l-ink border-l-2' : ''}`}
+                onClick={() => {
+                  setFresh(null);
+                  choose(one.id);
+                }}
+              >
+                <span className="block font-semibold">{one.name}</span>
+                <span className="text-muted block text-[12px] leading-4">{summaryOf(one)}</span>
+              </button>
+            </li>
+          ))}
+        </ul>
+        <div className="mt-3 flex flex-col items-start gap-1.5">
+          <button type="button" className="plain-button" onClick={() => start(null)}>
+            New cycle
+          </button>
+          <button type="button" className="plain-button" onClick={() => start('FREQ=WEEKLY;BYDAY=TU')}>
+            New recurring shift
+          </button>
+        </div>
+      </nav>
+      {shown ? (
+        <PatternForm
+          key={`${shown.id} ${fresh ? 'new' : JSON.stringify(shown)}`}
+          repeat={repeat}
+          stored={shown}
+          isNew={fresh !== null}
+          onSaved={(id) => {
+            setFresh(null);
+            choose(id);
+          }}
+          onGone={() => {
+            setFresh(null);
+            choose(null);
+          }}
+        />
+      ) : (
+        <main className="text-muted flex-1 px-8 py-8">Choose a pattern, or begin one.</main>
+      )}
+    </div>
+  );
+}
+
+function summaryOf(pattern: Pattern): string {
+  const { rule, anchor, weeks, members, since } = pattern;
+  const last = lastDayOf(pattern);
+  const what = rule === null ? counted(weeks, 'week') : describeRule(rule, anchor);
+  const who = counted(members.length, 'person', 'people');
+  return `${what}, ${who}, from ${writeLongDay(since)}${last === null ? '' : ` to ${writeLongDay(last)}`}`;
+}

@@ -1,0 +1,157 @@
+import { useEffect, useMemo, useRef, useState } from 'react';
+import type { Block } from '@/core/coverage/blocks';
+import { type Judgement, coverageBetween } from '@/core/consequences/judge';
+import { writeDay, writeLongDay, writeTime } from '@/core/time/format';
+import { Select } from '../../kit/inputs';
+import { useController, usePlan, useView } from '../state/controller';
+
+/** Coverage as a table: blocks by days for one row of it, or by roles for one day. */
+export function Figures() {
+  const controller = useController();
+  const dialog = useRef<HTMLDialogElement>(null);
+  useEffect(() => dialog.current?.showModal(), []);
+  const judgement = usePlan((state) => state.judgement);
+  const firstDay = useView((view) => view.firstDay);
+  const days = useView((view) => view.days);
+  const skyline = useView((view) => view.skyline);
+  const { plan } = judgement;
+  const hourFormat = usePlan((state) => state.hourFormat);
+  const [row, setRow] = useState<number>(skyline ?? 0);
+  const [day, setDay] = useState<number>(days === 1 ? firstDay : -1);
+  const rowNames = [...plan.roles.map((role) => role.name), 'Everybody'];
+  const table = useMemo(
+    () => (day < 0 ? byDays(judgement, row, firstDay, Math.min(days, 7)) : byRoles(judgement, day, rowNames)),
+    // rowNames follow from the judgement.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+    [judgement, row, day, firstDay, days],
+  );
+  return (
+    <dialog
+      ref={dialog}
+      aria-labelledby="figures-title"
+      className="border-ink bg-sheet text-ink m-auto max-h-[90vh] w-[880px] max-w-[94vw] rounded-[3px] border p-0"
+      onClose={() => {
+        controller.view.setState({ figuresShown: false });
+        document.getElementById('canvas')?.focus();
+      }}
+    >
+      <div className="border-rule bg-sheet sticky top-0 z-10 flex flex-wrap items-center gap-3 border-b px-5 py-3">
+        <h2 id="figures-title" className="page-title mr-auto">
+          Coverage
+        </h2>
+        <Select
+          label="Days or one day"
+          value={day}
+          onChange={setDay}
+          options={[
+            [-1, 'Blocks by days'],
+            ...Array.from(
+              { length: plan.days },
+              (_, i) => [i, `${writeDay(plan.from + i)} by roles`] as const,
+            ),
+          ]}
+        />
+        {day < 0 && (
+          <Select
+            label="Role"
+            value={row}
+            onChange={setRow}
+            options={rowNames.map((name, i) => [i, name] as const)}
+          />
+        )}
+        <button type="button" className="plain-button" onClick={() => dialog.current?.close()}>
+          Close
+        </button>
+      </div>
+      <div className="px-5 py-3">
+        <p className="text-muted mb-2 text-[12.5px]">
+          {day < 0 ? rowNames[row] : writeLongDay(plan.from + day)}: people on / people needed, the fewest on
+          and the most needed within a block. Short blocks carry their gap.
+        </p>
+        {table.lines.length === 0 ? (
+          <p className="text-muted">Nobody is on and nobody is needed.</p>
+        ) : (
+          <table className="sheet-table tabular-nums">
+            <thead>
+              <tr>
+                <th scope="col">From</th>
+                {table.heads.map((head) => (
+                  <th key={head} scope="col" style={{ textAlign: 'right' }}>
+                    {head}
+                  </th>
+                ))}
+              </tr>
+            </thead>
+            <tbody>
+              {table.lines.map(({ from, cells }) => (
+                <tr key={from}>
+                  <th scope="row" style={{ border: 0, padding: '1px 8px 1px 0' }}>
+                    {writeTime(from, hourFormat)}
+                  </th>
+                  {cells.map((cell, i) => (
+                    <Cell key={i} block={cell} />
+                  ))}
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        )}
+      </div>
+    </dialog>
+  );
+}
+
+function Cell({ block }: { readonly block: Block | undefined }) {
+  if (!block || (block.staffed === 0 && block.needed === 0))
+    return <td style={{ padding: '1px 8px', textAlign: 'right' }} />;
+  const { staffed, needed, gap } = block;
+  return (
+    <td
+      style={{ padding: '1px 8px', textAlign: 'right', whiteSpace: 'nowrap' }}
+      className={gap > 0 ? 'text-gap font-semibold' : staffed > needed ? 'text-slate' : ''}
+    >
+      {gap > 0 && <span className="mr-2">−{gap}</span>}
+      {staffed} / {needed}
+    </td>
+  );
+}
+
+interface Table {
+  readonly heads: readonly string[];
+  readonly lines: readonly { readonly from: number; readonly cells: readonly (Block | undefined)[] }[];
+}
+
+function byDays(judgement: Judgement, row: number, first: number, count: number): Table {
+  const columns = Array.from({ length: count }, (_, i) => first + i);
+  return tableOf(
+    judgement,
+    columns,
+    columns.map((day) => ({ row, day, head: writeDay(judgement.plan.from + day) })),
+  );
+}
+
+function byRoles(judgement: Judgement, day: number, names: readonly string[]): Table {
+  return tableOf(
+    judgement,
+    [day],
+    names.map((head, row) => ({ row, day, head })),
+  );
+}
+
+function tableOf(
+  judgement: Judgement,
+  days: readonly number[],
+  columns: readonly { readonly row: number; readonly day: number; readonly head: string }[],
+): Table {
+  const ranges = days.flatMap((day) => judgement.ranges[day] ?? []);
+  if (ranges.length === 0) return { heads: [], lines: [] };
+  const span = {
+    from: Math.min(...ranges.map((range) => range.from)),
+    to: Math.max(...ranges.map((range) => range.to)),
+  };
+  const blocks = columns.map(({ row, day }) => coverageBetween(judgement, row, day, span));
+  return {
+    heads: columns.map(({ head }) => head),
+    lines: blocks[0].map(({ from }, i) => ({ from, cells: blocks.map((column) => column[i]) })),
+  };
+}

@@ -1,0 +1,287 @@
+import { useDeferredValue, useMemo, useState } from 'react';
+import type { Judgement } from '@/core/consequences/judge';
+import { dayTotals } from '@/core/consequences/totals';
+import { type HourFormat, bareHours, writeDay, writeHours, writeTimeSpan } from '@/core/time/format';
+import { writeMinor, writeMoney } from '@/core/checks/shared/messages';
+import { HEAD_WIDTH } from '../../canvas/row';
+import { type Scale, timeAt } from '../../canvas/scale';
+import { type SkylineBlock, SkylineDay, SkylineTextures, skylineOf } from '../../canvas/skyline';
+import { useController, usePlan, useView } from '../state/controller';
+import { useLooks } from '../grid/role-styles';
+
+const HEIGHT = 118;
+/** In the view of one day there is room for more. */
+const DAY_HEIGHT = 210;
+
+/** People on against people needed under the week, and what each day comes to. */
+export function SkylinePanel({ scale }: { scale: Scale }) {
+  const controller = useController();
+  const judgement = usePlan((plan) => plan.judgement);
+  const row = useView((view) => view.skyline);
+  const place = useView((view) => view.place);
+  const looks = useLooks();
+  const hourFormat = usePlan((plan) => plan.hourFormat);
+  const height = scale.days === 1 ? DAY_HEIGHT : HEIGHT;
+  const days = useSkyline(judgement, row, scale);
+  const shown = days.slice(scale.firstDay, scale.firstDay + scale.days);
+  const most = Math.max(4, ...shown.flat().map((b) => Math.max(b.staffed, b.needed))) + 1;
+  const { roles } = judgement.plan;
+  const marks = useMemo(
+    () => (row === null ? [...roles.map((role) => looks.get(role.id)?.mark ?? ''), ''] : []),
+    [roles, looks, row],
+  );
+  const width = scale.days * scale.dayWidth;
+  const size = judgement.plan.site.blockMinutes;
+
+  const look = (event: React.PointerEvent<SVGSVGElement>) => {
+    const box = event.currentTarget.getBoundingClientRect();
+    const { day, minute } = timeAt(scale, event.clientX - box.left, 1);
+    controller.view.setState({ place: { day, minute: Math.floor(minute / size) * size } });
+  };
+  const onKeyDown = (event: React.KeyboardEvent) => {
+    const sign = event.key === 'ArrowLeft' ? -1 : event.key === 'ArrowRight' ? 1 : 0;
+    if (event.altKey || event.ctrlKey || event.metaKey) return;
+    // The canvas around it has keys of its own; here they mean nothing.
+    event.stopPropagation();
+    if (event.key === 'Escape') controller.view.setState({ place: null });
+    if (sign === 0) return;
+    event.preventDefault();
+    controller.view.setState(({ place: at }) => ({ place: nextPlace(at, sign, scale, size) }));
+  };
+  const here = place ? days[place.day]?.find((block) => block.from === place.minute) : undefined;
+  return (
+    <div
+      className="border-rule bg-sheet shrink-0 border-t"
+      onPointerDown={(event) => event.stopPropagation()}
+      onDoubleClick={(event) => event.stopPropagation()}
+    >
+      <div className="relative flex" style={{ height }}>
+        <div className="flex flex-col gap-1 pt-2 pr-2 pl-4" style={{ width: HEAD_WIDTH }}>
+          <div className="flex items-baseline justify-between">
+            <h2 className="section-title">Skyline</h2>
+            {scale.days > 1 && <FiguresButton />}
+          </div>
+          <p className="text-muted text-[11.5px] leading-3.5">people on against needed</p>
+          <RoleChoice />
+          {scale.days === 1 && <FiguresButton />}
+        </div>
+        <svg
+          width={width}
+          height={height}
+          role="slider"
+          tabIndex={0}
+          aria-label="Skyline: people on against people needed"
+          aria-valuemin={0}
+          aria-valuemax={days.length * 1440}
+          aria-valuenow={place ? place.day * 1440 + place.minute : 0}
+          aria-valuetext={
+            here && place ? describe(judgement.plan.from + place.day, here, hourFormat) : 'no block chosen'
+          }
+          onPointerDown={look}
+          onKeyDown={onKeyDown}
+          className="shrink-0 cursor-crosshair"
+        >
+          <SkylineTextures />
+          {shown.map((blocks, i) => (
+            <g key={scale.firstDay + i}>
+              <line
+                x1={i * scale.dayWidth + 0.5}
+                x2={i * scale.dayWidth + 0.5}
+                y1={0}
+                y2={height}
+                stroke="var(--rule)"
+              />
+              <SkylineDay
+                blocks={blocks}
+                scale={scale}
+                day={scale.firstDay + i}
+                height={height}
+                most={most}
+                marks={marks}
+                place={place?.day === scale.firstDay + i ? place.minute : null}
+              />
+            </g>
+          ))}
+        </svg>
+        <Levels most={most} height={height} />
+      </div>
+      <Totals scale={scale} />
+    </div>
+  );
+}
+
+/** The blocks of every day; a day on which nothing moved keeps those it had. */
+function useSkyline(judgement: Judgement, row: number | null, scale: Scale): readonly SkylineBlock[][] {
+  const [cache] = useState(() => new Map<number, { key: readonly unknown[]; blocks: SkylineBlock[] }>());
+  return useMemo(() => {
+    const rows = judgement.plan.roles.length + 1;
+    return Array.from({ length: judgement.plan.days }, (_, day) => {
+      // Late hours belong to the next day's cells.
+      const cells = judgement.cells.slice(day * rows, (day + 2) * rows);
+      const key = [row, scale.from, scale.to, judgement.frame, ...cells];
+      const known = cache.get(day);
+      if (known && known.key.length === key.length && known.key.every((part, i) => part === key[i]))
+        return known.blocks;
+      const blocks = skylineOf(judgement, row, day, scale);
+      cache.set(day, { key, blocks });
+      return blocks;
+    });
+  }, [judgement, row, scale, cache]);
+}
+
+function nextPlace(
+  at: { day: number; minute: number } | null,
+  sign: number,
+  scale: Scale,
+  size: number,
+): { day: number; minute: number } {
+  if (!at) return { day: scale.firstDay, minute: scale.from };
+  const minute = at.minute + sign * size;
+  if (minute >= scale.from && minute < scale.to) return { day: at.day, minute };
+  const day = at.day + sign;
+  if (day < scale.firstDay || day >= scale.firstDay + scale.days) return at;
+  return { day, minute: sign > 0 ? scale.from : scale.to - size };
+}
+
+function describe(
+  date: number,
+  { from, to, staffed, needed, gap }: SkylineBlock,
+  hourFormat: HourFormat,
+): string {
+  const missing = gap > 0 ? `, ${gap} missing` : '';
+  return `${writeDay(date)} ${writeTimeSpan(from, to, hourFormat)}: ${staffed} on, ${needed} needed${missing}`;
+}
+
+/** Numbers of people at the left of the skyline. */
+function Levels({ most, height }: { most: number; height: number }) {
+  const step = [1, 2, 4, 5, 10, 20, 25, 50, 100, 200].find((n) => most / n <= 5) ?? 500;
+  const levels: number[] = [];
+  for (let people = step; people < most; people += step) levels.push(people);
+  return (
+    <>
+      {levels.map((people) => (
+        <span
+          key={people}
+          className="text-muted absolute text-[10.5px] leading-3"
+          style={{
+            top: height - (people / most) * (height - 18) - 6,
+            left: HEAD_WIDTH - 28,
+            width: 24,
+            textAlign: 'right',
+          }}
+        >
+          {people}
+        </span>
+      ))}
+    </>
+  );
+}
+
+function FiguresButton() {
+  const controller = useController();
+  return (
+    <button
+      type="button"
+      className="text-button mr-6 w-fit text-[11.5px]"
+      title="Coverage as a table (Alt C)"
+      onClick={() => controller.view.setState({ figuresShown: true })}
+    >
+      Figures
+    </button>
+  );
+}
+
+/** Signs of role names that two rows of buttons hold; where there are more, roles are chosen from a list. */
+const SIGNS_AS_BUTTONS = 40;
+/** What a button takes beside its name, in signs. */
+const EDGES = 3;
+
+function RoleChoice() {
+  const controller = useController();
+  const roles = usePlan((plan) => plan.judgement.plan.roles);
+  const row = useView((view) => view.skyline);
+  const choices = [{ row: null, name: 'All' }, ...roles.map((role, i) => ({ row: i, name: role.name }))];
+  if (choices.reduce((sum, { name }) => sum + name.length + EDGES, 0) > SIGNS_AS_BUTTONS)
+    return (
+      <select
+        aria-label="Role of the skyline"
+        className="border-rule bg-sheet mr-6 h-[26px] min-w-0 rounded-[3px] border px-1"
+        value={row ?? ''}
+        onChange={(event) =>
+          controller.view.setState({ skyline: event.target.value === '' ? null : Number(event.target.value) })
+        }
+      >
+        {choices.map((choice) => (
+          <option key={choice.name} value={choice.row ?? ''}>
+            {choice.name}
+          </option>
+        ))}
+      </select>
+    );
+  return (
+    <div role="radiogroup" aria-label="Role of the skyline" className="mr-2 flex flex-wrap gap-0.5">
+      {choices.map((choice) => (
+        <button
+          key={choice.name}
+          type="button"
+          role="radio"
+          aria-checked={choice.row === row}
+          onClick={() => controller.view.setState({ skyline: choice.row })}
+          className={`min-h-6 rounded-[3px] border px-1.5 text-[11.5px] condensed ${
+            choice.row === row ? 'border-ink bg-ink text-sheet font-semibold' : 'border-rule bg-sheet'
+          }`}
+        >
+          {choice.name}
+        </button>
+      ))}
+    </div>
+  );
+}
+
+const NO_BUDGET = { minutes: null, cost: null };
+
+function Totals({ scale }: { scale: Scale }) {
+  const judgement = useDeferredValue(usePlan((plan) => plan.judgement));
+  const totals = useMemo(() => dayTotals(judgement), [judgement]);
+  const { site } = judgement.plan;
+  const paid = judgement.weeks.reduce((sum, week) => sum + week.paid, 0);
+  const cost = judgement.weeks.reduce((sum, week) => sum + week.cost, 0);
+  // A budget is a week's; over several weeks the sum stands alone.
+  const weeks = judgement.weeks.length;
+  const budget = weeks === 1 ? judgement.plan.budget : NO_BUDGET;
+  const overHours = budget.minutes !== null && paid > budget.minutes;
+  const narrow = scale.dayWidth < 56;
+  const money = writeMinor(cost, site.currency, true);
+  const overCost = judgement.weeks.some((week) => week.snags.some((snag) => snag.unit === 'money'));
+  return (
+    <div className="border-ink relative flex h-[42px] border-t-[1.5px]">
+      <dl className="pt-[5px] pl-4 leading-4" style={{ width: HEAD_WIDTH }}>
+        <dt className="sr-only">Hours of the week</dt>
+        <dd className={`text-[12.5px] font-semibold ${overHours ? 'text-brass' : ''}`}>
+          {budget.minutes === null
+            ? writeHours(paid)
+            : `${bareHours(paid)} of ${bareHours(budget.minutes)} h`}
+        </dd>
+        <dt className="sr-only">Cost of the week</dt>
+        <dd className={`text-[11.5px] ${overCost ? 'text-brass font-semibold' : 'text-muted'}`}>
+          {budget.cost === null ? money : `${money} of ${writeMoney(budget.cost, site.currency, true)}`}
+        </dd>
+      </dl>
+      {totals.slice(scale.firstDay, scale.firstDay + scale.days).map((day) => (
+        <dl
+          key={day.date}
+          className={`border-rule overflow-hidden border-l pt-[5px] leading-4 ${narrow ? 'text-center' : 'pl-1.5'}`}
+          style={{ width: scale.dayWidth }}
+        >
+          <dt className="sr-only">Hours and cost of {writeDay(day.date)}</dt>
+          <dd className={narrow ? 'condensed text-[11px]' : 'text-[12.5px] font-semibold'}>
+            {narrow ? bareHours(Math.round(day.paidMinutes / 60) * 60) : writeHours(day.paidMinutes)}
+          </dd>
+          <dd className={narrow ? 'sr-only' : 'text-muted text-[11.5px]'}>
+            {writeMinor(day.cost, site.currency, true)}
+          </dd>
+        </dl>
+      ))}
+    </div>
+  );
+}

@@ -1,0 +1,163 @@
+import { NotebookText } from 'lucide-react';
+import { civilOf, isoWeek } from '@/core/time/day';
+import { writeDay, writeLongDay, writeTinyTime } from '@/core/time/format';
+import { HEAD_WIDTH } from '../../canvas/row';
+import { type Scale, ticksOf, xOf } from '../../canvas/scale';
+import { useFrame } from '../state/header-context';
+import { AS_LISTED, filterSaid } from '@/core/plan/arrangement';
+import { useController, usePlan, useView } from '../state/controller';
+
+/** In pixels, its lower line included. */
+export const DAY_HEADS_HEIGHT = 44;
+
+/** The days and hours above the canvas, with what is special about a date. */
+export function DayHeads({ scale }: { scale: Scale }) {
+  const from = usePlan((state) => state.judgement.plan.from);
+  const holidays = usePlan((state) => state.judgement.plan.holidays);
+  const hourFormat = usePlan((state) => state.hourFormat);
+  const { today } = useFrame();
+  const daybook = usePlan((state) => state.beside.daybook);
+  const controller = useController();
+  const narrow = scale.dayWidth < NARROW;
+  return (
+    <div role="rowgroup" className="border-rule bg-paper sticky top-0 z-10 shrink-0 border-b">
+      <div role="row" aria-rowindex={1} className="relative h-[43px]">
+        <div
+          role="columnheader"
+          className="text-muted absolute bottom-1 left-0 flex justify-between pr-3 pl-4 text-[11px]"
+          style={{ width: HEAD_WIDTH }}
+        >
+          <RowsButton />
+        </div>
+        {Array.from({ length: scale.days }, (_, i) => {
+          const day = scale.firstDay + i;
+          const date = from + day;
+          const named = holidays.filter((holiday) => holiday.date === date);
+          const name = named.map((holiday) => holiday.name + (holiday.closed ? ', closed' : '')).join(', ');
+          const note = daybook.find((one) => one.date === date)?.note ?? null;
+          if (narrow)
+            return <NarrowDay key={day} {...{ scale, date, name, note }} left={i} today={date === today} />;
+          return (
+            <div
+              key={day}
+              role="columnheader"
+              className="border-rule absolute inset-y-0 overflow-hidden border-l"
+              style={{ left: HEAD_WIDTH + i * scale.dayWidth, width: scale.dayWidth }}
+              aria-label={`${writeLongDay(date)}${name ? `, ${name}` : ''}, week ${isoWeek(date).week}`}
+            >
+              <div
+                className={`flex items-baseline gap-1.5 pt-[5px] pl-1 whitespace-nowrap ${note ? 'pr-6' : ''}`}
+              >
+                <span
+                  className={`text-[13px] font-semibold ${date === today ? 'border-ink border-b-2 leading-[15px]' : ''}`}
+                >
+                  {scale.days === 1 ? writeLongDay(date) : writeDay(date)}
+                </span>
+                {date === today && <span className="text-muted text-[11px]">today</span>}
+                {name && (
+                  <span className="text-brass condensed min-w-0 truncate text-[11.5px] italic" title={name}>
+                    {scale.dayWidth < TIGHT ? '*' : name}
+                  </span>
+                )}
+              </div>
+              <button
+                type="button"
+                className={`absolute top-0 right-0 flex min-h-6 max-w-[70%] min-w-6 items-center justify-center truncate pr-1 text-[11.5px] ${note ? 'font-semibold underline underline-offset-2' : 'text-muted opacity-0 hover:opacity-100 focus-visible:opacity-100'}`}
+                title={note ?? 'Write a note for this day'}
+                aria-label={
+                  note ? `Daybook of ${writeDay(date)}: ${note}` : `Write in the daybook of ${writeDay(date)}`
+                }
+                onPointerDown={(event) => event.stopPropagation()}
+                onClick={() => controller.open({ kind: 'day', day })}
+              >
+                {note === null ? '+' : scale.dayWidth < 220 ? <NotebookText size={13} aria-hidden /> : note}
+              </button>
+              {ticksOf(scale).map((minute) => (
+                <span
+                  key={minute}
+                  className="text-muted absolute bottom-0 -translate-x-1/2 pb-[5px] text-[10.5px] leading-3 after:absolute after:bottom-0 after:left-1/2 after:h-1 after:border-l after:border-[var(--rule)]"
+                  style={{ left: xOf({ ...scale, firstDay: day }, day, minute) }}
+                >
+                  {writeTinyTime(minute, hourFormat)}
+                </span>
+              ))}
+            </div>
+          );
+        })}
+      </div>
+    </div>
+  );
+}
+
+/** Days narrower than this, in pixels, have no room for a name beside their date. */
+const TIGHT = 96;
+/** Days narrower than this, in pixels, show their date only. */
+const NARROW = 56;
+
+function NarrowDay({
+  scale,
+  date,
+  name,
+  note,
+  left,
+  today,
+}: {
+  scale: Scale;
+  date: number;
+  name: string;
+  note: string | null;
+  left: number;
+  today: boolean;
+}) {
+  const { date: number } = civilOf(date);
+  const weekday = writeDay(date).slice(0, 2);
+  return (
+    <div
+      role="columnheader"
+      className="border-rule absolute inset-y-0 overflow-hidden border-l pt-1 text-center"
+      style={{ left: HEAD_WIDTH + left * scale.dayWidth, width: scale.dayWidth }}
+      title={[writeLongDay(date), name, note].filter(Boolean).join('. ')}
+      aria-label={[writeLongDay(date), name, note].filter(Boolean).join(', ')}
+    >
+      <span className={`block text-[11px] leading-4 ${left % 7 === 0 ? 'font-semibold' : 'text-muted'}`}>
+        {weekday}
+      </span>
+      <span className={`text-[12px] leading-4 font-semibold ${today ? 'border-ink border-b-2' : ''}`}>
+        {number}
+        {(name || note) && <span className="text-brass">*</span>}
+      </span>
+    </div>
+  );
+}
+
+/** Which rows are shown: opens how they are grouped, sorted and filtered. */
+function RowsButton() {
+  const controller = useController();
+  const arrangement = useView((view) => view.arrangement);
+  const shown = useView((view) => view.layout.rows.length);
+  const all = usePlan((state) => state.judgement.plan.people.length);
+  const words = usePlan((state) => state.words);
+  const { rowsAre } = arrangement;
+  const said = filterSaid(arrangement, words.role);
+  const arranged = arrangement !== AS_LISTED && (arrangement.group !== 'none' || arrangement.sort !== 'list');
+  return (
+    <>
+      <button
+        type="button"
+        className={`truncate underline underline-offset-2 ${said ? 'text-brass font-semibold' : ''}`}
+        title={`Group, sort and filter the rows (Alt R)${said ? `: ${said}` : ''}`}
+        onPointerDown={(event) => event.stopPropagation()}
+        onClick={() => controller.open({ kind: 'rows' })}
+      >
+        {rowsAre !== 'people'
+          ? `By ${rowsAre === 'roles' ? 'role' : 'need'}${said ? `: ${said}` : ''}`
+          : said
+            ? `${shown} of ${all}: ${said}`
+            : arranged
+              ? `${all} people, arranged`
+              : `${all} people`}
+      </button>
+      {!said && rowsAre === 'people' && <span className="whitespace-nowrap">h / contract</span>}
+    </>
+  );
+}

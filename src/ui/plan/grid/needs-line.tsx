@@ -1,0 +1,166 @@
+import { memo } from 'react';
+import type { Change } from '@/core/plan/change';
+import type { Shift } from '@/core/plan/types';
+import { publicationOf } from '@/core/publish/publication';
+import { type HourFormat, writeDay, writeShortSpan, writeTimeSpan } from '@/core/time/format';
+import { Bar, type RoleLook } from '../../canvas/bar';
+import { HEAD_WIDTH } from '../../canvas/row';
+import { type Scale, xOf } from '../../canvas/scale';
+import { CellEditor } from '../input/cell-editor';
+import { usePlan, useView } from '../state/controller';
+import { type DemandLayout, LANE, LANES, type LaidCell, STEP, TOP } from './needs-layout';
+import type { TypedShift } from '../state/edits';
+import { GhostShape } from './ghost';
+import { useLooks } from './role-styles';
+
+interface Props {
+  readonly layout: DemandLayout;
+  readonly index: number;
+  /** In pixels from the first row. */
+  readonly top: number;
+  /** Day of the active cell in this row, -1 for none. */
+  readonly active: number;
+  readonly scale: Scale;
+  /** What typed shifts change; null: nothing is typed here. */
+  readonly changesOf: ((shifts: readonly TypedShift[]) => Change[]) | null;
+}
+
+/** One role or need over the days: what is missing first, then who fills it. */
+export const DemandLine = memo(function DemandLine(props: Props) {
+  const { layout, index, top, active, scale, changesOf } = props;
+  const { row, cells, height } = layout;
+  const hourFormat = usePlan((state) => state.hourFormat);
+  const published = usePlan((state) => state.published);
+  const from = usePlan((state) => state.judgement.plan.from);
+  const ghost = useView((view) => (view.ghost?.row === index ? view.ghost : null));
+  const looks = useLooks();
+  return (
+    <div
+      role="row"
+      aria-rowindex={index + 2}
+      data-line={index}
+      className="border-fine absolute inset-x-0 border-b"
+      style={{ top, height, zIndex: changesOf ? 2 : undefined }}
+    >
+      <div
+        role="rowheader"
+        className="absolute inset-y-0 left-0 overflow-hidden pt-1.5 pr-2 pl-4"
+        style={{ width: HEAD_WIDTH }}
+      >
+        <span className="block truncate text-[12.5px] leading-4 font-semibold">{row.name}</span>
+        <span className="text-muted block truncate text-[11px] leading-3">{row.note}</span>
+      </div>
+      {cells.map((cell, i) => (
+        <div
+          key={cell.day}
+          id={`demand-${index}-${cell.day}`}
+          role="gridcell"
+          aria-colindex={cell.day + 2}
+          aria-label={`${row.name}, ${writeDay(from + cell.day)}: ${describe(cell, hourFormat)}`}
+          data-active={active === cell.day || undefined}
+          className="canvas-cell"
+          style={{ left: HEAD_WIDTH + i * scale.dayWidth, width: scale.dayWidth }}
+        >
+          <CellContent {...{ cell, scale, hourFormat, published, looks }} role={row.role} />
+        </div>
+      ))}
+      {ghost && <GhostShape ghost={ghost} scale={scale} />}
+      {changesOf && (
+        <CellEditor scale={scale} top={2} low={index < 3} whose={`${row.name}, open`} changesOf={changesOf} />
+      )}
+    </div>
+  );
+});
+
+/** Shifts that are named one by one where a cell is put into words. */
+const NAMED = 12;
+
+function describe({ shifts, missing }: LaidCell, hourFormat: HourFormat): string {
+  const gaps = missing.map((gap) => gapSaid(gap, hourFormat));
+  const who = shifts.slice(0, NAMED).map((one) => whoSaid(one, hourFormat));
+  const more = shifts.length > NAMED ? [`${shifts.length - NAMED} more`] : [];
+  return [...who, ...more, ...gaps].join('; ') || 'nobody';
+}
+
+function gapSaid({ from, to, count }: LaidCell['missing'][number], hourFormat: HourFormat): string {
+  return `${count} missing ${writeTimeSpan(from, to, hourFormat)}`;
+}
+
+function whoSaid({ shift, name }: LaidCell['shifts'][number], hourFormat: HourFormat): string {
+  return `${name} ${writeTimeSpan(shift.own!.from, shift.own!.to, hourFormat)}`;
+}
+
+/** What stands in a cell; drawn again only when something of it changed. */
+const CellContent = memo(function CellContent({
+  cell: { day, shifts, missing, lanes },
+  role,
+  scale,
+  hourFormat,
+  published,
+  looks,
+}: {
+  readonly cell: LaidCell;
+  /** The role of the row; null: everybody. */
+  readonly role: string | null;
+  readonly scale: Scale;
+  readonly hourFormat: HourFormat;
+  readonly published: ReadonlyMap<string, Shift>;
+  readonly looks: ReadonlyMap<string, RoleLook>;
+}) {
+  const lifted = useView((view) => view.ghost?.lifted ?? null);
+  const local: Scale = { ...scale, firstDay: day };
+  const hidden = lanes.of.filter((lane) => lane >= LANES).length;
+  const below = missing.length > 0 ? STEP : 0;
+  return (
+    <>
+      {shifts.map((one, n) => {
+        if (lanes.of[n] >= LANES) return null;
+        const { shift, name } = one;
+        const drawn = role ?? shift.role;
+        return (
+          <Bar
+            key={shift.id}
+            shift={shift}
+            scale={local}
+            day={day}
+            look={(drawn && looks.get(drawn)) || null}
+            hourFormat={hourFormat}
+            pencil={publicationOf(shift.own!, published.get(shift.id)) !== 'published'}
+            trouble={null}
+            top={TOP + lanes.of[n] * STEP + below}
+            height={LANE}
+            lifted={lifted === shift.id}
+            picked={false}
+            title={whoSaid(one, hourFormat)}
+            called={name}
+          />
+        );
+      })}
+      {missing.map((gap) => {
+        const left = xOf(local, day, gap.from);
+        const width = Math.max(xOf(local, day, gap.to) - left, 4);
+        return (
+          <div
+            key={`${gap.from} ${gap.to}`}
+            className="border-gap text-gap condensed absolute overflow-hidden border border-dashed text-center text-[11px] leading-[18px] font-semibold whitespace-nowrap"
+            title={gapSaid(gap, hourFormat)}
+            style={{ left, width, top: TOP, height: LANE }}
+          >
+            {width > 16 && `−${gap.count}`} {width > 70 && writeShortSpan(gap.from, gap.to, hourFormat)}
+          </div>
+        );
+      })}
+      {hidden > 0 && (
+        <span
+          className="text-muted absolute bottom-1 left-1 text-[11.5px] leading-4"
+          title={shifts
+            .filter((_, n) => lanes.of[n] >= LANES)
+            .map((one) => whoSaid(one, hourFormat))
+            .join(', ')}
+        >
+          and {hidden} more
+        </span>
+      )}
+    </>
+  );
+});

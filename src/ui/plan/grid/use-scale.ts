@@ -1,0 +1,25 @@
+import { useLayoutEffect, useMemo, useState } from 'react';
+import { HEAD_WIDTH } from '../../canvas/row';
+import { type Scale, hoursOf, scaleOf } from '../../canvas/scale';
+import { usePlan, useView } from '../state/controller';
+
+/** The scale of what is looked at, in the width there is. */
+export function useScale(scroller: React.RefObject<HTMLDivElement | null>): Scale {
+  const [width, setWidth] = useState(840);
+  useLayoutEffect(() => {
+    const element = scroller.current!;
+    const measure = () => setWidth(Math.max(element.clientWidth - HEAD_WIDTH, 200));
+    measure();
+    const observer = new ResizeObserver(measure);
+    observer.observe(element);
+    return () => observer.disconnect();
+  }, [scroller]);
+  const hours = usePlan((state) => {
+    const { from, to } = hoursOf(state.judgement);
+    return `${from} ${to}`;
+  });
+  const [from, to] = hours.split(' ').map(Number);
+  const days = useView((view) => view.days);
+  const firstDay = useView((view) => view.firstDay);
+  return useMemo(() => scaleOf({ from, to }, firstDay, days, width), [from, to, firstDay, days, width]);
+}

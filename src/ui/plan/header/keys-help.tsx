@@ -1,0 +1,66 @@
+import { useEffect, useRef } from 'react';
+import { useController } from '../state/controller';
+
+const KEYS: readonly (readonly [string, string])[] = [
+  ['Arrows', 'move between cells; Tab leaves the canvas'],
+  ['9-17, 9-13 17-22, 9-17 bar, Enter', 'set the shifts of the cell; the short name of a template does too'],
+  ['Enter or F2', 'open the cell’s shifts as text'],
+  ['Del', 'clear'],
+  [
+    'Ctrl M',
+    'pick up the shift: arrows move it, Shift + arrows move its end, Ctrl + arrows change the day, Alt goes in 5 min; Enter drops it, Esc leaves it',
+  ],
+  ['Ctrl C, X, V', 'copy, cut, paste'],
+  ['Ctrl D, Ctrl R, Ctrl Enter', 'fill down, fill right, fill the selection with what is typed'],
+  ['Shift + arrows, Shift + drag', 'select a range'],
+  ['Ctrl Z, Ctrl Shift Z', 'undo, redo'],
+  ['Alt ← →', 'previous and next week'],
+  ['Alt 1, 3, 7, 4', 'one day, three days, the week, four weeks'],
+  ['Alt N', 'next snag'],
+  ['Alt W', 'who can cover the shift, or the gap that is looked into'],
+  ['Alt Enter', 'the shift in full: breaks, duties, note, split, join'],
+  ['Alt S', 'several shifts at once: those selected, or picked by a rule'],
+  ['Alt R', 'group, sort and filter the rows, or have roles or needs as rows'],
+  ['Alt C', 'coverage as a table'],
+  ['Ctrl K', 'find a person, a week, a command'],
+  [
+    'Drag',
+    'draw on empty canvas, move a shift, pull its ends, in the view of one day move its breaks and duties; Ctrl copies, Alt goes in 5 min, Esc leaves it',
+  ],
+];
+
+/** All keys of the plan, in a dialog. */
+export function KeysHelp() {
+  const controller = useController();
+  const dialog = useRef<HTMLDialogElement>(null);
+  useEffect(() => dialog.current?.showModal(), []);
+  const close = () => {
+    controller.view.setState({ keysShown: false });
+    document.getElementById('canvas')?.focus();
+  };
+  return (
+    <dialog
+      ref={dialog}
+      onClose={close}
+      aria-labelledby="keys-title"
+      className="border-ink bg-sheet text-ink m-auto w-[640px] max-w-[92vw] rounded-[3px] border p-5"
+    >
+      <div className="mb-3 flex justify-between">
+        <h2 id="keys-title" className="page-title">
+          Keys
+        </h2>
+        <button type="button" className="plain-button" onClick={() => dialog.current?.close()}>
+          Close
+        </button>
+      </div>
+      <dl className="grid grid-cols-[210px_1fr] gap-x-4 gap-y-1.5">
+        {KEYS.map(([keys, does]) => (
+          <div key={keys} className="contents">
+            <dt className="font-semibold">{keys}</dt>
+            <dd>{does}</dd>
+          </div>
+        ))}
+      </dl>
+    </dialog>
+  );
+}

@@ -1,0 +1,215 @@
+import Link from 'next/link';
+import { isoWeek, writeDate } from '@/core/time/day';
+import { bareHours, writeDays, counted } from '@/core/time/format';
+import type { WeekLine } from '@/server/plan/payload';
+import { useController, usePlan, useView } from '../state/controller';
+import { useFrame } from '../state/header-context';
+import type { DayCount } from '../state/view-store';
+
+/** The address of a site's week. */
+export function weekAddress(site: string, first: number): string {
+  return `/plan/${encodeURIComponent(site)}/${writeDate(first)}`;
+}
+
+/** The address where a week is started, from another week if one is named. */
+export function startAddress(site: string, first: number, from?: number): string {
+  const query = from === undefined ? '' : `?from=${writeDate(from)}`;
+  return `${weekAddress(site, first)}/start${query}`;
+}
+
+const LINE = { published: 'border-solid', draft: 'border-dashed', empty: 'border-dotted' } as const;
+
+/** The weeks around this one: how one moves in time. */
+export function WeekStrip({ children }: { children?: React.ReactNode }) {
+  const { weeks, week, site } = useFrame();
+  return (
+    <div className="border-rule bg-sheet flex h-[50px] shrink-0 items-stretch border-b">
+      <nav aria-label="Weeks" className="flex">
+        {weeks.map((line) => (
+          <Link
+            key={line.first}
+            href={weekAddress(site.id, line.first)}
+            aria-current={line.first === week ? 'true' : undefined}
+            className={`border-rule flex flex-col justify-center border-r px-2.5 ${
+              line.first === week ? 'bg-paper min-w-[132px]' : 'hover:bg-paper'
+            }`}
+          >
+            <span
+              className={
+                line.first === week
+                  ? 'font-serif text-[16px] leading-5 font-semibold'
+                  : 'leading-4 font-semibold'
+              }
+            >
+              {writeDays(line.first, 7, line.first !== week)}
+            </span>
+            <span
+              className={`border-ink border-b-2 pb-[3px] text-[11.5px] leading-4 ${LINE[line.state]} ${line.state === 'empty' ? 'border-rule' : ''}`}
+            >
+              <span className="text-muted">
+                wk {isoWeek(line.first + 3).week} ·{' '}
+                {line.first === week ? <LiveHours line={line} /> : hoursText(line)}
+              </span>
+            </span>
+          </Link>
+        ))}
+      </nav>
+      {children}
+    </div>
+  );
+}
+
+function hoursText({ state, minutes }: WeekLine): string {
+  return state === 'empty' ? 'empty' : `${bareHours(minutes)} h`;
+}
+
+function LiveHours({ line }: { line: WeekLine }) {
+  const minutes = useLiveMinutes();
+  return <>{minutes === null ? hoursText(line) : minutes}</>;
+}
+
+function useLiveMinutes(): string | null {
+  const { plan, weeks } = usePlan((state) => state.judgement);
+  const minutes = weeks.reduce((sum, week) => sum + week.paid, 0);
+  if (plan.shifts.length === 0) return 'empty';
+  return plan.budget.minutes === null || weeks.length > 1
+    ? `${bareHours(minutes)} h`
+    : `${bareHours(minutes)} of ${bareHours(plan.budget.minutes)} h`;
+}
+
+/** What stands at the right of the strip: how edits are kept, undo, and how many days are shown. */
+export function WeekTools() {
+  const controller = useController();
+  const undo = usePlan((state) => state.undo.length > 0);
+  const redo = usePlan((state) => state.redo.length > 0);
+  return (
+    <div className="ml-auto flex items-center gap-2.5 px-4">
+      <SaveStateLabel />
+      <MonthButton />
+      <span className="flex gap-1">
+        <button
+          type="button"
+          className="plain-button"
+          disabled={!undo}
+          onClick={() => controller.undo()}
+          title="Ctrl Z"
+        >
+          Undo
+        </button>
+        <button
+          type="button"
+          className="plain-button"
+          disabled={!redo}
+          onClick={() => controller.redo()}
+          title="Ctrl Shift Z"
+        >
+          Redo
+        </button>
+      </span>
+      <DaysShown />
+    </div>
+  );
+}
+
+function MonthButton() {
+  const controller = useController();
+  const shown = useView((view) => view.monthShown);
+  return (
+    <button
+      type="button"
+      className="plain-button max-[1180px]:hidden"
+      aria-expanded={shown}
+      title="Hours, cost and snags of the weeks around this one"
+      onClick={() => controller.view.setState({ monthShown: !shown })}
+    >
+      Month
+    </button>
+  );
+}
+
+function SaveStateLabel() {
+  const save = usePlan((state) => state.save);
+  const waiting = usePlan((state) => state.pending.length);
+  const at = save.at === null ? null : new Date(save.at);
+  const clock = at
+    ? `${String(at.getHours()).padStart(2, '0')}:${String(at.getMinutes()).padStart(2, '0')}`
+    : '';
+  const text =
+    save.kind === 'offline'
+      ? `${save.cause ? 'Not saved yet' : 'Offline'}, ${counted(waiting, 'change')} kept here`
+      : save.kind === 'saving'
+        ? 'Saving'
+        : at
+          ? `Saved ${clock}`
+          : 'All saved';
+  return (
+    <span
+      role="status"
+      data-testid="save-state"
+      title={save.kind === 'offline' ? (save.cause ?? undefined) : undefined}
+      className={save.kind === 'offline' ? 'text-gap font-semibold' : 'text-muted'}
+    >
+      {text}
+    </span>
+  );
+}
+
+const CHOICES: readonly { days: DayCount; label: string; key: string }[] = [
+  { days: 28, label: '4 wk', key: 'Alt 4' },
+  { days: 7, label: 'Week', key: 'Alt 7' },
+  { days: 3, label: '3 days', key: 'Alt 3' },
+  { days: 1, label: 'Day', key: 'Alt 1' },
+];
+
+function DaysShown() {
+  const controller = useController();
+  const days = useView((view) => view.days);
+  const firstDay = useView((view) => view.firstDay);
+  const count = usePlan((state) => state.judgement.plan.days);
+  const move = (by: number) => controller.step(0, by, false);
+  return (
+    <span className="flex items-center gap-1">
+      {days < 7 && (
+        <button
+          type="button"
+          className="plain-button"
+          aria-label="Day before"
+          disabled={firstDay === 0}
+          onClick={() => move(-days)}
+        >
+          ‹
+        </button>
+      )}
+      <span
+        role="radiogroup"
+        aria-label="Days shown"
+        className="border-rule flex overflow-hidden rounded-[3px] border"
+      >
+        {CHOICES.map((choice) => (
+          <button
+            key={choice.days}
+            type="button"
+            role="radio"
+            aria-checked={days === choice.days}
+            title={choice.key}
+            onClick={() => controller.show(choice.days)}
+            className={`h-[26px] px-2.5 whitespace-nowrap ${days === choice.days ? 'bg-ink text-sheet font-semibold' : 'bg-sheet'}`}
+          >
+            {choice.label}
+          </button>
+        ))}
+      </span>
+      {days < 7 && (
+        <button
+          type="button"
+          className="plain-button"
+          aria-label="Day after"
+          disabled={firstDay + days >= count}
+          onClick={() => move(days)}
+        >
+          ›
+        </button>
+      )}
+    </span>
+  );
+}

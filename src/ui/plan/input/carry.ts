@@ -1,0 +1,47 @@
+import type { Change } from '@/core/plan/change';
+import { writeShortSpan } from '@/core/time/format';
+import type { PlanController } from '../state/controller';
+import { placeChanges, shiftsIn } from '../state/edits';
+import { type Carry, firstDayWith } from '../state/view-store';
+
+/** Picks up the first shift of the active cell, to be moved with the arrows and put down with Enter. */
+export function pickUp(controller: PlanController): void {
+  const { active } = controller.view.getState();
+  const [shift] = shiftsIn(controller.plan.judgement, active);
+  if (!shift) return controller.tell({ text: 'There is no shift to move here.' });
+  carryTo(controller, { shift, cell: active, from: shift.from, to: shift.to });
+}
+
+/** Shows a carried shift at a new place, with what putting it down there would do. */
+export function carryTo(controller: PlanController, carry: Carry): void {
+  const tried = controller.try(carried(controller, carry));
+  const { cell, from, to, shift } = carry;
+  controller.view.setState((view) => ({
+    carry,
+    active: cell,
+    anchor: null,
+    firstDay: firstDayWith(view, cell.day),
+    ghost: {
+      row: cell.row,
+      day: cell.day,
+      from,
+      to,
+      role: shift.role,
+      lifted: shift.id,
+      text: `${writeShortSpan(from, to, controller.plan.hourFormat)}: ${tried.text}`,
+      refused: tried.refused !== null,
+      at: null,
+    },
+  }));
+}
+
+/** Puts the carried shift where it is, or back where it was. */
+export function putDown(controller: PlanController, keep: boolean): void {
+  const { carry } = controller.view.getState();
+  controller.view.setState({ carry: null, ghost: null });
+  if (carry && keep) controller.commit(carried(controller, carry));
+}
+
+function carried(controller: PlanController, { shift, cell, from, to }: Carry): Change[] {
+  return placeChanges(controller.plan.judgement, shift, cell, { from, to });
+}

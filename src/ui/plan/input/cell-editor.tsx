@@ -1,0 +1,229 @@
+import { useEffect, useRef, useState } from 'react';
+import { examples } from '@/core/time/parse-time';
+import { writeTimeSpan } from '@/core/time/format';
+import { HEAD_WIDTH, ROW_HEIGHT } from '../../canvas/row';
+import type { Scale } from '../../canvas/scale';
+import type { Change } from '@/core/plan/change';
+import { useController, usePlan, useView } from '../state/controller';
+import type { TypedShift } from '../state/edits';
+
+interface Props {
+  readonly scale: Scale;
+  readonly top: number;
+  /** Near the upper edge, so that the line about it goes below. */
+  readonly low: boolean;
+  /** Whose shifts are typed, where that is not the active row's person. */
+  readonly whose?: string;
+  /** What typed shifts change, where they do not set the cell. */
+  readonly changesOf?: (shifts: readonly TypedShift[]) => Change[];
+}
+
+/** Typing shifts into a cell: what is meant and what it would do is said while typing. */
+export function CellEditor({ scale, top, low, whose, changesOf }: Props) {
+  const controller = useController();
+  const active = useView((view) => view.active);
+  const several = useView((view) => view.anchor !== null);
+  const [text, setText] = useState(() => controller.view.getState().editing?.text ?? '');
+  const [doubted, setDoubted] = useState<string | null>(null);
+  const field = useRef<HTMLInputElement>(null);
+  useEffect(() => {
+    const input = field.current!;
+    input.focus();
+    input.setSelectionRange(input.value.length, input.value.length);
+  }, []);
+  const leaving = useRef(false);
+  const judgement = usePlan((plan) => plan.judgement);
+  const changesTo = (shifts: readonly TypedShift[], everywhere: boolean) =>
+    changesOf ? changesOf(shifts) : controller.typed(shifts, everywhere);
+  const outcome = useOutcome(text, (shifts) => changesTo(shifts, false));
+  const close = () => controller.view.setState({ editing: null });
+
+  const enter = (everywhere: boolean) => {
+    if (!outcome.ok) {
+      field.current?.setSelectionRange(outcome.at.from, outcome.at.to);
+      return;
+    }
+    const changes = changesTo(outcome.shifts, everywhere);
+    const tried = controller.try(changes);
+    if (tried.refused) return setDoubted(null);
+    if (tried.doubt && doubted !== text) return setDoubted(text);
+    // The focus moves while nothing has changed yet: after the edit it would cost a layout of its own.
+    leaving.current = true;
+    document.getElementById('canvas')?.focus({ preventScroll: true });
+    leaving.current = false;
+    if (controller.commit(changes, true)) close();
+    else field.current?.focus();
+  };
+  const onKeyDown = (event: React.KeyboardEvent) => {
+    event.stopPropagation();
+    if (event.key === 'Enter') enter(event.ctrlKey || event.metaKey);
+    else if (event.key === 'Escape') close();
+    else if (event.key === 'Tab') {
+      event.preventDefault();
+      enter(false);
+    } else return;
+    event.preventDefault();
+  };
+
+  const left = HEAD_WIDTH + (active.day - scale.firstDay) * scale.dayWidth;
+  const width = Math.max(scale.dayWidth, 150);
+  const edge = HEAD_WIDTH + scale.days * scale.dayWidth;
+  const person = whose ?? judgement.plan.people[active.row]?.name ?? 'Open shifts';
+  return (
+    <div
+      className="absolute z-20"
+      style={{ left: Math.min(left, edge - width), top, width }}
+      onPointerDown={(event) => event.stopPropagation()}
+      onDoubleClick={(event) => event.stopPropagation()}
+    >
+      <input
+        ref={field}
+        value={text}
+        onChange={(event) => {
+          setText(event.target.value);
+          setDoubted(null);
+        }}
+        onKeyDown={onKeyDown}
+        onBlur={(event) => {
+          // Leaving with the mouse keeps what can be kept; the rest stays open to be mended.
+          if (event.relatedTarget === null || leaving.current) return;
+          if (text.trim() === '') close();
+          else if (outcome.ok) enter(false);
+        }}
+        data-typing
+        aria-label={`Shifts of ${person}`}
+        aria-invalid={!outcome.ok}
+        aria-describedby="typed-outcome"
+        spellCheck={false}
+        autoComplete="off"
+        className="border-ink bg-sheet text-ink w-full rounded-[3px] border-2 px-1.5 text-[12.5px] font-semibold outline-none"
+        style={{ height: ROW_HEIGHT - 1 }}
+      />
+      <div
+        id="typed-outcome"
+        role="status"
+        className={`bg-sheet border-ink absolute left-0 w-[290px] rounded-[3px] border px-2.5 py-1.5 text-[12.5px] ${
+          low ? 'top-[36px]' : 'bottom-[36px]'
+        }`}
+        style={left > edge - 290 ? { left: 'auto', right: 0 } : undefined}
+      >
+        <Outcome text={text} outcome={outcome} doubted={doubted === text} several={several} />
+        <TemplateBox text={text} onChoose={setText} />
+      </div>
+    </div>
+  );
+}
+
+/** Templates whose name or short name fits what is typed; choosing one types its short name. */
+function TemplateBox({ text, onChoose }: { text: string; onChoose: (text: string) => void }) {
+  const templates = usePlan((state) => state.beside.templates);
+  const hourFormat = usePlan((state) => state.hourFormat);
+  const wanted = text.trim().toLocaleLowerCase();
+  const fits = templates.filter(
+    ({ short, name }) =>
+      wanted === '' ||
+      (/^\p{L}/u.test(wanted) &&
+        (short.toLocaleLowerCase().startsWith(wanted) || name.toLocaleLowerCase().includes(wanted))),
+  );
+  if (fits.length === 0) return null;
+  return (
+    <ul className="border-fine mt-1 border-t pt-1">
+      {fits.slice(0, 5).map(({ id, short, name, form }) => (
+        <li key={id}>
+          <button
+            type="button"
+            tabIndex={-1}
+            className="flex min-h-6 w-full items-baseline gap-1.5 text-left hover:underline"
+            // The field keeps the focus: the name is typed into it.
+            onPointerDown={(event) => {
+              event.preventDefault();
+              onChoose(short);
+            }}
+          >
+            <span className="key">{short}</span>
+            <span className="truncate">{name}</span>
+            <span className="text-muted ml-auto">{writeTimeSpan(form.from, form.to, hourFormat)}</span>
+          </button>
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+type TypedOutcome =
+  | {
+      readonly ok: true;
+      readonly shifts: readonly TypedShift[];
+      readonly line: string;
+      readonly refused: boolean;
+      readonly doubt: string | null;
+    }
+  | { readonly ok: false; readonly message: string; readonly at: { from: number; to: number } };
+
+function useOutcome(text: string, changesOf: NonNullable<Props['changesOf']>): TypedOutcome {
+  const controller = useController();
+  usePlan((plan) => plan.judgement);
+  const read = controller.read(text);
+  if (!read.ok) return { ok: false, message: read.problem.message, at: read.problem.at };
+  const tried = controller.try(changesOf(read.value));
+  return {
+    ok: true,
+    shifts: read.value,
+    line: tried.text,
+    refused: tried.refused !== null,
+    doubt: tried.doubt,
+  };
+}
+
+function Outcome({
+  text,
+  outcome,
+  doubted,
+  several,
+}: {
+  text: string;
+  outcome: TypedOutcome;
+  doubted: boolean;
+  several: boolean;
+}) {
+  const hourFormat = usePlan((plan) => plan.hourFormat);
+  if (text.trim() === '')
+    return (
+      <span className="text-muted">Type {examples(hourFormat)}, with a role if needed. Empty clears.</span>
+    );
+  if (!outcome.ok)
+    return (
+      <>
+        <span className="text-gap block font-semibold">
+          {outcome.message.charAt(0).toUpperCase() + outcome.message.slice(1)}
+        </span>
+        <span className="block truncate font-mono" aria-hidden>
+          {text.slice(0, outcome.at.from)}
+          <mark className="text-gap bg-transparent underline decoration-wavy">
+            {text.slice(outcome.at.from, outcome.at.to) || ' '}
+          </mark>
+          {text.slice(outcome.at.to)}
+        </span>
+        <span className="text-muted block">Read are {examples(hourFormat)}.</span>
+      </>
+    );
+  const spans = outcome.shifts.map((shift) => writeTimeSpan(shift.from, shift.to, hourFormat)).join(', ');
+  const other = outcome.shifts.find((shift) => shift.other)?.other;
+  return (
+    <>
+      <span className="block font-semibold">{spans}</span>
+      <span className={outcome.refused ? 'text-gap block' : 'block'}>{outcome.line}</span>
+      {other && (
+        <span className="text-muted block">
+          Or {writeTimeSpan(other.from, other.to, hourFormat)}: add am or pm.
+        </span>
+      )}
+      {outcome.doubt && (
+        <span className="text-gap block">
+          {doubted ? 'Press Enter again to keep it.' : `${outcome.doubt} Enter asks again.`}
+        </span>
+      )}
+      {several && <span className="text-muted block">Ctrl Enter sets the whole selection.</span>}
+    </>
+  );
+}

@@ -1,0 +1,319 @@
+import { useMemo, useState } from 'react';
+import { type BulkEdit, type PickRule, bulkChanges, picked } from '@/core/plan/bulk';
+import { readLength } from '@/core/time/parse-hours';
+import { SHORT_WEEKDAYS, counted, writeHours } from '@/core/time/format';
+import { Labelled, Select, TextInput, Tick } from '../../kit/inputs';
+import { useController, usePlan, useView } from '../state/controller';
+import { Outcome, PanelFrame } from './panel-layout';
+
+type Kind = BulkEdit['do'] | 'open';
+
+const KINDS: readonly (readonly [Kind, string])[] = [
+  ['move', 'Move in time'],
+  ['person', 'Give to somebody'],
+  ['open', 'Turn open'],
+  ['role', 'Change the role'],
+  ['break', 'Change the break'],
+  ['label', 'Change the label'],
+  ['station', 'Change the station'],
+  ['fixed', 'Fix or unfix'],
+  ['remove', 'Take away'],
+];
+
+const ANY: PickRule = { role: null, days: null, person: null, station: null, label: null, open: null };
+
+/** Many shifts at once: which ones, what to do with them, what that would do, all before it is done. */
+export function SeveralPanel() {
+  const controller = useController();
+  const judgement = usePlan((state) => state.judgement);
+  // What is selected may change while the panel is open.
+  const active = useView((view) => view.active);
+  const anchor = useView((view) => view.anchor);
+  const ruled = useView((view) => view.picked);
+  // eslint-disable-next-line react-hooks/exhaustive-deps
+  const shifts = useMemo(() => controller.chosenShifts(), [controller, judgement, active, anchor, ruled]);
+  const [kind, setKind] = useState<Kind>('move');
+  const edit = useEdit(kind);
+  const changes = edit.value ? bulkChanges(shifts, edit.value) : [];
+  const tried = changes.length > 0 ? controller.try(changes) : null;
+  const minutes = shifts.reduce((sum, shift) => sum + shift.to - shift.from, 0);
+  const people = new Set(shifts.map((shift) => shift.person)).size;
+  const act = () => {
+    if (changes.length === 0 || !controller.commit(changes)) return;
+    const said = `${counted(changes.length, 'shift')} changed.`;
+    controller.tell({ text: said, action: { label: 'Undo', run: () => controller.undo() } });
+  };
+  const text =
+    shifts.length === 0
+      ? 'Nothing is chosen yet.'
+      : edit.wrong
+        ? edit.wrong
+        : tried
+          ? (tried.refused ?? `${changes.length} of ${shifts.length} would change: ${tried.text}`)
+          : 'All of them stand so already.';
+  return (
+    <PanelFrame
+      title="Several shifts"
+      note={
+        shifts.length === 0
+          ? 'Select cells with Shift and the arrows or by dragging with Shift, or pick by a rule.'
+          : `${counted(shifts.length, 'shift')} ${ruled ? 'picked by the rule' : 'in the selected cells'}, ${counted(people, 'row')}, ${writeHours(minutes)} in length.`
+      }
+      onKey={(event) => {
+        if (event.key !== 'Enter' || !(event.ctrlKey || event.metaKey)) return false;
+        act();
+        return true;
+      }}
+      foot={
+        <Outcome text={text} refused={tried?.refused != null}>
+          <button
+            type="button"
+            className="solid-button"
+            disabled={!tried || tried.refused !== null}
+            onClick={act}
+            title="Ctrl Enter"
+          >
+            {KINDS.find(([one]) => one === kind)![1]}
+          </button>
+          {ruled && (
+            <button
+              type="button"
+              className="plain-button"
+              onClick={() => controller.view.setState({ picked: null })}
+            >
+              Unpick
+            </button>
+          )}
+        </Outcome>
+      }
+    >
+      <Labelled label="Do">
+        <select
+          data-first
+          className="input"
+          value={kind}
+          onChange={({ target }) => setKind(target.value as Kind)}
+        >
+          {KINDS.map(([value, name]) => (
+            <option key={value} value={value}>
+              {name}
+            </option>
+          ))}
+        </select>
+      </Labelled>
+      <div className="mt-3">{edit.fields}</div>
+      <Rule />
+    </PanelFrame>
+  );
+}
+
+/** What is to be done, with the fields that say how. */
+function useEdit(kind: Kind): {
+  readonly value: BulkEdit | null;
+  readonly wrong: string | null;
+  readonly fields: React.ReactNode;
+} {
+  const { roles, people } = usePlan((state) => state.judgement.plan);
+  const stations = usePlan((state) => state.beside.stations);
+  const [by, setBy] = useState('30 min');
+  const [earlier, setEarlier] = useState(false);
+  const [days, setDays] = useState('0');
+  const [person, setPerson] = useState(people[0]?.id ?? '');
+  const [role, setRole] = useState(roles[0]?.id ?? '');
+  const [pause, setPause] = useState('30');
+  const [label, setLabel] = useState('');
+  const [station, setStation] = useState('');
+  const [fixed, setFixed] = useState(true);
+  const only = (value: BulkEdit, fields: React.ReactNode = null) => ({ value, wrong: null, fields });
+  switch (kind) {
+    case 'move': {
+      const minutes = readMinutes(by);
+      const count = /^[-+−]?\d{1,2}$/.test(days.trim()) ? Number(days.trim().replace('−', '-')) : null;
+      return {
+        value:
+          minutes === null || count === null
+            ? null
+            : { do: 'move', minutes: earlier ? -minutes : minutes, days: count },
+        wrong:
+          minutes === null
+            ? 'Type how far as 45 min, 1:30 or 2 h.'
+            : count === null
+              ? 'Type days as 1 or -2.'
+              : null,
+        fields: (
+          <div className="grid grid-cols-2 gap-2">
+            <Labelled label="By">
+              <TextInput value={by} onChange={setBy} maxLength={12} />
+            </Labelled>
+            <Labelled label="To">
+              <Select
+                value={earlier ? 'e' : 'l'}
+                onChange={(way) => setEarlier(way === 'e')}
+                options={[
+                  ['l', 'later'],
+                  ['e', 'earlier'],
+                ]}
+              />
+            </Labelled>
+            <Labelled label="Days, − for back">
+              <TextInput value={days} onChange={setDays} maxLength={4} />
+            </Labelled>
+          </div>
+        ),
+      };
+    }
+    case 'person':
+      return {
+        value: person === '' ? null : { do: 'person', person },
+        wrong: null,
+        fields: (
+          <Labelled label="To">
+            <Select
+              value={person}
+              onChange={setPerson}
+              options={people.map(({ id, name }) => [id, name] as const)}
+            />
+          </Labelled>
+        ),
+      };
+    case 'role':
+      return {
+        value: role === '' ? null : { do: 'role', role },
+        wrong: null,
+        fields: (
+          <Labelled label="Role">
+            <Select
+              value={role}
+              onChange={setRole}
+              options={roles.map(({ id, name }) => [id, name] as const)}
+            />
+          </Labelled>
+        ),
+      };
+    case 'break': {
+      const minutes = pause.trim() === '' ? null : Number(pause);
+      const isWrong = minutes !== null && !(Number.isInteger(minutes) && minutes >= 0 && minutes <= 600);
+      return {
+        value: isWrong ? null : { do: 'break', minutes },
+        wrong: isWrong ? 'Type the break in minutes; empty leaves it to the rule.' : null,
+        fields: (
+          <Labelled label="Break in minutes" hint="Empty: as the site’s rule has it.">
+            <TextInput value={pause} onChange={setPause} maxLength={3} />
+          </Labelled>
+        ),
+      };
+    }
+    case 'label':
+      return only(
+        { do: 'label', label: label.trim() || null },
+        <Labelled label="Label" hint="Empty takes it away.">
+          <TextInput value={label} onChange={setLabel} maxLength={80} />
+        </Labelled>,
+      );
+    case 'station':
+      return only(
+        { do: 'station', station: station || null },
+        <Labelled label="Station">
+          <Select
+            value={station}
+            onChange={setStation}
+            options={[['', 'None'], ...stations.map((name) => [name, name] as const)]}
+          />
+        </Labelled>,
+      );
+    case 'fixed':
+      return only(
+        { do: 'fixed', fixed },
+        <Tick checked={fixed} onChange={setFixed}>
+          fixed: a proposal must not move it
+        </Tick>,
+      );
+    case 'open':
+      return only({ do: 'person', person: null });
+    case 'remove':
+      return only({ do: 'remove' });
+  }
+}
+
+/** `45`, `45 min`, `1:30`, `2 h`: a bare number up to 90 is minutes. */
+function readMinutes(text: string): number | null {
+  const bare = /^\s*(\d{1,3})\s*(?:min|m)?\s*$/i.exec(text);
+  if (bare) return Number(bare[1]);
+  return readLength(text.replace(/\s*h\s*$/i, ''));
+}
+
+/** Picks shifts by what they are, wherever they stand in the week. */
+function Rule() {
+  const controller = useController();
+  const { plan } = usePlan((state) => state.judgement);
+  const stations = usePlan((state) => state.beside.stations);
+  const isFiltered = useView((view) => view.layout.rows.length < plan.people.length);
+  const [rule, setRule] = useState(ANY);
+  const layout = useView((view) => view.layout);
+  const found = picked(plan.shifts, rule).filter(
+    (shift) =>
+      shift.person === null ||
+      layout.positionOf.has(plan.people.findIndex((person) => person.id === shift.person)),
+  );
+  const days = rule.days ?? SHORT_WEEKDAYS.map(() => true);
+  const set = (part: Partial<PickRule>) => setRule({ ...rule, ...part });
+  return (
+    <fieldset className="border-rule mt-5 border-t pt-3">
+      <legend className="section-title pr-2">Pick by a rule</legend>
+      <div className="flex flex-col gap-2.5">
+        <Labelled label="Role">
+          <Select
+            value={rule.role ?? ''}
+            onChange={(role) => set({ role: role || null })}
+            options={[['', 'Any'], ...plan.roles.map(({ id, name }) => [id, name] as const)]}
+          />
+        </Labelled>
+        <div className="flex flex-wrap gap-x-2.5" role="group" aria-label="Weekdays">
+          {SHORT_WEEKDAYS.map((name, weekday) => (
+            <Tick
+              key={name}
+              checked={days[weekday]}
+              onChange={(on) => {
+                const next = days.map((was, i) => (i === weekday ? on : was));
+                set({ days: next.every(Boolean) ? null : next });
+              }}
+            >
+              {name}
+            </Tick>
+          ))}
+        </div>
+        <Labelled label="On it">
+          <Select
+            value={rule.open === null ? '' : rule.open ? 'open' : 'held'}
+            onChange={(who) => set({ open: who === '' ? null : who === 'open' })}
+            options={[
+              ['', 'Anybody or nobody'],
+              ['open', 'Nobody: open shifts'],
+              ['held', 'Somebody'],
+            ]}
+          />
+        </Labelled>
+        {stations.length > 0 && (
+          <Labelled label="Station">
+            <Select
+              value={rule.station ?? ''}
+              onChange={(station) => set({ station: station || null })}
+              options={[['', 'Any'], ...stations.map((name) => [name, name] as const)]}
+            />
+          </Labelled>
+        )}
+        {isFiltered && <p className="text-muted text-[12px]">Only in the rows shown, and open shifts.</p>}
+        <div>
+          <button
+            type="button"
+            className="plain-button"
+            disabled={found.length === 0}
+            onClick={() => controller.view.setState({ picked: new Set(found.map(({ id }) => id)) })}
+          >
+            Pick {counted(found.length, 'shift')}
+          </button>
+        </div>
+      </div>
+    </fieldset>
+  );
+}

@@ -1,0 +1,79 @@
+import { useEffect, useRef } from 'react';
+import { useController } from '../state/controller';
+
+/** The frame of what stands beside the canvas. Esc closes it; the focus goes in when it opens. */
+export function PanelFrame({
+  title,
+  note,
+  children,
+  foot,
+  onKey,
+}: {
+  readonly title: React.ReactNode;
+  readonly note?: React.ReactNode;
+  readonly children: React.ReactNode;
+  readonly foot?: React.ReactNode;
+  /** Keys of its own; true where one was used. */
+  readonly onKey?: (event: React.KeyboardEvent) => boolean;
+}) {
+  const controller = useController();
+  const box = useRef<HTMLElement>(null);
+  useEffect(() => {
+    const first = box.current?.querySelector<HTMLElement>('[data-first]');
+    (first ?? box.current)?.focus({ preventScroll: true });
+  }, []);
+  return (
+    <aside
+      ref={box}
+      id="panel"
+      tabIndex={-1}
+      aria-labelledby="panel-title"
+      className="border-rule bg-sheet flex w-[320px] shrink-0 flex-col border-l outline-none max-[1100px]:w-[280px]"
+      onKeyDown={(event) => {
+        if (event.key === 'Escape') {
+          event.preventDefault();
+          controller.open(null);
+        } else if (onKey?.(event)) event.preventDefault();
+      }}
+    >
+      <header className="border-rule flex items-start justify-between gap-2 border-b px-3.5 py-2.5">
+        <div className="min-w-0">
+          <h2 id="panel-title" className="section-title">
+            {title}
+          </h2>
+          {note && <p className="text-muted mt-0.5 text-[12px] leading-4">{note}</p>}
+        </div>
+        <button type="button" className="key min-h-6" title="Esc" onClick={() => controller.open(null)}>
+          Close
+        </button>
+      </header>
+      <div className="min-h-0 flex-1 overflow-y-auto px-3.5 py-3">{children}</div>
+      {foot && <footer className="border-rule shrink-0 border-t px-3.5 py-2.5">{foot}</footer>}
+    </aside>
+  );
+}
+
+/** Puts the focus on the panel, where the button that had it is gone after its deed. */
+export function focusPanel(): void {
+  setTimeout(() => document.getElementById('panel')?.focus({ preventScroll: true }), 0);
+}
+
+/** What an action would do, and the button that does it. */
+export function Outcome({
+  text,
+  refused,
+  children,
+}: {
+  readonly text: string;
+  readonly refused: boolean;
+  readonly children?: React.ReactNode;
+}) {
+  return (
+    <>
+      <p role="status" className={`text-[12.5px] leading-[17px] ${refused ? 'text-gap font-semibold' : ''}`}>
+        {text}
+      </p>
+      {children && <div className="mt-2 flex flex-wrap gap-2">{children}</div>}
+    </>
+  );
+}

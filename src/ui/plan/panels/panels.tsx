@@ -1,0 +1,22 @@
+import { CoverPanel } from './cover-panel';
+import { DayPanel } from './day-panel';
+import { RowsPanel } from './rows-panel';
+import { SeveralPanel } from './bulk-panel';
+import { ShiftPanel } from './shift-panel';
+import type { Panel } from '../state/view-store';
+
+/** What was opened beside the canvas. */
+export function Panels({ panel }: { readonly panel: Panel }) {
+  switch (panel.kind) {
+    case 'shift':
+      return <ShiftPanel key={panel.id} id={panel.id} />;
+    case 'cover':
+      return <CoverPanel key={panel.shift.id} shift={panel.shift} isNew={panel.isNew} />;
+    case 'several':
+      return <SeveralPanel />;
+    case 'rows':
+      return <RowsPanel />;
+    case 'day':
+      return <DayPanel key={panel.day} day={panel.day} />;
+  }
+}

@@ -1,0 +1,182 @@
+import Link from 'next/link';
+import { memo, useDeferredValue, useMemo, useState } from 'react';
+import { checkOf } from '@/core/checks/list';
+import type { Snag } from '@/core/checks/shared/snag';
+import { counted, writeCount } from '@/core/time/format';
+import { useController, usePlan, useView } from '../state/controller';
+import { useFrame } from '../state/header-context';
+import { PlaceDetails } from '../coverage/block-details';
+import { Selected } from './selected';
+import { isTrouble, visibleSnags } from '@/core/consequences/visible-snags';
+import { figureOf, titleOf } from '@/core/consequences/summary';
+import { startAddress } from '../header/week-strip';
+import { slotOf } from '../input/slots';
+
+/** How many snags are listed before one asks for more. */
+const PAGE = 40;
+
+/** What stands beside the canvas: the place that is looked into, what needs a look, what is selected. */
+export function SidePanel() {
+  const place = useView((view) => view.place);
+  const people = useView((view) => view.arrangement.rowsAre === 'people');
+  return (
+    <aside
+      aria-label="Snags and selection"
+      className="border-rule bg-sheet flex w-[262px] shrink-0 flex-col border-l max-[1100px]:w-[216px]"
+    >
+      <div className="min-h-0 flex-1 overflow-y-auto px-3.5 py-3" tabIndex={-1}>
+        <EmptyWeek />
+        {place && <PlaceDetails />}
+        <SnagList />
+      </div>
+      {people && <Selected />}
+    </aside>
+  );
+}
+
+/** What an empty week offers: where its shifts can come from. */
+function EmptyWeek() {
+  const { site, week } = useFrame();
+  const isEmpty = usePlan((state) => state.judgement.plan.shifts.length === 0);
+  if (!isEmpty) return null;
+  return (
+    <section aria-labelledby="empty-title" className="border-rule mb-3 border-b pb-3">
+      <h2 id="empty-title" className="section-title">
+        This week is empty
+      </h2>
+      <p className="mt-0.5 mb-2 text-[12.5px] leading-[17px]">
+        Type a shift into a cell, draw one, or take what repeats: another week, a template, patterns.
+      </p>
+      <Link
+        prefetch={false}
+        className="solid-button inline-flex items-center"
+        href={startAddress(site.id, week)}
+      >
+        Start the week
+      </Link>
+    </section>
+  );
+}
+
+function SnagList() {
+  // The canvas comes first; the list may follow a moment later.
+  const judgement = useDeferredValue(usePlan((plan) => plan.judgement));
+  const [notesShown, showNotes] = useState(false);
+  const [pages, setPages] = useState(1);
+  const all = visibleSnags(judgement);
+  const troubles = useMemo(() => all.filter(isTrouble), [all]);
+  const notes = all.length - troubles.length;
+  const listed = notesShown ? all : troubles;
+  const shown = listed.slice(0, PAGE * pages);
+  return (
+    <section aria-labelledby="snags-title">
+      <h2 id="snags-title" className="section-title" aria-live="polite">
+        {troubles.length === 0 ? 'No snags' : counted(troubles.length, 'snag')}
+      </h2>
+      <p className="text-muted mt-0.5 text-[12px]">
+        {troubles.length === 0 ? 'Nothing here needs a look.' : kindsOf(troubles)}
+      </p>
+      <ul className="mt-2">
+        {shown.map((snag, i) => (
+          <SnagItem
+            key={`${snag.code} ${snag.date} ${snag.from} ${snag.person} ${snag.role} ${i}`}
+            snag={snag}
+          />
+        ))}
+      </ul>
+      {shown.length < listed.length && (
+        <button type="button" className="text-button" onClick={() => setPages(pages + 1)}>
+          Show {Math.min(PAGE, listed.length - shown.length)} more of {writeCount(listed.length)}
+        </button>
+      )}
+      {notes > 0 && (
+        <button
+          type="button"
+          className="text-button mt-1"
+          aria-expanded={notesShown}
+          onClick={() => showNotes(!notesShown)}
+        >
+          {notesShown ? 'Hide notes' : `Show ${counted(notes, 'note')}`}
+        </button>
+      )}
+    </section>
+  );
+}
+
+function kindsOf(snags: readonly Snag[]): string {
+  const kinds = new Map<string, number>();
+  for (const snag of snags) kinds.set(snag.code, (kinds.get(snag.code) ?? 0) + 1);
+  return [...kinds]
+    .slice(0, 4)
+    .map(([code, count]) => {
+      const title = checkOf(code)!.title.toLowerCase();
+      const plural = code === 'gap' ? 'gaps' : code === 'unfilled' ? 'open shifts' : title;
+      return counted(count, title, plural);
+    })
+    .join(', ')
+    .concat(kinds.size > 4 ? ' and more' : '');
+}
+
+const SnagItem = memo(function SnagItem({ snag }: { snag: Snag }) {
+  const controller = useController();
+  const words = usePlan((plan) => plan.words);
+  const [looking, look] = useState(false);
+  const check = checkOf(snag.code)!;
+  const mend = check.mend?.(snag, controller.plan.judgement.plan, words) ?? null;
+  const outcome = looking && mend ? controller.try(mend.changes) : null;
+  const who =
+    snag.person !== null ? words.person(snag.person) : snag.role !== null ? words.role(snag.role) : null;
+  return (
+    <li className="border-fine border-t py-2 first:border-t-0">
+      <button
+        type="button"
+        className="block w-full text-left"
+        onClick={() => controller.goToSnag(snag)}
+        title="Go to its place in the week"
+      >
+        <span className="figure" data-severity={snag.severity}>
+          {figureOf(snag, words) || snag.severity}
+        </span>{' '}
+        <span className="font-semibold">
+          {titleOf(snag)}
+          {who ? `, ${who}` : ''}
+        </span>
+        <span className="mt-0.5 block text-[12.5px] leading-[17px]">{check.say(snag, words)}</span>
+      </button>
+      {(snag.code === 'gap' || snag.code === 'unfilled') && (
+        <button
+          type="button"
+          className="text-button mt-0.5 text-[12.5px] leading-[17px]"
+          onClick={() => {
+            const open = controller.plan.judgement.plan.shifts.find((one) => one.id === snag.shifts[0]);
+            controller.open(
+              open
+                ? { kind: 'cover', shift: open, isNew: false }
+                : { kind: 'cover', shift: slotOf(controller, snag), isNew: true },
+            );
+          }}
+        >
+          Who can cover?
+        </button>
+      )}
+      {mend && (
+        <span onPointerEnter={() => look(true)} onPointerLeave={() => look(false)}>
+          <button
+            type="button"
+            className="text-button mt-0.5 text-[12.5px] leading-[17px]"
+            onFocus={() => look(true)}
+            onBlur={() => look(false)}
+            onClick={() => controller.commit(mend.changes)}
+          >
+            {mend.label}
+          </button>
+          {outcome && (
+            <span role="status" className="text-muted block text-[11.5px] leading-[15px]">
+              {outcome.text}
+            </span>
+          )}
+        </span>
+      )}
+    </li>
+  );
+});

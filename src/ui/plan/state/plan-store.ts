@@ -1,0 +1,212 @@
+import { createStore } from 'zustand/vanilla';
+import { checkOf } from '@/core/checks/list';
+import { badTime } from '@/core/checks/person/bad-time';
+import { type Words, wordsFor } from '@/core/checks/shared/messages';
+import { type Consequences, refusal, tryChanges } from '@/core/consequences/consequences';
+import { type Judgement, judge, rejudge } from '@/core/consequences/judge';
+import type { Change } from '@/core/plan/change';
+import { fromPortable } from '@/core/plan/portable';
+import { withPreconditions } from '@/core/plan/preconditions';
+import type { Shift } from '@/core/plan/types';
+import type { HourFormat } from '@/core/time/format';
+import type { PlanPayload } from '@/server/plan/payload';
+import { newId } from '../../kit/new-id';
+
+/** An edit that the server has not kept yet. */
+export interface PendingEdit {
+  readonly id: string;
+  readonly changes: readonly Change[];
+  readonly confirmed: boolean;
+}
+
+export interface SaveState {
+  readonly kind: 'saved' | 'saving' | 'offline';
+  /** When the last edit was kept, as UTC text; null: nothing was edited yet. */
+  readonly at: string | null;
+  /** Why edits are not kept just now, as the server says it; null: it cannot be reached. */
+  readonly cause?: string | null;
+}
+
+/** What trying changes out answers. */
+export interface Tried {
+  readonly consequences: Consequences | null;
+  /** Why it cannot be done; null where it can. */
+  readonly refused: string | null;
+  /** A question that has to be answered with yes first. */
+  readonly doubt: string | null;
+}
+
+export interface PlanState {
+  /** The plan as drawn: what the server keeps, with every pending edit applied. */
+  readonly judgement: Judgement;
+  /** The plan as the server keeps it, at `version`. */
+  readonly kept: Judgement;
+  readonly version: number;
+  readonly pending: readonly PendingEdit[];
+  readonly save: SaveState;
+  readonly undo: readonly (readonly Change[])[];
+  readonly redo: readonly (readonly Change[])[];
+  readonly published: ReadonlyMap<string, Shift>;
+  readonly look: ReadonlyMap<string, { readonly mark: string; readonly ink: string }>;
+  readonly words: Words;
+  readonly hourFormat: HourFormat;
+  /** What stands beside the plan: templates, stations, patterns, notes of days, groups of rows. */
+  readonly beside: Beside;
+}
+
+export type Beside = Pick<
+  PlanPayload,
+  'templates' | 'stations' | 'patterns' | 'daybook' | 'contracts' | 'areas'
+>;
+
+export type PlanStore = ReturnType<typeof createPlanStore>;
+
+/** The state of one week on the screen. */
+export function createPlanStore(
+  payload: PlanPayload,
+  history: Pick<PlanState, 'undo' | 'redo'> = { undo: [], redo: [] },
+) {
+  const kept = judge(fromPortable(payload.plan));
+  return createStore<PlanState>(() => ({
+    judgement: kept,
+    kept,
+    version: payload.version,
+    pending: [],
+    save: { kind: 'saved', at: null },
+    ...history,
+    published: new Map(payload.published.map((shift) => [shift.id, shift])),
+    look: new Map(payload.roles.map(({ id, mark, ink }) => [id, { mark, ink }])),
+    words: wordsFor(kept.plan, payload.hourFormat, new Map(Object.entries(payload.sites))),
+    hourFormat: payload.hourFormat,
+    beside: besideOf(payload),
+  }));
+}
+
+function besideOf({ templates, stations, patterns, daybook, contracts, areas }: PlanPayload): Beside {
+  return { templates, stations, patterns, daybook, contracts, areas };
+}
+
+/** What changes would do to the plan as drawn. */
+export function tryOut({ judgement, words }: PlanState, changes: readonly Change[]): Tried {
+  const tried = tryChanges(judgement, changes);
+  if (!tried.ok) return { consequences: null, refused: sentence(tried.problem.message), doubt: null };
+  const { consequences } = tried.trial;
+  const overlap = refusal(consequences);
+  const slip = consequences.appeared.find((snag) => snag.code === badTime.code);
+  return {
+    consequences,
+    refused: overlap ? checkOf(overlap.code)!.say(overlap, words) : null,
+    doubt: slip ? badTime.say(slip, words) : null,
+  };
+}
+
+/** Applies an edit to the plan as drawn and puts it in the queue. Returns false where it does not fit. */
+export function applyEdit(
+  store: PlanStore,
+  changes: readonly Change[],
+  { confirmed, history }: { confirmed: boolean; history: 'do' | 'undo' | 'redo' },
+): boolean {
+  const state = store.getState();
+  const done = rejudge(state.judgement, changes);
+  if (!done.ok) return false;
+  const edit: PendingEdit = {
+    id: newId(),
+    // An undo knows the values it finds from when the edit was done: what others did since is not undone with it.
+    changes: changes.some((change) => 'was' in change)
+      ? changes
+      : withPreconditions(state.judgement.plan, changes),
+    confirmed,
+  };
+  const inverse = withPreconditions(done.judgement.plan, done.inverse);
+  const { undo, redo } = state;
+  store.setState({
+    judgement: done.judgement,
+    pending: [...state.pending, edit],
+    save: { ...state.save, kind: state.save.kind === 'offline' ? 'offline' : 'saving' },
+    undo: history === 'undo' ? undo.slice(0, -1) : [...undo, inverse],
+    redo: history === 'undo' ? [...redo, inverse] : history === 'redo' ? redo.slice(0, -1) : [],
+  });
+  return true;
+}
+
+/** Puts an edit that is waiting already on the plan. Returns false where it does not fit. */
+export function putOnTop(store: PlanStore, edit: PendingEdit): boolean {
+  const state = store.getState();
+  const done = rejudge(state.judgement, edit.changes);
+  if (!done.ok) return false;
+  const { id, changes, confirmed } = edit;
+  store.setState({
+    judgement: done.judgement,
+    pending: [...state.pending, { id, changes, confirmed }],
+    save: { ...state.save, kind: 'saving' },
+  });
+  return true;
+}
+
+/**
+ * The server kept the first pending edit on the plan as this page knows it. Returns false where it does not fit,
+ * so that the plan has to be taken anew.
+ */
+export function settleEdit(
+  store: PlanStore,
+  answer: { readonly version: number; readonly at: string },
+): boolean {
+  const state = store.getState();
+  const [edit, ...rest] = state.pending;
+  const kept = rejudge(state.kept, edit.changes);
+  if (!kept.ok) return false;
+  store.setState({
+    kept: kept.judgement,
+    version: answer.version,
+    pending: rest,
+    save: { kind: rest.length > 0 ? 'saving' : 'saved', at: answer.at },
+  });
+  return true;
+}
+
+/**
+ * Takes the plan anew from the server and puts the given edits back on it; returns those that do not fit.
+ * `forget`: an edit was refused, so that what could be undone no longer holds.
+ */
+export function resetPlan(
+  store: PlanStore,
+  payload: PlanPayload,
+  pending: readonly PendingEdit[],
+  { forget, at }: { readonly forget: boolean; readonly at: string | null },
+): PendingEdit[] {
+  const kept = judge(fromPortable(payload.plan));
+  const visible = replay(kept, pending);
+  store.setState({
+    kept,
+    version: payload.version,
+    beside: besideOf(payload),
+    published: new Map(payload.published.map((shift) => [shift.id, shift])),
+    judgement: visible.judgement,
+    pending: visible.pending,
+    ...(forget ? { undo: [], redo: [] } : {}),
+    save: {
+      at: at ?? store.getState().save.at,
+      kind: visible.pending.length > 0 ? 'saving' : 'saved',
+    },
+  });
+  return pending.filter((edit) => !visible.pending.includes(edit));
+}
+
+function replay(
+  from: Judgement,
+  edits: readonly PendingEdit[],
+): { judgement: Judgement; pending: PendingEdit[] } {
+  let judgement = from;
+  const pending: PendingEdit[] = [];
+  for (const edit of edits) {
+    const done = rejudge(judgement, edit.changes);
+    if (!done.ok) continue;
+    judgement = done.judgement;
+    pending.push(edit);
+  }
+  return { judgement, pending };
+}
+
+function sentence(text: string): string {
+  return `${text.charAt(0).toUpperCase()}${text.slice(1)}.`;
+}

@@ -1,0 +1,109 @@
+import { createStore } from 'zustand/vanilla';
+import type { Shift } from '@/core/plan/types';
+import { AS_LISTED, type Arrangement } from '@/core/plan/arrangement';
+import { type Lines } from '../grid/layout';
+import type { Cell } from './edits';
+
+/** A shift as it would be, drawn while something is moved, drawn or resized. */
+export interface Ghost {
+  readonly row: number;
+  readonly day: number;
+  readonly from: number;
+  readonly to: number;
+  readonly role: string | null;
+  /** The shift that is being moved; null for a new one. */
+  readonly lifted: string | null;
+  readonly text: string;
+  readonly refused: boolean;
+  /** Where the line about it stands, in pixels of the window; null: beside the active cell. */
+  readonly at: { readonly x: number; readonly y: number } | null;
+}
+
+/** A shift picked up with the keyboard. */
+export interface Carry {
+  readonly shift: Shift;
+  readonly cell: Cell;
+  readonly from: number;
+  readonly to: number;
+}
+
+export interface Clip {
+  /** Shifts by row and day within what was copied. */
+  readonly cells: readonly (readonly (readonly Shift[])[])[];
+  readonly cut: readonly string[];
+  readonly text: string;
+}
+
+export interface Editing {
+  readonly text: string;
+  /** The doubt that Enter was pressed at once; pressing it again says yes. */
+  readonly doubt: string | null;
+}
+
+export type DayCount = 28 | 7 | 3 | 1;
+
+/** What stands beside the canvas in place of snags and selection. */
+export type Panel =
+  | { readonly kind: 'shift'; readonly id: string }
+  /** `shift` is in the plan already, or would be made by who takes it. */
+  | { readonly kind: 'cover'; readonly shift: Shift; readonly isNew: boolean }
+  | { readonly kind: 'several' }
+  | { readonly kind: 'rows' }
+  | { readonly kind: 'day'; readonly day: number };
+
+/** What a person looks at: nothing of it is kept by the server. */
+export interface ViewState {
+  readonly days: DayCount;
+  readonly firstDay: number;
+  readonly active: Cell;
+  readonly anchor: Cell | null;
+  readonly editing: Editing | null;
+  readonly ghost: Ghost | null;
+  readonly carry: Carry | null;
+  readonly clip: Clip | null;
+  /** Row of coverage the skyline draws; null: all of them. */
+  readonly skyline: number | null;
+  /** The place of the skyline that is looked into. */
+  readonly place: { readonly day: number; readonly minute: number } | null;
+  readonly arrangement: Arrangement;
+  readonly layout: Lines;
+  readonly panel: Panel | null;
+  /** Shifts picked by a rule, wherever they are; null: what is selected counts. */
+  readonly picked: ReadonlySet<string> | null;
+  /** Coverage as a table. */
+  readonly figuresShown: boolean;
+  readonly monthShown: boolean;
+  readonly keysShown: boolean;
+  readonly finding: boolean;
+}
+
+export type ViewStore = ReturnType<typeof createViewStore>;
+
+export function createViewStore(day: number, layout: Lines) {
+  return createStore<ViewState>(() => ({
+    days: 7,
+    firstDay: 0,
+    active: { row: 0, day },
+    anchor: null,
+    editing: null,
+    ghost: null,
+    carry: null,
+    clip: null,
+    skyline: null,
+    place: null,
+    arrangement: AS_LISTED,
+    layout,
+    panel: null,
+    picked: null,
+    figuresShown: false,
+    monthShown: false,
+    keysShown: false,
+    finding: false,
+  }));
+}
+
+/** The first day to show so that `day` is in view. */
+export function firstDayWith({ days, firstDay }: ViewState, day: number): number {
+  if (day < firstDay) return day;
+  return day >= firstDay + days ? day - days + 1 : firstDay;
+}

@@ -1,0 +1,156 @@
+'use client';
+
+import Link from 'next/link';
+import { useState } from 'react';
+import { describeRule } from '@/core/patterns/rule';
+import type { Day } from '@/core/time/day';
+import { writeDays, writeLongDay, counted } from '@/core/time/format';
+import type { RepeatPayload, WeekSource } from '@/server/week/payload';
+import { TextInput, Tick } from '../kit/inputs';
+import { sentence } from '../kit/save-bar';
+import { useCommand, useUndo } from '../kit/use-command';
+import { When } from '../kit/when';
+
+/** What was done to the whole site lately, each with the way back. */
+export function DoneLately({ repeat }: { readonly repeat: RepeatPayload }) {
+  const takeItBack = useUndo();
+  if (repeat.done.length === 0) return null;
+  return (
+    <section aria-labelledby="done-title" className="border-rule mt-8 border-t pt-3">
+      <h2 id="done-title" className="section-title mb-1">
+        Done here lately
+      </h2>
+      <ol>
+        {repeat.done.map(({ id, at, actor, title, undone }) => (
+          <li key={id} className="border-fine flex min-h-7 items-center gap-3 border-b py-0.5">
+            <When at={at} className="text-muted w-[124px] shrink-0" />
+            <span className="min-w-0 flex-1">
+              {title} <span className="text-muted">{actor}</span>
+            </span>
+            {undone ? (
+              <span className="text-muted">taken back</span>
+            ) : (
+              <button type="button" className="text-button" onClick={() => void takeItBack(id)}>
+                Take back
+              </button>
+            )}
+          </li>
+        ))}
+      </ol>
+    </section>
+  );
+}
+
+export function Choice({
+  kind,
+  now,
+  onChoose,
+  disabled = false,
+  children,
+}: {
+  readonly kind: WeekSource['from'] | 'empty';
+  readonly now: string;
+  readonly onChoose: (kind: WeekSource['from'] | 'empty') => void;
+  readonly disabled?: boolean;
+  readonly children: React.ReactNode;
+}) {
+  return (
+    <label className={`flex min-h-[28px] flex-wrap items-center gap-2 ${disabled ? 'text-muted' : ''}`}>
+      <input
+        type="radio"
+        name="source"
+        className="accent-[var(--sea)]"
+        checked={now === kind}
+        disabled={disabled}
+        onChange={() => onChoose(kind)}
+      />
+      {children}
+    </label>
+  );
+}
+
+export function Progress({ share, onStop }: { readonly share: number; readonly onStop: () => void }) {
+  return (
+    <div>
+      <p role="status">Writing: {Math.round(share * 100)} % done. If it is stopped nothing of it stays.</p>
+      <progress className="my-2 block h-2 w-full accent-[var(--sea)]" value={share} max={1} />
+      <button type="button" className="plain-button" onClick={onStop}>
+        Stop
+      </button>
+    </div>
+  );
+}
+
+export function KeepAsTemplate({ repeat, week }: { readonly repeat: RepeatPayload; readonly week: Day }) {
+  const [name, setName] = useState('');
+  const [people, setPeople] = useState(true);
+  const { run, busy, problem } = useCommand();
+  const known = repeat.weekTemplates.some((one) => one.name.toLowerCase() === name.trim().toLowerCase());
+  const keep = () =>
+    void run('week-template.keep', { site: repeat.site.id, week, name, people }, 'Template kept').then(
+      (done) => done && setName(''),
+    );
+  return (
+    <fieldset className="mt-6">
+      <legend className="section-title mb-2">Keep week {writeDays(week, 7)} as a template</legend>
+      <div className="flex flex-wrap items-center gap-2">
+        <TextInput
+          label="Name of the template"
+          placeholder="Summer week"
+          value={name}
+          onChange={setName}
+          maxLength={80}
+        />
+        <Tick checked={!people} onChange={(without) => setPeople(!without)}>
+          without people
+        </Tick>
+        <button type="button" className="plain-button" disabled={busy || name.trim() === ''} onClick={keep}>
+          {known ? 'Keep in its place' : 'Keep'}
+        </button>
+      </div>
+      {problem && <p className="text-gap mt-1 font-semibold">{sentence(problem)}</p>}
+    </fieldset>
+  );
+}
+
+export function DropTemplate({ repeat, id }: { readonly repeat: RepeatPayload; readonly id: string }) {
+  const { run, busy } = useCommand();
+  const name = repeat.weekTemplates.find((one) => one.id === id)?.name;
+  return (
+    <p className="mt-5">
+      <button
+        type="button"
+        className="text-button"
+        disabled={busy}
+        onClick={() => void run('week-template.drop', { site: repeat.site.id, id }, 'Template given up')}
+      >
+        Give the template {name} up
+      </button>
+    </p>
+  );
+}
+
+export function PatternList({ repeat }: { readonly repeat: RepeatPayload }) {
+  const names = new Map(repeat.people.map((person) => [person.id, person.name]));
+  return (
+    <section className="mt-5">
+      <h2 className="section-title mb-1">Patterns of this site</h2>
+      <ul>
+        {repeat.patterns.map((one) => (
+          <li key={one.id} className="py-0.5">
+            <span className="font-semibold">{one.name}</span>:{' '}
+            {one.rule === null ? counted(one.weeks, 'week') : describeRule(one.rule, one.anchor)},{' '}
+            {one.members
+              .map((member) => (member.person === null ? 'open' : (names.get(member.person) ?? 'left')))
+              .join(', ')}
+            , from {writeLongDay(one.since)}
+            {one.until === null ? '' : ` to ${writeLongDay(one.until)}`}
+          </li>
+        ))}
+      </ul>
+      <Link className="text-button" href={`/setup/${encodeURIComponent(repeat.site.id)}/patterns`}>
+        Change patterns
+      </Link>
+    </section>
+  );
+}

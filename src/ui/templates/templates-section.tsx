@@ -1,0 +1,236 @@
+'use client';
+
+import { useRef, useState } from 'react';
+import type { ShiftTemplate } from '@/core/plan/shift-spec';
+import type { RepeatPayload } from '@/server/week/payload';
+import { Labelled, Select, TextInput, Tick } from '../kit/inputs';
+import { RemoveButton } from '../kit/remove-button';
+import { newId } from '../kit/new-id';
+import { SaveBar } from '../kit/save-bar';
+import { useCommand, useDraft } from '../kit/use-command';
+import { BreaksInput, DutiesInput, TimesInput, freshForm } from '../patterns/spec-fields';
+
+/** Shift templates, placed by typing their short name, and the stations of the site. */
+export function TemplatesSection({ repeat }: { readonly repeat: RepeatPayload }) {
+  const { site, templates: stored } = repeat;
+  const { draft, setDraft, reset, dirty, saved, base } = useDraft<readonly ShiftTemplate[]>(
+    stored,
+    `templates ${site.id}`,
+  );
+  const [follow, setFollow] = useState<readonly string[]>([]);
+  const { run, busy, problem } = useCommand();
+  const changed = draft.filter((template) => {
+    const before = stored.find((one) => one.id === template.id);
+    return before && JSON.stringify(before.form) !== JSON.stringify(template.form);
+  });
+  const kept = draft
+    .filter((one) => one.name.trim() !== '' || one.short.trim() !== '')
+    .map((one) => {
+      const tasks = one.form.tasks.map((task) => task.trim()).filter(Boolean);
+      return { ...one, form: { ...one.form, tasks } };
+    });
+  const following = follow.filter((id) => changed.some((one) => one.id === id));
+  const input = dirty ? { site: site.id, templates: kept, follow: following } : null;
+  const opened = { site: site.id, templates: base, follow: [] };
+  const change = (id: string, part: Partial<ShiftTemplate>) =>
+    setDraft(draft.map((one) => (one.id === id ? { ...one, ...part } : one)));
+  const list = useRef<HTMLUListElement>(null);
+  const add = () => {
+    setDraft([
+      ...draft,
+      { id: newId(), name: '', short: '', form: freshForm(540, 1020, repeat.roles[0]?.id ?? null) },
+    ]);
+    setTimeout(() => list.current?.querySelector<HTMLElement>('li:last-child input')?.focus(), 0);
+  };
+  return (
+    <>
+      <main className="min-h-0 flex-1 overflow-y-auto px-6 py-5">
+        <div className="mx-auto max-w-[1080px]">
+          <h1 className="section-title">Shift templates</h1>
+          <p className="text-muted mt-0.5 mb-3">
+            A shift kept under a name. Its short name is typed into a cell of the plan in place of times: E,
+            or E L for two.
+          </p>
+          {draft.length === 0 && (
+            <p className="mb-2">There is none yet. The shifts you type most often are worth one.</p>
+          )}
+          <ul ref={list}>
+            {draft.map((template) => (
+              <TemplateLine
+                key={template.id}
+                template={template}
+                repeat={repeat}
+                onChange={(part) => change(template.id, part)}
+                onRemove={() => setDraft(draft.filter((one) => one.id !== template.id))}
+              />
+            ))}
+          </ul>
+          <button type="button" className="plain-button mt-1" onClick={add}>
+            Add a template
+          </button>
+          {changed.length > 0 && (
+            <fieldset className="border-rule mt-4 border-t pt-3">
+              <legend className="section-title pr-2">Shifts made from what changes</legend>
+              {changed.map(({ id, name }) => (
+                <div key={id}>
+                  <Tick
+                    checked={follow.includes(id)}
+                    onChange={(on) => setFollow(on ? [...follow, id] : follow.filter((one) => one !== id))}
+                  >
+                    those of {name} from today on follow, unless they were changed by hand
+                  </Tick>
+                </div>
+              ))}
+            </fieldset>
+          )}
+          <Stations repeat={repeat} />
+        </div>
+      </main>
+      <SaveBar
+        kind="templates.save"
+        input={input}
+        busy={busy}
+        problem={problem}
+        onReset={reset}
+        opened={opened}
+        onSave={(wanted, prefer) =>
+          void run('templates.save', wanted, undefined, { opened, prefer }).then((done) => done && saved())
+        }
+      />
+    </>
+  );
+}
+
+function TemplateLine({
+  template,
+  repeat,
+  onChange,
+  onRemove,
+}: {
+  readonly template: ShiftTemplate;
+  readonly repeat: RepeatPayload;
+  readonly onChange: (part: Partial<ShiftTemplate>) => void;
+  readonly onRemove: () => void;
+}) {
+  const { form } = template;
+  const { hourFormat } = repeat;
+  const say = (part: Partial<ShiftTemplate['form']>) => onChange({ form: { ...form, ...part } });
+  const called = template.name || 'the new template';
+  return (
+    <li className="border-fine grid grid-cols-[72px_170px_120px_130px_120px_1fr_28px] items-end gap-x-2.5 gap-y-1.5 border-b py-2.5 max-[900px]:grid-cols-3">
+      <Labelled label="Short">
+        <TextInput
+          value={template.short}
+          onChange={(short) => onChange({ short: short.trim() })}
+          maxLength={12}
+          label={`Short name of ${called}`}
+        />
+      </Labelled>
+      <Labelled label="Name">
+        <TextInput value={template.name} onChange={(name) => onChange({ name })} maxLength={80} />
+      </Labelled>
+      <Labelled label="Times">
+        <TimesInput
+          form={form}
+          hourFormat={hourFormat}
+          label={`Times of ${called}`}
+          onChange={(next) => onChange({ form: next })}
+        />
+      </Labelled>
+      <Labelled label="Role">
+        <Select
+          value={form.role ?? ''}
+          onChange={(role) => say({ role: role || null })}
+          options={[['', 'As the person'], ...repeat.roles.map(({ id, name }) => [id, name] as const)]}
+        />
+      </Labelled>
+      <Labelled label="Breaks, min">
+        <BreaksInput
+          form={form}
+          hourFormat={hourFormat}
+          label={`Breaks of ${called}`}
+          onChange={(next) => onChange({ form: next })}
+        />
+      </Labelled>
+      <Labelled label="Label">
+        <TextInput
+          value={form.label ?? ''}
+          onChange={(label) => say({ label: label || null })}
+          maxLength={80}
+        />
+      </Labelled>
+      <RemoveButton label={`Give up ${called}`} onClick={onRemove} />
+      <span aria-hidden />
+      <Labelled label="Station">
+        <Select
+          value={form.station ?? ''}
+          onChange={(station) => say({ station: station || null })}
+          options={[['', 'None'], ...repeat.stations.map(({ name }) => [name, name] as const)]}
+        />
+      </Labelled>
+      <Labelled label="Duties, with their times" className="col-span-2">
+        <DutiesInput
+          form={form}
+          hourFormat={hourFormat}
+          label={`Duties of ${called}`}
+          onChange={(next) => onChange({ form: next })}
+        />
+      </Labelled>
+      <Labelled label="Check-list, lines divided by ;" className="col-span-2">
+        <TextInput
+          value={form.tasks.join('; ')}
+          onChange={(text) => say({ tasks: text === '' ? [] : text.split(/;\s?/).slice(0, 60) })}
+          maxLength={2000}
+        />
+      </Labelled>
+    </li>
+  );
+}
+
+/** Sections, tills, vehicles: where at the site a shift is worked. */
+function Stations({ repeat }: { readonly repeat: RepeatPayload }) {
+  const { site, stations } = repeat;
+  const [text, setText] = useState(() => stations.map(({ name }) => name).join('\n'));
+  const [seen, setSeen] = useState(stations);
+  if (seen !== stations) {
+    setSeen(stations);
+    setText(stations.map(({ name }) => name).join('\n'));
+  }
+  const { run, busy, problem } = useCommand();
+  const names = [...new Set(text.split('\n').map((name) => name.trim()))].filter(Boolean);
+  const dirty = names.join('\n') !== stations.map(({ name }) => name).join('\n');
+  const save = () =>
+    void run(
+      'stations.save',
+      {
+        site: site.id,
+        stations: names.map((name) => ({
+          id: stations.find((one) => one.name === name)?.id ?? newId(),
+          name,
+        })),
+      },
+      undefined,
+      { opened: { site: site.id, stations } },
+    );
+  return (
+    <section className="border-rule mt-6 border-t pt-4">
+      <h2 className="section-title">Stations</h2>
+      <p className="text-muted mt-0.5 mb-2">
+        Where at the site a shift is worked: a section, a till, a vehicle. One name a line.
+      </p>
+      <textarea
+        className="input min-h-[96px] w-[320px]"
+        aria-label="Stations, a line each"
+        value={text}
+        placeholder={'Terrace\nTill 2\nVan'}
+        onChange={(event) => setText(event.target.value)}
+      />
+      {problem && <p className="text-gap font-semibold">{problem.message}</p>}
+      <div className="mt-1.5">
+        <button type="button" className="plain-button" disabled={!dirty || busy} onClick={save}>
+          Save stations
+        </button>
+      </div>
+    </section>
+  );
+}
