@@ -3,12 +3,12 @@ import { tryChanges } from '@/core/consequences/consequences';
 import { judge } from '@/core/consequences/judge';
 import type { Change } from '@/core/plan/change';
 import type { Plan } from '@/core/plan/types';
-import { readDate } from '@/core/time/day';
+import { parseDate } from '@/core/time/day';
 import { largePlan } from '../demo/large';
 import { seeded } from '@/core/seeded';
 import { figure, percentile } from './figures';
 
-const MONDAY = readDate('2026-11-23')!;
+const MONDAY = parseDate('2026-11-23')!;
 const SIZES = [75, 150, 300, 600, 1200];
 
 /** Milliseconds of each of `times` runs. */

@@ -1,7 +1,7 @@
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { readDate } from '@/core/time/day';
+import { parseDate } from '@/core/time/day';
 import { type Database, openDatabase } from '@/data/database';
 import { makeLargeSite } from '../demo/large-site';
 import { makeDemo } from '../demo/saltmere';
@@ -10,7 +10,7 @@ import type { CommandAnswer } from '@/server/commands/payload';
 import { runCommand } from '@/server/commands/run';
 import { closeWorkers } from '../src/server/workers/pool';
 
-export const MONDAY = readDate('2026-11-23')!;
+export const MONDAY = parseDate('2026-11-23')!;
 
 /** A data file with 600 people at one site and a planned week from {@link MONDAY} on. */
 export async function withLargeSite(): Promise<{ db: Database; site: string; end: () => Promise<void> }> {

@@ -1,9 +1,9 @@
 import { setTimeout as sleep } from 'node:timers/promises';
 import type { Pattern } from '@/core/patterns/pattern';
-import { formOf } from '../src/core/plan/shift-spec';
+import { toShiftSpec } from '../src/core/plan/shift-spec';
 import type { Database } from '@/data/database';
 import { loadShifts } from '@/data/week/shift-store';
-import { writeCsv } from '@/formats/table/csv';
+import { formatCsv } from '@/formats/table/csv';
 import { BUILT_IN_OWNER as actor } from '@/server/access/actor';
 import { takeFile } from '@/server/people/import/upload';
 import { changePlan } from '@/server/plan/commands';
@@ -121,10 +121,10 @@ const pattern: Pattern = {
     since: MONDAY + 56,
     until: MONDAY + 111,
   },
-  ...{ weeks: 8, rule: null, stops: [] },
+  ...{ weeks: 8, rule: null, endings: [] },
   shifts: Array.from({ length: 8 }, (_, week) =>
     [0, 1, 2, 3, 4].map((day) => ({
-      ...formOf(model),
+      ...toShiftSpec(model),
       id: `s${week}-${day}`,
       day: week * 7 + ((day + week) % 7),
     })),
@@ -138,12 +138,12 @@ const lines = Array.from({ length: 19_999 }, (_, i) => [
   ...[`N${i}`, `Person ${i}`, i % 2 ? 'Kitchen' : 'Bar', '37.5'],
   ...['9-17', '9-17', 'off', '10-14 17-22', '9-17'],
 ]);
-const bytes = new TextEncoder().encode(writeCsv([heads, ...lines]));
+const bytes = new TextEncoder().encode(formatCsv([heads, ...lines]));
 await during(db, site, 'import-20000-preview', async () => {
   const file = { name: 'list.csv', bytes, site: 'bistro' };
   await takeFile(db, actor, file, () => undefined);
 });
-const some = new TextEncoder().encode(writeCsv([heads, ...lines.slice(0, 600)]));
+const some = new TextEncoder().encode(formatCsv([heads, ...lines.slice(0, 600)]));
 const taken = await takeFile(db, actor, { name: 'list.csv', bytes: some, site: 'bistro' }, () => undefined);
 await during(db, site, 'import-600', () => run('people.import', { options: taken.options }));
 await end();

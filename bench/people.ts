@@ -1,14 +1,14 @@
-import { readDate } from '@/core/time/day';
+import { parseDate } from '@/core/time/day';
 import { openDatabase } from '@/data/database';
 import { makeDemo } from '../demo/saltmere';
 import { makeLargeSite } from '../demo/large-site';
-import { writeCsv } from '@/formats/table/csv';
-import { writeXlsx } from '@/formats/table/xlsx';
+import { formatCsv } from '@/formats/table/csv';
+import { formatXlsx } from '@/formats/table/xlsx';
 import { BUILT_IN_OWNER } from '@/server/access/actor';
 import { takeFile } from '@/server/people/import/upload';
 import { figure, percentile } from './figures';
 
-const MONDAY = readDate('2026-11-23')!;
+const MONDAY = parseDate('2026-11-23')!;
 const ROWS = 5000;
 
 /** A list of 5,000 people with 15 columns, seven of them availability. */
@@ -38,8 +38,8 @@ async function main(): Promise<void> {
   await makeLargeSite(db, MONDAY, 600);
   const lines = list();
   const files = {
-    'import-5000-preview-csv': new TextEncoder().encode(writeCsv(lines)),
-    'import-5000-preview': await writeXlsx('Staff', lines),
+    'import-5000-preview-csv': new TextEncoder().encode(formatCsv(lines)),
+    'import-5000-preview': await formatXlsx('Staff', lines),
   };
   for (const [name, bytes] of Object.entries(files)) {
     const spent: number[] = [];

@@ -1,16 +1,16 @@
 import { candidatesFor } from '@/core/cover/candidates';
 import { judge } from '@/core/consequences/judge';
-import { formOf } from '../src/core/plan/shift-spec';
+import { toShiftSpec } from '../src/core/plan/shift-spec';
 import { type Pattern, occurrencesOf, patternFault } from '@/core/patterns/pattern';
-import { writeOut } from '../src/core/patterns/materialize';
+import { materialize } from '../src/core/patterns/materialize';
 import { applyAll } from '@/core/plan/change';
 import type { Plan } from '@/core/plan/types';
-import { readDate } from '@/core/time/day';
+import { parseDate } from '@/core/time/day';
 import { copyShifts } from '@/core/week/copy-week';
 import { largePlan } from '../demo/large';
 import { figure, percentile } from './figures';
 
-const MONDAY = readDate('2026-11-23')!;
+const MONDAY = parseDate('2026-11-23')!;
 const all = { mode: 'add', people: true, open: true } as const;
 let made = 0;
 const newId = () => `n${++made}`;
@@ -84,13 +84,13 @@ function benchPattern(): void {
     rule: null,
     shifts: Array.from({ length: 8 }, (_, week) =>
       [0, 1, 2, 3, 4].map((day) => ({
-        ...formOf({ ...plan.shifts[0], ...SPANS[week % SPANS.length] }),
+        ...toShiftSpec({ ...plan.shifts[0], ...SPANS[week % SPANS.length] }),
         id: `s${week}-${day}`,
         day: week * 7 + ((day + week) % 7),
       })),
     ).flat(),
     members: plan.people.map((person, i) => ({ id: `m${i}`, person: person.id, offset: i % 8 })),
-    stops: [],
+    endings: [],
   };
   const run = () => {
     const fault = patternFault(pattern, 0);
@@ -98,7 +98,7 @@ function benchPattern(): void {
     for (let week = 0; week < 8; week++) {
       const target = { ...empty, from: MONDAY + 7 * (week + 1) };
       const given = occurrencesOf(pattern, target.from, target.from + 7, 0);
-      writeOut(target, pattern, given, new Set(), () => false, newId);
+      materialize(target, pattern, given, new Set(), () => false, newId);
     }
   };
   for (let i = 0; i < 2; i++) run();

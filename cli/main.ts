@@ -3,7 +3,7 @@ import { parseArgs } from 'node:util';
 import { tryChanges } from '@/core/consequences/consequences';
 import { judge } from '@/core/consequences/judge';
 import type { Fault } from '@/formats/fault';
-import { readChanges, readPlan } from '../src/formats/plan-file/parse';
+import { parseChanges, parsePlan } from '../src/formats/plan-file/parse';
 import type { RawPlan } from '@/formats/plan-file/raw';
 import { consequencesReport, inspectionReport } from '@/formats/plan-file/report';
 
@@ -20,19 +20,19 @@ class Faulty extends Error {
 }
 
 function main(args: string[]): object {
-  const { command, planFile, changesFile } = readArguments(args);
-  const plan = accept(readPlan(readInput(planFile)));
+  const { command, planFile, changesFile } = parseArguments(args);
+  const plan = accept(parsePlan(readInput(planFile)));
   if (plan.raw.rules?.off?.includes('overlap')) console.error('$.rules.off: overlap cannot be turned off');
   const written = writtenIn(plan.raw);
   const judgement = judge(plan.plan);
   if (command === 'inspect') return inspectionReport(judgement, written);
-  const { changes, shifts } = accept(readChanges(readInput(changesFile!), plan));
+  const { changes, shifts } = accept(parseChanges(readInput(changesFile!), plan));
   const tried = tryChanges(judgement, changes);
   if (!tried.ok) throw new Error(`${tried.problem.path}: ${tried.problem.message}`);
   return consequencesReport(judgement, tried.trial.consequences, written, shifts);
 }
 
-function readArguments(args: string[]) {
+function parseArguments(args: string[]) {
   let parsed;
   try {
     parsed = parseArgs({

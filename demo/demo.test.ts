@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import { judge, snagsOf } from '../src/core/consequences/judge';
-import { readDate } from '../src/core/time/day';
+import { parseDate } from '../src/core/time/day';
 import { openDatabase } from '../src/data/database';
 import { loadPlan } from '../src/data/week/plan-store';
 import { largePlan } from './large';
@@ -11,7 +11,7 @@ import { makeDemo } from './saltmere';
 const MONDAYS = ['2026-11-23', '2027-03-22', '2026-10-19', '2026-12-28'];
 
 describe.each(MONDAYS)('the demo in the week of %s', (text) => {
-  const monday = readDate(text)!;
+  const monday = parseDate(text)!;
   const made = (async () => {
     const db = await openDatabase(':memory:');
     await makeDemo(db, monday);
@@ -63,7 +63,7 @@ describe.each(MONDAYS)('the demo in the week of %s', (text) => {
 });
 
 test('the same seed makes the same large plan, and the store gives it back', async () => {
-  const monday = readDate('2027-03-22')!;
+  const monday = parseDate('2027-03-22')!;
   const plan = largePlan(60, monday, 3);
   expect(largePlan(60, monday, 3)).toEqual(plan);
   expect(largePlan(60, monday, 4)).not.toEqual(plan);

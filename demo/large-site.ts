@@ -1,6 +1,6 @@
-import { type Day, writeDate } from '../src/core/time/day';
+import { type Day, formatDate } from '../src/core/time/day';
 import type { Database } from '../src/data/database';
-import { writeMoment } from '../src/data/moment';
+import { formatMoment } from '../src/data/moment';
 import { insertShifts } from '../src/data/week/shift-store';
 import { largePlan } from './large';
 
@@ -102,7 +102,7 @@ async function insertCrowd(db: Database, plan: ReturnType<typeof largePlan>): Pr
       id: person.id,
       name: person.name,
       birth_date: null,
-      employed_from: person.employedFrom === null ? null : writeDate(person.employedFrom),
+      employed_from: person.employedFrom === null ? null : formatDate(person.employedFrom),
       employed_to: null,
       contract_minutes: person.contractMinutes,
       max_week_minutes: person.maxWeekMinutes,
@@ -157,8 +157,8 @@ async function insertCrowd(db: Database, plan: ReturnType<typeof largePlan>): Pr
       person.leave.map((leave) => ({
         id: leave.id,
         person_id: person.id,
-        from_at: writeMoment(leave.from),
-        to_at: writeMoment(leave.to),
+        from_at: formatMoment(leave.from),
+        to_at: formatMoment(leave.to),
         state: leave.state,
       })),
     ),

@@ -80,7 +80,7 @@ export function largePlan(count: number, from: Day, seed = 1): Plan {
     holidays: [],
     needs: [],
     shifts,
-    around: [],
+    surroundingShifts: [],
     rules: {
       ...DEFAULT_RULES,
       breaks: [{ atLeastMinutes: 360, minutes: 30, paid: false }],

@@ -1,7 +1,7 @@
 import type { ShiftTemplate } from '../src/core/plan/shift-spec';
 import type { Pattern } from '../src/core/patterns/pattern';
 import { NO_DETAIL, type Duty, type Shift, type ShiftDetail } from '../src/core/plan/types';
-import { type Day, writeDate } from '../src/core/time/day';
+import { type Day, formatDate } from '../src/core/time/day';
 import type { Database } from '../src/data/database';
 import { patternRow, templateRow } from '../src/data/week/repeat-store';
 
@@ -17,7 +17,7 @@ const AREAS: Readonly<Record<string, Readonly<Record<string, string>>>> = {
   dockside: {},
 };
 
-const duty = (name: string, from: number, to: number, once = false): Duty => ({ name, from, to, once });
+const duty = (name: string, from: number, to: number, oneOff = false): Duty => ({ name, from, to, oneOff });
 
 function template(
   id: string,
@@ -26,8 +26,8 @@ function template(
   [from, to]: readonly [number, number],
   more: Partial<ShiftTemplate['form']>,
 ): ShiftTemplate {
-  const { moreBreaks, duties, station, tasks, once } = NO_DETAIL;
-  const nothing = { break: null, label: null, note: null, moreBreaks, duties, station, tasks, once };
+  const { moreBreaks, duties, station, tasks, oneOff } = NO_DETAIL;
+  const nothing = { break: null, label: null, note: null, moreBreaks, duties, station, tasks, oneOff };
   return { id, short, name, form: { from, to, role: null, template: null, ...nothing, ...more } };
 }
 
@@ -97,7 +97,7 @@ export async function insertRepeating(db: Database, monday: Day): Promise<void> 
     .values([
       {
         site_id: 'bistro',
-        date: writeDate(monday + 5),
+        date: formatDate(monday + 5),
         note: 'Regatta: terrace opens at 8, first boats from 10.',
       },
     ])
@@ -124,7 +124,7 @@ function leadTurns(since: Day): Pattern {
       { id: 'one', person: 'ilse', offset: 0 },
       { id: 'two', person: 'bram', offset: 1 },
     ],
-    stops: [],
+    endings: [],
   };
 }
 

@@ -1,9 +1,9 @@
 import { judge } from '../src/core/consequences/judge';
 import type { Shift } from '../src/core/plan/types';
-import { type Day, civilOf, writeDate } from '../src/core/time/day';
+import { type Day, civilOf, formatDate } from '../src/core/time/day';
 import { DAY } from '../src/core/time/span';
 import type { Database } from '../src/data/database';
-import { writeMoment } from '../src/data/moment';
+import { formatMoment } from '../src/data/moment';
 import { loadPlan } from '../src/data/week/plan-store';
 import { insertShifts } from '../src/data/week/shift-store';
 import { type DemoAvailability, type DemoPerson, type DemoSite, PEOPLE, ROLES, SITES } from './cast';
@@ -30,7 +30,7 @@ export async function makeDemo(db: Database, monday: Day): Promise<void> {
       for (const week of [monday - 7, monday]) {
         const stored = (await loadPlan(trx, site.id, week, 7))!;
         const slots = slotsOf(site, week);
-        const filled = fill(stored.plan, slots, (index) => `${site.id}-${writeDate(week)}-${index}`);
+        const filled = fill(stored.plan, slots, (index) => `${site.id}-${formatDate(week)}-${index}`);
         const spoiled = week === monday && site.id === 'bistro';
         const { plan } = spoiled ? spoil(filled) : filled;
         const publishedUntil = week < monday ? Infinity : monday + PUBLISHED_DAYS;
@@ -42,7 +42,7 @@ export async function makeDemo(db: Database, monday: Day): Promise<void> {
     }
     await trx
       .insertInto('setting')
-      .values({ name: 'demo', value: writeDate(monday) })
+      .values({ name: 'demo', value: formatDate(monday) })
       .execute();
   });
 }
@@ -169,8 +169,8 @@ async function insertSite(db: Database, site: DemoSite, position: number, monday
     await db
       .insertInto('holiday')
       .values([
-        { id: 'regatta', site_id: null, date: writeDate(monday + 5), name: 'Regatta', closed: 0 },
-        { id: 'harbour-day', site_id: null, date: writeDate(monday + 9), name: 'Harbour Day', closed: 1 },
+        { id: 'regatta', site_id: null, date: formatDate(monday + 5), name: 'Regatta', closed: 0 },
+        { id: 'harbour-day', site_id: null, date: formatDate(monday + 9), name: 'Harbour Day', closed: 1 },
       ])
       .execute();
 }
@@ -226,7 +226,7 @@ async function insertPerson(db: Database, person: DemoPerson, position: number, 
       id,
       name: person.name,
       birth_date: birthDate(person.birth, monday),
-      employed_from: writeDate(monday - 200 - position * 31),
+      employed_from: formatDate(monday - 200 - position * 31),
       employed_to: null,
       contract_minutes: person.hours * 60,
       max_week_minutes: 48 * 60,
@@ -247,7 +247,7 @@ async function insertPerson(db: Database, person: DemoPerson, position: number, 
       person.roles.map((role_id, i) => ({
         person_id: id,
         role_id,
-        until: person.ends?.role === role_id ? writeDate(monday + person.ends.weekday) : null,
+        until: person.ends?.role === role_id ? formatDate(monday + person.ends.weekday) : null,
         position: i,
       })),
     )
@@ -269,10 +269,10 @@ async function insertAvailability(
   version: { since: Day; until?: number; blocks: readonly DemoAvailability[] },
   monday: Day,
 ): Promise<void> {
-  const until = version.until === undefined ? null : writeDate(monday + version.until * 7 - 1);
+  const until = version.until === undefined ? null : formatDate(monday + version.until * 7 - 1);
   await db
     .insertInto('availability')
-    .values({ id, person_id: person, since: writeDate(version.since), until, comment: null })
+    .values({ id, person_id: person, since: formatDate(version.since), until, comment: null })
     .execute();
   await db
     .insertInto('availability_block')
@@ -329,8 +329,8 @@ async function insertLeave(
       leave.map(({ id, person, from, to, state }) => ({
         id,
         person_id: person,
-        from_at: writeMoment(from),
-        to_at: writeMoment(to),
+        from_at: formatMoment(from),
+        to_at: formatMoment(to),
         state,
       })),
     )

@@ -1,6 +1,6 @@
 import { existsSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
-import { readDate, startOfWeek } from '@/core/time/day';
+import { parseDate, startOfWeek } from '@/core/time/day';
 import { type Database, DataFileError, openDatabase } from '@/data/database';
 import { makeDemo } from '../demo/saltmere';
 import { makeLargeSite } from '../demo/large-site';
@@ -15,7 +15,7 @@ async function main(flags: readonly string[]): Promise<void> {
   if (flags.includes('--fresh')) for (const end of ['', '-wal', '-shm']) rmSync(file + end, { force: true });
   const there = existsSync(file);
   const db = await openDatabase(file);
-  const monday = startOfWeek(readDate(nowAt('Europe/Lisbon').date)!, 0);
+  const monday = startOfWeek(parseDate(nowAt('Europe/Lisbon').date)!, 0);
   if ((await count(db)) === 0) {
     if (there) console.error('The data file is empty; the demo is made in it.');
     await makeDemo(db, monday);

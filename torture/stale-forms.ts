@@ -1,4 +1,4 @@
-import { readDate } from '../src/core/time/day';
+import { parseDate } from '../src/core/time/day';
 import { openDatabase } from '../src/data/database';
 import { makeDemo } from '../demo/saltmere';
 import { BUILT_IN_OWNER } from '../src/server/access/actor';
@@ -11,7 +11,7 @@ const FIELDS = ['phone', 'email', 'notes', 'number'] as const;
 /** Three people save the form of one person, opened at different times; what nobody was told of has to be there. */
 export async function staleForms(rounds: number): Promise<{ saved: number; lost: number }> {
   const db = await openDatabase(':memory:');
-  await makeDemo(db, readDate('2026-11-23')!);
+  await makeDemo(db, parseDate('2026-11-23')!);
   const read = async (): Promise<PersonDraft> => {
     const found = await personPage(db, BUILT_IN_OWNER, 'noor');
     if (!found.ok) throw new Error(found.problem.message);

@@ -1,6 +1,6 @@
 import 'fake-indexeddb/auto';
 import { shift as bare } from '../src/core/testing';
-import { readDate } from '../src/core/time/day';
+import { parseDate } from '../src/core/time/day';
 import { sendWaiting } from '../src/ui/waiting/sender';
 import { keepEdit, waitingEdits as waiting } from '../src/ui/waiting/waiting-edits';
 import { type DemoServer, WEEK } from '../e2e/server';
@@ -24,7 +24,7 @@ export async function waitingEdits(
   };
   for (let i = 0; i < edits; i++) {
     const shift = {
-      ...bare(null, 0, '9-12', { date: readDate(WEEK)! + (i % 7), role: 'floor' }),
+      ...bare(null, 0, '9-12', { date: parseDate(WEEK)! + (i % 7), role: 'floor' }),
       id: `waited-${i}`,
     };
     await keepEdit({

@@ -1,5 +1,5 @@
 import { redirect } from 'next/navigation';
-import { writeDate } from '@/core/time/day';
+import { formatDate } from '@/core/time/day';
 import { page } from '@/server/access/page';
 import { firstPlace } from '@/server/plan/queries';
 
@@ -7,6 +7,6 @@ export const dynamic = 'force-dynamic';
 
 export default page({}, async ({ db, actor }) => {
   const place = await firstPlace(db, actor);
-  if (place) redirect(`/plan/${encodeURIComponent(place.site)}/${writeDate(place.week)}`);
+  if (place) redirect(`/plan/${encodeURIComponent(place.site)}/${formatDate(place.week)}`);
   redirect('/start');
 });

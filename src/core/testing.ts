@@ -1,13 +1,13 @@
 import { DEFAULT_RULES } from './plan/types';
 import type { AvailabilityEntry, Need, Person, Plan, Rules, Shift, Site } from './plan/types';
 import { seeded } from './seeded';
-import { type Day, WEEKDAYS, readDate } from './time/day';
+import { type Day, WEEKDAYS, parseDate } from './time/day';
 import { shared } from './time/span';
 import { spanOf } from './week/placement';
 
 /** Small plans for tests: Monday 22 March 2027, one week in Lisbon, the spring clock change on its Sunday. */
 
-export const MONDAY: Day = readDate('2027-03-22')!;
+export const MONDAY: Day = parseDate('2027-03-22')!;
 
 /** Minutes of `7`, `7:30`. */
 export function at(text: string): number {
@@ -110,7 +110,7 @@ export function plan({
     holidays: [],
     needs: [],
     shifts: [],
-    around: [],
+    surroundingShifts: [],
     budget: { minutes: null, cost: null },
     ...more,
     rules: { ...DEFAULT_RULES, minimumOn: 0, ...rules },
@@ -169,7 +169,7 @@ export function randomPlan(seed: number): Plan {
       need(null, below(7), '9-12', 3),
     ],
     holidays: pick([[], [{ date: MONDAY + below(7), name: 'Harbour Day', closed: pick([true, false]) }]]),
-    around: pick([
+    surroundingShifts: pick([
       [],
       [{ person: 'ann', role: null, site: 'chandlery', date: MONDAY + 4, ...span('9-17'), break: null }],
     ]),

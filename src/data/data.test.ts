@@ -5,15 +5,15 @@ import { afterAll, describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { sql } from 'kysely';
 import type { Shift } from '@/core/plan/types';
-import { readDate } from '@/core/time/day';
+import { parseDate } from '@/core/time/day';
 import { type Database, openDatabase } from './database';
 import { makeDemo } from '../../demo/saltmere';
 import { bindable, openDriver } from './driver';
 import { inTransaction, storageFault } from './transaction';
 import { loadPlan } from './week/plan-store';
-import { insertShifts, loadShifts, writeChanges } from './week/shift-store';
+import { insertShifts, loadShifts, applyShiftChanges } from './week/shift-store';
 
-const MONDAY = readDate('2027-03-22')!;
+const MONDAY = parseDate('2027-03-22')!;
 const folder = mkdtempSync(join(tmpdir(), 'vicenda-data-'));
 const opened: Database[] = [];
 let files = 0;
@@ -170,15 +170,15 @@ describe('shifts in the store', () => {
     const db = await open();
     await makeDemo(db, MONDAY);
     const there = () => loadShifts(db, 'bistro', MONDAY + 21, MONDAY + 28);
-    await writeChanges(db, 'bistro', [{ do: 'add', shift }]);
+    await applyShiftChanges(db, 'bistro', [{ do: 'add', shift }]);
     expect(await there()).toEqual([shift]);
-    await writeChanges(db, 'bistro', [
+    await applyShiftChanges(db, 'bistro', [
       { do: 'set', id: 'new', shift: { break: null, person: null, to: 1440 } },
     ]);
     expect(await there()).toEqual([{ ...shift, break: null, person: null, to: 1440 }]);
-    await writeChanges(db, 'chandlery', [{ do: 'remove', id: 'new' }]);
+    await applyShiftChanges(db, 'chandlery', [{ do: 'remove', id: 'new' }]);
     expect(await there()).toHaveLength(1);
-    await writeChanges(db, 'bistro', [{ do: 'remove', id: 'new' }]);
+    await applyShiftChanges(db, 'bistro', [{ do: 'remove', id: 'new' }]);
     expect(await there()).toEqual([]);
   });
 
@@ -192,9 +192,11 @@ describe('shifts in the store', () => {
       () => false,
     );
     const { plan } = (await loadPlan(db, 'bistro', MONDAY, 7))!;
-    const lior = plan.around.filter((s) => s.person === 'lior' && s.site === 'chandlery');
+    const lior = plan.surroundingShifts.filter((s) => s.person === 'lior' && s.site === 'chandlery');
     expect(lior).toContainEqual(expect.objectContaining({ date: MONDAY + 2, from: 1020, role: null }));
-    expect(plan.around.some((s) => s.site === null && s.date < MONDAY)).toBe(true);
-    expect(plan.around.every((s) => s.site !== null || s.date < MONDAY || s.date >= MONDAY + 7)).toBe(true);
+    expect(plan.surroundingShifts.some((s) => s.site === null && s.date < MONDAY)).toBe(true);
+    expect(
+      plan.surroundingShifts.every((s) => s.site !== null || s.date < MONDAY || s.date >= MONDAY + 7),
+    ).toBe(true);
   });
 });

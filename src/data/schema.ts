@@ -113,7 +113,7 @@ export interface Schema {
   };
   /** `shifts`: the core's shifts as JSON, dates counted from the week's first day. */
   week_template: { id: string; site_id: string; name: string; shifts: string };
-  /** `content`: shifts, members and stops of the core's pattern as JSON. */
+  /** `content`: shifts, members and endings of the core's pattern as JSON. */
   pattern: {
     id: string;
     site_id: string;

@@ -8,7 +8,7 @@ export interface Fault {
 export type Steps = readonly (string | number)[];
 
 /** Writes a place as `$.people[0].roles[1].role`; names that are not plain words go in brackets. */
-export function writePath(steps: Steps): string {
+export function formatPath(steps: Steps): string {
   let path = '$';
   for (const step of steps)
     if (typeof step === 'number') path += `[${step}]`;

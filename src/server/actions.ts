@@ -16,6 +16,6 @@ export async function doCommand(request: CommandRequest): Promise<CommandAnswer>
 }
 
 /** Takes a command back; `undoId` names the taking back. `rest`: what of it still fits. */
-export async function takeBack(id: string, undoId: string, rest = false): Promise<CommandAnswer> {
+export async function undo(id: string, undoId: string, rest = false): Promise<CommandAnswer> {
   return action('undo', ({ db, actor }) => apart(db, 'undo', { actor, id, undoId, rest }));
 }

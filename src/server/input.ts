@@ -1,6 +1,6 @@
 import Joi from 'joi';
 import { type Result, fail } from '@/core/plan/change';
-import { type Day, readDate } from '@/core/time/day';
+import { type Day, parseDate } from '@/core/time/day';
 
 /** An id: letters, figures and signs that can be seen, no space at its ends. */
 export const ID = Joi.string()
@@ -19,7 +19,7 @@ export const REQUEST_ID = Joi.string()
 
 /** A date in an address, `YYYY-MM-DD`, read as a day number. */
 export const DATE = Joi.string().custom((value: string, helpers): Day | Joi.ErrorReport => {
-  const day = readDate(value);
+  const day = parseDate(value);
   return day === null ? helpers.message({ custom: `there is no date "${value}"` }) : day;
 });
 
@@ -27,7 +27,7 @@ export const DATE = Joi.string().custom((value: string, helpers): Day | Joi.Erro
  * An input as its schema reads it; else the first field that is wrong, named by its path below `root`. `convert`:
  * spaces around a text are no fault. Text that nobody can type (the sign NUL, half a sign) is refused anywhere.
  */
-export function readInput<T>(
+export function parseInput<T>(
   schema: Joi.Schema<T>,
   input: unknown,
   root = '',

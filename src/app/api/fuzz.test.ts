@@ -1,7 +1,7 @@
 import { afterAll, beforeAll, expect, test } from '@jest/globals';
 import type Joi from 'joi';
 import { seeded } from '@/core/seeded';
-import { readDate } from '@/core/time/day';
+import { parseDate } from '@/core/time/day';
 import { type Database, openDatabase } from '@/data/database';
 import { makeDemo } from '../../../demo/saltmere';
 import { BUILT_IN_OWNER } from '@/server/access/actor';
@@ -27,7 +27,7 @@ import { POST as start } from './plan/[site]/start/route';
 
 const REQUESTS = Number(process.env.FUZZ_REQUESTS ?? 2000);
 const SEED = Number(process.env.FUZZ_SEED ?? Date.now() % 1_000_000);
-const MONDAY = readDate('2026-11-23')!;
+const MONDAY = parseDate('2026-11-23')!;
 const random = seeded(SEED);
 const below = (n: number) => Math.floor(random() * n);
 const pick = <T>(list: readonly T[]): T => list[below(list.length)];

@@ -5,7 +5,7 @@ import { blocksOfWeek, drawnWeek, type WeekBlock } from './week-blocks';
  * The same week said only with *available* and *rather not*, in as few blocks as it takes: what was meant by
  * *not available*, or by saying nothing, is spelled out. Two ways to say one week come to the same blocks.
  */
-export function spelledOut(blocks: readonly WeekBlock[]): WeekBlock[] {
+export function normalized(blocks: readonly WeekBlock[]): WeekBlock[] {
   const named = blocks.some((block) => block.kind === 'available');
   const days = drawnWeek(blocks).map((pieces) => {
     const said = pieces.filter((piece) => piece.value !== 'not-available');

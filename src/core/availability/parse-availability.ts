@@ -1,7 +1,7 @@
 import type { AvailabilityKind } from '../plan/types';
-import { type Reading, type TypedTime, scanSpan, scanTime, writeTypedSpan } from '../time/parse-time';
+import { type Reading, type TypedTime, scanSpan, scanTime, formatTypedSpan } from '../time/parse-time';
 import { DAY, type Span } from '../time/span';
-import { type HourFormat, SHORT_WEEKDAYS, WEEKDAY_NAMES, writeShortSpan } from '../time/format';
+import { type HourFormat, SHORT_WEEKDAYS, WEEKDAY_NAMES, formatShortSpan } from '../time/format';
 import { type WeekBlock, cutWholeDays, drawnWeek } from './week-blocks';
 
 const NAMES = WEEKDAY_NAMES.map((name) => name.toLowerCase());
@@ -12,11 +12,11 @@ const NAMES = WEEKDAY_NAMES.map((name) => name.toLowerCase());
  * day, without times all day. A new part begins with the next weekday behind a time, at `;` and on a new line.
  * `weekend`: the weekdays (0 Monday) that the word means. Otherwise answers what is wrong and where.
  */
-export function readAvailability(text: string, weekend: readonly number[] = [5, 6]): Reading<WeekBlock[]> {
+export function parseAvailability(text: string, weekend: readonly number[] = [5, 6]): Reading<WeekBlock[]> {
   const blocks: WeekBlock[] = [];
   let offset = 0;
   for (const part of text.split(/[;\n]/)) {
-    const read = readPart(part, offset, weekend);
+    const read = parseEntry(part, offset, weekend);
     if (!read.ok) return read;
     blocks.push(...read.value);
     offset += part.length + 1;
@@ -31,7 +31,7 @@ interface Clause {
   readonly spans: Span[];
 }
 
-function readPart(part: string, offset: number, weekend: readonly number[]): Reading<WeekBlock[]> {
+function parseEntry(part: string, offset: number, weekend: readonly number[]): Reading<WeekBlock[]> {
   const clauses: Clause[] = [];
   let clause: Clause | null = null;
   const begin = (kind: AvailabilityKind): Clause => {
@@ -149,7 +149,7 @@ function scanDay(text: string): { day: number; length: number } | null {
 }
 
 /** A week's blocks in one line, as they could be typed: `Mon–Fri 9–17; rather not Sat; not Sun`. */
-export function writeAvailability(blocks: readonly WeekBlock[], format: HourFormat = '24'): string {
+export function formatAvailability(blocks: readonly WeekBlock[], format: HourFormat = '24'): string {
   if (blocks.length === 0) return 'any time';
   const parts: string[] = [];
   const cut = cutWholeDays(blocks);
@@ -175,12 +175,12 @@ function spanText(from: number, to: number, format: HourFormat): string {
   if (from === 0 && to === DAY) return '';
   if (to === DAY) return `after ${exact(from, format)}`;
   if (from === 0) return `before ${exact(to, format)}`;
-  return writeTypedSpan(from, to, format);
+  return formatTypedSpan(from, to, format);
 }
 
 /** A time that is read as what it is: with its minutes, and a leading 0 in the morning. */
 function exact(minute: number, format: HourFormat): string {
-  const [start] = writeShortSpan(minute, minute, format).split('–');
+  const [start] = formatShortSpan(minute, minute, format).split('–');
   return format === '24' && minute > 0 && minute < 7 * 60
     ? start.padStart(start.includes(':') ? 5 : 2, '0')
     : start;

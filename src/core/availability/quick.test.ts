@@ -5,7 +5,7 @@ import { richPlan } from '../reference/rich-plans';
 import { MONDAY, available, person, span } from '../testing';
 import { DAY } from '../time/span';
 import { availabilityOf, availabilityOn, isPlainlyAvailable } from './allowed';
-import { spelledOut } from './normalize';
+import { normalized } from './normalize';
 import { supplyOf, whoCould } from './supply';
 import { minutesByWeekday } from './parse-availability';
 import type { WeekBlock } from './week-blocks';
@@ -102,7 +102,7 @@ describe('a week spelled out', () => {
       ],
     ],
   ])('%s', (_, blocks, expected) => {
-    expect(spelledOut(blocks)).toEqual(expected);
+    expect(normalized(blocks)).toEqual(expected);
   });
 
   test.each<[WeekBlock[], number]>([

@@ -10,8 +10,8 @@ import { availabilityOn } from './allowed';
  * one for anybody with any role; index 0 is the plan's first midnight, as in staffing.
  */
 export function supplyOf(judgement: Judgement): readonly Int16Array[] {
-  const { plan, frame } = judgement;
-  const could = Array.from({ length: plan.roles.length + 1 }, () => new Int16Array(minutesOf(frame)));
+  const { plan, context } = judgement;
+  const could = Array.from({ length: plan.roles.length + 1 }, () => new Int16Array(minutesOf(context)));
   for (const person of plan.people)
     for (let day = 0; day < plan.days; day++) {
       const rows = rowsOn(judgement, person, plan.from + day);
@@ -47,11 +47,11 @@ function freeOn(person: Person, date: Day): readonly Span[] {
   );
 }
 
-function rowsOn({ plan, frame }: Judgement, person: Person, date: Day): number[] {
+function rowsOn({ plan, context }: Judgement, person: Person, date: Day): number[] {
   if (person.employedFrom !== null && date < person.employedFrom) return [];
   if (person.employedTo !== null && date > person.employedTo) return [];
   const rows = person.roles.flatMap((held) => {
-    const row = frame.rowOf.get(held.role);
+    const row = context.rowOf.get(held.role);
     return row === undefined || (held.until !== null && date > held.until) ? [] : [row];
   });
   return rows.length > 0 ? [...rows, plan.roles.length] : [];

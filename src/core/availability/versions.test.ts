@@ -2,7 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import type { AvailabilityKind } from '../plan/types';
 import { paint } from '../time/paint';
-import { readAvailability, writeAvailability } from './parse-availability';
+import { parseAvailability, formatAvailability } from './parse-availability';
 import { segmentsOf, versionOn, versionsOfEntries } from './versions';
 import { type WeekBlock, blocksOfWeek, drawnWeek } from './week-blocks';
 
@@ -46,9 +46,9 @@ test('entries that overlap in time become versions that do not', () => {
 });
 
 const texts = (text: string) => {
-  const read = readAvailability(text);
+  const read = parseAvailability(text);
   return read.ok
-    ? writeAvailability(read.value)
+    ? formatAvailability(read.value)
     : `${read.problem.message} @${read.problem.at.from}-${read.problem.at.to}`;
 };
 
@@ -75,7 +75,7 @@ describe('availability as typed', () => {
   ])('%j is read as %j', (typed, meant) => expect(texts(typed)).toBe(meant));
 
   test('a site with another weekend means its own', () => {
-    const read = readAvailability('weekends 9-12', [4, 5]);
+    const read = parseAvailability('weekends 9-12', [4, 5]);
     expect(read.ok && read.value.map((block) => block.weekday)).toEqual([4, 5]);
   });
 });
@@ -99,7 +99,7 @@ test('a drawn week becomes blocks and is drawn from them as it was; what is writ
         days[day] = paint(days[day], { from: Math.min(a, b) * 30, to: Math.max(a, b) * 30 }, kind);
       const blocks: WeekBlock[] = blocksOfWeek(days);
       expect(drawnWeek(blocks)).toEqual(days);
-      const read = readAvailability(writeAvailability(blocks));
+      const read = parseAvailability(formatAvailability(blocks));
       expect(read.ok && (blocks.length === 0 || drawnWeek(read.value))).toEqual(blocks.length === 0 || days);
     }),
   );

@@ -99,13 +99,13 @@ const CASES: [string, string, Plan, (number | null)[]][] = [
   [
     'overlap',
     'with another site',
-    plan({ shifts: [shift('ann', 0, '9-13')], around: [around('ann', 0, '12-16', 'chandlery')] }),
+    plan({ shifts: [shift('ann', 0, '9-13')], surroundingShifts: [around('ann', 0, '12-16', 'chandlery')] }),
     [60],
   ],
   [
     'overlap',
     'elsewhere only',
-    plan({ around: [around('ann', 0, '9-13', 'x'), around('ann', 0, '12-16', 'y')] }),
+    plan({ surroundingShifts: [around('ann', 0, '9-13', 'x'), around('ann', 0, '12-16', 'y')] }),
     [],
   ],
   [
@@ -209,7 +209,7 @@ const CASES: [string, string, Plan, (number | null)[]][] = [
   [
     'short-rest',
     'from a shift of the week before',
-    plan({ shifts: [shift('ann', 0, '7-12')], around: [around('ann', -1, '15-23')] }),
+    plan({ shifts: [shift('ann', 0, '7-12')], surroundingShifts: [around('ann', -1, '15-23')] }),
     [480],
   ],
   [
@@ -229,7 +229,7 @@ const CASES: [string, string, Plan, (number | null)[]][] = [
     'a shift every day',
     plan({
       shifts: WEEK_ALL.map((day) => shift('ann', day, '9-17')),
-      around: [around('ann', -1, '9-17')],
+      surroundingShifts: [around('ann', -1, '9-17')],
       rules: { maxDaysInARow: 9 },
     }),
     [16 * 60],
@@ -239,7 +239,7 @@ const CASES: [string, string, Plan, (number | null)[]][] = [
     'a day and a half free',
     plan({
       shifts: [0, 1, 2, 4, 5, 6].map((day) => shift('ann', day, '9-17')),
-      around: [around('ann', -1, '9-17')],
+      surroundingShifts: [around('ann', -1, '9-17')],
     }),
     [],
   ],
@@ -268,7 +268,7 @@ const CASES: [string, string, Plan, (number | null)[]][] = [
     plan({
       people: [person('ann', { maxWeekMinutes: 600 })],
       shifts: [shift('ann', 0, '9-17')],
-      around: [around('ann', 2, '9-12', 'chandlery')],
+      surroundingShifts: [around('ann', 2, '9-12', 'chandlery')],
     }),
     [60],
   ],
@@ -301,7 +301,7 @@ const CASES: [string, string, Plan, (number | null)[]][] = [
     'looking back into the week before',
     plan({
       shifts: [0, 1, 2].map((day) => shift('ann', day, '9-12')),
-      around: [-1, -2, -3, -4].map((day) => around('ann', day, '9-12')),
+      surroundingShifts: [-1, -2, -3, -4].map((day) => around('ann', day, '9-12')),
     }),
     [7],
   ],
@@ -407,7 +407,7 @@ describe('each check finds what it is for, and nothing at its limit', () => {
     for (const [, , p] of CASES) {
       const words = wordsFor(p);
       for (const snag of snagsOf(judge(p))) {
-        const text = CHECKS.find((check) => check.code === snag.code)!.say(snag, words);
+        const text = CHECKS.find((check) => check.code === snag.code)!.message(snag, words);
         expect(text).toMatch(/^[A-Z“].*\.$/);
         expect(text).not.toMatch(/undefined|null|NaN|Infinity/);
       }
@@ -436,10 +436,12 @@ describe('what a snag says of its place', () => {
     ['9-13', around('ann', 0, '8-10', 'chandlery'), '8:00–10:00 at The Chandlery and Mon 22 9:00–13:00'],
     ['5-9', around('ann', -1, '22-30'), 'Sun 21 22:00–6:00 and Mon 22 5:00–9:00'],
   ])('an overlap of %s tells of the other shift: %#', (times, other, expected) => {
-    const p = plan({ shifts: [shift('ann', 0, times)], around: [other] });
+    const p = plan({ shifts: [shift('ann', 0, times)], surroundingShifts: [other] });
     const [snag] = found(p, 'overlap');
     const words = wordsFor(p, '24', new Map([['chandlery', 'The Chandlery']]));
-    expect(checkOf('overlap')!.say(snag, words)).toBe(`ANN is in two shifts at once for 1 h: ${expected}.`);
+    expect(checkOf('overlap')!.message(snag, words)).toBe(
+      `ANN is in two shifts at once for 1 h: ${expected}.`,
+    );
   });
 
   test('a site changes severities and turns checks off, but not overlap', () => {
@@ -464,8 +466,8 @@ describe('what a snag says of its place', () => {
     const words = wordsFor(p);
     for (const code of ['not-available', 'short-rest', 'no-break']) {
       const [snag] = found(p, code);
-      const mend = CHECKS.find((check) => check.code === code)!.mend!(snag, p, words)!;
-      const change = mend.changes[0];
+      const fix = CHECKS.find((check) => check.code === code)!.fix!(snag, p, words)!;
+      const change = fix.changes[0];
       if (change.do !== 'set') throw new Error('a mend sets something');
       const shifts = p.shifts.map((s) => (s.id === change.id ? { ...s, ...change.shift } : s));
       expect(found({ ...p, shifts }, code)).toEqual([]);

@@ -2,7 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import { judge, snagsOf } from '../consequences/judge';
 import { totalsOf } from '../consequences/totals';
 import { decimalsOf, toMinor, units } from '../hours/money';
-import type { AroundShift, OvertimeRules, Plan, YoungRule } from '../plan/types';
+import type { SurroundingShift, OvertimeRules, Plan, YoungRule } from '../plan/types';
 import { MONDAY, available, need, person, plan, shift, span } from '../testing';
 import { DAY } from '../time/span';
 
@@ -17,7 +17,7 @@ const amounts = (p: Plan, code: string) =>
     .filter((snag) => snag.code === code)
     .map((snag) => snag.amount);
 
-const around = (offset: number, times: string, site: string | null = 'chandlery'): AroundShift => ({
+const around = (offset: number, times: string, site: string | null = 'chandlery'): SurroundingShift => ({
   person: 'ann',
   role: null,
   site,
@@ -30,7 +30,7 @@ describe('short rest', () => {
   test('on equal starts the plan’s own shift is the first of its day', () => {
     const p = plan({
       shifts: [shift('ann', 1, '7-12')],
-      around: [around(0, '15-23'), around(1, '7-9')],
+      surroundingShifts: [around(0, '15-23'), around(1, '7-9')],
     });
     expect(amounts(p, 'short-rest')).toEqual([480]);
   });
@@ -38,7 +38,7 @@ describe('short rest', () => {
   test('on equal ends the plan’s own shift is the last of its day', () => {
     const p = plan({
       shifts: [shift('ann', 0, '18-23')],
-      around: [around(0, '19-23'), around(1, '7-9')],
+      surroundingShifts: [around(0, '19-23'), around(1, '7-9')],
     });
     expect(amounts(p, 'short-rest')).toEqual([480]);
   });
@@ -105,7 +105,8 @@ describe('a young worker', () => {
 describe('weekly rest', () => {
   test('counts the rest under way at the start of the week from the last shift before it', () => {
     const shifts = [1, 2, 3, 4, 5, 6].map((day) => shift('ann', day, '9-20'));
-    const since = (last: AroundShift) => amounts(plan({ shifts, around: [last] }), 'no-weekly-rest');
+    const since = (last: SurroundingShift) =>
+      amounts(plan({ shifts, surroundingShifts: [last] }), 'no-weekly-rest');
     // Sunday 22:00 to Tuesday 9:00 are 35 h; an hour later they are one too few.
     expect(since(around(-1, '14-22'))).toEqual([]);
     expect(since(around(-1, '14-23'))).toEqual([34 * 60]);
@@ -121,12 +122,12 @@ describe('weekly rest', () => {
 test('days in a row lie on the first date over the limit on which the plan has a shift', () => {
   const elsewhere = [0, 1, 2, 3, 4, 5, 6].map((day) => around(day, '9-12'));
   const snags = snagsOf(
-    judge(plan({ shifts: [shift('ann', 7, '9-12')], around: elsewhere, days: 14 })),
+    judge(plan({ shifts: [shift('ann', 7, '9-12')], surroundingShifts: elsewhere, days: 14 })),
   ).filter((snag) => snag.code === 'days-in-a-row');
   expect(snags.map(({ date, amount }) => [date - MONDAY, amount])).toEqual([[7, 8]]);
-  expect(amounts(plan({ shifts: [shift('ann', 0, '13-15')], around: elsewhere }), 'days-in-a-row')).toEqual(
-    [],
-  );
+  expect(
+    amounts(plan({ shifts: [shift('ann', 0, '13-15')], surroundingShifts: elsewhere }), 'days-in-a-row'),
+  ).toEqual([]);
 });
 
 test('who left before the week owes no hours in it, who leaves on its first day does', () => {
@@ -152,7 +153,7 @@ test('part of a day of leave credits its share of a standard day', () => {
 
 test('hours elsewhere alone are no long week of this plan', () => {
   const people = [person('ann', { maxWeekMinutes: 60 })];
-  expect(amounts(plan({ people, around: [around(0, '9-12')] }), 'long-week')).toEqual([]);
+  expect(amounts(plan({ people, surroundingShifts: [around(0, '9-12')] }), 'long-week')).toEqual([]);
 });
 
 test('a budget that is just met is not passed', () => {

@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { judge, snagsOf } from '../consequences/judge';
 import type { Plan } from '../plan/types';
-import { readDate } from '../time/day';
+import { parseDate } from '../time/day';
 import { DAY } from '../time/span';
 import { MONDAY, available, need, person, plan, shift, span } from '../testing';
 import { checkOf } from './list';
@@ -13,7 +13,7 @@ const fixed = (at: number, minutes: number) => ({ minutes, at: at * 60, paid: fa
 const BREAKS = [{ atLeastMinutes: 360, minutes: 30, paid: false }];
 const OVERTIME = { weekMinutes: 480, multiplier: 1.5, day: [], after: [], seventhDay: null };
 const YOUNG = [{ underAge: 18, from: 360, to: 1320, dayMinutes: 480, weekMinutes: 600 }];
-const seventeen = readDate('2010-01-15')!;
+const seventeen = parseDate('2010-01-15')!;
 const noon = MONDAY * DAY + 720;
 const week = (times: string) => [0, 1, 2, 3, 4, 5, 6].map((day) => shift('ann', day, times));
 const closed = [0, 1, 2, 3, 4, 5, 6].map((day) => (day === 0 ? [span('9-17')] : []));
@@ -49,7 +49,7 @@ const CASES: readonly (readonly [Plan, string, string, string?, unknown?])[] = [
     'Mon 22 9:00–12:00, Bar: an open shift with nobody on it.',
   ],
   [
-    plan({ people: ann(), shifts: [shift('ann', 0, '9-13')], around: [elsewhere(0, '12-16')] }),
+    plan({ people: ann(), shifts: [shift('ann', 0, '9-13')], surroundingShifts: [elsewhere(0, '12-16')] }),
     'overlap',
     'Ann Bo is in two shifts at once for 1 h: 12:00–16:00 at The Chandlery and Mon 22 9:00–13:00.',
     'Turn Mon 22 9:00–13:00 open',
@@ -204,7 +204,7 @@ const CASES: readonly (readonly [Plan, string, string, string?, unknown?])[] = [
     expect.objectContaining({ do: 'set', shift: { from: 600 } }),
   ],
   [
-    plan({ people: ann(), shifts: [shift('ann', 0, '14-23')], around: [elsewhere(1, '8-15')] }),
+    plan({ people: ann(), shifts: [shift('ann', 0, '14-23')], surroundingShifts: [elsewhere(1, '8-15')] }),
     'short-rest',
     'Ann Bo: Mon 22 ends 23:00, Tue 23 starts 8:00. Rest is 9 h; the rule here is 11 h.',
   ],
@@ -359,8 +359,8 @@ const CASES: readonly (readonly [Plan, string, string, string?, unknown?])[] = [
   [
     plan({
       people: ann(),
-      shifts: [shift('ann', 0, '1:30-2:15', { date: readDate('2027-03-28')! })],
-      from: readDate('2027-03-22')!,
+      shifts: [shift('ann', 0, '1:30-2:15', { date: parseDate('2027-03-28')! })],
+      from: parseDate('2027-03-22')!,
     }),
     'bad-time',
     'Ann Bo, Sun 28 1:30–2:15: the clock change leaves no time between start and end.',
@@ -374,8 +374,8 @@ describe('what a check says, with its way out', () => {
       .sort(bySeverity);
     const words = wordsFor(p, '24', sites);
     const check = checkOf(code)!;
-    expect(check.say(snag, words)).toBe(sentence);
-    const mend = check.mend?.(snag, p, words) ?? null;
-    expect([mend?.label, mend?.changes[0]]).toEqual([label, changes]);
+    expect(check.message(snag, words)).toBe(sentence);
+    const fix = check.fix?.(snag, p, words) ?? null;
+    expect([fix?.label, fix?.changes[0]]).toEqual([label, changes]);
   });
 });

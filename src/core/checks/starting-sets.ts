@@ -6,7 +6,7 @@ export interface StartingSet {
   readonly name: string;
   /** Where the figures come from, for the person who chooses. */
   readonly source: string;
-  readonly says: string;
+  readonly description: string;
   readonly rules: Partial<Rules>;
 }
 
@@ -18,7 +18,7 @@ export const STARTING_SETS: readonly StartingSet[] = [
     id: 'eu',
     name: 'European working time',
     source: 'Directive 2003/88/EC, Articles 3 to 6; Directive 94/33/EC, Articles 8 to 10 and 12',
-    says:
+    description:
       '11 h of rest a day, 35 h in a row each week, a break in days over 6 h. Under 18: 8 h a day and 40 h a week, ' +
       'between 6:00 and 22:00, with 30 min of break after 4½ h. No overtime pay.',
     rules: {
@@ -34,7 +34,7 @@ export const STARTING_SETS: readonly StartingSet[] = [
     id: 'us',
     name: 'United States, federal',
     source: '29 CFR 778.110 (overtime), 785.19 (meal periods), 570.35 (14 and 15 year olds)',
-    says:
+    description:
       'Time and a half over 40 h a week. A meal period of 30 min is not paid. Under 16: between 7:00 and 19:00, ' +
       'at most 8 h a day and 40 h a week (3 h and 18 h in school weeks).',
     rules: {
@@ -49,7 +49,7 @@ export const STARTING_SETS: readonly StartingSet[] = [
     id: 'california',
     name: 'California',
     source: 'California Labor Code §510 (overtime), §512 (meal periods), §551 and §552 (a day of rest)',
-    says:
+    description:
       'Time and a half over 8 h a day, over 40 h a week and on the seventh day; double over 12 h a day, and over ' +
       '8 h on the seventh. A meal period of 30 min in shifts over 5 h, two over 10 h.',
     rules: {

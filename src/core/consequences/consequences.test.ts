@@ -27,7 +27,9 @@ const BUSY: Plan = plan({
     need('bar', 1, '0-9'),
   ],
   shifts: PEOPLE.flatMap((id, i) => [0, 2, 5].map((day) => shift(id, day, `${8 + i}-${16 + i}`))),
-  around: [{ person: 'ann', role: null, site: 'chandlery', date: MONDAY + 4, ...span('9-17'), break: null }],
+  surroundingShifts: [
+    { person: 'ann', role: null, site: 'chandlery', date: MONDAY + 4, ...span('9-17'), break: null },
+  ],
   rules: {
     breaks: [{ atLeastMinutes: 360, minutes: 30, paid: false }],
     minimumOn: 1,

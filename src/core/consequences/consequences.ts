@@ -100,5 +100,5 @@ function isOverlap(snag: Snag): boolean {
 }
 
 function pairOf(snag: Snag): string {
-  return JSON.stringify([snag.person, snag.shifts, snag.facts.site]);
+  return JSON.stringify([snag.person, snag.shifts, snag.params.site]);
 }

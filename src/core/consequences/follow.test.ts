@@ -14,14 +14,19 @@ function mixed(one: Plan, other: Plan, parts: readonly (keyof Plan)[], people: n
   const kept = some.people.slice(0, people);
   const known = new Set(kept.map(({ id }) => id));
   const here = ({ person: who }: { readonly person: string | null }) => who === null || known.has(who);
-  return { ...some, people: kept, shifts: some.shifts.filter(here), around: some.around.filter(here) };
+  return {
+    ...some,
+    people: kept,
+    shifts: some.shifts.filter(here),
+    surroundingShifts: some.surroundingShifts.filter(here),
+  };
 }
 
 const PARTS = [
   'people',
   'needs',
   'shifts',
-  'around',
+  'surroundingShifts',
   'holidays',
   'rules',
   'site',
@@ -82,7 +87,9 @@ describe('a judgement that follows what a plan has become', () => {
     people: ['ann', 'bo', 'cy'].map((id) => person(id, { contractMinutes: 2400 })),
     needs: [need('bar', 0, '9-17')],
     shifts: ['ann', 'bo'].map((id) => shift(id, 0, '9-17')),
-    around: [{ person: 'bo', role: null, site: 'chandlery', date: MONDAY + 1, ...span('9-17'), break: null }],
+    surroundingShifts: [
+      { person: 'bo', role: null, site: 'chandlery', date: MONDAY + 1, ...span('9-17'), break: null },
+    ],
   });
   const copy = (): Plan => ({ ...structuredClone({ ...base, site: null }), site: { ...base.site } });
 
@@ -111,6 +118,6 @@ describe('a judgement that follows what a plan has become', () => {
   ])('a shift with another of %s is another shift', (_, patch) => {
     const shifts = copy().shifts.map((one) => (one.person === 'bo' ? { ...one, ...patch(one) } : one));
     const after = follow(judge(base), { ...copy(), shifts });
-    expect(after.people[1].view.own[0].own).toEqual(shifts[1]);
+    expect(after.people[1].view.shifts[0].planShift).toEqual(shifts[1]);
   });
 });

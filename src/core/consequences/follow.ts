@@ -1,7 +1,7 @@
 import { type AvailabilityOf, availabilityOf } from '../availability/allowed';
 import type { PersonView } from '../checks/shared/check';
-import { type Frame, frameOf } from '../plan/plan-context';
-import { type Placed, place } from '../plan/resolved-shift';
+import { type PlanContext, planContext } from '../plan/plan-context';
+import { type ResolvedShift, resolveShift } from '../plan/resolved-shift';
 import type { Person, Plan, Shift } from '../plan/types';
 import { same } from '../same';
 import { completed, judge } from './judge';
@@ -23,31 +23,33 @@ import {
 export function follow(before: Judgement, plan: Plan): Judgement {
   const { plan: old } = before;
   if (!same(groundOf(old), groundOf(plan))) return judge(plan);
-  const frame = frameOf(plan);
+  const context = planContext(plan);
   const rulesStay = same(old.rules, plan.rules);
   const checks = rulesStay ? before.checks : runningChecks(plan);
   // Lists that hold the very same shifts need not be gone through person by person.
-  const stay = sameParts(old.shifts, plan.shifts) && sameParts(old.around, plan.around);
-  const [own, around] = stay ? [null, null] : [byPerson(plan.shifts), byPerson(plan.around)];
+  const stay = sameParts(old.shifts, plan.shifts) && sameParts(old.surroundingShifts, plan.surroundingShifts);
+  const [own, around] = stay ? [null, null] : [byPerson(plan.shifts), byPerson(plan.surroundingShifts)];
   let allStay = plan.people.length === old.people.length;
   const people = [...plan.people, null].map((person, i): PersonState => {
     const id = person?.id ?? null;
     const at = person === null ? old.people.length : before.indexOf.get(person.id);
     const state = at === undefined ? undefined : before.people[at];
     const shifts = own?.get(id) ?? [];
-    const beside = around?.get(id)?.map((shift) => place(frame, shift)) ?? [];
+    const beside = around?.get(id)?.map((shift) => resolveShift(context, shift)) ?? [];
     if (state && same(state.view.person, person) && (stay || sameShifts(state, shifts, beside))) {
       if (at !== i) allStay = false;
-      return rulesStay ? state : lookedAt(frame, checks, state);
+      return rulesStay ? state : lookedAt(context, checks, state);
     }
     allStay = false;
     const list =
-      stay && state ? state.view.all.slice() : [...shifts.map((shift) => place(frame, shift)), ...beside];
-    return personState(frame, checks, person, list, availabilityFor(person, state?.view));
+      stay && state
+        ? state.view.all.slice()
+        : [...shifts.map((shift) => resolveShift(context, shift)), ...beside];
+    return personState(context, checks, person, list, availabilityFor(person, state?.view));
   });
   const asks = allStay && same(old.needs, plan.needs) && old.rules.minimumOn === plan.rules.minimumOn;
   const indexOf = new Map(plan.people.map((person, i) => [person.id, i]));
-  return completed({ plan, frame, checks, people, indexOf }, asks ? before.staffing : undefined);
+  return completed({ plan, context, checks, people, indexOf }, asks ? before.staffing : undefined);
 }
 
 /** What all else stands on: where any of it differs everything does. */
@@ -71,21 +73,25 @@ function byPerson<S extends { readonly person: string | null }>(
   return groups;
 }
 
-function sameShifts({ view }: PersonState, shifts: readonly Shift[], around: readonly Placed[]): boolean {
-  if (view.own.length !== shifts.length || view.all.length !== shifts.length + around.length) return false;
-  const known = new Map(view.own.map((placed) => [placed.id, placed.own]));
+function sameShifts(
+  { view }: PersonState,
+  shifts: readonly Shift[],
+  around: readonly ResolvedShift[],
+): boolean {
+  if (view.shifts.length !== shifts.length || view.all.length !== shifts.length + around.length) return false;
+  const known = new Map(view.shifts.map((resolved) => [resolved.id, resolved.planShift]));
   if (!shifts.every((shift) => same(known.get(shift.id), shift))) return false;
-  const left = view.all.filter((placed) => placed.own === null);
-  return around.every((placed) => {
-    const at = left.findIndex((other) => same(placed, other));
+  const left = view.all.filter((resolved) => resolved.planShift === null);
+  return around.every((resolved) => {
+    const at = left.findIndex((other) => same(resolved, other));
     if (at >= 0) left.splice(at, 1);
     return at >= 0;
   });
 }
 
 /** Somebody of whom only the rules are others. */
-function lookedAt(frame: Frame, checks: RunningChecks, state: PersonState): PersonState {
-  const view = { ...state.view, frame };
+function lookedAt(context: PlanContext, checks: RunningChecks, state: PersonState): PersonState {
+  const view = { ...state.view, context };
   return { ...state, view, snags: inspected(checks, view) };
 }
 

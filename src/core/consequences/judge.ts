@@ -3,8 +3,8 @@ import type { Snag } from '../checks/shared/snag';
 import { type Block, blocksOf, rangeOn, reachOf } from '../coverage/blocks';
 import { type Staffing, restaff, staffingOf } from '../coverage/staffing';
 import { type Change, type Result, applyAll } from '../plan/change';
-import { frameOf } from '../plan/plan-context';
-import { type Placed, place } from '../plan/resolved-shift';
+import { planContext } from '../plan/plan-context';
+import { type ResolvedShift, resolveShift } from '../plan/resolved-shift';
 import { placeOfShift, placesOf } from '../plan/shift-index';
 import type { Plan, Shift } from '../plan/types';
 import { DAY, type Span } from '../time/span';
@@ -24,32 +24,35 @@ export type { Judgement, PersonState, WeekState } from './parts';
 
 /** Judges a whole plan. */
 export function judge(plan: Plan): Judgement {
-  const frame = frameOf(plan);
+  const context = planContext(plan);
   const checks = runningChecks(plan);
   const indexOf = new Map(plan.people.map((person, i) => [person.id, i]));
-  const shifts: Placed[][] = Array.from({ length: plan.people.length + 1 }, () => []);
+  const shifts: ResolvedShift[][] = Array.from({ length: plan.people.length + 1 }, () => []);
   for (const shift of plan.shifts)
-    shifts[shift.person === null ? plan.people.length : indexOf.get(shift.person)!].push(place(frame, shift));
-  for (const shift of plan.around) shifts[indexOf.get(shift.person)!].push(place(frame, shift));
+    shifts[shift.person === null ? plan.people.length : indexOf.get(shift.person)!].push(
+      resolveShift(context, shift),
+    );
+  for (const shift of plan.surroundingShifts)
+    shifts[indexOf.get(shift.person)!].push(resolveShift(context, shift));
   const people = shifts.map((list, i) => {
     const person = plan.people[i] ?? null;
-    return personState(frame, checks, person, list, person ? availabilityOf(person) : NEVER_ASKED);
+    return personState(context, checks, person, list, person ? availabilityOf(person) : NEVER_ASKED);
   });
-  return completed({ plan, frame, checks, people, indexOf });
+  return completed({ plan, context, checks, people, indexOf });
 }
 
 /** The judgement of people who were looked at, with coverage and weeks. `staffing`: where it is known already. */
 export function completed(parts: Omit<Partial, 'staffing' | 'ranges'>, known?: Staffing): Judgement {
-  const { plan, frame, people } = parts;
+  const { plan, context, people } = parts;
   const presences = people.map((state) => state.presence);
-  const staffing = known ?? staffingOf(frame, presences);
-  const reach = reachOf(frame, people.map(shiftsOf));
-  const ranges = Array.from({ length: plan.days + 1 }, (_, day) => rangeOn(frame, staffing, reach, day));
+  const staffing = known ?? staffingOf(context, presences);
+  const reach = reachOf(context, people.map(shiftsOf));
+  const ranges = Array.from({ length: plan.days + 1 }, (_, day) => rangeOn(context, staffing, reach, day));
   const partial = { ...parts, staffing, ranges };
   const cells: Snag[][] = [];
   for (let day = 0; day <= plan.days; day++)
     for (let row = 0; row <= plan.roles.length; row++) cells.push(cellSnags(partial, row, day));
-  const weeks = frame.weeks.map((_, i) => {
+  const weeks = context.weeks.map((_, i) => {
     const paid = people.reduce((sum, state) => sum + (state.view.pay[i]?.paid ?? 0), 0);
     const cost = people.reduce((sum, state) => sum + (state.weekCosts[i] ?? 0), 0);
     return weekState(partial, i, paid, cost);
@@ -69,7 +72,7 @@ export function rejudge(
   placesOf(judgement.plan.shifts);
   const done = applyAll(judgement.plan, changes);
   if (!done.ok) return done;
-  const { frame, checks, indexOf } = judgement;
+  const { context, checks, indexOf } = judgement;
   const { plan } = done;
   const open = plan.people.length;
   const touchedPeople = new Set<number>();
@@ -81,13 +84,13 @@ export function rejudge(
   const { before, after } = findShifts(judgement.plan, plan, touchedShifts);
   const ownerOf = (shift: Shift) => (shift.person === null ? open : indexOf.get(shift.person)!);
   for (const shift of before.values()) touchedPeople.add(ownerOf(shift));
-  const coming = new Map<number, Shift[]>();
+  const candidate = new Map<number, Shift[]>();
   for (const shift of after.values()) {
     const owner = ownerOf(shift);
     touchedPeople.add(owner);
-    const list = coming.get(owner);
+    const list = candidate.get(owner);
     if (list) list.push(shift);
-    else coming.set(owner, [shift]);
+    else candidate.set(owner, [shift]);
   }
 
   const people = judgement.people.slice();
@@ -95,9 +98,9 @@ export function rejudge(
   for (const index of touched) {
     const old = judgement.people[index];
     const person = plan.people[index] ?? null;
-    const list = old.view.all.filter((placed) => placed.id === null || !touchedShifts.has(placed.id));
-    for (const shift of coming.get(index) ?? []) list.push(place(frame, shift));
-    people[index] = personState(frame, checks, person, list, old.view.availability);
+    const list = old.view.all.filter((resolved) => resolved.id === null || !touchedShifts.has(resolved.id));
+    for (const shift of candidate.get(index) ?? []) list.push(resolveShift(context, shift));
+    people[index] = personState(context, checks, person, list, old.view.availability);
   }
   const moved = restaff(
     judgement.staffing,
@@ -123,12 +126,12 @@ export function rejudge(
  * at, which makes it quick to ask for many people.
  */
 export function withShifts(judgement: Judgement, index: number, shifts: readonly Shift[]): PersonState {
-  const { frame, checks, plan } = judgement;
+  const { context, checks, plan } = judgement;
   const { view } = judgement.people[index];
   const ids = new Set(shifts.map((shift) => shift.id));
-  const list = view.all.filter((placed) => placed.id === null || !ids.has(placed.id));
-  for (const shift of shifts) list.push(place(frame, shift));
-  return personState(frame, checks, plan.people[index], list, view.availability);
+  const list = view.all.filter((resolved) => resolved.id === null || !ids.has(resolved.id));
+  for (const shift of shifts) list.push(resolveShift(context, shift));
+  return personState(context, checks, plan.people[index], list, view.availability);
 }
 
 function withCoverage(
@@ -138,7 +141,7 @@ function withCoverage(
   shifts: readonly Shift[],
 ): Judgement {
   const days = new Set<number>();
-  const block = partial.frame.site.blockMinutes;
+  const block = partial.context.site.blockMinutes;
   for (const shift of shifts) {
     const first = shift.date - partial.plan.from;
     for (let day = first; (day - first) * DAY < shift.to; day++)
@@ -146,9 +149,9 @@ function withCoverage(
   }
   let { ranges } = old;
   if (days.size > 0) {
-    const reach = reachOf(partial.frame, partial.people.map(shiftsOf), days);
+    const reach = reachOf(partial.context, partial.people.map(shiftsOf), days);
     const fresh = ranges.slice();
-    for (const day of days) fresh[day] = rangeOn(partial.frame, partial.staffing, reach, day);
+    for (const day of days) fresh[day] = rangeOn(partial.context, partial.staffing, reach, day);
     ranges = fresh;
   }
   const next = { ...partial, ranges };
@@ -199,12 +202,12 @@ function pickAll({ shifts }: Plan, ids: ReadonlySet<string>): Map<string, Shift>
 /** The coverage blocks of one row on one day of the plan; empty where there is nothing to show. */
 export function coverageOf(judgement: Judgement, row: number, day: number): Block[] {
   const range = judgement.ranges[day];
-  return range ? blocksOf(judgement.frame, judgement.staffing, row, day, range) : [];
+  return range ? blocksOf(judgement.context, judgement.staffing, row, day, range) : [];
 }
 
 /** The coverage blocks of one row on one day between two minutes of it, which may lie past midnight. */
 export function coverageBetween(judgement: Judgement, row: number, day: number, span: Span): Block[] {
-  return blocksOf(judgement.frame, judgement.staffing, row, day, span);
+  return blocksOf(judgement.context, judgement.staffing, row, day, span);
 }
 
 /** Every snag of a plan, unsorted. */

@@ -1,7 +1,7 @@
 import { type AvailabilityOf } from '../availability/allowed';
 import type {
   CoverageCheck,
-  OwnShift,
+  PlanShift,
   PersonCheck,
   PersonView,
   WeekCheck,
@@ -14,8 +14,8 @@ import { blocksOf } from '../coverage/blocks';
 import { type Presence, type Staffing, presenceOf } from '../coverage/staffing';
 import { type Amount, decimalsOf, sumToMinor } from '../hours/money';
 import { type WeekPay, weekPay } from '../hours/pay';
-import type { Frame } from '../plan/plan-context';
-import { type Placed, byStart } from '../plan/resolved-shift';
+import type { PlanContext } from '../plan/plan-context';
+import { type ResolvedShift, byStart } from '../plan/resolved-shift';
 import type { Person, Plan } from '../plan/types';
 import type { Span } from '../time/span';
 import { type Running, type Sink, running } from './reporter';
@@ -23,7 +23,7 @@ import { type Running, type Sink, running } from './reporter';
 /** A plan with everything that is known about it. Immutable; what an edit leaves alone is shared. */
 export interface Judgement {
   readonly plan: Plan;
-  readonly frame: Frame;
+  readonly context: PlanContext;
   readonly checks: RunningChecks;
   /** By person, in the plan's order; the last one holds the open shifts. */
   readonly people: readonly PersonState[];
@@ -83,24 +83,33 @@ export const NEVER_ASKED: AvailabilityOf = () => ({ allowed: [], ratherNot: [] }
 
 /** Judges one person with all their shifts, which it sorts. */
 export function personState(
-  frame: Frame,
+  context: PlanContext,
   checks: RunningChecks,
   person: Person | null,
-  shifts: Placed[],
+  shifts: ResolvedShift[],
   availability: AvailabilityOf,
 ): PersonState {
   const all = shifts.sort(byStart);
-  const isOwn = (placed: Placed): placed is OwnShift => placed.own !== null;
-  const own: readonly OwnShift[] = all.every(isOwn) ? (all as OwnShift[]) : all.filter(isOwn);
-  const pay: WeekPay[] = person ? frame.weeks.map((week) => weekPay(frame, person, all, week)) : [];
+  const isOwn = (resolved: ResolvedShift): resolved is PlanShift => resolved.planShift !== null;
+  const own: readonly PlanShift[] = all.every(isOwn) ? (all as PlanShift[]) : all.filter(isOwn);
+  const pay: WeekPay[] = person ? context.weeks.map((week) => weekPay(context, person, all, week)) : [];
   const doubtful = doubtfulShifts(person, own);
-  const view: PersonView = { frame, person, all, own, days: workingDays(all), availability, doubtful, pay };
-  const decimals = decimalsOf(frame.site.currency);
+  const view: PersonView = {
+    context,
+    person,
+    all,
+    shifts: own,
+    days: workingDays(all),
+    availability,
+    doubtful,
+    pay,
+  };
+  const decimals = decimalsOf(context.site.currency);
   const costs = pay.map((week): Amount[] => week.days.map((day) => day.cost));
   const weekCosts = costs.map((list) => sumToMinor(list, decimals));
   return {
     view,
-    presence: person ? presenceOf(frame, all) : [],
+    presence: person ? presenceOf(context, all) : [],
     snags: inspected(checks, view),
     paid: pay.reduce((sum, week) => sum + week.paid, 0),
     overtime: pay.reduce((sum, week) => sum + week.overtime, 0),
@@ -112,32 +121,32 @@ export function personState(
 /** What the checks of people find. */
 export function inspected(checks: RunningChecks, view: PersonView): Snag[] {
   const snags: Snag[] = (checks.sink.into = []);
-  if (view.own.length > 0 || view.person !== null)
+  if (view.shifts.length > 0 || view.person !== null)
     for (const { check, report } of checks.person) check.inspect(view, report);
   return snags;
 }
 
-function workingDays(all: readonly Placed[]): WorkingDay[] {
-  const days: { date: number; parts: Placed[] }[] = [];
-  for (const placed of all) {
+function workingDays(all: readonly ResolvedShift[]): WorkingDay[] {
+  const days: { date: number; parts: ResolvedShift[] }[] = [];
+  for (const resolved of all) {
     const last = days[days.length - 1];
-    if (last && last.date === placed.date) last.parts.push(placed);
-    else days.push({ date: placed.date, parts: [placed] });
+    if (last && last.date === resolved.date) last.parts.push(resolved);
+    else days.push({ date: resolved.date, parts: [resolved] });
   }
   return days;
 }
 
 /** The snags of one row of coverage on one day of the plan. */
 export function cellSnags(partial: Partial, row: number, day: number): Snag[] {
-  const { frame, plan, checks, staffing, ranges } = partial;
+  const { context, plan, checks, staffing, ranges } = partial;
   const range = ranges[day];
   if (!range) return [];
   const snags: Snag[] = (checks.sink.into = []);
   const view = {
-    frame,
+    context,
     date: plan.from + day,
     role: plan.roles[row]?.id ?? null,
-    blocks: blocksOf(frame, staffing, row, day, range),
+    blocks: blocksOf(context, staffing, row, day, range),
   };
   for (const { check, report } of checks.coverage) check.inspect(view, report);
   return snags;
@@ -145,14 +154,14 @@ export function cellSnags(partial: Partial, row: number, day: number): Snag[] {
 
 /** Judges one week of the whole site by what it comes to. */
 export function weekState(partial: Partial, i: number, paid: number, cost: number): WeekState {
-  const { frame, checks } = partial;
+  const { context, checks } = partial;
   const snags: Snag[] = (checks.sink.into = []);
-  const view = { frame, week: frame.weeks[i], paid, cost };
+  const view = { context, week: context.weeks[i], paid, cost };
   for (const { check, report } of checks.week) check.inspect(view, report);
   return { paid, cost, snags };
 }
 
 /** All shifts of one person, those around the plan too. */
-export function shiftsOf(state: PersonState): readonly Placed[] {
+export function shiftsOf(state: PersonState): readonly ResolvedShift[] {
   return state.view.all;
 }

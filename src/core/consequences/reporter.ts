@@ -2,7 +2,7 @@ import type { Check, Report } from '../checks/shared/check';
 import type { Snag } from '../checks/shared/snag';
 import type { Rules } from '../plan/types';
 
-const NO_FACTS: Snag['facts'] = {};
+const NO_FACTS: Snag['params'] = {};
 
 /** A check with the report that turns what it finds into snags; made once for a plan, used for every part. */
 export interface Running<C extends Check> {
@@ -34,7 +34,7 @@ export function running<C extends Check>(checks: readonly C[], rules: Rules, sin
         amount: finding.amount ?? null,
         unit: finding.unit ?? unit,
         limit: finding.limit !== undefined ? finding.limit : limit,
-        facts: finding.facts ?? NO_FACTS,
+        params: finding.params ?? NO_FACTS,
       });
     };
     return { check, report };

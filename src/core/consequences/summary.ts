@@ -3,7 +3,7 @@ import type { Snag } from '../checks/shared/snag';
 import type { Words } from '../checks/shared/messages';
 import type { Consequences } from './consequences';
 import { decimalsOf, toMajor } from '../hours/money';
-import { bareHours, writeSignedHours, counted } from '../time/format';
+import { bareHours, formatSignedHours, counted } from '../time/format';
 
 /** The figure of a snag, short enough for a label: `−2`, `7½ h`, `7 days`; empty where there is none. */
 export function figureOf(snag: Snag, words: Words): string {
@@ -37,7 +37,7 @@ export function summarise(
   currency: string | null,
 ): string {
   const parts: string[] = [];
-  if (paidMinutes !== 0) parts.push(writeSignedHours(paidMinutes));
+  if (paidMinutes !== 0) parts.push(formatSignedHours(paidMinutes));
   if (currency !== null && cost !== 0) {
     const money = words.money(toMajor(Math.abs(cost), decimalsOf(currency)));
     parts.push(`${cost > 0 ? '+' : '−'}${money}`);

@@ -5,7 +5,7 @@ import { refusal, tryChanges } from '../consequences/consequences';
 import { judge } from '../consequences/judge';
 import { MONDAY, available, person, plan, randomPlan, shift } from '../testing';
 import { candidatesFor } from './candidates';
-import { kindOf, nameOfKind, startsOf } from '../fairness/shift-kinds';
+import { shiftKindOf, nameOfKind, startsOf } from '../fairness/shift-kinds';
 
 const bar = (...ends: (number | null)[]) => ends.map((until) => ({ role: 'bar', until, hourlyRate: null }));
 const slot = shift(null, 2, '9-17');
@@ -67,7 +67,7 @@ describe('who can cover', () => {
     expect(of('often')).toMatchObject({
       weekMinutes: 960,
       addedMinutes: 480,
-      lately: 3,
+      recentCounts: 3,
       restBefore: 40 * 60,
     });
     expect(of('tired')).toMatchObject({ restBefore: 9 * 60, restAfter: null });
@@ -162,11 +162,11 @@ describe('shifts are alike', () => {
     [900, 'late', 900],
     [1439, 'late', 900],
   ] as const)('a start at %i is %s', (minute, part, from) => {
-    expect(kindOf(MONDAY + 4, minute)).toEqual({ weekday: 4, part });
+    expect(shiftKindOf(MONDAY + 4, minute)).toEqual({ weekday: 4, part });
     expect(startsOf(part).from).toBe(from);
   });
 
   test('and are called by weekday', () => {
-    expect(nameOfKind(kindOf(MONDAY + 4, 1020))).toBe('late Fridays');
+    expect(nameOfKind(shiftKindOf(MONDAY + 4, 1020))).toBe('late Fridays');
   });
 });

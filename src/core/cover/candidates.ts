@@ -24,7 +24,7 @@ export interface Candidate {
   readonly restBefore: number | null;
   readonly restAfter: number | null;
   /** How many shifts of this kind they had lately. */
-  readonly lately: number;
+  readonly recentCounts: number;
 }
 
 /**
@@ -37,7 +37,7 @@ export interface Candidate {
 export function candidatesFor(
   judgement: Judgement,
   shift: Shift,
-  lately: ReadonlyMap<string, number> = new Map(),
+  recentCounts: ReadonlyMap<string, number> = new Map(),
 ): Candidate[] {
   const found: Candidate[] = [];
   for (const [index, person] of judgement.plan.people.entries()) {
@@ -45,12 +45,12 @@ export function candidatesFor(
     const held = shift.role === null ? person.roles[0] : person.roles.find((one) => one.role === shift.role);
     if (!held) continue;
     const taken = { ...shift, person: person.id, role: held.role };
-    found.push(candidate(judgement, index, taken, lately.get(person.id) ?? 0));
+    found.push(candidate(judgement, index, taken, recentCounts.get(person.id) ?? 0));
   }
   return found.sort(byHarm);
 }
 
-function candidate(judgement: Judgement, index: number, shift: Shift, lately: number): Candidate {
+function candidate(judgement: Judgement, index: number, shift: Shift, recentCounts: number): Candidate {
   const before = judgement.people[index];
   const after = withShifts(judgement, index, [shift]);
   const week = Math.floor((shift.date - judgement.plan.from) / 7);
@@ -70,13 +70,13 @@ function candidate(judgement: Judgement, index: number, shift: Shift, lately: nu
     cost: after.cost - before.cost,
     restBefore,
     restAfter,
-    lately,
+    recentCounts,
   };
 }
 
 function rests(state: PersonState, id: string): { restBefore: number | null; restAfter: number | null } {
   const { all } = state.view;
-  const at = all.findIndex((placed) => placed.id === id);
+  const at = all.findIndex((resolved) => resolved.id === id);
   const mine = all[at];
   let restBefore: number | null = null;
   let restAfter: number | null = null;
@@ -101,7 +101,7 @@ function byHarm(a: Candidate, b: Candidate): number {
     count(a, 'warn') - count(b, 'warn') ||
     a.snags.length - b.snags.length ||
     a.overtimeMinutes - b.overtimeMinutes ||
-    a.lately - b.lately ||
+    a.recentCounts - b.recentCounts ||
     a.cost - b.cost ||
     a.weekMinutes - b.weekMinutes ||
     a.person.name.localeCompare(b.person.name)

@@ -1,5 +1,5 @@
-import { type Frame, openOn } from '../plan/plan-context';
-import type { Placed } from '../plan/resolved-shift';
+import { type PlanContext, openOn } from '../plan/plan-context';
+import type { ResolvedShift } from '../plan/resolved-shift';
 import { DAY, type Span } from '../time/span';
 import type { Staffing } from './staffing';
 
@@ -21,8 +21,14 @@ export interface Block {
  * The blocks of one row on the plan's day number `day` (0 the first), within `range`, which may run past
  * midnight into the next day.
  */
-export function blocksOf(frame: Frame, staffing: Staffing, row: number, day: number, range: Span): Block[] {
-  const size = frame.site.blockMinutes;
+export function blocksOf(
+  context: PlanContext,
+  staffing: Staffing,
+  row: number,
+  day: number,
+  range: Span,
+): Block[] {
+  const size = context.site.blockMinutes;
   const staffed = staffing.staffed[row];
   const needed = staffing.needed[row];
   const base = day * DAY;
@@ -61,16 +67,16 @@ export interface Reach {
 
 /** The reach of shifts, each person's given as a list. `only`: the days that are asked for; left out: all. */
 export function reachOf(
-  frame: Frame,
-  lists: readonly (readonly Placed[])[],
+  context: PlanContext,
+  lists: readonly (readonly ResolvedShift[])[],
   only?: ReadonlySet<number>,
 ): Reach {
-  const { days } = frame.plan;
+  const { days } = context.plan;
   const first = new Float64Array(days + 1).fill(Infinity);
   const last = new Float64Array(days + 1);
   const wanted = only ? [...only].filter((day) => day <= days) : Array.from(first.keys());
   for (const list of lists) {
-    const { from, to } = reachOfOne(frame, list);
+    const { from, to } = reachOfOne(context, list);
     for (const day of wanted) {
       if (from[day] < first[day]) first[day] = from[day];
       if (to[day] > last[day]) last[day] = to[day];
@@ -80,18 +86,18 @@ export function reachOf(
 }
 
 /** The reach of lists that were looked at before: a list is never changed, and few are new after an edit. */
-const REACHES = new WeakMap<readonly Placed[], Reach>();
+const REACHES = new WeakMap<readonly ResolvedShift[], Reach>();
 
-function reachOfOne(frame: Frame, list: readonly Placed[]): Reach {
+function reachOfOne(context: PlanContext, list: readonly ResolvedShift[]): Reach {
   const known = REACHES.get(list);
   if (known) return known;
-  const { days } = frame.plan;
+  const { days } = context.plan;
   const reach = { from: new Float64Array(days + 1).fill(Infinity), to: new Float64Array(days + 1) };
-  for (const placed of list) {
-    if (placed.site !== null) continue;
-    const end = placed.own ? days : days - 1;
-    const from = placed.from - frame.start;
-    const to = placed.to - frame.start;
+  for (const resolved of list) {
+    if (resolved.site !== null) continue;
+    const end = resolved.planShift ? days : days - 1;
+    const from = resolved.from - context.start;
+    const to = resolved.to - context.start;
     for (let day = Math.max(0, Math.floor(from / DAY)); day <= end && day * DAY < to; day++) {
       reach.from[day] = Math.min(reach.from[day], Math.max(from - day * DAY, 0));
       reach.to[day] = Math.max(reach.to[day], Math.min(to - day * DAY, DAY));
@@ -106,8 +112,8 @@ function reachOfOne(frame: Frame, list: readonly Placed[]): Reach {
  * the latest of opening hours, needs and shifts. The day after the last is shown only as far as opening hours, a
  * need or a shift of the plan reach into it. Null: nothing to show.
  */
-export function rangeOn(frame: Frame, staffing: Staffing, reach: Reach, day: number): Span | null {
-  const base = frame.start + day * DAY;
+export function rangeOn(context: PlanContext, staffing: Staffing, reach: Reach, day: number): Span | null {
+  const base = context.start + day * DAY;
   let low = reach.from[day];
   let high = reach.to[day];
   const take = (from: number, to: number) => {
@@ -119,11 +125,11 @@ export function rangeOn(frame: Frame, staffing: Staffing, reach: Reach, day: num
   };
   for (const need of staffing.needs) if (!need.opening) take(need.from, need.to);
   // Opening hours belong to the date they start on: those of the day before the plan are not of this plan.
-  for (let back = day === 0 ? 0 : 1; back >= (day < frame.plan.days ? 0 : 1); back--)
-    for (const span of openOn(frame.plan, frame.plan.from + day - back))
+  for (let back = day === 0 ? 0 : 1; back >= (day < context.plan.days ? 0 : 1); back--)
+    for (const span of openOn(context.plan, context.plan.from + day - back))
       take(base - back * DAY + span.from, base - back * DAY + span.to);
   if (high <= 0) return null;
-  const size = frame.site.blockMinutes;
+  const size = context.site.blockMinutes;
   return {
     from: Math.floor(low / size) * size,
     to: Math.min(DAY, Math.ceil(high / size) * size),

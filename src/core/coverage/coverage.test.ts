@@ -78,7 +78,7 @@ describe('rows', () => {
   test('reach over midnight into the next day, and into the day after the last only by need or shift', () => {
     const p = plan({
       shifts: [shift('ann', 0, '22-26'), shift('bo', 6, '22-25')],
-      around: [
+      surroundingShifts: [
         { person: 'ann', role: 'bar', site: null, date: MONDAY - 1, ...span('23-25'), break: null },
         { person: 'ann', role: 'bar', site: null, date: MONDAY + 7, ...span('0-9'), break: null },
       ],

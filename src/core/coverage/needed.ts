@@ -1,4 +1,4 @@
-import { type Frame, closedOn, openOn } from '../plan/plan-context';
+import { type PlanContext, closedOn, openOn } from '../plan/plan-context';
 import type { Need, Plan } from '../plan/types';
 import { type Day, weekdayOf } from '../time/day';
 import { DAY } from '../time/span';
@@ -18,14 +18,14 @@ export interface NeedOn {
  * date; on a closed holiday weekday needs fall away and dated ones stand; where nothing is said about
  * everybody, opening hours that start on the date ask for the site's minimum, also past midnight.
  */
-export function needsOf(frame: Frame): NeedOn[] {
-  const { plan } = frame;
+export function needsOf(context: PlanContext): NeedOn[] {
+  const { plan } = context;
   const found: NeedOn[] = [];
   for (let day = plan.from; day < plan.from + plan.days; day++) {
-    const everybody = frame.plan.roles.length;
+    const everybody = context.plan.roles.length;
     let saysEverybody = false;
     for (const need of needsOn(plan, day)) {
-      const row = need.role === null ? everybody : frame.rowOf.get(need.role)!;
+      const row = need.role === null ? everybody : context.rowOf.get(need.role)!;
       if (row === everybody) saysEverybody = true;
       const at = day * DAY;
       found.push({ row, from: at + need.from, to: at + need.to, count: need.count, opening: false });

@@ -2,8 +2,8 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { judge, snagsOf } from '../consequences/judge';
 import { MONDAY, need, person, plan, randomPlan, shift } from '../testing';
-import { AS_LISTED, filterSaid } from '../plan/arrangement';
-import { cellOf, demandRows, isRowShown, needRows, roleRows } from './needs-grid';
+import { AS_LISTED, filterSummary } from '../plan/arrangement';
+import { cellOf, needsRows, isRowShown, needRows, roleRows } from './needs-grid';
 import { LANES, STEP, layOut } from '../../ui/plan/grid/needs-layout';
 
 const judged = judge(
@@ -62,10 +62,10 @@ test.each([
   ],
   [{ role: 'bar', only: 'open' as const }, ['Bar 9:00–12:00'], 'Bar, with places to fill'],
 ])('rows filtered by %j are %j, which is said', (change, expected, said) => {
-  const arrangement = { ...AS_LISTED, rowsAre: 'needs' as const, ...change };
+  const arrangement = { ...AS_LISTED, rowKind: 'needs' as const, ...change };
   const rows = needRows(judged, '24').filter((row) => isRowShown(judged, row, arrangement));
   expect(rows.map(({ name, note }) => `${name} ${note}`)).toEqual(expected);
-  expect(filterSaid(arrangement, (id) => (id === 'bar' ? 'Bar' : 'Floor'))).toBe(said);
+  expect(filterSummary(arrangement, (id) => (id === 'bar' ? 'Bar' : 'Floor'))).toBe(said);
 });
 
 describe('a cell', () => {
@@ -133,7 +133,7 @@ test('a row is as high as what stands above one another in it, up to a limit', (
       ],
     }),
   );
-  const rows = demandRows(week, { rowsAre: 'roles' }, '24');
+  const rows = needsRows(week, { rowKind: 'roles' }, '24');
   const [bar, floor] = layOut(week, rows, { firstDay: 0, days: 7 });
   expect(bar.cells.map(({ day, lanes }) => [day, lanes.count]).slice(0, 3)).toEqual([
     [0, LANES + 5],

@@ -1,12 +1,12 @@
-import type { OwnShift } from '../checks/shared/check';
+import type { PlanShift } from '../checks/shared/check';
 import type { Judgement } from '../consequences/judge';
 import { needsOn } from './needed';
 import { DAY, type Span, shared } from '../time/span';
-import { type HourFormat, writeTimeSpan } from '../time/format';
+import { type HourFormat, formatTimeSpan } from '../time/format';
 import { type Arrangement } from '../plan/arrangement';
 
 /** One row from the side of what is needed: a role, or one need of a role. */
-export interface DemandRow {
+export interface NeedsRow {
   readonly key: string;
   readonly role: string | null;
   readonly name: string;
@@ -16,40 +16,41 @@ export interface DemandRow {
 }
 
 interface Named {
-  readonly shift: OwnShift;
+  readonly shift: PlanShift;
   readonly name: string;
 }
 
 /** What stands in one cell: who is on, and how many are missing, when. */
-export interface DemandCell {
+export interface NeedsCell {
   readonly shifts: readonly Named[];
   readonly missing: readonly (Span & { readonly count: number })[];
 }
 
 /** The rows of an arrangement in which they are roles or needs. */
-export function demandRows(
+export function needsRows(
   judgement: Judgement,
-  { rowsAre }: Pick<Arrangement, 'rowsAre'>,
+  { rowKind }: Pick<Arrangement, 'rowKind'>,
   hourFormat: HourFormat,
-): DemandRow[] {
-  return rowsAre === 'roles' ? roleRows(judgement) : needRows(judgement, hourFormat);
+): NeedsRow[] {
+  return rowKind === 'roles' ? roleRows(judgement) : needRows(judgement, hourFormat);
 }
 
 /** Whether an arrangement shows a row: its role, and where only places to fill are asked for, one to fill. */
 export function isRowShown(
   judgement: Judgement,
-  row: DemandRow,
+  row: NeedsRow,
   { role, only }: Pick<Arrangement, 'role' | 'only'>,
 ): boolean {
   if (role !== null && row.role !== role) return false;
   if (only !== 'open') return true;
   return Array.from({ length: judgement.plan.days }, (_, day) => cellOf(judgement, row, day)).some(
-    ({ shifts, missing }) => missing.length > 0 || shifts.some(({ shift }) => shift.own!.person === null),
+    ({ shifts, missing }) =>
+      missing.length > 0 || shifts.some(({ shift }) => shift.planShift!.person === null),
   );
 }
 
 /** A row for each role. */
-export function roleRows({ plan }: Judgement): DemandRow[] {
+export function roleRows({ plan }: Judgement): NeedsRow[] {
   return plan.roles.map((role) => ({
     key: role.id,
     role: role.id,
@@ -60,8 +61,8 @@ export function roleRows({ plan }: Judgement): DemandRow[] {
 }
 
 /** A row for each need of the week, by role, then start. */
-export function needRows({ plan }: Judgement, hourFormat: HourFormat): DemandRow[] {
-  const found = new Map<string, DemandRow & { readonly order: number }>();
+export function needRows({ plan }: Judgement, hourFormat: HourFormat): NeedsRow[] {
+  const found = new Map<string, NeedsRow & { readonly order: number }>();
   for (let day = plan.from; day < plan.from + plan.days; day++)
     for (const need of needsOn(plan, day)) {
       const key = `${need.role} ${need.from} ${need.to}`;
@@ -71,7 +72,7 @@ export function needRows({ plan }: Judgement, hourFormat: HourFormat): DemandRow
         key,
         role: need.role,
         name: need.role === null ? 'Everybody' : (plan.roles[at]?.name ?? ''),
-        note: writeTimeSpan(need.from, need.to, hourFormat),
+        note: formatTimeSpan(need.from, need.to, hourFormat),
         span: { from: need.from, to: need.to },
         order: (at < 0 ? 99 : at) * 10_000 + need.from,
       });
@@ -80,20 +81,20 @@ export function needRows({ plan }: Judgement, hourFormat: HourFormat): DemandRow
 }
 
 /** Who stands in a cell of a row, and who is missing. */
-export function cellOf(judgement: Judgement, row: DemandRow, day: number): DemandCell {
-  const { plan, staffing, frame } = judgement;
+export function cellOf(judgement: Judgement, row: NeedsRow, day: number): NeedsCell {
+  const { plan, staffing, context } = judgement;
   const date = plan.from + day;
   const needs = needsOn(plan, date).filter(
     (need) =>
       need.role === row.role && (!row.span || (need.from === row.span.from && need.to === row.span.to)),
   );
-  const within = (shift: OwnShift) =>
+  const within = (shift: PlanShift) =>
     row.span === null ||
     needs.some((need) => shared(shift, { from: date * DAY + need.from, to: date * DAY + need.to }) > 0);
   const shifts = onDate(judgement, date).filter(
     ({ shift }) => (row.role === null || shift.role === row.role) && within(shift),
   );
-  const line = row.role === null ? plan.roles.length : frame.rowOf.get(row.role)!;
+  const line = row.role === null ? plan.roles.length : context.rowOf.get(row.role)!;
   const start = (date - plan.from) * DAY;
   const missing: (Span & { count: number })[] = [];
   // In the row of a role the largest of needs that meet counts, as everywhere.
@@ -120,7 +121,7 @@ function onDate(judgement: Judgement, date: number): readonly Named[] {
   if (!days) {
     const found = new Map<number, Named[]>();
     for (const { view } of judgement.people)
-      for (const shift of view.own) {
+      for (const shift of view.shifts) {
         const list = found.get(shift.date) ?? [];
         list.push({ shift, name: view.person?.name ?? 'open' });
         found.set(shift.date, list);

@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
-import { frameOf } from '../plan/plan-context';
-import { place } from '../plan/resolved-shift';
+import { planContext } from '../plan/plan-context';
+import { resolveShift } from '../plan/resolved-shift';
 import type { Plan, Shift } from '../plan/types';
 import { richPlan } from '../reference/rich-plans';
 import { plan, shift } from '../testing';
@@ -9,11 +9,13 @@ import { type Presence, presenceOf, restaff, staffingOf } from './staffing';
 
 /** Where everybody of a plan is, person by person. */
 function presences(p: Plan): Presence[][] {
-  const frame = frameOf(p);
+  const context = planContext(p);
   return p.people.map(({ id }) =>
     presenceOf(
-      frame,
-      [...p.shifts, ...p.around].filter((one) => one.person === id).map((one) => place(frame, one)),
+      context,
+      [...p.shifts, ...p.surroundingShifts]
+        .filter((one) => one.person === id)
+        .map((one) => resolveShift(context, one)),
     ),
   );
 }
@@ -27,11 +29,11 @@ describe('people on after some of them changed', () => {
       return i % 5 === 2 ? { ...one, to: one.from + 15, break: null, detail: null } : one;
     };
     const after = { ...before, shifts: before.shifts.map(moved) };
-    const frame = frameOf(before);
-    const old = staffingOf(frame, presences(before));
+    const context = planContext(before);
+    const old = staffingOf(context, presences(before));
     const kept = old.staffed.map((row) => row.slice());
     const { staffing, touched, rows } = restaff(old, presences(before), presences(after));
-    const fresh = staffingOf(frame, presences(after));
+    const fresh = staffingOf(context, presences(after));
     expect(rows).toBe(before.roles.length + 1);
     expect(staffing.staffed).toEqual(fresh.staffed);
     expect(staffing.needed).toBe(old.needed);
@@ -53,14 +55,14 @@ describe('people on after some of them changed', () => {
     const before = plan({ shifts });
     const later = { ...before, shifts: [{ ...shifts[0], to: shifts[0].to + 60 }, shifts[1]] };
     const { touched } = restaff(
-      staffingOf(frameOf(before), presences(before)),
+      staffingOf(planContext(before), presences(before)),
       presences(before),
       presences(later),
     );
     // Bar and everybody, on the first day and after its midnight; nothing of the floor.
     expect([...touched].sort((a, b) => a - b)).toEqual([0, 2, 3, 5]);
     const same = restaff(
-      staffingOf(frameOf(before), presences(before)),
+      staffingOf(planContext(before), presences(before)),
       presences(before),
       presences(before),
     );
@@ -71,7 +73,7 @@ describe('people on after some of them changed', () => {
   test('who ends at midnight is not on the day after', () => {
     const before = plan({ shifts: [] });
     const after = plan({ shifts: [shift('ann', 0, '20-24')] });
-    const old = staffingOf(frameOf(before), presences(before));
+    const old = staffingOf(planContext(before), presences(before));
     expect([...restaff(old, presences(before), presences(after)).touched].sort()).toEqual([0, 2]);
   });
 });

@@ -1,5 +1,5 @@
-import type { Frame } from '../plan/plan-context';
-import { type Placed, hasFixedBreak, staffedSpans } from '../plan/resolved-shift';
+import type { PlanContext } from '../plan/plan-context';
+import { type ResolvedShift, hasFixedBreak, staffedSpans } from '../plan/resolved-shift';
 import { DAY, type Span, union } from '../time/span';
 import { type NeedOn, needsOf } from './needed';
 
@@ -20,25 +20,25 @@ export interface Presence {
 }
 
 /** A number for every minute of the plan and of the day after it. */
-export function minutesOf(frame: Frame): number {
-  return (frame.plan.days + 1) * DAY;
+export function minutesOf(context: PlanContext): number {
+  return (context.plan.days + 1) * DAY;
 }
 
 /**
  * Where one person is counted: in the row of each role they work, and in the row for everybody. Shifts that
  * overlap in one row are joined, so nobody counts twice; a break fixed in time is left out.
  */
-export function presenceOf(frame: Frame, shifts: readonly Placed[]): Presence[] {
-  const everybody = frame.plan.roles.length;
+export function presenceOf(context: PlanContext, shifts: readonly ResolvedShift[]): Presence[] {
+  const everybody = context.plan.roles.length;
   const found: { row: number; spans: Span[] }[] = [];
-  for (const placed of shifts) {
-    if (placed.site !== null) continue;
-    const limit = placed.own ? frame.end + DAY : frame.end;
-    const row = placed.role === null ? undefined : frame.rowOf.get(placed.role);
-    const parts = hasFixedBreak(placed) ? staffedSpans(placed) : null;
-    for (const span of parts ?? [placed]) {
-      const from = Math.max(span.from, frame.start) - frame.start;
-      const to = Math.min(span.to, limit) - frame.start;
+  for (const resolved of shifts) {
+    if (resolved.site !== null) continue;
+    const limit = resolved.planShift ? context.end + DAY : context.end;
+    const row = resolved.role === null ? undefined : context.rowOf.get(resolved.role);
+    const parts = hasFixedBreak(resolved) ? staffedSpans(resolved) : null;
+    for (const span of parts ?? [resolved]) {
+      const from = Math.max(span.from, context.start) - context.start;
+      const to = Math.min(span.to, limit) - context.start;
       if (from >= to) continue;
       const inside = { from, to };
       if (row !== undefined) put(found, row, inside);
@@ -59,9 +59,9 @@ function put(found: { row: number; spans: Span[] }[], row: number, span: Span): 
 }
 
 /** The needed figures of a plan, and staffed figures from everybody's presence. */
-export function staffingOf(frame: Frame, presences: readonly (readonly Presence[])[]): Staffing {
-  const rows = frame.plan.roles.length + 1;
-  const length = minutesOf(frame);
+export function staffingOf(context: PlanContext, presences: readonly (readonly Presence[])[]): Staffing {
+  const rows = context.plan.roles.length + 1;
+  const length = minutesOf(context);
   const steps = Array.from({ length: rows }, () => new Int16Array(length + 1));
   for (const presence of presences)
     for (const { row, spans } of presence)
@@ -74,12 +74,12 @@ export function staffingOf(frame: Frame, presences: readonly (readonly Presence[
     for (let t = 1; t < length; t++) step[t] += step[t - 1];
     return step.subarray(0, length);
   });
-  const needs = needsOf(frame);
+  const needs = needsOf(context);
   const needed = Array.from({ length: rows }, () => new Int16Array(length));
   for (const need of needs) {
     const row = needed[need.row];
-    const to = Math.min(need.to - frame.start, length);
-    for (let t = need.from - frame.start; t < to; t++) if (row[t] < need.count) row[t] = need.count;
+    const to = Math.min(need.to - context.start, length);
+    for (let t = need.from - context.start; t < to; t++) if (row[t] < need.count) row[t] = need.count;
   }
   return { staffed, needed, needs };
 }

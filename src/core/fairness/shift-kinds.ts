@@ -20,7 +20,7 @@ const PARTS: readonly { readonly part: DayPart; readonly before: number }[] = [
 ];
 
 /** The kind of a shift that starts at a minute of a date. */
-export function kindOf(date: Day, from: number): ShiftKind {
+export function shiftKindOf(date: Day, from: number): ShiftKind {
   return { weekday: weekdayOf(date), part: PARTS.find(({ before }) => from < before)!.part };
 }
 

@@ -1,4 +1,4 @@
-import { type Placed, fixedBreaks } from '../plan/resolved-shift';
+import { type ResolvedShift, fixedBreaks } from '../plan/resolved-shift';
 import type { OvertimeRules } from '../plan/types';
 import { DAY, type Span, subtract, union } from '../time/span';
 import type { ZoneClock } from '../time/zone';
@@ -6,7 +6,7 @@ import { units } from './money';
 
 /** Minutes of one shift paid above the plain rate. */
 export interface Premium {
-  readonly placed: Placed;
+  readonly resolved: ResolvedShift;
   readonly minutes: number;
   /** (multiplier − 1) in millionths. */
   readonly extra: number;
@@ -14,7 +14,7 @@ export interface Premium {
 
 /** A stretch of paid minutes of one shift, in the order in which they are worked. */
 interface Stretch {
-  readonly placed: Placed;
+  readonly resolved: ResolvedShift;
   readonly minutes: number;
   /** The highest multiplier that a rule of the day gives it; null: ordinary time. */
   readonly multiplier: number | null;
@@ -27,7 +27,11 @@ interface Stretch {
  * multiplier that applies and leave the weekly sum; of what remains the latest minutes over the weekly
  * threshold are weekly overtime (the order of California Labor Code §510 and 29 CFR 778).
  */
-export function premiums(shifts: readonly Placed[], rules: OvertimeRules, clock: ZoneClock): Premium[] {
+export function premiums(
+  shifts: readonly ResolvedShift[],
+  rules: OvertimeRules,
+  clock: ZoneClock,
+): Premium[] {
   const found: Premium[] = [];
   const ordinary: Stretch[] = [];
   let total = 0;
@@ -37,7 +41,7 @@ export function premiums(shifts: readonly Placed[], rules: OvertimeRules, clock:
       total += stretch.minutes;
     } else
       found.push({
-        placed: stretch.placed,
+        resolved: stretch.resolved,
         minutes: stretch.minutes,
         extra: units(stretch.multiplier - 1),
       });
@@ -46,30 +50,30 @@ export function premiums(shifts: readonly Placed[], rules: OvertimeRules, clock:
   let over = total - rules.weekMinutes;
   for (let i = ordinary.length - 1; i >= 0 && over > 0; i--) {
     const minutes = Math.min(over, ordinary[i].minutes);
-    found.push({ placed: ordinary[i].placed, minutes, extra: units(rules.multiplier - 1) });
+    found.push({ resolved: ordinary[i].resolved, minutes, extra: units(rules.multiplier - 1) });
     over -= minutes;
   }
   return found;
 }
 
-function stretches(shifts: readonly Placed[], rules: OvertimeRules, clock: ZoneClock): Stretch[] {
+function stretches(shifts: readonly ResolvedShift[], rules: OvertimeRules, clock: ZoneClock): Stretch[] {
   const list: Stretch[] = [];
   if (rules.day.length === 0 && rules.after.length === 0 && !rules.seventhDay) {
-    for (const placed of shifts) list.push({ placed, minutes: placed.paid, multiplier: null });
+    for (const resolved of shifts) list.push({ resolved, minutes: resolved.paid, multiplier: null });
     return list;
   }
   let date = Number.NaN;
   let worked = 0;
   let dates = 0;
-  for (const placed of shifts) {
-    if (placed.date !== date) {
-      date = placed.date;
+  for (const resolved of shifts) {
+    if (resolved.date !== date) {
+      date = resolved.date;
       worked = 0;
       dates++;
     }
     const seventh = rules.seventhDay && dates === 7 ? rules.seventhDay : null;
-    for (const [from, to] of workedSpans(placed, clock)) {
-      cutStretch(list, placed, from, to, worked, rules, seventh, clock);
+    for (const [from, to] of workedSpans(resolved, clock)) {
+      cutStretch(list, resolved, from, to, worked, rules, seventh, clock);
       worked += to - from;
     }
   }
@@ -78,7 +82,7 @@ function stretches(shifts: readonly Placed[], rules: OvertimeRules, clock: ZoneC
 
 function cutStretch(
   list: Stretch[],
-  placed: Placed,
+  resolved: ResolvedShift,
   from: number,
   to: number,
   worked: number,
@@ -91,7 +95,7 @@ function cutStretch(
   if (seventh && seventh.overMinutes !== null) cuts.push(from + seventh.overMinutes - worked);
   const after: { at: number; multiplier: number }[] = [];
   for (const { time, multiplier } of rules.after) {
-    const at = clock.elapsed(placed.date * DAY + time);
+    const at = clock.elapsed(resolved.date * DAY + time);
     after.push({ at, multiplier });
     cuts.push(at);
   }
@@ -104,7 +108,7 @@ function cutStretch(
     let best: number | null = seventh ? seventhMultiplier(seventh, index) : null;
     for (const tier of rules.day) if (index >= tier.overMinutes) best = higher(best, tier.multiplier);
     for (const rule of after) if (a >= rule.at) best = higher(best, rule.multiplier);
-    list.push({ placed, minutes: b - a, multiplier: best });
+    list.push({ resolved, minutes: b - a, multiplier: best });
   }
 }
 
@@ -122,10 +126,13 @@ function higher(a: number | null, b: number): number {
  * middle of what the fixed ones leave, where it is most likely to be had; their lengths add up to the paid
  * minutes.
  */
-function workedSpans(placed: Placed, clock: ZoneClock): [number, number][] {
-  const { start, end, paid } = placed;
+function workedSpans(resolved: ResolvedShift, clock: ZoneClock): [number, number][] {
+  const { start, end, paid } = resolved;
   const fixed = union(
-    fixedBreaks(placed, true).map((span) => ({ from: clock.elapsed(span.from), to: clock.elapsed(span.to) })),
+    fixedBreaks(resolved, true).map((span) => ({
+      from: clock.elapsed(span.from),
+      to: clock.elapsed(span.to),
+    })),
   );
   let left = subtract([{ from: start, to: end }], fixed);
   const length = left.reduce((sum, span) => sum + span.to - span.from, 0);

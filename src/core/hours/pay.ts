@@ -1,5 +1,5 @@
-import type { Frame, Week } from '../plan/plan-context';
-import type { Placed } from '../plan/resolved-shift';
+import type { PlanContext, Week } from '../plan/plan-context';
+import type { ResolvedShift } from '../plan/resolved-shift';
 import type { HeldRole, Person } from '../plan/types';
 import type { Day } from '../time/day';
 import { type Amount, type Fraction, NOTHING, units } from './money';
@@ -27,7 +27,7 @@ export interface DayPay {
 }
 
 /** The hourly rate of a person in a role on a date, in the currency's major unit: theirs, else the role's, else 0. */
-export function rateOf(frame: Frame, person: Person, role: string | null, date: Day): number {
+export function rateOf(context: PlanContext, person: Person, role: string | null, date: Day): number {
   if (role === null) return 0;
   for (const held of person.roles) {
     if (held.role !== role) continue;
@@ -35,7 +35,7 @@ export function rateOf(frame: Frame, person: Person, role: string | null, date: 
     for (const later of held.laterRates ?? NO_LATER) if (later.since <= date) rate = later.hourlyRate;
     if (rate !== null) return rate;
   }
-  return frame.rateOf.get(role) ?? 0;
+  return context.rateOf.get(role) ?? 0;
 }
 
 const NO_LATER: NonNullable<HeldRole['laterRates']> = [];
@@ -46,34 +46,39 @@ const NO_LATER: NonNullable<HeldRole['laterRates']> = [];
  * Premium = minutes × (multiplier − 1) × weighted average rate of the week (29 CFR 778.115), on the date of
  * its shift.
  */
-export function weekPay(frame: Frame, person: Person, shifts: readonly Placed[], week: Week): WeekPay {
+export function weekPay(
+  context: PlanContext,
+  person: Person,
+  shifts: readonly ResolvedShift[],
+  week: Week,
+): WeekPay {
   const mine = startingIn(shifts, week.first, week.first + 7);
   if (mine.length === 0) return NO_PAY;
   let paid = 0;
   let paidEverywhere = 0;
   let earned = 0;
   const days: { date: Day; paid: number; whole: number; extra: number }[] = [];
-  for (const placed of mine) {
-    paidEverywhere += placed.paid;
-    if (!placed.own) continue;
-    const amount = units(rateOf(frame, person, placed.role, placed.date)) * placed.paid;
-    paid += placed.paid;
+  for (const resolved of mine) {
+    paidEverywhere += resolved.paid;
+    if (!resolved.planShift) continue;
+    const amount = units(rateOf(context, person, resolved.role, resolved.date)) * resolved.paid;
+    paid += resolved.paid;
     earned += amount;
     let day = days[days.length - 1];
-    if (day?.date !== placed.date) {
-      day = { date: placed.date, paid: 0, whole: 0, extra: 0 };
+    if (day?.date !== resolved.date) {
+      day = { date: resolved.date, paid: 0, whole: 0, extra: 0 };
       days.push(day);
     }
-    day.paid += placed.paid;
+    day.paid += resolved.paid;
     day.whole += amount;
   }
   let overtime = 0;
-  const rules = frame.plan.rules.overtime;
+  const rules = context.plan.rules.overtime;
   if (rules)
-    for (const premium of premiums(mine, rules, frame.clock)) {
-      if (!premium.placed.own) continue;
+    for (const premium of premiums(mine, rules, context.clock)) {
+      if (!premium.resolved.planShift) continue;
       overtime += premium.minutes;
-      days.find((day) => day.date === premium.placed.date)!.extra += premium.minutes * premium.extra;
+      days.find((day) => day.date === premium.resolved.date)!.extra += premium.minutes * premium.extra;
     }
   return {
     paid,
@@ -96,7 +101,7 @@ export function weekPay(frame: Frame, person: Person, shifts: readonly Placed[],
 }
 
 /** Those of a person's shifts, sorted by start, that start on or after one day and before another. */
-function startingIn(shifts: readonly Placed[], first: Day, end: Day): readonly Placed[] {
+function startingIn(shifts: readonly ResolvedShift[], first: Day, end: Day): readonly ResolvedShift[] {
   let from = 0;
   while (from < shifts.length && shifts[from].date < first) from++;
   let to = shifts.length;

@@ -1,7 +1,7 @@
 import type { Change } from '../plan/change';
 import type { Plan, Shift } from '../plan/types';
-import { type Barrier, barrierIn } from '../week/placement';
-import { differing } from '../plan/shift-spec';
+import { type PlacementConflict, placementIn } from '../week/placement';
+import { diffShift } from '../plan/shift-spec';
 import { type Occurrence, type Pattern, shiftOf } from './pattern';
 
 /** A shift of a pattern as it would be written, and why it is not written so. */
@@ -9,10 +9,10 @@ export interface PatternRemark {
   readonly shift: Shift;
   /** `opened`: with nobody on it. `left`: not at all, since that person is busy. */
   readonly what: 'opened' | 'left';
-  readonly barrier: Barrier;
+  readonly barrier: PlacementConflict;
 }
 
-export interface WrittenOut {
+export interface Materialized {
   readonly changes: readonly Change[];
   readonly remarks: readonly PatternRemark[];
   readonly added: number;
@@ -28,15 +28,15 @@ export interface WrittenOut {
  * published, or whose date was left out stay as they are. What would fall on leave, a closed holiday or outside
  * employment arrives open; where the person has another shift at the time it does not come. Both are listed.
  */
-export function writeOut(
+export function materialize(
   plan: Plan,
   pattern: Pattern,
   occurrences: readonly Occurrence[],
-  leftOut: ReadonlySet<string>,
+  exceptions: ReadonlySet<string>,
   isPublished: (id: string) => boolean,
   newId: () => string,
   adds = true,
-): WrittenOut {
+): Materialized {
   const rows = new Map<string, Shift>();
   for (const shift of plan.shifts) {
     const from = shift.detail?.pattern;
@@ -46,12 +46,12 @@ export function writeOut(
   const remarks: PatternRemark[] = [];
   let [keptOwn, keptPublished] = [0, 0];
   const stays = (shift: Shift): boolean => {
-    if (shift.detail!.pattern!.own) keptOwn++;
+    if (shift.detail!.pattern!.overridden) keptOwn++;
     else if (isPublished(shift.id)) keptPublished++;
     else return false;
     return true;
   };
-  const wanted = occurrences.filter(({ key }) => !leftOut.has(key) && (adds || rows.has(key)));
+  const wanted = occurrences.filter(({ key }) => !exceptions.has(key) && (adds || rows.has(key)));
   const free: { one: Occurrence; row: Shift | null }[] = [];
   for (const one of wanted) {
     const row = rows.get(one.key) ?? null;
@@ -60,28 +60,28 @@ export function writeOut(
   }
   const removed = [...rows.values()].filter((row) => !stays(row));
   const going = new Set([...removed, ...free.flatMap(({ row }) => (row ? [row] : []))].map(({ id }) => id));
-  const barriers = barrierIn(plan, going);
+  const barriers = placementIn(plan, going);
   let [added, changed, dropped] = [0, 0, 0];
   for (const row of removed) changes.push({ do: 'remove', id: row.id });
   for (const { one, row } of free) {
-    const coming = shiftOf(pattern, one, row?.id ?? newId());
-    const barrier = barriers.of(coming);
+    const candidate = shiftOf(pattern, one, row?.id ?? newId());
+    const barrier = barriers.of(candidate);
     if (barrier?.why === 'busy') {
-      remarks.push({ shift: coming, what: 'left', barrier });
+      remarks.push({ shift: candidate, what: 'left', barrier });
       if (row) {
         changes.push({ do: 'remove', id: row.id });
         dropped++;
       }
       continue;
     }
-    if (barrier) remarks.push({ shift: coming, what: 'opened', barrier });
-    const arrived = barrier ? { ...coming, person: null } : coming;
-    barriers.arrived(arrived);
+    if (barrier) remarks.push({ shift: candidate, what: 'opened', barrier });
+    const arrived = barrier ? { ...candidate, person: null } : candidate;
+    barriers.settled(arrived);
     if (!row) {
       changes.push({ do: 'add', shift: arrived });
       added++;
     } else {
-      const patch = differing(row, arrived);
+      const patch = diffShift(row, arrived);
       if (patch) {
         changes.push({ do: 'set', id: row.id, shift: patch });
         changed++;

@@ -3,17 +3,17 @@ import fc from 'fast-check';
 import { judge, snagsOf } from '../consequences/judge';
 import { applyAll } from '../plan/change';
 import type { Plan, Shift } from '../plan/types';
-import { writeDay } from '../time/format';
+import { formatDay } from '../time/format';
 import { MONDAY, person, plan, randomPlan, shift, span } from '../testing';
-import { formOf } from '../plan/shift-spec';
+import { toShiftSpec } from '../plan/shift-spec';
 import { type Member, type Pattern, type PatternShift, keyOf, occurrencesOf, patternFault } from './pattern';
 import { editSeries, lastDayOf } from './scope';
 import { patternShares } from './summary';
-import { writeOut } from './materialize';
+import { materialize } from './materialize';
 
 let made = 0;
 const part = (day: number, times: string, more: Partial<Shift> = {}): PatternShift => ({
-  ...formOf(shift(null, 0, times, more)),
+  ...toShiftSpec(shift(null, 0, times, more)),
   id: `p${++made}`,
   day,
 });
@@ -30,23 +30,23 @@ function pattern(shifts: PatternShift[], members: Member[], more: Partial<Patter
     rule: null,
     shifts,
     members,
-    stops: [],
+    endings: [],
     ...more,
   };
 }
 
 /** `ann Mon 22 540`, in the order given. */
 function lines(given: ReturnType<typeof occurrencesOf>): string[] {
-  return given.map((one) => `${one.member.person} ${writeDay(one.on)} ${one.shift.from / 60}`);
+  return given.map((one) => `${one.member.person} ${formatDay(one.on)} ${one.shift.from / 60}`);
 }
 
 const ids = () => `w${++made}`;
 const none = new Set<string>();
 const never = () => false;
 
-function out(of: Plan, given: Pattern, { leftOut = none, published = never, days = 7 } = {}) {
+function out(of: Plan, given: Pattern, { exceptions: exceptions = none, published = never, days = 7 } = {}) {
   const occurrences = occurrencesOf(given, of.from, of.from + days, 0);
-  return writeOut(of, given, occurrences, leftOut, published, ids);
+  return materialize(of, given, occurrences, exceptions, published, ids);
 }
 
 function after(of: Plan, changes: ReturnType<typeof out>['changes']): Plan {
@@ -154,7 +154,10 @@ describe('writing a pattern into a week', () => {
       {
         do: 'set',
         id: one.id,
-        shift: { from: 600, detail: { ...one.detail!, pattern: { ...one.detail!.pattern!, own: true } } },
+        shift: {
+          from: 600,
+          detail: { ...one.detail!, pattern: { ...one.detail!.pattern!, overridden: true } },
+        },
       },
     ]);
     const later = { ...daily, shifts: daily.shifts.map((part) => ({ ...part, to: 1080 })) };
@@ -169,9 +172,9 @@ describe('writing a pattern into a week', () => {
   });
 
   test('leaves out what was left out', () => {
-    const leftOut = new Set([keyOf(MONDAY + 1, daily.members[0].id, daily.shifts[1].id)]);
+    const exceptions = new Set([keyOf(MONDAY + 1, daily.members[0].id, daily.shifts[1].id)]);
     expect(
-      after(plan(), out(plan(), daily, { leftOut }).changes).shifts.map(({ date }) => date - MONDAY),
+      after(plan(), out(plan(), daily, { exceptions }).changes).shifts.map(({ date }) => date - MONDAY),
     ).toEqual([0, 2]);
   });
 
@@ -250,8 +253,8 @@ describe('any pattern written into any week', () => {
         { weeks: 2 },
       );
       const [{ id }] = given.shifts;
-      const stops = stop === null ? [] : [{ member: members[0].id, shift: id, from: MONDAY + stop }];
-      return { ...given, stops };
+      const endings = stop === null ? [] : [{ member: members[0].id, shift: id, from: MONDAY + stop }];
+      return { ...given, endings };
     });
   const cases = fc.tuple(fc.nat({ max: 100_000 }), wanted);
 
@@ -390,8 +393,8 @@ describe('a change from a date on', () => {
       from: MONDAY + from,
     });
     const ids = two.members.map(({ id }) => id);
-    expect(lastDayOf({ ...two, stops: ids.map(stop(9)) })).toBeNull();
-    const mondaysOnly = { ...two, shifts: [mondays], stops: [stop(9)(ids[0]), stop(16)(ids[1])] };
+    expect(lastDayOf({ ...two, endings: ids.map(stop(9)) })).toBeNull();
+    const mondaysOnly = { ...two, shifts: [mondays], endings: [stop(9)(ids[0]), stop(16)(ids[1])] };
     expect(lastDayOf(mondaysOnly)).toBe(MONDAY + 15);
     expect(lastDayOf({ ...mondaysOnly, until: MONDAY + 3 })).toBe(MONDAY + 3);
   });

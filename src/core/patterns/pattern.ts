@@ -2,12 +2,12 @@ import { type Result, fail } from '../plan/change';
 import type { Shift } from '../plan/types';
 import { type Day, startOfWeek } from '../time/day';
 import { DAY } from '../time/span';
-import { SHORT_WEEKDAYS, writeDay, writeTimeSpan } from '../time/format';
-import { type ShiftForm, fieldsOf } from '../plan/shift-spec';
+import { SHORT_WEEKDAYS, formatDay, formatTimeSpan } from '../time/format';
+import { type ShiftSpec, toShiftFields } from '../plan/shift-spec';
 import { datesOf } from './rule';
 
 /** A shift of a cycle. `id` names it for good, also when others come and go. */
-export interface PatternShift extends ShiftForm {
+export interface PatternShift extends ShiftSpec {
   readonly id: string;
   /** Day of the cycle, 0 being the first of its first week; 0 where a rule says the dates. */
   readonly day: number;
@@ -38,7 +38,7 @@ export interface Pattern {
   readonly shifts: readonly PatternShift[];
   readonly members: readonly Member[];
   /** Shifts of a member that ended: from `from` on something else was agreed for it. */
-  readonly stops: readonly { readonly member: string; readonly shift: string; readonly from: Day }[];
+  readonly endings: readonly { readonly member: string; readonly shift: string; readonly from: Day }[];
 }
 
 /** The longest cycle, in weeks. */
@@ -63,7 +63,7 @@ export function occurrencesOf(pattern: Pattern, from: Day, to: Day, weekStart: n
   const end = pattern.until === null ? to : Math.min(to, pattern.until + 1);
   const found: Occurrence[] = [];
   const add = (on: Day, member: Member, shift: PatternShift) => {
-    const stop = pattern.stops.find((one) => one.member === member.id && one.shift === shift.id);
+    const stop = pattern.endings.find((one) => one.member === member.id && one.shift === shift.id);
     if (!stop || on < stop.from) found.push({ key: keyOf(on, member.id, shift.id), on, member, shift });
   };
   if (pattern.rule !== null) {
@@ -89,8 +89,11 @@ export function shiftOf(pattern: Pattern, { key, on, member, shift }: Occurrence
     person: member.person,
     date: on,
     fixed: false,
-    ...fieldsOf(shift),
-    detail: { ...fieldsOf(shift).detail, pattern: { id: pattern.id, key, on, own: false } },
+    ...toShiftFields(shift),
+    detail: {
+      ...toShiftFields(shift).detail,
+      pattern: { id: pattern.id, key, originalDate: on, overridden: false },
+    },
   };
 }
 
@@ -116,10 +119,11 @@ export function patternFault(pattern: Pattern, weekStart: number): Result<object
     const before = ends.get(person);
     const start = one.on * DAY + one.shift.from;
     if (before && before.on * DAY + before.shift.to > start) {
-      const say = ({ on, shift }: Occurrence) => `${writeDay(on)} ${writeTimeSpan(shift.from, shift.to)}`;
+      const format = ({ on, shift }: Occurrence) =>
+        `${formatDay(on)} ${formatTimeSpan(shift.from, shift.to)}`;
       return fail(
         'overlap',
-        `${say(before)} runs into ${say(one)}`,
+        `${format(before)} runs into ${format(one)}`,
         `shifts[${pattern.shifts.indexOf(one.shift)}]`,
       );
     }

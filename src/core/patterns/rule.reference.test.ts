@@ -1,18 +1,18 @@
 import { describe, expect, test } from '@jest/globals';
-import { type Day, readDate, writeDate } from '../time/day';
-import { datesOf, describeRule, readRule } from './rule';
+import { type Day, parseDate, formatDate } from '../time/day';
+import { datesOf, describeRule, parseRule } from './rule';
 
 // Dates of the examples in RFC 5545, section 3.8.5.3 ("Recurrence Rule"), their times of day left out.
 
-const day = (text: string): Day => readDate(text)!;
+const day = (text: string): Day => parseDate(text)!;
 
 /** The rule's dates until a year and a half after its start, at most `most` of them. */
 function dates(rule: string, start: string, most = 100): string[] {
-  const read = readRule(rule);
+  const read = parseRule(rule);
   if (!read.ok) throw new Error(read.problem.message);
   return datesOf(read.rule, day(start), day(start), day(start) + 550)
     .slice(0, most)
-    .map(writeDate);
+    .map(formatDate);
 }
 
 /** `1997-09 2,9,16; 1997-10 7`, as the examples are written. */
@@ -112,7 +112,7 @@ test.each(EXAMPLES)('RFC 5545: %s', (_, rule, start, expected) => {
 describe('a rule', () => {
   test('that never ends is asked for a few dates only', () => {
     const far = datesOf('FREQ=WEEKLY;BYDAY=TU', day('1997-09-02'), day('2097-01-01'), day('2097-01-15'));
-    expect(far.map(writeDate)).toEqual(['2097-01-01', '2097-01-08']);
+    expect(far.map(formatDate)).toEqual(['2097-01-01', '2097-01-08']);
   });
 
   test('is given half-open: the last date is not included', () => {
@@ -128,7 +128,7 @@ describe('a rule', () => {
     ['FREQ=WEEKLY;BYDAY=XX', ''],
     ['', 'needs FREQ'],
   ])('%s is refused', (rule, words) => {
-    const read = readRule(rule);
+    const read = parseRule(rule);
     expect(read).toMatchObject({
       ok: false,
       problem: { path: 'rule', message: expect.stringContaining(words) },
@@ -136,7 +136,7 @@ describe('a rule', () => {
   });
 
   test('is read with spaces, small letters and its name', () => {
-    expect(readRule(' rrule:freq=weekly;byday=tu ')).toEqual({ ok: true, rule: 'FREQ=WEEKLY;BYDAY=TU' });
+    expect(parseRule(' rrule:freq=weekly;byday=tu ')).toEqual({ ok: true, rule: 'FREQ=WEEKLY;BYDAY=TU' });
     expect(describeRule('FREQ=WEEKLY;BYDAY=TU', 0)).toBe('every week on Tuesday');
   });
 });

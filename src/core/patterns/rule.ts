@@ -108,7 +108,7 @@ function isDate(value: string): boolean {
  * Reads a rule such as `FREQ=WEEKLY;BYDAY=TU`. Refuses, with what is wrong, what repeats more often than daily, a
  * value that the part cannot have, and a rule that never falls on a date.
  */
-export function readRule(text: string): Result<{ rule: string }> {
+export function parseRule(text: string): Result<{ rule: string }> {
   const wrong = (message: string) => fail('rule', message, 'rule');
   const pieces = text
     .trim()
@@ -143,10 +143,10 @@ export function readRule(text: string): Result<{ rule: string }> {
 
 /**
  * The dates of a rule that begins on `start`, from `from` to before `to`, in their order; none where the rule is not
- * one that {@link readRule} takes.
+ * one that {@link parseRule} takes.
  */
 export function datesOf(rule: string, start: Day, from: Day, to: Day): Day[] {
-  if (to <= from || !readRule(rule).ok) return [];
+  if (to <= from || !parseRule(rule).ok) return [];
   const { rule: found, offset } = expansion(rule, start);
   return found
     .between(new Date(from * MS + offset), new Date((to - 1) * MS + offset), true)

@@ -1,5 +1,5 @@
 import type { Day } from '../time/day';
-import type { ShiftForm } from '../plan/shift-spec';
+import type { ShiftSpec } from '../plan/shift-spec';
 import { type Member, type Pattern, type PatternShift, occurrencesOf } from './pattern';
 
 /** How far a change of one occurrence reaches. */
@@ -11,7 +11,7 @@ export interface SeriesEdit {
   readonly shift: string;
   readonly from: Day;
   /** null: they end. */
-  readonly form: ShiftForm | null;
+  readonly form: ShiftSpec | null;
   /** Who has them from then on; undefined: as before. */
   readonly person?: string | null;
 }
@@ -29,11 +29,11 @@ export function editSeries(
 ): { readonly before: Pattern | null; readonly after: Pattern | null } {
   const who = pattern.members.find((one) => one.id === member)!;
   const what = pattern.shifts.find((one) => one.id === shift)!;
-  const isThis = (one: Pattern['stops'][number]) => one.member === member && one.shift === shift;
+  const isThis = (one: Pattern['endings'][number]) => one.member === member && one.shift === shift;
   // What had ended before stays ended.
-  const end = Math.min(from, ...pattern.stops.filter(isThis).map((one) => one.from));
-  const stops = [...pattern.stops.filter((one) => !isThis(one)), { member, shift, from: end }];
-  const ended = { ...pattern, stops };
+  const end = Math.min(from, ...pattern.endings.filter(isThis).map((one) => one.from));
+  const endings = [...pattern.endings.filter((one) => !isThis(one)), { member, shift, from: end }];
+  const ended = { ...pattern, endings };
   const before = givesNothing(ended, weekStart) ? null : ended;
   if (form === null) return { before, after: null };
   const goesOn: PatternShift = { ...form, id: what.id, day: what.day };
@@ -46,7 +46,7 @@ export function editSeries(
       since: Math.max(from, pattern.since),
       shifts: [goesOn],
       members: [has],
-      stops: pattern.stops.filter(isThis),
+      endings: pattern.endings.filter(isThis),
     },
   };
 }
@@ -57,10 +57,10 @@ function givesNothing(pattern: Pattern, weekStart: number): boolean {
 }
 
 /** The last day on which a pattern may give a shift: where it ends, or all of its shifts have; null: for good. */
-export function lastDayOf({ members, shifts, stops, until }: Pattern): Day | null {
+export function lastDayOf({ members, shifts, endings, until }: Pattern): Day | null {
   const ends = members.flatMap((member) =>
     shifts.map((shift) => {
-      const stop = stops.find((one) => one.member === member.id && one.shift === shift.id);
+      const stop = endings.find((one) => one.member === member.id && one.shift === shift.id);
       return stop ? stop.from - 1 : Infinity;
     }),
   );

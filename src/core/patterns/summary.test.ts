@@ -1,7 +1,7 @@
 import { expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { MONDAY, shift } from '../testing';
-import { formOf } from '../plan/shift-spec';
+import { toShiftSpec } from '../plan/shift-spec';
 import { type Pattern, occurrencesOf } from './pattern';
 import { LATE_END, patternShares } from './summary';
 
@@ -27,12 +27,12 @@ const cycle = fc
     weeks,
     rule: null,
     shifts: parts.map(({ day, from, length }, i) => ({
-      ...formOf({ ...shift(null, 0, '0-1'), from, to: from + length }),
+      ...toShiftSpec({ ...shift(null, 0, '0-1'), from, to: from + length }),
       id: `s${i}`,
       day: day % (weeks * 7),
     })),
     members: offsets.map((offset, i) => ({ id: `m${i}`, person: `p${i}`, offset: offset % weeks })),
-    stops: [],
+    endings: [],
   }));
 
 test('over a whole cycle everybody has the same, however they are staggered', () => {
@@ -61,7 +61,7 @@ test('what a cycle gives repeats after its length, to the day', () => {
 test('Saturday and Sunday are one weekend, also where a week begins between them', () => {
   const weekend: Pattern = {
     ...weekly(),
-    shifts: [5, 6].map((day) => ({ ...formOf(shift(null, 0, '9-17')), id: `s${day}`, day })),
+    shifts: [5, 6].map((day) => ({ ...toShiftSpec(shift(null, 0, '9-17')), id: `s${day}`, day })),
   };
   expect(patternShares(weekend, 0, [5, 6], [])[0].weekends).toBe(1);
   const fromSunday: Pattern = {
@@ -83,6 +83,6 @@ function weekly(): Pattern {
     rule: null,
     shifts: [],
     members: [{ id: 'm', person: 'ann', offset: 0 }],
-    stops: [],
+    endings: [],
   };
 }

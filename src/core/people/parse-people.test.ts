@@ -1,5 +1,5 @@
 import { expect, test } from '@jest/globals';
-import { readPeopleList } from './parse-people';
+import { parsePeopleList } from './parse-people';
 
 const ROLES = [
   { id: 'k', name: 'Kitchen' },
@@ -7,7 +7,7 @@ const ROLES = [
 ];
 
 test('reads names with roles, typed or pasted from a spreadsheet', () => {
-  const { people, faults } = readPeopleList(
+  const { people, faults } = parsePeopleList(
     'Ann Aalto\nBo Berg, bar\n\n Cy Cole\tKitchen\tfull time\r\nDi; k',
     ROLES,
   );
@@ -21,7 +21,7 @@ test('reads names with roles, typed or pasted from a spreadsheet', () => {
 });
 
 test('says on which line a role is not known, and keeps the others', () => {
-  const { people, faults } = readPeopleList('Ann, bar\nBo, juggler', ROLES);
+  const { people, faults } = parsePeopleList('Ann, bar\nBo, juggler', ROLES);
   expect(people).toHaveLength(1);
   expect(faults).toEqual([{ line: 2, message: 'no role "juggler"; the roles here are Kitchen, Bar' }]);
 });

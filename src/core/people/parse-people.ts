@@ -10,7 +10,7 @@ export interface TypedPerson {
  * Reads a list of people, one a line: a name, and behind a comma, a semicolon or a tab a role if wanted. Also
  * cells pasted from a spreadsheet. Lines whose role is not known come back with what is wrong.
  */
-export function readPeopleList(
+export function parsePeopleList(
   text: string,
   roles: readonly RoleNames[],
 ): {

@@ -2,7 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import { judge } from '../consequences/judge';
 import { NO_DETAIL } from './types';
 import { available, person, plan, shift } from '../testing';
-import { arrangeRows, AS_LISTED, type Arrangement, filterSaid } from './arrangement';
+import { arrangeRows, AS_LISTED, type Arrangement, filterSummary } from './arrangement';
 
 const role = (id: string) => [{ role: id, until: null, hourlyRate: null }];
 const late = shift('cy', 0, '17-22', { detail: { ...NO_DETAIL, station: 'Till 2' } });
@@ -64,8 +64,8 @@ describe('rows', () => {
 });
 
 test('a filter is said in words', () => {
-  expect(filterSaid(AS_LISTED, String)).toBe('');
-  const said = filterSaid({ ...AS_LISTED, text: ' an ', role: 'bar', only: 'snags' }, (id) =>
+  expect(filterSummary(AS_LISTED, String)).toBe('');
+  const said = filterSummary({ ...AS_LISTED, text: ' an ', role: 'bar', only: 'snags' }, (id) =>
     id.toUpperCase(),
   );
   expect(said).toBe('“an”, BAR, with snags');

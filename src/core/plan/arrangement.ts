@@ -5,7 +5,7 @@ import { publicationOf } from '../publish/publication';
 
 /** The ways there are to arrange rows. They are people, or from the side of what is needed, roles or the needs. */
 export const WAYS = {
-  rowsAre: ['people', 'roles', 'needs'],
+  rowKind: ['people', 'roles', 'needs'],
   group: ['none', 'role', 'area', 'contract'],
   sort: ['list', 'name', 'start', 'left'],
   only: ['all', 'snags', 'drafts', 'working', 'free', 'open'],
@@ -14,11 +14,11 @@ export const WAYS = {
 export type Grouping = (typeof WAYS)['group'][number];
 export type Sorting = (typeof WAYS)['sort'][number];
 export type Only = (typeof WAYS)['only'][number];
-export type RowsAre = (typeof WAYS)['rowsAre'][number];
+export type RowKind = (typeof WAYS)['rowKind'][number];
 
 /** How rows are grouped, sorted and filtered. Open shifts always stand at the foot. */
 export interface Arrangement {
-  readonly rowsAre: RowsAre;
+  readonly rowKind: RowKind;
   readonly group: Grouping;
   readonly sort: Sorting;
   /** Part of a name. */
@@ -29,7 +29,7 @@ export interface Arrangement {
 }
 
 export const AS_LISTED: Arrangement = {
-  rowsAre: 'people',
+  rowKind: 'people',
   group: 'none',
   sort: 'list',
   text: '',
@@ -95,8 +95,8 @@ function isShown(
   const wanted = text.trim().toLocaleLowerCase();
   if (wanted && !person.name.toLocaleLowerCase().includes(wanted)) return false;
   if (role !== null && !person.roles.some((held) => held.role === role)) return false;
-  const { own } = state.view;
-  if (station !== null && !own.some((shift) => shift.own!.detail?.station === station)) return false;
+  const { shifts: own } = state.view;
+  if (station !== null && !own.some((shift) => shift.planShift!.detail?.station === station)) return false;
   switch (only) {
     case 'all':
       return true;
@@ -109,7 +109,7 @@ function isShown(
     case 'snags':
       return state.snags.some((snag: Snag) => snag.severity !== 'note');
     case 'drafts':
-      return own.some((shift) => publicationOf(shift.own!, published.get(shift.id)) !== 'published');
+      return own.some((shift) => publicationOf(shift.planShift!, published.get(shift.id)) !== 'published');
   }
 }
 
@@ -131,7 +131,7 @@ function sortKey(
 }
 
 function startIn(state: PersonState, from: number, to: number): number {
-  const first = state.view.own.find((shift) => shift.date >= from && shift.date < to);
+  const first = state.view.shifts.find((shift) => shift.date >= from && shift.date < to);
   return first?.from ?? Infinity;
 }
 
@@ -155,7 +155,7 @@ function groupOf({ plan }: Judgement, row: number, group: Grouping, { contracts,
   return CONTRACTS[contracts[person.id]] ?? 'No contract said';
 }
 
-const ONLY_SAID: Readonly<Record<Only, string>> = {
+const ONLY_TEXT: Readonly<Record<Only, string>> = {
   all: '',
   open: 'open shifts only',
   snags: 'with snags',
@@ -165,15 +165,15 @@ const ONLY_SAID: Readonly<Record<Only, string>> = {
 };
 
 /** What is left out of sight, in words: `Kitchen, with snags`; empty where everybody is shown. */
-export function filterSaid(
-  { rowsAre, text, role, station, only }: Arrangement,
+export function filterSummary(
+  { rowKind, text, role, station, only }: Arrangement,
   roleName: (id: string) => string,
 ): string {
   const parts = [
     text.trim() ? `“${text.trim()}”` : '',
     role === null ? '' : roleName(role),
     station ?? '',
-    rowsAre !== 'people' && only === 'open' ? 'with places to fill' : ONLY_SAID[only],
+    rowKind !== 'people' && only === 'open' ? 'with places to fill' : ONLY_TEXT[only],
   ];
   return parts.filter(Boolean).join(', ');
 }

@@ -2,11 +2,11 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { judge, rejudge } from '../consequences/judge';
 import { MONDAY, randomPlan, shift } from '../testing';
-import { type BulkEdit, type PickRule, bulkChanges, picked } from './bulk';
+import { type BulkEdit, type MatchRule, bulkChanges, matched } from './bulk';
 import { applyAll } from './change';
 import { NO_DETAIL, type Shift } from './types';
 
-const ANY: PickRule = { role: null, days: null, person: null, station: null, label: null, open: null };
+const ANY: MatchRule = { role: null, days: null, person: null, station: null, label: null, open: null };
 const saturday = [false, false, false, false, false, true, false];
 
 const edit = fc.oneof<fc.Arbitrary<BulkEdit>[]>(
@@ -91,7 +91,7 @@ describe('a rule picks', () => {
     shift(null, 5, '9-17', { id: 'c' }),
     shift('ann', 0, '9-17', { id: 'd', detail: { ...NO_DETAIL, station: 'Pass' } }),
   ];
-  test.each<[Partial<PickRule>, string]>([
+  test.each<[Partial<MatchRule>, string]>([
     [{}, 'a b c d'],
     [{ role: 'bar', days: saturday }, 'a c'],
     [{ days: saturday, open: false }, 'a b'],
@@ -103,7 +103,7 @@ describe('a rule picks', () => {
   ])('by %j: %s', (rule, expected) => {
     expect(MONDAY % 7).toBe(shifts[3].date % 7);
     expect(
-      picked(shifts, { ...ANY, ...rule })
+      matched(shifts, { ...ANY, ...rule })
         .map(({ id }) => id)
         .join(' '),
     ).toBe(expected);

@@ -59,7 +59,7 @@ function patchOf(shift: Shift, edit: Exclude<BulkEdit, { do: 'remove' }>): Shift
 }
 
 /** Which shifts a rule picks; what is null does not matter. */
-export interface PickRule {
+export interface MatchRule {
   readonly role: string | null;
   /** One flag a weekday, Monday first. */
   readonly days: readonly boolean[] | null;
@@ -70,7 +70,7 @@ export interface PickRule {
 }
 
 /** The shifts a rule picks, such as all of Kitchen on Saturday. */
-export function picked(shifts: readonly Shift[], rule: PickRule): Shift[] {
+export function matched(shifts: readonly Shift[], rule: MatchRule): Shift[] {
   return shifts.filter(
     (shift) =>
       (rule.role === null || shift.role === rule.role) &&

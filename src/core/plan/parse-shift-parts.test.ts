@@ -3,20 +3,20 @@ import fc from 'fast-check';
 import { NO_DETAIL } from './types';
 import { shift } from '../testing';
 import type { HourFormat } from '../time/format';
-import { type ShiftForm, formOf } from './shift-spec';
-import { readBreaks, readDuties, writeBreaks, writeDuties } from './parse-shift-parts';
+import { type ShiftSpec, toShiftSpec } from './shift-spec';
+import { parseBreaks, parseDuties, formatBreaks, formatDuties } from './parse-shift-parts';
 
-const day = formOf(shift(null, 0, '9-17'));
-const night = formOf(shift(null, 0, '22-30'));
+const day = toShiftSpec(shift(null, 0, '9-17'));
+const night = toShiftSpec(shift(null, 0, '22-30'));
 
 const breaks = (text: string, form = day) => {
-  const read = readBreaks(text, form);
+  const read = parseBreaks(text, form);
   if ('wrong' in read) return read.wrong;
   const { break: first, moreBreaks } = read.value;
   return [first, ...moreBreaks].flatMap((one) => (one ? [`${one.minutes} ${one.at} ${one.paid}`] : []));
 };
 const duties = (text: string, form = day) => {
-  const read = readDuties(text, form);
+  const read = parseDuties(text, form);
   return 'wrong' in read
     ? read.wrong
     : read.value.duties.map(({ name, from, to }) => `${name} ${from}-${to}`);
@@ -63,9 +63,9 @@ describe('typed duties', () => {
   ])('%p is refused with the reason', (text, wrong) => expect(duties(text)).toMatch(wrong));
 
   test('keep being for once where they were', () => {
-    const form = { ...day, duties: [{ name: 'Inspector', from: 600, to: 660, once: true }] };
-    const read = readDuties('Inspector 11-12, Delivery 9-10', form);
-    expect('value' in read && read.value.duties.map(({ once }) => once)).toEqual([true, false]);
+    const form = { ...day, duties: [{ name: 'Inspector', from: 600, to: 660, oneOff: true }] };
+    const read = parseDuties('Inspector 11-12, Delivery 9-10', form);
+    expect('value' in read && read.value.duties.map(({ oneOff }) => oneOff)).toEqual([true, false]);
   });
 });
 
@@ -78,7 +78,7 @@ const inside = fc
       maxLength: 3,
     }),
   })
-  .map((wanted): ShiftForm => {
+  .map((wanted): ShiftSpec => {
     const { from, length } = wanted;
     const pauses = wanted.breaks.map(([at, minutes, paid, loose]) => {
       const lasts = Math.min(minutes, length);
@@ -94,7 +94,7 @@ const inside = fc
       moreBreaks: fixed.slice(1),
       duties: wanted.duties.map(([at, lasts, name]) => {
         const start = from + (at % length);
-        return { name, from: start, to: start + 1 + (lasts % (from + length - start)), once: false };
+        return { name, from: start, to: start + 1 + (lasts % (from + length - start)), oneOff: false };
       }),
     };
   });
@@ -103,8 +103,8 @@ test.each<HourFormat>(['24', '12'])('what is written of a form is read as what i
   fc.assert(
     fc.property(inside, (form) => {
       const nothing = { ...form, break: null, moreBreaks: [] };
-      expect(readBreaks(writeBreaks(form, hourFormat), nothing)).toEqual({ value: form });
-      expect(readDuties(writeDuties(form, hourFormat), form)).toEqual({ value: form });
+      expect(parseBreaks(formatBreaks(form, hourFormat), nothing)).toEqual({ value: form });
+      expect(parseDuties(formatDuties(form, hourFormat), form)).toEqual({ value: form });
     }),
     { numRuns: 1000 },
   );

@@ -1,27 +1,27 @@
 import type { Break } from './types';
-import { readSpan, readTimeWithin, writeTypedSpan } from '../time/parse-time';
+import { parseSpan, parseTimeWithin, formatTypedSpan } from '../time/parse-time';
 import { DAY } from '../time/span';
-import { type HourFormat, writeClock, writeTime } from '../time/format';
-import type { ShiftForm } from './shift-spec';
+import { type HourFormat, formatClock, formatTime } from '../time/format';
+import type { ShiftSpec } from './shift-spec';
 
 /** A form with what was typed, or why that cannot be read. */
-export type TypedForm = { readonly value: ShiftForm } | { readonly wrong: string };
+export type ParsedSpec = { readonly value: ShiftSpec } | { readonly wrong: string };
 
 /** The breaks of a form as they are typed: `30`, `15 + 15 paid`, `30@12:00`; empty: by the rule. */
-export function writeBreaks(form: ShiftForm, hourFormat: HourFormat): string {
+export function formatBreaks(form: ShiftSpec, hourFormat: HourFormat): string {
   if (!form.break) return '';
   const at = ({ at: minute }: Break) => {
     if (minute === null) return '';
-    const ways = [writeTime(minute, hourFormat), writeClock(minute), writeTime(minute, '12')];
-    return `@${ways.find((way) => readTimeWithin(way, form, '12') === minute) ?? ways[2]}`;
+    const ways = [formatTime(minute, hourFormat), formatClock(minute), formatTime(minute, '12')];
+    return `@${ways.find((way) => parseTimeWithin(way, form, '12') === minute) ?? ways[2]}`;
   };
   return [form.break, ...form.moreBreaks]
     .map((one) => `${one.minutes}${at(one)}${one.paid ? ' paid' : ''}`)
     .join(' + ');
 }
 
-/** Reads breaks as {@link writeBreaks} writes them; an open time is the one inside the shift. */
-export function readBreaks(text: string, form: ShiftForm): TypedForm {
+/** Reads breaks as {@link formatBreaks} writes them; an open time is the one inside the shift. */
+export function parseBreaks(text: string, form: ShiftSpec): ParsedSpec {
   const parts = text
     .split('+')
     .map((part) => part.trim())
@@ -31,7 +31,7 @@ export function readBreaks(text: string, form: ShiftForm): TypedForm {
     const match = /^(\d{1,3})\s*(?:min)?\s*(?:@\s*([\d:.apm ]+?))?\s*(paid)?$/i.exec(part);
     if (!match) return { wrong: 'Type 30, 15 + 15 or 30@12:00, with paid after it if it is.' };
     const minutes = Number(match[1]);
-    const at = match[2] === undefined ? null : readTimeWithin(match[2], form, '12');
+    const at = match[2] === undefined ? null : parseTimeWithin(match[2], form, '12');
     if (match[2] !== undefined && at === null) return { wrong: `${match[2].trim()} lies outside the shift.` };
     if (minutes > form.to - form.from || (at !== null && at + minutes > form.to))
       return { wrong: 'A break ends before its shift does.' };
@@ -42,16 +42,16 @@ export function readBreaks(text: string, form: ShiftForm): TypedForm {
 }
 
 /** The duties of a form as they are typed: `Delivery 14-14:45, Cash up 16-16:30`. */
-export function writeDuties(form: ShiftForm, hourFormat: HourFormat): string {
+export function formatDuties(form: ShiftSpec, hourFormat: HourFormat): string {
   return form.duties
     .map((duty) => {
       const ways = [
-        writeTypedSpan(duty.from, duty.to, hourFormat, [form]),
-        `${writeClock(duty.from)}-${writeClock(duty.to)}`,
-        `${writeTime(duty.from, '12')}-${writeTime(duty.to, '12')}`,
+        formatTypedSpan(duty.from, duty.to, hourFormat, [form]),
+        `${formatClock(duty.from)}-${formatClock(duty.to)}`,
+        `${formatTime(duty.from, '12')}-${formatTime(duty.to, '12')}`,
       ];
       const isRead = (way: string) => {
-        const span = readInside(way, form);
+        const span = parseInside(way, form);
         return span?.from === duty.from && span.to === duty.to;
       };
       return `${duty.name} ${ways.find(isRead) ?? ways[2]}`;
@@ -59,25 +59,25 @@ export function writeDuties(form: ShiftForm, hourFormat: HourFormat): string {
     .join(', ');
 }
 
-/** Reads duties as {@link writeDuties} writes them. One of a name that was there stays for once where it was. */
-export function readDuties(text: string, form: ShiftForm): TypedForm {
-  const duties: ShiftForm['duties'][number][] = [];
+/** Reads duties as {@link formatDuties} writes them. One of a name that was there stays for once where it was. */
+export function parseDuties(text: string, form: ShiftSpec): ParsedSpec {
+  const duties: ShiftSpec['duties'][number][] = [];
   for (const part of text.split(',').map((one) => one.trim())) {
     if (part === '') continue;
     const match = /^(.*?)\s+(\S+(?:\s*[ap]m)?\s*(?:-|–)\s*\S+(?:\s*[ap]m)?)$/i.exec(part);
-    const span = match && readInside(match[2], form);
+    const span = match && parseInside(match[2], form);
     if (!match || span === null)
       return { wrong: `“${part}”: type a name and times, as Delivery 14:00-14:45.` };
     if (span.from < form.from || span.to > form.to) return { wrong: `${match[1]} lies outside the shift.` };
     const before = form.duties.find(({ name }) => name === match[1]);
-    duties.push({ name: match[1], ...span, once: before?.once ?? false });
+    duties.push({ name: match[1], ...span, oneOff: before?.oneOff ?? false });
   }
   return { value: { ...form, duties } };
 }
 
 /** A typed span in a shift that may run past midnight; null: it cannot be read. */
-function readInside(text: string, form: ShiftForm): { from: number; to: number } | null {
-  const read = readSpan(text, [form]);
+function parseInside(text: string, form: ShiftSpec): { from: number; to: number } | null {
+  const read = parseSpan(text, [form]);
   if (!read.ok) return null;
   const by = read.value.from < form.from ? DAY : 0;
   return { from: read.value.from + by, to: read.value.to + by };

@@ -8,13 +8,13 @@ import {
   join,
   middleOf,
   movePart,
-  retimed,
+  withTimes,
   split,
 } from './shift-edits';
 import { type Break, type Duty, NO_DETAIL, type Shift } from './types';
 
 const pause = (at: number | null, minutes = 30, paid = false): Break => ({ minutes, at, paid });
-const duty = (from: number, to: number, name = 'Delivery'): Duty => ({ name, from, to, once: false });
+const duty = (from: number, to: number, name = 'Delivery'): Duty => ({ name, from, to, oneOff: false });
 const detail = (more: Partial<typeof NO_DETAIL>) => ({ ...NO_DETAIL, ...more });
 const nine = shift('ann', 0, '9-17');
 
@@ -75,17 +75,17 @@ describe('other times', () => {
   };
 
   test('are all that changes where nothing is fixed', () => {
-    expect(retimed(nine, { from: 600, to: 1080 })).toEqual({ from: 600, to: 1080 });
-    expect(retimed({ ...nine, break: pause(null) }, { from: 600, to: 1080 })).toEqual({
+    expect(withTimes(nine, { from: 600, to: 1080 })).toEqual({ from: 600, to: 1080 });
+    expect(withTimes({ ...nine, break: pause(null) }, { from: 600, to: 1080 })).toEqual({
       from: 600,
       to: 1080,
     });
     const bare = { ...nine, detail: detail({ station: 'Till' }) };
-    expect(retimed(bare, { from: 600, to: 1080 })).toEqual({ from: 600, to: 1080 });
+    expect(withTimes(bare, { from: 600, to: 1080 })).toEqual({ from: 600, to: 1080 });
   });
 
   test('of the same length take everything along', () => {
-    expect(retimed(full, { from: 600, to: 1080 })).toEqual({
+    expect(withTimes(full, { from: 600, to: 1080 })).toEqual({
       from: 600,
       to: 1080,
       break: pause(780),
@@ -99,7 +99,7 @@ describe('other times', () => {
     [540, 930, 720, 900],
     [540, 929, 720, null],
   ])('%i to %i leave what lies inside, and of the rest its length', (from, to, first, second) => {
-    expect(retimed(full, { from, to })).toMatchObject({
+    expect(withTimes(full, { from, to })).toMatchObject({
       break: pause(first),
       detail: { moreBreaks: [pause(second)] },
     });
@@ -145,7 +145,7 @@ describe('a cut', () => {
         moreBreaks: [pause(690), pause(840)],
         duties: [duty(660, 700), duty(690, 760), duty(700, 800)],
         tasks: ['till'],
-        pattern: { id: 'p', key: 'k', on: MONDAY, own: false },
+        pattern: { id: 'p', key: 'k', originalDate: MONDAY, overridden: false },
       }),
     };
     const [a, b] = parts(one, 700);
@@ -213,14 +213,14 @@ describe('two made one', () => {
     expect(made({}, { ...said(null, null), fixed: true })).toMatchObject({ fixed: true });
     const once = (label: boolean, note: boolean, station: boolean) => ({ label, note, station });
     const both = made(
-      { detail: detail({ duties: [duty(600, 660)], tasks: ['a', 'b'], once: once(true, false, false) }) },
+      { detail: detail({ duties: [duty(600, 660)], tasks: ['a', 'b'], oneOff: once(true, false, false) }) },
       {
         from: 1020,
         detail: detail({
           duties: [duty(1100, 1110)],
           station: 'Till',
           tasks: ['b', 'c'],
-          once: once(false, false, true),
+          oneOff: once(false, false, true),
         }),
       },
     );
@@ -229,7 +229,7 @@ describe('two made one', () => {
         duties: [duty(600, 660), duty(1100, 1110)],
         station: 'Till',
         tasks: ['a', 'b', 'c'],
-        once: once(true, false, true),
+        oneOff: once(true, false, true),
       }),
     );
     const mine = made(

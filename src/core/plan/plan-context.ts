@@ -4,7 +4,7 @@ import { type ZoneClock, zoneClock } from '../time/zone';
 import type { Plan, Site } from './types';
 
 /** What judging needs of a plan besides shifts and people: worked out once, the same after every edit. */
-export interface Frame {
+export interface PlanContext {
   readonly site: Site;
   readonly plan: Plan;
   readonly clock: ZoneClock;
@@ -26,10 +26,10 @@ export interface Week {
 }
 
 /** Works out the frame of a plan. */
-export function frameOf(plan: Plan): Frame {
+export function planContext(plan: Plan): PlanContext {
   let first = plan.from;
   let last = plan.from + plan.days;
-  for (const shift of plan.around) {
+  for (const shift of plan.surroundingShifts) {
     first = Math.min(first, shift.date);
     last = Math.max(last, shift.date);
   }

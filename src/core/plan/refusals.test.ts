@@ -2,8 +2,8 @@ import { describe, expect, test } from '@jest/globals';
 import { MONDAY, plan, shift } from '../testing';
 import { DAY } from '../time/span';
 import { type Change, apply, applyAll } from './change';
-import { frameOf } from './plan-context';
-import { byStart, fixedBreaks, hasFixedBreak, place } from './resolved-shift';
+import { planContext } from './plan-context';
+import { byStart, fixedBreaks, hasFixedBreak, resolveShift } from './resolved-shift';
 import { withPreconditions, withoutConflicts, withoutPreconditions } from './preconditions';
 import { keepPlaces, placeOfShift, placesOf } from './shift-index';
 import { NO_DETAIL, type Leave, type Shift } from './types';
@@ -17,7 +17,8 @@ const start = plan({
 const set = (patch: Partial<Shift>): Change => ({ do: 'set', id: one.id, shift: patch });
 const detail = (more: Partial<typeof NO_DETAIL>) => ({ detail: { ...NO_DETAIL, ...more } });
 const pause = (at: number | null, minutes = 30) => ({ minutes, at, paid: false });
-const duty = (from: number, to: number) => detail({ duties: [{ name: 'Delivery', from, to, once: false }] });
+const duty = (from: number, to: number) =>
+  detail({ duties: [{ name: 'Delivery', from, to, oneOff: false }] });
 
 /** What is refused, and in which words; null: it is done. */
 const REFUSALS: readonly (readonly [string, Change, [code: string, message: string, path: string] | null])[] =
@@ -111,9 +112,9 @@ describe('a change is done, or refused in a sentence with its place', () => {
     const problem = refusal && { code: refusal[0], message: refusal[1], path: refusal[2] };
     const done = apply(start, change);
     expect(done.ok ? null : done.problem).toEqual(problem);
-    const placed = problem && { ...problem, path: `[0].${problem.path}` };
+    const resolved = problem && { ...problem, path: `[0].${problem.path}` };
     const all = applyAll(start, [change]);
-    expect(all.ok ? null : all.problem).toEqual(placed);
+    expect(all.ok ? null : all.problem).toEqual(resolved);
     if (!done.ok || !all.ok) return;
     expect(all.plan).toEqual(done.plan);
     expect(all.inverse).toEqual([done.inverse]);
@@ -237,15 +238,20 @@ test('shifts are found at once in a list that was asked for, and in one with the
 });
 
 describe('shifts set on the clocks', () => {
-  const placed = (more: Partial<Shift>) => place(frameOf(start), { ...one, ...more });
+  const resolved = (more: Partial<Shift>) => resolveShift(planContext(start), { ...one, ...more });
 
   test('stand by start, then id; what has no id first', () => {
-    const around = place(frameOf(start), { ...one, person: 'ann', site: null, id: undefined } as never);
+    const around = resolveShift(planContext(start), {
+      ...one,
+      person: 'ann',
+      site: null,
+      id: undefined,
+    } as never);
     const order = [
-      placed({ id: 'c', from: 500 }),
+      resolved({ id: 'c', from: 500 }),
       { ...around, id: null },
-      placed({ id: 'a' }),
-      placed({ id: 'b' }),
+      resolved({ id: 'a' }),
+      resolved({ id: 'b' }),
     ];
     for (const [i, a] of order.entries())
       for (const [j, b] of order.entries()) expect(Math.sign(byStart(a, b))).toBe(Math.sign(i - j));
@@ -269,7 +275,7 @@ describe('shifts set on the clocks', () => {
       [600, 700],
     ],
   ])('breaks: %s', (_, shift, fixed, all, unpaid) => {
-    const at = placed(shift);
+    const at = resolved(shift);
     const starts = (only: boolean) => fixedBreaks(at, only).map(({ from }) => from - MONDAY * DAY);
     expect([hasFixedBreak(at), starts(false), starts(true)]).toEqual([fixed, all, unpaid]);
     expect(fixedBreaks(at).every(({ from, to }) => to - from === 30)).toBe(true);

@@ -1,10 +1,10 @@
 import { breakOf } from '../hours/breaks';
 import { DAY, type Span, subtract, union } from '../time/span';
-import type { Frame } from './plan-context';
-import type { AroundShift, Break, Shift } from './types';
+import type { PlanContext } from './plan-context';
+import type { SurroundingShift, Break, Shift } from './types';
 
 /** A shift set on the clocks: `from` and `to` in wall-clock minutes, `start` and `end` in elapsed minutes. */
-export interface Placed extends Span {
+export interface ResolvedShift extends Span {
   readonly id: string | null;
   readonly person: string | null;
   readonly role: string | null;
@@ -19,25 +19,25 @@ export interface Placed extends Span {
   /** Elapsed less unpaid break, at least 0. */
   readonly paid: number;
   /** The shift as it stands in the plan; null for one from around it. */
-  readonly own: Shift | null;
+  readonly planShift: Shift | null;
   /** Another site's id, or null where it is worked here. */
   readonly site: string | null;
 }
 
 /** Sets a shift of the plan, or one from around it, on the clocks. */
-export function place(frame: Frame, shift: Shift | AroundShift): Placed {
+export function resolveShift(context: PlanContext, shift: Shift | SurroundingShift): ResolvedShift {
   const from = shift.date * DAY + shift.from;
   const to = shift.date * DAY + shift.to;
-  const start = frame.clock.elapsed(from);
-  const end = frame.clock.elapsed(to);
+  const start = context.clock.elapsed(from);
+  const end = context.clock.elapsed(to);
   const elapsed = Math.max(0, end - start);
-  const rest = breakOf(shift.break, elapsed, frame.plan.rules.breaks);
-  const own = 'id' in shift ? shift : null;
-  const moreBreaks = own?.detail?.moreBreaks ?? NO_BREAKS;
+  const rest = breakOf(shift.break, elapsed, context.plan.rules.breaks);
+  const planShift = 'id' in shift ? shift : null;
+  const moreBreaks = planShift?.detail?.moreBreaks ?? NO_BREAKS;
   let unpaid = rest.paid ? 0 : rest.minutes;
   for (const other of moreBreaks) if (!other.paid) unpaid += other.minutes;
   return {
-    id: own ? own.id : null,
+    id: planShift ? planShift.id : null,
     person: shift.person,
     role: shift.role,
     date: shift.date,
@@ -49,25 +49,28 @@ export function place(frame: Frame, shift: Shift | AroundShift): Placed {
     break: rest,
     moreBreaks,
     paid: Math.max(0, elapsed - unpaid),
-    own,
-    site: own ? null : (shift as AroundShift).site,
+    planShift,
+    site: planShift ? null : (shift as SurroundingShift).site,
   };
 }
 
 const NO_BREAKS: readonly Break[] = [];
 
 /** Minutes of break in all, paid or not. */
-export function breakMinutes({ break: first, moreBreaks }: Pick<Placed, 'break' | 'moreBreaks'>): number {
+export function breakMinutes({
+  break: first,
+  moreBreaks,
+}: Pick<ResolvedShift, 'break' | 'moreBreaks'>): number {
   return moreBreaks.reduce((sum, other) => sum + other.minutes, first.minutes);
 }
 
 /** Whether some break of it is fixed in time. */
-export function hasFixedBreak({ break: first, moreBreaks }: Placed): boolean {
+export function hasFixedBreak({ break: first, moreBreaks }: ResolvedShift): boolean {
   return first.at !== null || (moreBreaks.length > 0 && moreBreaks.some((other) => other.at !== null));
 }
 
 /** By start, then id; what has no id first. */
-export function byStart(a: Placed, b: Placed): number {
+export function byStart(a: ResolvedShift, b: ResolvedShift): number {
   return a.from - b.from || compareIds(a.id, b.id);
 }
 
@@ -79,13 +82,13 @@ function compareIds(a: string | null, b: string | null): number {
 }
 
 /** The wall-clock spans in which a shift staffs its role: all of it but breaks fixed in time. */
-export function staffedSpans(placed: Placed): Span[] {
-  const whole = { from: placed.from, to: placed.to };
-  return subtract([whole], union(fixedBreaks(placed)));
+export function staffedSpans(resolved: ResolvedShift): Span[] {
+  const whole = { from: resolved.from, to: resolved.to };
+  return subtract([whole], union(fixedBreaks(resolved)));
 }
 
 /** The breaks of a shift that are fixed in time, in wall-clock minutes. */
-export function fixedBreaks({ break: first, moreBreaks, date }: Placed, unpaidOnly = false): Span[] {
+export function fixedBreaks({ break: first, moreBreaks, date }: ResolvedShift, unpaidOnly = false): Span[] {
   const spans: Span[] = [];
   for (const { at, minutes, paid } of [first, ...moreBreaks])
     if (at !== null && minutes > 0 && !(unpaidOnly && paid))

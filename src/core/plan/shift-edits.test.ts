@@ -3,8 +3,8 @@ import fc from 'fast-check';
 import { judge } from '../consequences/judge';
 import { MONDAY, plan, shift, span } from '../testing';
 import { apply, applyAll } from './change';
-import { type BulkEdit, bulkChanges, picked } from './bulk';
-import { asOneBreak, breaksOf, join, movedBy, retimed, split } from './shift-edits';
+import { type BulkEdit, bulkChanges, matched } from './bulk';
+import { asOneBreak, breaksOf, join, movedBy, withTimes, split } from './shift-edits';
 import { NO_DETAIL, type Break, type Shift } from './types';
 
 const fixed = (at: number, minutes: number, paid = false): Break => ({ minutes, at: at * 60, paid });
@@ -53,7 +53,7 @@ describe('several breaks', () => {
       ok: false,
       problem: { path: 'shift.detail.moreBreaks[0].at' },
     });
-    const duty = { name: 'Delivery', from: 420, to: 500, once: false };
+    const duty = { name: 'Delivery', from: 420, to: 500, oneOff: false };
     expect(wrong({ ...NO_DETAIL, duties: [duty] })).toMatchObject({
       ok: false,
       problem: { code: 'duty', path: 'shift.detail.duties[0]' },
@@ -64,18 +64,18 @@ describe('several breaks', () => {
 describe('other times', () => {
   const one = shift('ann', 0, '9-17', {
     break: fixed(12, 30),
-    detail: { ...NO_DETAIL, duties: [{ name: 'Delivery', from: 840, to: 885, once: true }] },
+    detail: { ...NO_DETAIL, duties: [{ name: 'Delivery', from: 840, to: 885, oneOff: true }] },
   });
 
   test('take fixed breaks and duties along where the length stays', () => {
-    expect(retimed(one, span('11-19'))).toMatchObject({
+    expect(withTimes(one, span('11-19'))).toMatchObject({
       break: fixed(14, 30),
       detail: { duties: [{ from: 960, to: 1005 }] },
     });
   });
 
   test('keep a break in length, and move a duty inside, where they would lie outside', () => {
-    expect(retimed(one, span('9-12'))).toMatchObject({
+    expect(withTimes(one, span('9-12'))).toMatchObject({
       break: { minutes: 30, at: null },
       detail: { duties: [{ from: 675, to: 720 }] },
     });
@@ -93,7 +93,7 @@ describe('splitting', () => {
     break: fixed(12, 30),
     detail: {
       ...NO_DETAIL,
-      duties: [{ name: 'Delivery', from: 690, to: 780, once: false }],
+      duties: [{ name: 'Delivery', from: 690, to: 780, oneOff: false }],
       tasks: ['till'],
     },
   });
@@ -277,13 +277,13 @@ describe('many at once', () => {
 
   test('are picked by a rule', () => {
     const rule = { role: null, days: null, person: null, station: null, label: null, open: null };
-    const saturdayBar = picked(week.shifts, {
+    const saturdayBar = matched(week.shifts, {
       ...rule,
       role: 'bar',
       days: [0, 0, 0, 0, 0, 1, 0].map(Boolean),
     });
     expect(saturdayBar.length).toBeGreaterThan(0);
     expect(saturdayBar.every((one) => one.role === 'bar' && one.date === MONDAY + 5)).toBe(true);
-    expect(picked(week.shifts, { ...rule, open: true }).every((one) => one.person === null)).toBe(true);
+    expect(matched(week.shifts, { ...rule, open: true }).every((one) => one.person === null)).toBe(true);
   });
 });

@@ -26,7 +26,7 @@ export function fitInside(span: Span, outer: Span): Span {
  * What changes when a shift gets other times. Where its length stays, fixed breaks and duties move along;
  * otherwise a break left outside is kept in length only, and a duty left outside is moved inside.
  */
-export function retimed(shift: Shift, { from, to }: Span): ShiftPatch {
+export function withTimes(shift: Shift, { from, to }: Span): ShiftPatch {
   const along = to - from === shift.to - shift.from ? from - shift.from : 0;
   const outer = { from, to };
   const pause = (one: Break): Break => {
@@ -55,7 +55,7 @@ export function movedBy(shift: Shift, minutes: number): ShiftPatch {
   const days = Math.floor(start / DAY);
   const from = start - days * DAY;
   return {
-    ...retimed(shift, { from, to: from + shift.to - shift.from }),
+    ...withTimes(shift, { from, to: from + shift.to - shift.from }),
     ...(days === 0 ? {} : { date: shift.date + days }),
   };
 }
@@ -160,10 +160,10 @@ export function join(a: Shift, b: Shift): Result<{ patch: ShiftPatch }> {
         station: mine.station ?? theirs.station,
         tasks: [...mine.tasks, ...theirs.tasks.filter((task) => !mine.tasks.includes(task))],
         // What was for once in either is for once in both.
-        once: {
-          label: mine.once.label || theirs.once.label,
-          note: mine.once.note || theirs.once.note,
-          station: mine.once.station || theirs.once.station,
+        oneOff: {
+          label: mine.oneOff.label || theirs.oneOff.label,
+          note: mine.oneOff.note || theirs.oneOff.note,
+          station: mine.oneOff.station || theirs.oneOff.station,
         },
       }),
     },

@@ -16,7 +16,7 @@ export interface Plan {
   readonly needs: readonly Need[];
   readonly shifts: readonly Shift[];
   /** Shifts of these people outside this plan: earlier, later, or at another site. */
-  readonly around: readonly AroundShift[];
+  readonly surroundingShifts: readonly SurroundingShift[];
   readonly rules: Rules;
   readonly budget: Budget;
 }
@@ -130,11 +130,11 @@ export interface Shift {
 export interface Duty extends Span {
   readonly name: string;
   /** For this week only: it does not travel when the week is copied. */
-  readonly once: boolean;
+  readonly oneOff: boolean;
 }
 
 /** What can be said for one week only. A note is unless it is said to stand; a label and a station are not. */
-export interface Once {
+export interface OneOff {
   readonly label: boolean;
   readonly note: boolean;
   readonly station: boolean;
@@ -145,8 +145,8 @@ export interface FromPattern {
   readonly id: string;
   readonly key: string;
   /** The date the pattern gave it. */
-  readonly on: Day;
-  readonly own: boolean;
+  readonly originalDate: Day;
+  readonly overridden: boolean;
 }
 
 export interface ShiftDetail {
@@ -157,7 +157,7 @@ export interface ShiftDetail {
   readonly station: string | null;
   /** The lines of its check-list. */
   readonly tasks: readonly string[];
-  readonly once: Once;
+  readonly oneOff: OneOff;
   /** Id of the shift template it was made from. */
   readonly template: string | null;
   readonly pattern: FromPattern | null;
@@ -169,12 +169,12 @@ export const NO_DETAIL: ShiftDetail = {
   duties: [],
   station: null,
   tasks: [],
-  once: { label: false, note: true, station: false },
+  oneOff: { label: false, note: true, station: false },
   template: null,
   pattern: null,
 };
 
-export interface AroundShift {
+export interface SurroundingShift {
   readonly person: string;
   readonly role: string | null;
   /** Another site, or null for this one. */

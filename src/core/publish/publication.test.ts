@@ -18,7 +18,10 @@ describe('a shift', () => {
     ['its break', { break: { minutes: 30, at: null, paid: false } }],
     ['its station', { detail: { ...NO_DETAIL, station: 'Till 2' } }],
     ['its check-list', { detail: { ...NO_DETAIL, tasks: ['Float'] } }],
-    ['its duties', { detail: { ...NO_DETAIL, duties: [{ name: 'Bank', from: 600, to: 660, once: true }] } }],
+    [
+      'its duties',
+      { detail: { ...NO_DETAIL, duties: [{ name: 'Bank', from: 600, to: 660, oneOff: true }] } },
+    ],
   ];
 
   test.each(differences)('is changed by %s', (_, part) => {

@@ -1,5 +1,5 @@
 import { Temporal } from 'temporal-polyfill';
-import type { AroundShift, Break, Person, Plan, Shift, YoungRule } from '../plan/types';
+import type { SurroundingShift, Break, Person, Plan, Shift, YoungRule } from '../plan/types';
 
 /**
  * What a plan comes to, worked out a second time and as plainly as can be: minute by minute, from the words of the
@@ -91,14 +91,14 @@ export function naive(plan: Plan): Naive {
         best = { minutes: tier.minutes, at: null, paid: tier.paid };
     return best;
   };
-  const workOf = (shift: Shift | AroundShift): Work => {
+  const workOf = (shift: Shift | SurroundingShift): Work => {
     const own = 'id' in shift ? shift : null;
     const [from, to] = [shift.date * DAY + shift.from, shift.date * DAY + shift.to];
     return {
       own,
       id: own?.id ?? null,
       role: shift.role,
-      site: own ? null : (shift as AroundShift).site,
+      site: own ? null : (shift as SurroundingShift).site,
       date: shift.date,
       from,
       to,
@@ -138,7 +138,7 @@ export function naive(plan: Plan): Naive {
     .sort(order);
   const workers = plan.people.map((person) => ({
     person,
-    all: [...plan.shifts, ...plan.around]
+    all: [...plan.shifts, ...plan.surroundingShifts]
       .filter((shift) => shift.person === person.id)
       .map(workOf)
       .sort(order),

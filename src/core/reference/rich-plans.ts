@@ -8,11 +8,11 @@ import {
 } from '../plan/types';
 import { seeded } from '../seeded';
 import { person, plan } from '../testing';
-import { readDate } from '../time/day';
+import { parseDate } from '../time/day';
 
 /** Mondays of weeks without a change of clocks, and with one, in Lisbon and in New York. */
 const WEEKS = ['2026-11-23', '2027-03-22', '2026-10-19', '2027-03-08', '2026-10-26'].map((date) =>
-  readDate(date)!,
+  parseDate(date)!,
 );
 
 /** A plan for tests in which anything may happen that a plan can hold, made from a number. */
@@ -144,7 +144,7 @@ export function richPlan(seed: number): Plan {
     days,
     people,
     shifts,
-    around,
+    surroundingShifts: around,
     rules,
     budget: { minutes: pick([null, 1200]), cost: pick([null, 180.55]) },
     holidays: some(2, () => ({ date: date(1, 1), name: 'Harbour Day', closed: random() < 0.7 })),

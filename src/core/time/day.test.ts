@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { Temporal } from 'temporal-polyfill';
-import { ageOn, readDate, startOfWeek, weekdayOf, writeDate } from './day';
+import { ageOn, parseDate, startOfWeek, weekdayOf, formatDate } from './day';
 
 const days = fc.integer({ min: -200000, max: 200000 });
 
@@ -10,8 +10,8 @@ describe('dates as day numbers', () => {
     fc.assert(
       fc.property(days, (day) => {
         const date = Temporal.PlainDate.from('1970-01-01').add({ days: day });
-        expect(writeDate(day)).toBe(date.toString().replace(/^[+-]00/, ''));
-        expect(readDate(writeDate(day))).toBe(day);
+        expect(formatDate(day)).toBe(date.toString().replace(/^[+-]00/, ''));
+        expect(parseDate(formatDate(day))).toBe(day);
         expect(weekdayOf(day)).toBe(date.dayOfWeek - 1);
       }),
     );
@@ -19,7 +19,7 @@ describe('dates as day numbers', () => {
 
   test.each(['2027-02-29', '2027-13-01', '2027-00-10', '2027-1-1', '27-01-01', '2027-04-31', ''])(
     '%p is no date',
-    (text) => expect(readDate(text)).toBeNull(),
+    (text) => expect(parseDate(text)).toBeNull(),
   );
 
   test('a week starts on the chosen weekday, at most six days back', () => {
@@ -39,6 +39,6 @@ describe('dates as day numbers', () => {
     ['2008-02-29', '2026-02-28', 17],
     ['2008-02-29', '2026-03-01', 18],
   ])('born %s, on %s: %i', (birth, on, age) => {
-    expect(ageOn(readDate(birth)!, readDate(on)!)).toBe(age);
+    expect(ageOn(parseDate(birth)!, parseDate(on)!)).toBe(age);
   });
 });

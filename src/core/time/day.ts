@@ -40,7 +40,7 @@ export function civilOf(day: Day): { year: number; month: number; date: number }
 }
 
 /** Reads `YYYY-MM-DD`; null for anything else and for dates that do not exist. */
-export function readDate(text: string): Day | null {
+export function parseDate(text: string): Day | null {
   const match = DATE.exec(text);
   if (!match) return null;
   const [year, month, date] = [Number(match[1]), Number(match[2]), Number(match[3])];
@@ -50,7 +50,7 @@ export function readDate(text: string): Day | null {
 }
 
 /** Writes a day as `YYYY-MM-DD`. */
-export function writeDate(day: Day): string {
+export function formatDate(day: Day): string {
   const { year, month, date } = civilOf(day);
   return `${String(year).padStart(4, '0')}-${String(month).padStart(2, '0')}-${String(date).padStart(2, '0')}`;
 }

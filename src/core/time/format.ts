@@ -24,13 +24,13 @@ const MONTH_NAMES = [
 const QUARTERS: Record<number, string> = { 15: '¼', 30: '½', 45: '¾' };
 
 /** `HH:MM`; 1440 is `24:00`, later minutes belong to the next day. The plan file's form. */
-export function writeClock(minute: number): string {
+export function formatClock(minute: number): string {
   const m = minute > DAY ? minute - DAY : minute;
   return `${String(Math.floor(m / 60)).padStart(2, '0')}:${String(m % 60).padStart(2, '0')}`;
 }
 
 /** Reads `HH:MM` from `00:00` to `24:00`; null for anything else. */
-export function readClock(text: string): number | null {
+export function parseClock(text: string): number | null {
   const match = /^(\d{2}):(\d{2})$/.exec(text);
   if (!match) return null;
   const [hour, minute] = [Number(match[1]), Number(match[2])];
@@ -39,7 +39,7 @@ export function readClock(text: string): number | null {
 }
 
 /** A time of day as people write it: `9:00`, `23:30`; with am and pm `9am`, `11:30pm`. */
-export function writeTime(minute: number, format: HourFormat = '24'): string {
+export function formatTime(minute: number, format: HourFormat = '24'): string {
   const m = ((minute % DAY) + DAY) % DAY;
   const [hour, rest] = [Math.floor(m / 60), m % 60];
   if (format === '24') return `${hour}:${String(rest).padStart(2, '0')}`;
@@ -49,23 +49,23 @@ export function writeTime(minute: number, format: HourFormat = '24'): string {
 }
 
 /** `9:00–17:30`, or `9am–5:30pm`. */
-export function writeTimeSpan(from: number, to: number, format: HourFormat = '24'): string {
-  return `${writeTime(from, format)}–${writeTime(to, format)}`;
+export function formatTimeSpan(from: number, to: number, format: HourFormat = '24'): string {
+  return `${formatTime(from, format)}–${formatTime(to, format)}`;
 }
 
 /** A span with as few signs as it can have without loss: `9–17:30`, or `9a–5:30p`. */
-export function writeShortSpan(from: number, to: number, format: HourFormat = '24'): string {
+export function formatShortSpan(from: number, to: number, format: HourFormat = '24'): string {
   return `${shortTime(from, format)}–${shortTime(to, format)}`;
 }
 
 function shortTime(minute: number, format: HourFormat): string {
   return format === '12'
-    ? writeTime(minute, '12').replace('m', '')
-    : writeTime(minute, '24').replace(':00', '');
+    ? formatTime(minute, '12').replace('m', '')
+    : formatTime(minute, '24').replace(':00', '');
 }
 
 /** Shorter still, for narrow bars: `9½–17½`, or only the start, `9½`. */
-export function writeTinyTime(minute: number, format: HourFormat = '24'): string {
+export function formatTinyTime(minute: number, format: HourFormat = '24'): string {
   const m = ((minute % DAY) + DAY) % DAY;
   const hour = Math.floor(m / 60);
   const shown = format === '24' ? hour : hour % 12 === 0 ? 12 : hour % 12;
@@ -74,14 +74,14 @@ export function writeTinyTime(minute: number, format: HourFormat = '24'): string
 }
 
 /** Minutes as hours: `37½ h`, `7¼ h`, `30 min`, `7:10 h`. */
-export function writeHours(minutes: number): string {
+export function formatHours(minutes: number): string {
   const sign = minutes < 0 ? '−' : '';
   const m = Math.abs(minutes);
   if (m < 60 && m !== 0 && !QUARTERS[m]) return `${sign}${m} min`;
   return `${sign}${bareHours(m)} h`;
 }
 
-/** As {@link writeHours} without the unit: `37½`, `7:10`. */
+/** As {@link formatHours} without the unit: `37½`, `7:10`. */
 export function bareHours(minutes: number): string {
   const whole = Math.floor(minutes / 60);
   const rest = minutes % 60;
@@ -92,18 +92,18 @@ export function bareHours(minutes: number): string {
 }
 
 /** A difference of minutes with its sign: `+8 h`, `−7½ h`. */
-export function writeSignedHours(minutes: number): string {
-  return minutes > 0 ? `+${writeHours(minutes)}` : writeHours(minutes);
+export function formatSignedHours(minutes: number): string {
+  return minutes > 0 ? `+${formatHours(minutes)}` : formatHours(minutes);
 }
 
 /** `Sat 27`. */
-export function writeDay(day: Day): string {
+export function formatDay(day: Day): string {
   return `${SHORT_WEEKDAYS[weekdayOf(day)]} ${civilOf(day).date}`;
 }
 
 /** `Sat 27 March`. */
-export function writeLongDay(day: Day): string {
-  return `${writeDay(day)} ${MONTH_NAMES[civilOf(day).month - 1]}`;
+export function formatLongDay(day: Day): string {
+  return `${formatDay(day)} ${MONTH_NAMES[civilOf(day).month - 1]}`;
 }
 
 /** `Sat`. */
@@ -112,7 +112,7 @@ export function weekdayName(day: Day): string {
 }
 
 /** The days of a week: `22–28 March`, `29 Mar–4 Apr`; with `short` months always cut to three letters. */
-export function writeDays(first: Day, days: number, short = false): string {
+export function formatDays(first: Day, days: number, short = false): string {
   const a = civilOf(first);
   const b = civilOf(first + days - 1);
   const cut = (month: number) => MONTH_NAMES[month - 1].slice(0, 3);
@@ -122,11 +122,11 @@ export function writeDays(first: Day, days: number, short = false): string {
 }
 
 /** A count as people write it: `3,000`. */
-export function writeCount(n: number): string {
+export function formatCount(n: number): string {
   return n.toLocaleString('en');
 }
 
 /** `1 shift`, `4 shifts`, `1,200 shifts`. */
 export function counted(n: number, one: string, many = `${one}s`): string {
-  return `${writeCount(n)} ${n === 1 ? one : many}`;
+  return `${formatCount(n)} ${n === 1 ? one : many}`;
 }

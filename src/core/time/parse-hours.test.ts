@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
-import { readDecimal, readHours, readLength, writeHoursOfDay } from './parse-hours';
+import { parseDecimal, parseHours, parseLength, formatHoursOfDay } from './parse-hours';
 
 describe('opening hours', () => {
   test.each([
@@ -11,8 +11,8 @@ describe('opening hours', () => {
     ['', 'closed'],
     ['all day', '0-24'],
   ])('%j means %j', (text, meant) => {
-    const read = readHours(text);
-    expect(read.ok && writeHoursOfDay(read.value)).toBe(meant);
+    const read = parseHours(text);
+    expect(read.ok && formatHoursOfDay(read.value)).toBe(meant);
   });
 
   test.each([
@@ -20,7 +20,7 @@ describe('opening hours', () => {
     ['9-13 later', 'cannot be read; type hours as 7-23:30'],
     ['9-26', '"26": there is no hour 26'],
   ])('%j is refused: %s', (text, message) => {
-    const read = readHours(text);
+    const read = parseHours(text);
     expect(!read.ok && read.problem.message).toBe(message);
   });
 });
@@ -38,7 +38,7 @@ test.each([
   ['7:75', null],
   ['many', null],
   ['-3', null],
-])('%j is a length of %p minutes', (text, minutes) => expect(readLength(text)).toBe(minutes));
+])('%j is a length of %p minutes', (text, minutes) => expect(parseLength(text)).toBe(minutes));
 
 test.each([
   ['14.50', 14.5],
@@ -54,4 +54,4 @@ test.each([
   ['=2+3', null],
   ['', null],
   ['abc', null],
-])('%j is the number %p', (text, value) => expect(readDecimal(text)).toBe(value));
+])('%j is the number %p', (text, value) => expect(parseDecimal(text)).toBe(value));

@@ -1,12 +1,12 @@
 import type { Span } from './span';
-import { type Reading, scanSpan, writeTypedSpan } from './parse-time';
+import { type Reading, scanSpan, formatTypedSpan } from './parse-time';
 import type { HourFormat } from './format';
 
 /**
  * Reads opening hours of one day: `7-23:30`, `9-13 17-22`, `closed` or nothing for a closed day, `all day`. An
  * end not after the start is past midnight. Otherwise answers what is wrong and where.
  */
-export function readHours(text: string): Reading<Span[]> {
+export function parseHours(text: string): Reading<Span[]> {
   const trimmed = text.trim();
   if (/^(closed|shut|off|-|–)?$/i.test(trimmed)) return { ok: true, value: [] };
   if (/^(all day|24 ?h|open)$/i.test(trimmed)) return { ok: true, value: [{ from: 0, to: 1440 }] };
@@ -39,16 +39,16 @@ export function readHours(text: string): Reading<Span[]> {
 }
 
 /** Opening hours of one day as they could be typed; `closed` where there are none. */
-export function writeHoursOfDay(spans: readonly Span[], format: HourFormat = '24'): string {
+export function formatHoursOfDay(spans: readonly Span[], format: HourFormat = '24'): string {
   if (spans.length === 0) return 'closed';
-  return spans.map(({ from, to }) => writeTypedSpan(from, to, format)).join(' ');
+  return spans.map(({ from, to }) => formatTypedSpan(from, to, format)).join(' ');
 }
 
 /**
  * Reads a length of time in hours: `38`, `37.5`, `37,5`, `37½`, `7:30`, `7h30`, `30 min`. Returns whole minutes;
  * null for anything else.
  */
-export function readLength(text: string): number | null {
+export function parseLength(text: string): number | null {
   const typed = text.trim().toLowerCase();
   const minutes = /^(\d{1,5})\s*(?:min|m|minutes)$/.exec(typed);
   if (minutes) return Number(minutes[1]);
@@ -65,7 +65,7 @@ export function readLength(text: string): number | null {
 }
 
 /** Reads an amount of money or another decimal: `14.50`, `14,50`, `1,234.50`, `1 234,5`. Null for anything else. */
-export function readDecimal(text: string): number | null {
+export function parseDecimal(text: string): number | null {
   const typed = text
     .trim()
     .replace(/^[^\d\-−.,]+|[^\d.,]+$/g, '')

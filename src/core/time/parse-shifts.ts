@@ -28,7 +28,7 @@ export interface RoleNames {
  * `9-17 bar`, or the short name of a template in place of a span. A role named at the end holds for the spans before it that name none. An empty text is no
  * shift. Otherwise answers what is wrong and where.
  */
-export function readShifts(
+export function parseShifts(
   text: string,
   roles: readonly RoleNames[],
   openHours: readonly Span[],

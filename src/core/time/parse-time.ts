@@ -1,5 +1,5 @@
 import { DAY, type Span } from './span';
-import { type HourFormat, writeClock, writeShortSpan, writeTimeSpan } from './format';
+import { type HourFormat, formatClock, formatShortSpan, formatTimeSpan } from './format';
 
 /**
  * Reads times as people type them: `9am`, `9 am`, `9a`, `0900`, `630`, `9.30`, `17`, `5p`, `12a`, `9-5`,
@@ -60,7 +60,7 @@ function found(length: number, minute: number, form: TypedTime['form']) {
  * A typed time as a minute inside a span: as typed, 12 h later where that was left open, or the next day. `edge` says
  * which end of the span may be meant. Null: no such time, or none inside.
  */
-export function readTimeWithin(
+export function parseTimeWithin(
   text: string,
   { from, to }: Span,
   format: HourFormat,
@@ -159,7 +159,7 @@ export function scanSpan(
 }
 
 /** Reads a whole text as one span. */
-export function readSpan(text: string, openHours: readonly Span[] = []): Reading<MeantSpan> {
+export function parseSpan(text: string, openHours: readonly Span[] = []): Reading<MeantSpan> {
   const offset = text.length - text.trimStart().length;
   const found = scanSpan(text, offset, openHours);
   const end = text.trimEnd().length;
@@ -176,22 +176,22 @@ export function readSpan(text: string, openHours: readonly Span[] = []): Reading
  * A span as one would type it, so that it is read again as what it is: short where that will do, else with
  * minutes and leading zeros, else with am and pm.
  */
-export function writeTypedSpan(
+export function formatTypedSpan(
   from: number,
   to: number,
   format: HourFormat,
   openHours: readonly Span[] = [],
 ): string {
-  const half = writeTimeSpan(from, to, '12').replace('–', '-');
-  const short = writeShortSpan(from, to, format).replace('–', '-');
+  const half = formatTimeSpan(from, to, '12').replace('–', '-');
+  const short = formatShortSpan(from, to, format).replace('–', '-');
   const ways = [
     to === DAY ? short.replace(/-0$/, '-24') : short,
-    `${writeClock(from)}-${writeClock(to)}`,
+    `${formatClock(from)}-${formatClock(to)}`,
     half,
   ];
   return (
     ways.find((text) => {
-      const read = readSpan(text, openHours);
+      const read = parseSpan(text, openHours);
       return read.ok && read.value.from === from && read.value.to === to;
     }) ?? half
   );
@@ -199,6 +199,6 @@ export function writeTypedSpan(
 
 /** Examples of what is read, in the given hour format. */
 export function examples(format: HourFormat): string {
-  const sample = [writeTimeSpan(540, 1020, format), format === '24' ? '9-17' : '9-5p', '0900-1730'];
+  const sample = [formatTimeSpan(540, 1020, format), format === '24' ? '9-17' : '9-5p', '0900-1730'];
   return sample.join(', ');
 }

@@ -1,8 +1,8 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { readShifts } from './parse-shifts';
-import { readSpan, readTimeWithin, writeTypedSpan } from './parse-time';
-import { writeHours, writeShortSpan, writeTime, writeTimeSpan, writeTinyTime } from './format';
+import { parseShifts } from './parse-shifts';
+import { parseSpan, parseTimeWithin, formatTypedSpan } from './parse-time';
+import { formatHours, formatShortSpan, formatTime, formatTimeSpan, formatTinyTime } from './format';
 
 const BISTRO = [{ from: 420, to: 1410 }];
 const ROLES = [
@@ -12,7 +12,7 @@ const ROLES = [
 ];
 
 function meant(text: string, open = BISTRO): string {
-  const read = readSpan(text, open);
+  const read = parseSpan(text, open);
   return read.ok ? `${read.value.from / 60}-${read.value.to / 60}` : read.problem.message;
 }
 
@@ -45,7 +45,7 @@ describe('a typed span', () => {
   });
 
   test('offers the other reading on a tie', () => {
-    const read = readSpan('8-10', BISTRO);
+    const read = parseSpan('8-10', BISTRO);
     expect(read).toEqual({ ok: true, value: { from: 480, to: 600, other: { from: 1200, to: 1320 } } });
   });
 
@@ -54,11 +54,11 @@ describe('a typed span', () => {
     fc.assert(
       fc.property(times, ([from, length]) => {
         const to = from + length;
-        const full12 = readSpan(writeTimeSpan(from, to, '12'));
+        const full12 = parseSpan(formatTimeSpan(from, to, '12'));
         expect(full12.ok && [full12.value.from, full12.value.to]).toEqual([from, to]);
-        const exact = (minute: number) => writeTime(minute, '24').padStart(5, '0');
+        const exact = (minute: number) => formatTime(minute, '24').padStart(5, '0');
         if (to >= 1440) return;
-        const full24 = readSpan(`${exact(from)}-${exact(to)}`);
+        const full24 = parseSpan(`${exact(from)}-${exact(to)}`);
         expect(full24.ok && [full24.value.from, full24.value.to]).toEqual([from, to]);
       }),
     );
@@ -67,7 +67,7 @@ describe('a typed span', () => {
   test('never throws, and marks a place inside what was typed', () => {
     fc.assert(
       fc.property(fc.string({ unit: fc.constantFrom(...'0123456789-–:. apmx'), maxLength: 12 }), (text) => {
-        const read = readShifts(text, ROLES, BISTRO);
+        const read = parseShifts(text, ROLES, BISTRO);
         if (read.ok) return;
         const { from, to } = read.problem.at;
         expect(0 <= from && from < to && to <= Math.max(text.length, 1) + 1).toBe(true);
@@ -77,7 +77,7 @@ describe('a typed span', () => {
 });
 
 describe('shifts typed into a cell', () => {
-  const read = (text: string) => readShifts(text, ROLES, BISTRO);
+  const read = (text: string) => parseShifts(text, ROLES, BISTRO);
 
   test('several, with a role that holds for those before it', () => {
     expect(read('9-13 17-22 bar')).toMatchObject({
@@ -113,7 +113,7 @@ describe('shifts typed into a cell', () => {
 });
 
 test('hours and spans are written short and exact', () => {
-  expect([0, 30, 10, 450, 430, -450, 60 * 1234].map(writeHours)).toEqual([
+  expect([0, 30, 10, 450, 430, -450, 60 * 1234].map(formatHours)).toEqual([
     '0 h',
     '½ h',
     '10 min',
@@ -122,9 +122,9 @@ test('hours and spans are written short and exact', () => {
     '−7½ h',
     '1,234 h',
   ]);
-  expect(writeShortSpan(540, 1050)).toBe('9–17:30');
-  expect(writeShortSpan(540, 1050, '12')).toBe('9a–5:30p');
-  expect([570, 580, 1500].map((minute) => writeTinyTime(minute))).toEqual(['9½', '9+', '1']);
+  expect(formatShortSpan(540, 1050)).toBe('9–17:30');
+  expect(formatShortSpan(540, 1050, '12')).toBe('9a–5:30p');
+  expect([570, 580, 1500].map((minute) => formatTinyTime(minute))).toEqual(['9½', '9+', '1']);
 });
 
 test('a span written to be typed is read as what it is, wherever the place is open', () => {
@@ -140,7 +140,7 @@ test('a span written to be typed is read as what it is, wherever the place is op
         const from = start * 5;
         const to = from + length * 5;
         const open = closed ? [] : [{ from: 420, to: 1410 }];
-        const read = readSpan(writeTypedSpan(from, to, hours, open), open);
+        const read = parseSpan(formatTypedSpan(from, to, hours, open), open);
         expect(read.ok && { from: read.value.from, to: read.value.to }).toEqual({ from, to });
       },
     ),
@@ -158,7 +158,7 @@ describe('short names of templates', () => {
     { id: 'floor', name: 'Floor' },
   ];
   const read = (text: string) => {
-    const done = readShifts(text, roles, [], named);
+    const done = parseShifts(text, roles, [], named);
     return done.ok
       ? done.value.map((one) => `${one.from}-${one.to} ${one.role} ${one.template}`)
       : done.problem.message;
@@ -200,6 +200,6 @@ describe('a time inside a span', () => {
     ['10 x', day, '24', 'start', null],
     ['', day, '24', 'start', null],
   ] as const)('%s in %j (%s, %s) is %s', (text, span, format, edge, expected) => {
-    expect(readTimeWithin(text, span, format, edge)).toBe(expected);
+    expect(parseTimeWithin(text, span, format, edge)).toBe(expected);
   });
 });

@@ -1,10 +1,10 @@
 import { describe, expect, test } from '@jest/globals';
 import { Temporal } from 'temporal-polyfill';
-import { isoWeek, readDate } from './day';
+import { isoWeek, parseDate } from './day';
 import { DAY } from './span';
 import { zoneClock } from './zone';
 
-const day = (text: string) => readDate(text)!;
+const day = (text: string) => parseDate(text)!;
 
 describe('week numbers', () => {
   // Source: ISO 8601, week 1 holds the year's first Thursday.

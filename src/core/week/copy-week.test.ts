@@ -5,7 +5,7 @@ import { applyAll } from '../plan/change';
 import { NO_DETAIL, type Plan, type Shift } from '../plan/types';
 import { MONDAY, person, plan, randomPlan, shift } from '../testing';
 import { DAY } from '../time/span';
-import { type CopyOptions, cellOf, copyShifts, standing } from './copy-week';
+import { type CopyOptions, cellOf, copyShifts, recurring } from './copy-week';
 
 const all: CopyOptions = { mode: 'add', people: true, open: true };
 let made = 0;
@@ -39,31 +39,31 @@ describe('what travels', () => {
         ...NO_DETAIL,
         station: 'Till 2',
         duties: [
-          { name: 'Delivery', from: 840, to: 885, once: false },
-          { name: 'Inspector', from: 600, to: 660, once: true },
+          { name: 'Delivery', from: 840, to: 885, oneOff: false },
+          { name: 'Inspector', from: 600, to: 660, oneOff: true },
         ],
         tasks: ['Float'],
-        pattern: { id: 'p', key: 'k', on: MONDAY, own: false },
+        pattern: { id: 'p', key: 'k', originalDate: MONDAY, overridden: false },
       },
     });
-    expect(standing(one)).toMatchObject({
+    expect(recurring(one)).toMatchObject({
       note: null,
       label: 'Opening',
       fixed: false,
       detail: { station: 'Till 2', duties: [{ name: 'Delivery' }], tasks: ['Float'], pattern: null },
     });
-    const other = standing({
+    const other = recurring({
       ...one,
-      detail: { ...one.detail!, once: { label: true, note: false, station: true } },
+      detail: { ...one.detail!, oneOff: { label: true, note: false, station: true } },
     });
     expect(other).toMatchObject({ note: 'Ask about the regatta', label: null, detail: { station: null } });
     // It stands where it arrived, too.
-    expect(standing(other).note).toBe('Ask about the regatta');
+    expect(recurring(other).note).toBe('Ask about the regatta');
   });
 
   test('is a plain shift where nothing of its detail stands', () => {
-    const once = { ...NO_DETAIL, duties: [{ name: 'Inspector', from: 600, to: 660, once: true }] };
-    expect(standing(shift('ann', 0, '9-17', { detail: once })).detail).toBeNull();
+    const once = { ...NO_DETAIL, duties: [{ name: 'Inspector', from: 600, to: 660, oneOff: true }] };
+    expect(recurring(shift('ann', 0, '9-17', { detail: once })).detail).toBeNull();
   });
 
   test('can leave out people, or open shifts', () => {
@@ -138,7 +138,7 @@ describe('a shift arrives open, and is listed', () => {
     expect(reasons(copied(nine, next({ people: [person('bo')] })))).toHaveLength(5);
     const busy = next({
       shifts: [shift('ann', 7, '16-20'), shift('ann', 8, '17-20')],
-      around: [
+      surroundingShifts: [
         { person: 'ann', role: null, site: 'chandlery', date: MONDAY + 9, from: 600, to: 660, break: null },
       ],
     });
@@ -171,7 +171,7 @@ describe('any week copied onto any other', () => {
       from: MONDAY + 7,
       shifts: made.shifts.map(move),
       holidays: made.holidays.map(move),
-      around: made.around.map(move),
+      surroundingShifts: made.surroundingShifts.map(move),
       people: made.people.map((one) => ({
         ...one,
         leave: one.leave.map((leave) => ({ ...leave, from: leave.from + 7 * DAY, to: leave.to + 7 * DAY })),

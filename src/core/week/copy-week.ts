@@ -1,7 +1,7 @@
 import type { Change } from '../plan/change';
 import { NO_DETAIL, type Plan, type Shift } from '../plan/types';
 import type { Day } from '../time/day';
-import { type Barrier, barrierIn } from './placement';
+import { type PlacementConflict, placementIn } from './placement';
 
 /** What becomes of shifts that stand in the target already. */
 export type CopyMode = 'add' | 'replace' | 'fill';
@@ -20,7 +20,7 @@ export interface CopyRemark {
   readonly shift: Shift;
   /** `opened`: with nobody on it. `left`: it did not come, because its role is no longer used here. */
   readonly what: 'opened' | 'left';
-  readonly barrier: Barrier | null;
+  readonly barrier: PlacementConflict | null;
 }
 
 export interface Copied {
@@ -32,20 +32,20 @@ export interface Copied {
 }
 
 /** The shift as it travels: what was for once is left behind, and so is where it came from. */
-export function standing(shift: Shift): Shift {
+export function recurring(shift: Shift): Shift {
   const detail = shift.detail ?? NO_DETAIL;
-  const { once } = detail;
+  const { oneOff } = detail;
   const kept = {
     ...detail,
-    duties: detail.duties.filter((duty) => !duty.once),
-    station: once.station ? null : detail.station,
-    once: NO_DETAIL.once,
+    duties: detail.duties.filter((duty) => !duty.oneOff),
+    station: oneOff.station ? null : detail.station,
+    oneOff: NO_DETAIL.oneOff,
     pattern: null,
   };
-  const note = once.note ? null : shift.note;
-  const label = once.label ? null : shift.label;
+  const note = oneOff.note ? null : shift.note;
+  const label = oneOff.label ? null : shift.label;
   // A note that stands has to say so, where it arrives too.
-  const arrived = note === null ? kept : { ...kept, once: { ...kept.once, note: false } };
+  const arrived = note === null ? kept : { ...kept, oneOff: { ...kept.oneOff, note: false } };
   const isEmpty = JSON.stringify(arrived) === EMPTY;
   return { ...shift, note, label, fixed: false, detail: isEmpty ? null : arrived };
 }
@@ -67,7 +67,7 @@ export function copyShifts(
 ): Copied {
   const gone = mode === 'replace' ? target.shifts : [];
   const changes: Change[] = gone.map((shift) => ({ do: 'remove', id: shift.id }));
-  const barriers = barrierIn(target, new Set(gone.map((shift) => shift.id)));
+  const barriers = placementIn(target, new Set(gone.map((shift) => shift.id)));
   const taken = new Set(mode === 'fill' ? target.shifts.map((shift) => cellOf(shift)) : []);
   const roles = new Set(target.roles.map((role) => role.id));
   const remarks: CopyRemark[] = [];
@@ -77,16 +77,16 @@ export function copyShifts(
     const date: Day = shift.date + by;
     if (date < target.from || date >= target.from + target.days) continue;
     if (shift.person === null && !open) continue;
-    const coming: Shift = { ...standing(shift), id: newId(), date, person: people ? shift.person : null };
-    if (taken.has(cellOf(coming))) continue;
-    if (coming.role !== null && !roles.has(coming.role)) {
-      remarks.push({ shift: coming, what: 'left', barrier: null });
+    const candidate: Shift = { ...recurring(shift), id: newId(), date, person: people ? shift.person : null };
+    if (taken.has(cellOf(candidate))) continue;
+    if (candidate.role !== null && !roles.has(candidate.role)) {
+      remarks.push({ shift: candidate, what: 'left', barrier: null });
       continue;
     }
-    const barrier = barriers.of(coming);
-    if (barrier) remarks.push({ shift: coming, what: 'opened', barrier });
-    const arrived = barrier ? { ...coming, person: null } : coming;
-    barriers.arrived(arrived);
+    const barrier = barriers.of(candidate);
+    if (barrier) remarks.push({ shift: candidate, what: 'opened', barrier });
+    const arrived = barrier ? { ...candidate, person: null } : candidate;
+    barriers.settled(arrived);
     changes.push({ do: 'add', shift: arrived });
     arriving++;
     if (arrived.person === null) opened++;

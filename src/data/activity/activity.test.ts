@@ -2,7 +2,7 @@ import { beforeEach, describe, expect, test } from '@jest/globals';
 import { type Database, openDatabase } from '../database';
 import { makeDemo } from '../../../demo/saltmere';
 import { shift } from '@/core/testing';
-import { readDate } from '@/core/time/day';
+import { parseDate } from '@/core/time/day';
 import {
   type Activity,
   activitiesAbout,
@@ -18,7 +18,7 @@ let db: Database;
 
 beforeEach(async () => {
   db = await openDatabase(':memory:');
-  await makeDemo(db, readDate('2026-11-23')!);
+  await makeDemo(db, parseDate('2026-11-23')!);
 });
 
 const one = shift('ann', 0, '9-17');

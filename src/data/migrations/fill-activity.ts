@@ -65,7 +65,7 @@ function entryOf(edit: OldEdit): ShiftEntry {
 
 async function bringEdit(db: Database, edit: OldEdit): Promise<void> {
   const { id, at, actor } = edit;
-  const seq = await bring(db, { id, at, actor, kind: 'plan.change', title: '', undoes: null }, [], [edit]);
+  const seq = await copyInto(db, { id, at, actor, kind: 'plan.change', title: '', undoes: null }, [], [edit]);
   await keepSubjects(db, seq, shiftsOf([entryOf(edit)]));
 }
 
@@ -78,11 +78,11 @@ async function bringCommand(db: Database, oldSeq: number): Promise<void> {
     if (edit) edits.push(edit);
   }
   const about = await sql<Subject>`select kind, id from command_about where seq = ${oldSeq}`.execute(db);
-  const seq = await bring(db, command, JSON.parse(command.changes) as RowChange[], edits);
+  const seq = await copyInto(db, command, JSON.parse(command.changes) as RowChange[], edits);
   await keepSubjects(db, seq, [...about.rows, ...shiftsOf(edits.map(entryOf))]);
 }
 
-async function bring(
+async function copyInto(
   db: Database,
   {
     id,

@@ -5,18 +5,18 @@ import { describe, expect, test } from '@jest/globals';
 import { sql } from 'kysely';
 import type { Change } from '@/core/plan/change';
 import { NO_DETAIL } from '@/core/plan/types';
-import { readDate } from '@/core/time/day';
+import { parseDate } from '@/core/time/day';
 import { activitiesAbout, findActivity, shiftChangesSince } from '../activity/activity-store';
 import { openDatabase } from '../database';
 import { openDriver } from '../driver';
 import { loadPlan } from '../week/plan-store';
 import { loadPatterns, loadTemplates } from '../week/repeat-store';
-import { writeChanges } from '../week/shift-store';
+import { applyShiftChanges } from '../week/shift-store';
 import type { RowChange } from '../records/records';
 import { first } from './001-first';
 import { MIGRATIONS } from './list';
 
-const MONDAY = readDate('2027-03-22')!;
+const MONDAY = parseDate('2027-03-22')!;
 
 /** A data file as the first version left it: hours, a budget, own rates, weekday needs and dated ones. */
 function oldFile(): string {
@@ -76,7 +76,7 @@ test('a data file of the first version is brought up to date with everything it 
     label: null,
   });
   const detail = { ...NO_DETAIL, station: 'Till 2', tasks: ['Float'] };
-  await writeChanges(db, 'quay', [{ do: 'set', id: 's1', shift: { detail } }]);
+  await applyShiftChanges(db, 'quay', [{ do: 'set', id: 's1', shift: { detail } }]);
   expect((await loadPlan(db, 'quay', MONDAY, 7))!.plan.shifts[0].detail).toEqual(detail);
   expect([await loadTemplates(db, 'quay'), await loadPatterns(db, 'quay')]).toEqual([[], []]);
   await db.destroy();

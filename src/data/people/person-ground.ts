@@ -8,9 +8,9 @@ import type {
   Person,
 } from '@/core/plan/types';
 import { type Dated, segmentsOf } from '@/core/availability/versions';
-import { type Day, readDate, writeDate } from '@/core/time/day';
+import { type Day, parseDate, formatDate } from '@/core/time/day';
 import type { Database } from '../database';
-import { readMoment } from '../moment';
+import { parseMoment } from '../moment';
 import type { StoredMoney } from '../money';
 import type { TableName } from '../records/records';
 import type { Schema } from '../schema';
@@ -54,7 +54,7 @@ export const NO_GROUND: PersonGround = empty();
  * What is stored of some people, by id, with the availability and the leave that can matter between two dates (`to`
  * not included). Who is not there is left out.
  */
-export async function readGrounds(
+export async function loadGrounds(
   db: Database,
   ids: readonly string[],
   from: Day,
@@ -74,8 +74,8 @@ export async function readGrounds(
     .where('person_id', 'in', these)
     .where((where) =>
       where.and([
-        where.or([where('since', 'is', null), where('since', '<', writeDate(to))]),
-        where.or([where('until', 'is', null), where('until', '>=', writeDate(from - 1))]),
+        where.or([where('since', 'is', null), where('since', '<', formatDate(to))]),
+        where.or([where('until', 'is', null), where('until', '>=', formatDate(from - 1))]),
       ]),
     )
     .execute();
@@ -97,8 +97,8 @@ export async function readGrounds(
     .selectFrom('leave')
     .selectAll()
     .where('person_id', 'in', these)
-    .where('to_at', '>', writeDate(from))
-    .where('from_at', '<', `${writeDate(to)}T24:00`)
+    .where('to_at', '>', formatDate(from))
+    .where('from_at', '<', `${formatDate(to)}T24:00`)
     .execute();
   for (const row of leave) grounds.get(row.person_id)!.leave.push(row);
   return grounds;
@@ -122,8 +122,8 @@ export function belongsTo(
 ): boolean {
   return (
     person_site.some((row) => row.site_id === site) &&
-    (person.employed_to === null || person.employed_to >= writeDate(from)) &&
-    (person.employed_from === null || person.employed_from < writeDate(to))
+    (person.employed_to === null || person.employed_to >= formatDate(from)) &&
+    (person.employed_from === null || person.employed_from < formatDate(to))
   );
 }
 
@@ -149,7 +149,7 @@ export function personOf(ground: PersonGround, of: PlanOf): Person {
 
 function makePerson(ground: PersonGround, { from, to, roles, money }: PlanOf): Person {
   const [row] = ground.person;
-  const day = (text: string | null) => (text === null ? null : readDate(text));
+  const day = (text: string | null) => (text === null ? null : parseDate(text));
   return {
     id: row.id,
     name: row.name,
@@ -190,22 +190,22 @@ function ratesOf(
     const row = inForce(own, date) ?? inForce(base, date);
     return row ? money.told(row.rate_minor) : null;
   };
-  const first = writeDate(from);
+  const first = formatDate(from);
   const later = [...own, ...base]
-    .flatMap(({ since }) => (since !== null && since > first && since < writeDate(to) ? [since] : []))
+    .flatMap(({ since }) => (since !== null && since > first && since < formatDate(to) ? [since] : []))
     .sort()
-    .map((since) => ({ since: readDate(since)!, hourlyRate: on(since) }));
+    .map((since) => ({ since: parseDate(since)!, hourlyRate: on(since) }));
   return later.length > 0 ? { hourlyRate: on(first), laterRates: later } : { hourlyRate: on(first) };
 }
 
 function availabilityOf(ground: PersonGround, from: Day, to: Day): AvailabilityEntry[] {
-  const [first, end] = [writeDate(from - 1), writeDate(to)];
+  const [first, end] = [formatDate(from - 1), formatDate(to)];
   const versions = ground.availability
     .filter(({ since, until }) => (since === null || since < end) && (until === null || until >= first))
     .sort((a, b) => (a.id < b.id ? -1 : 1))
     .map((row) => ({
-      since: row.since === null ? null : readDate(row.since),
-      until: row.until === null ? null : readDate(row.until),
+      since: row.since === null ? null : parseDate(row.since),
+      until: row.until === null ? null : parseDate(row.until),
       blocks: byWeekdays(
         ground.availability_block.filter((block) => block.availability_id === row.id),
         (block) => [block.from_minute, block.to_minute, block.kind].join(),
@@ -242,12 +242,12 @@ function entriesOf(versions: readonly StoredVersion[], first: Day, last: Day): A
 function leaveOf(ground: PersonGround, from: Day, to: Day): Leave[] {
   return ground.leave
     .filter((row) => row.state === 'waiting' || row.state === 'approved')
-    .filter((row) => row.to_at > writeDate(from) && row.from_at < `${writeDate(to)}T24:00`)
+    .filter((row) => row.to_at > formatDate(from) && row.from_at < `${formatDate(to)}T24:00`)
     .sort((a, b) => (a.from_at < b.from_at ? -1 : a.from_at > b.from_at ? 1 : 0))
     .map((row) => ({
       id: row.id,
-      from: readMoment(row.from_at),
-      to: readMoment(row.to_at),
+      from: parseMoment(row.from_at),
+      to: parseMoment(row.to_at),
       state: row.state as LeaveState,
     }));
 }

@@ -1,5 +1,5 @@
 import type { Database } from '../database';
-import { type Row, type RowChange, type TableName, readRowsOf, rowChanges } from '../records/records';
+import { type Row, type RowChange, type TableName, loadRowsOf, rowChanges } from '../records/records';
 
 /** The tables that hold one person, with the column that names the person in each. */
 const TABLES = [
@@ -28,10 +28,10 @@ export const NO_ROWS: PersonRows = {
 };
 
 /** The rows of some people, by id; people who are not there are left out. */
-export async function readPeopleRows(db: Database, ids: readonly string[]): Promise<Map<string, PersonRows>> {
+export async function loadPeopleRows(db: Database, ids: readonly string[]): Promise<Map<string, PersonRows>> {
   const people = new Map<string, Record<PersonTableName, Row[]>>();
   for (const [table, column] of TABLES)
-    for (const row of await readRowsOf(db, table, column, ids)) {
+    for (const row of await loadRowsOf(db, table, column, ids)) {
       const id = String(row[column]);
       if (table === 'person')
         people.set(id, Object.fromEntries(Object.keys(NO_ROWS).map((name) => [name, []])) as never);
@@ -39,7 +39,7 @@ export async function readPeopleRows(db: Database, ids: readonly string[]): Prom
     }
   const owner = new Map<string, string>();
   for (const [id, rows] of people) for (const version of rows.availability) owner.set(String(version.id), id);
-  const blocks = await readRowsOf(db, 'availability_block', 'availability_id', [...owner.keys()]);
+  const blocks = await loadRowsOf(db, 'availability_block', 'availability_id', [...owner.keys()]);
   for (const row of blocks) people.get(owner.get(String(row.availability_id))!)!.availability_block.push(row);
   return people;
 }

@@ -53,7 +53,7 @@ export interface RowChange {
 }
 
 /** The rows of a table in which every given column has the given value. */
-export async function readRows(
+export async function loadRows(
   db: Database,
   table: TableName,
   where: Readonly<Record<string, Value>>,
@@ -63,7 +63,7 @@ export async function readRows(
 }
 
 /** The rows of a table whose column has one of some values. */
-export async function readRowsOf(
+export async function loadRowsOf(
   db: Database,
   table: TableName,
   column: string,
@@ -83,7 +83,7 @@ export async function readRowsOf(
 export async function misfits(db: Database, changes: readonly RowChange[]): Promise<RowChange[]> {
   const found: RowChange[] = [];
   for (const change of changes) {
-    const [now] = await readRows(db, change.table, keyWhere(change.table, (change.before ?? change.after)!));
+    const [now] = await loadRows(db, change.table, keyWhere(change.table, (change.before ?? change.after)!));
     if (change.before ? !fits(change, now) : now !== undefined) found.push(change);
   }
   return found;
@@ -146,7 +146,7 @@ export function inverseOf(changes: readonly RowChange[]): RowChange[] {
  * Writes changes; to be called in a transaction. A row that is no longer as it was when the change was made is
  * not overwritten: the answer says so, and the transaction has to be given up.
  */
-export async function writeRows(
+export async function applyRowChanges(
   db: Database,
   changes: readonly RowChange[],
 ): Promise<{ ok: false; problem: Problem } | null> {
@@ -159,7 +159,7 @@ export async function writeRows(
       continue;
     }
     const key = keyWhere(table, before);
-    const [now] = await readRows(db, table, key);
+    const [now] = await loadRows(db, table, key);
     if (!fits(change, now))
       return fail('changed-meanwhile', 'this was changed elsewhere in the meantime', table);
     if (!after) await sql`delete from ${sql.table(table)} where ${matching(key)}`.execute(db);

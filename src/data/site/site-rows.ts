@@ -21,7 +21,7 @@ export type SiteRows = {
 };
 
 /** Reads what a site is set up with; `needs`: what it asks for too, else nothing of that is read. */
-export async function readSiteRows(db: Database, site: string, needs = true): Promise<SiteRows> {
+export async function loadSiteRows(db: Database, site: string, needs = true): Promise<SiteRows> {
   const asked = {
     holiday: await db.selectFrom('holiday').selectAll().execute(),
     need_set: await db.selectFrom('need_set').selectAll().where('site_id', '=', site).execute(),

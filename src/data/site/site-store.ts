@@ -1,17 +1,17 @@
 import type { Selectable } from 'kysely';
 import type { Budget, Holiday, Need, Role, Rules, Site } from '@/core/plan/types';
 import { DEFAULT_RULES } from '@/core/plan/types';
-import { type Day, WEEKDAYS, readDate, weekdayOf, writeDate } from '@/core/time/day';
+import { type Day, WEEKDAYS, parseDate, weekdayOf, formatDate } from '@/core/time/day';
 import type { Span } from '@/core/time/span';
 import type { HourFormat } from '@/core/time/format';
 import type { Database } from '../database';
 import { moneyIn } from '../money';
 import type { Schema, SiteTable } from '../schema';
-import { type SiteRows, readSiteRows } from './site-rows';
+import { type SiteRows, loadSiteRows } from './site-rows';
 import { byWeekdays } from '../weekdays';
 
 /** A site as listed in the frame of the application. */
-export interface SiteLine {
+export interface SiteSummary {
   readonly id: string;
   readonly name: string;
   readonly timeZone: string;
@@ -37,7 +37,7 @@ export interface StoredSite {
 }
 
 /** All sites, in their order. */
-export async function listSites(db: Database): Promise<SiteLine[]> {
+export async function listSites(db: Database): Promise<SiteSummary[]> {
   const rows = await db
     .selectFrom('site')
     .select(['id', 'name', 'time_zone', 'week_start'])
@@ -52,13 +52,13 @@ export async function listSites(db: Database): Promise<SiteLine[]> {
 }
 
 /** The names of sites, by id. */
-export function namesOf(sites: readonly SiteLine[]): ReadonlyMap<string, string> {
+export function namesOf(sites: readonly SiteSummary[]): ReadonlyMap<string, string> {
   return new Map(sites.map(({ id, name }) => [id, name]));
 }
 
 /** One site with its settings as they hold from `from` on for some days; null where there is none with this id. */
 export async function loadSite(db: Database, id: string, from: Day, days = 7): Promise<StoredSite | null> {
-  return siteFromRows(await readSiteRows(db, id, false), id, from, days);
+  return siteFromRows(await loadSiteRows(db, id, false), id, from, days);
 }
 
 /**
@@ -77,20 +77,23 @@ export function siteFromRows(rows: SiteRows, id: string, from: Day, days = 7): S
     .map(({ role_id, retired }) => ({ ...known.get(role_id)!, retired }));
   const budget = inForce(
     rows.site_budget.filter((one) => one.site_id === id),
-    writeDate(from),
+    formatDate(from),
   );
   const money = moneyIn(row.currency);
   const openDates = new Map<Day, Span[]>();
   for (const date of dates) {
-    const day = readDate(date.date)!;
+    const day = parseDate(date.date)!;
     const spans = openDates.get(day) ?? [];
     if (date.from_minute !== null && date.to_minute !== null)
       spans.push({ from: date.from_minute, to: date.to_minute });
     openDates.set(day, spans);
   }
   for (let day = from + 7; day < from + days; day++) {
-    const since = inForce(hours, writeDate(day))?.since ?? null;
-    if (openDates.has(day) || since === (inForce(hours, writeDate(from + ((day - from) % 7)))?.since ?? null))
+    const since = inForce(hours, formatDate(day))?.since ?? null;
+    if (
+      openDates.has(day) ||
+      since === (inForce(hours, formatDate(from + ((day - from) % 7)))?.since ?? null)
+    )
       continue;
     const mine = hours.filter((row) => row.since === since && row.weekday === weekdayOf(day));
     openDates.set(
@@ -159,7 +162,7 @@ function hoursInWeek<Row extends { readonly since: string | null; readonly weekd
   from: Day,
 ): Row[] {
   return Array.from({ length: 7 }, (_, i) => from + i).flatMap((day) => {
-    const version = inForce(rows, writeDate(day));
+    const version = inForce(rows, formatDate(day));
     const since = version?.since ?? null;
     return rows.filter((row) => row.since === since && row.weekday === weekdayOf(day));
   });
@@ -185,7 +188,7 @@ export function needsFromRows(rows: SiteRows, site: string, from: Day, to: Day):
   const long = to - from > 7;
   const closed = long ? holidaysFromRows(rows, site, from, to) : [];
   for (let day = from; day < to; day++) {
-    const date = writeDate(day);
+    const date = formatDate(day);
     const variant = variantOn.get(date);
     const set = variant ?? inForce(usual, date)?.id;
     const mine = (needsOf.get(set ?? '') ?? []).filter((row) => row.weekday === weekdayOf(day));
@@ -222,9 +225,9 @@ function byId(a: { readonly id: string }, b: { readonly id: string }): number {
 
 /** Holidays that hold at a site between two dates, `to` not included. */
 export function holidaysFromRows({ holiday }: SiteRows, site: string, from: Day, to: Day): Holiday[] {
-  const [first, end] = [writeDate(from), writeDate(to)];
+  const [first, end] = [formatDate(from), formatDate(to)];
   return holiday
     .filter((row) => row.date >= first && row.date < end && (row.site_id === null || row.site_id === site))
     .sort((a, b) => (a.date < b.date ? -1 : a.date > b.date ? 1 : 0))
-    .map((row) => ({ date: readDate(row.date)!, name: row.name, closed: row.closed !== 0 }));
+    .map((row) => ({ date: parseDate(row.date)!, name: row.name, closed: row.closed !== 0 }));
 }

@@ -1,7 +1,7 @@
 import { sql } from 'kysely';
 import type { Day } from '@/core/time/day';
 import type { Database } from '../database';
-import { type PlanRows, readPlanRows } from './plan-rows';
+import { type PlanRows, loadPlanRows } from './plan-rows';
 
 /**
  * Remembers the rows that were read last, for as long as nobody writes: what is looked at again and again while
@@ -10,13 +10,13 @@ import { type PlanRows, readPlanRows } from './plan-rows';
 export class PlanMemory {
   private last: { readonly key: string; readonly rows: PlanRows } | null = null;
 
-  /** As {@link readPlanRows}, or what it gave last. */
+  /** As {@link loadPlanRows}, or what it gave last. */
   async rows(on: Database, site: string, from: Day, to: Day, also: readonly string[]): Promise<PlanRows> {
     const { rows: found } = await sql<{ data_version: number }>`pragma data_version`.execute(on);
     const key = [found[0].data_version, site, from, to].join();
     const { last } = this;
     if (last?.key === key && also.every((id) => last.rows.people.has(id))) return last.rows;
-    const rows = await readPlanRows(on, site, from, to, also);
+    const rows = await loadPlanRows(on, site, from, to, also);
     this.last = { key, rows };
     return rows;
   }

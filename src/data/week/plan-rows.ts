@@ -1,17 +1,17 @@
 import { sql } from 'kysely';
 import type { Change } from '@/core/plan/change';
-import { type Day, writeDate } from '@/core/time/day';
+import { type Day, formatDate } from '@/core/time/day';
 import type { Database } from '../database';
 import {
   NO_GROUND,
   PERSON_TABLES,
   type PersonGround,
   type PersonTableName,
-  readGrounds,
+  loadGrounds,
 } from '../people/person-ground';
 import { type Row, type RowChange, type TableName, type Value, applied, byTable } from '../records/records';
-import { type SiteRows, readSiteRows, withSetUp } from '../site/site-rows';
-import { type Worked, readWorked, workedOf } from './shift-store';
+import { type SiteRows, loadSiteRows, withSetUp } from '../site/site-rows';
+import { type Worked, loadWorked, workedOf } from './shift-store';
 
 /**
  * Everything stored from which plans of one site between two dates are made. Immutable: changes give other rows that
@@ -33,15 +33,15 @@ export const AFTER = 7;
  * Reads what plans of a site between two dates are made of (`to` not included). `also`: people who may come to
  * belong to it.
  */
-export async function readPlanRows(
+export async function loadPlanRows(
   db: Database,
   site: string,
   from: Day,
   to: Day,
   also: readonly string[] = [],
 ): Promise<PlanRows> {
-  const setUp = await readSiteRows(db, site);
-  const [first, end] = [writeDate(from), writeDate(to + 1)];
+  const setUp = await loadSiteRows(db, site);
+  const [first, end] = [formatDate(from), formatDate(to + 1)];
   const { rows } = await sql<{ id: string }>`
     select person_site.person_id as id from person_site join person on person.id = person_site.person_id
     where person_site.site_id = ${site} and (person.employed_to is null or person.employed_to >= ${first})
@@ -53,9 +53,9 @@ export async function readPlanRows(
     select value from json_each(${JSON.stringify(also)})
   `.execute(db);
   const ids = rows.map((row) => row.id);
-  const people = await readGrounds(db, ids, from, to + 1);
+  const people = await loadGrounds(db, ids, from, to + 1);
   const shifts = new Map<string, Worked>();
-  for (const one of await readWorked(db, site, ids, [from, to], [from - BEFORE, to + AFTER]))
+  for (const one of await loadWorked(db, site, ids, [from, to], [from - BEFORE, to + AFTER]))
     shifts.set(one.shift.id, one);
   return { setUp, people, shifts };
 }

@@ -1,7 +1,7 @@
 import { sql } from 'kysely';
 import type { Change } from '@/core/plan/change';
-import type { AroundShift, Person, Plan, Shift } from '@/core/plan/types';
-import { type Day, writeDate } from '@/core/time/day';
+import type { SurroundingShift, Person, Plan, Shift } from '@/core/plan/types';
+import { type Day, formatDate } from '@/core/time/day';
 import { DAY } from '@/core/time/span';
 import { zoneClock } from '@/core/time/zone';
 import type { HourFormat } from '@/core/time/format';
@@ -9,9 +9,9 @@ import type { Database } from '../database';
 import { moneyIn } from '../money';
 import { belongsTo, personOf, positionAt } from '../people/person-ground';
 import type { RowChange } from '../records/records';
-import { readSiteRows, withSetUp } from '../site/site-rows';
+import { loadSiteRows, withSetUp } from '../site/site-rows';
 import { type SiteRole, holidaysFromRows, needsFromRows, siteFromRows } from '../site/site-store';
-import { AFTER, BEFORE, type PlanRows, readPlanRows } from './plan-rows';
+import { AFTER, BEFORE, type PlanRows, loadPlanRows } from './plan-rows';
 import { type Worked, aroundShift, loadPublished, shiftsOfPeople } from './shift-store';
 
 /** A plan as stored, with what the interface shows beside it. */
@@ -30,7 +30,7 @@ export async function loadPlan(
   from: Day,
   days: number,
 ): Promise<StoredPlan | null> {
-  const made = planFromRows(await readPlanRows(db, site, from, from + days), site, from, days);
+  const made = planFromRows(await loadPlanRows(db, site, from, from + days), site, from, days);
   return made && { ...made, published: await loadPublished(db, site, from, from + days) };
 }
 
@@ -71,7 +71,7 @@ export function planFromRows(
         (need) => need.role === null || roles.has(need.role),
       ),
       shifts: here.filter(isKnown),
-      around: beside
+      surroundingShifts: beside
         .filter(({ shift }) => known.has(shift.person!))
         .map((worked) => {
           const role = worked.shift.role !== null && roles.has(worked.shift.role);
@@ -98,7 +98,7 @@ interface ShiftsAt {
 
 // What was worked out of the same rows is handed out again, so that what stays the same is known to be.
 const AT = new WeakMap<PlanRows['shifts'], Map<string, ShiftsAt>>();
-const AROUND = new WeakMap<Worked, Map<string, AroundShift>>();
+const AROUND = new WeakMap<Worked, Map<string, SurroundingShift>>();
 
 function kept<Of extends object, T>(
   memory: WeakMap<Of, Map<string, T>>,
@@ -142,7 +142,7 @@ const REACH = 2;
  * and elsewhere. Its days are those `within`, else those on which the shifts lie. `rows`: what is to be written in the
  * same step. Null: there is no such site.
  */
-export async function loadShiftFrame(
+export async function loadShiftContext(
   db: Database,
   siteId: string,
   shifts: readonly Shift[],
@@ -161,7 +161,7 @@ export async function loadShiftFrame(
   const last = dates.reduce((most, date) => Math.max(most, date), within?.from ?? dates[0]);
   const from = within?.from ?? first;
   const days = within?.days ?? last - first + 1;
-  const stored = siteFromRows(withSetUp(await readSiteRows(db, siteId, false), rows), siteId, from, days);
+  const stored = siteFromRows(withSetUp(await loadSiteRows(db, siteId, false), rows), siteId, from, days);
   if (!stored) return null;
   const named = [...shifts, ...patches].flatMap(({ person }) => (person ? [person] : []));
   const people = await loadNamed(db, siteId, [...new Set(named)], [from, from + days], rows);
@@ -189,7 +189,7 @@ export async function loadShiftFrame(
       holidays: [],
       needs: [],
       shifts: [...own.values()].filter((shift) => shift.person === null || known.has(shift.person)),
-      around: worked
+      surroundingShifts: worked
         .filter((one) => !isHere(one))
         .map(({ site, shift }) => inZoneOf(zones, siteId, aroundShift(siteId, site, shift))),
       rules: stored.rules,
@@ -237,8 +237,8 @@ async function loadNamed(
             .select('shift.id')
             .whereRef('shift.person_id', '=', 'person.id')
             .where('shift.site_id', '=', site)
-            .where('shift.date', '>=', writeDate(from))
-            .where('shift.date', '<', writeDate(to)),
+            .where('shift.date', '>=', formatDate(from))
+            .where('shift.date', '<', formatDate(to)),
         ),
       ]),
     )
@@ -268,7 +268,11 @@ async function zonesOf(db: Database): Promise<Map<string, string>> {
  * A shift at another site as the clock of this one shows it: where the two lie in different zones it begins and ends
  * at other hours here, and perhaps on another date.
  */
-export function inZoneOf(zones: ReadonlyMap<string, string>, site: string, shift: AroundShift): AroundShift {
+export function inZoneOf(
+  zones: ReadonlyMap<string, string>,
+  site: string,
+  shift: SurroundingShift,
+): SurroundingShift {
   const [here, there] = [zones.get(site), shift.site === null ? undefined : zones.get(shift.site)];
   if (!here || !there || here === there) return shift;
   const [ours, theirs] = [here, there].map((zone) => zoneClock(zone, shift.date - 1, shift.date + 2));

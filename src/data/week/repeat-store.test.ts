@@ -1,25 +1,25 @@
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { type ShiftTemplate, formOf } from '@/core/plan/shift-spec';
+import { type ShiftTemplate, toShiftSpec } from '@/core/plan/shift-spec';
 import { type Pattern, keyOf } from '@/core/patterns/pattern';
 import { NO_DETAIL, type Shift } from '@/core/plan/types';
 import { shift as bare } from '@/core/testing';
-import { readDate } from '@/core/time/day';
+import { parseDate } from '@/core/time/day';
 import { type Database, openDatabase } from '../database';
 import { makeDemo } from '../../../demo/saltmere';
 import type { Row } from '../records/records';
 import {
   loadDaybook,
-  loadLeftOut,
+  loadPatternExceptions,
   loadPatterns,
   loadTemplates,
-  noteLeftOut,
+  notePatternExceptions,
   patternRow,
   templateRow,
 } from './repeat-store';
-import { insertShifts, loadShifts, writeChanges } from './shift-store';
+import { insertShifts, loadShifts, applyShiftChanges } from './shift-store';
 
-const MONDAY = readDate('2026-11-23')!;
+const MONDAY = parseDate('2026-11-23')!;
 let db: Database;
 
 beforeAll(async () => {
@@ -44,10 +44,10 @@ const form = fc
       fc.record({ minutes: fc.nat({ max: 90 }), at: maybe(fc.nat({ max: 1439 })), paid: fc.boolean() }),
     ),
     duty: text,
-    once: fc.boolean(),
+    oneOff: fc.boolean(),
   })
-  .map(({ from, length, label, note, station, tasks, pause, duty, once }) => ({
-    ...formOf(bare(null, 0, '9-17')),
+  .map(({ from, length, label, note, station, tasks, pause, duty, oneOff }) => ({
+    ...toShiftSpec(bare(null, 0, '9-17')),
     from,
     to: from + length,
     label,
@@ -56,8 +56,8 @@ const form = fc
     tasks,
     break: pause,
     moreBreaks: pause ? [pause] : [],
-    duties: [{ name: duty, from, to: from + 1, once }],
-    once: { label: once, note: !once, station: once },
+    duties: [{ name: duty, from, to: from + 1, oneOff }],
+    oneOff: { label: oneOff, note: !oneOff, station: oneOff },
   }));
 
 const pattern = fc
@@ -77,7 +77,7 @@ const pattern = fc
     id: 'mine',
     shifts: forms.map((one, i) => ({ ...one, id: `s${i}`, day: i })),
     members: people.map((person, i) => ({ id: `m${i}`, person, offset: i })),
-    stops: stop === null ? [] : [{ member: 'm0', shift: 's0', from: stop }],
+    endings: stop === null ? [] : [{ member: 'm0', shift: 's0', from: stop }],
   }));
 
 async function put(table: 'pattern' | 'shift_template', row: Row): Promise<void> {
@@ -113,17 +113,17 @@ describe('what is kept comes back as it was', () => {
   test('a shift with all that is said of it', async () => {
     await fc.assert(
       fc.asyncProperty(form, fc.boolean(), async (said, fixed) => {
-        const { duties, station, tasks, once, moreBreaks, ...rest } = said;
-        const detail = { ...NO_DETAIL, duties, station, tasks, once, moreBreaks };
+        const { duties, station, tasks, oneOff, moreBreaks, ...rest } = said;
+        const detail = { ...NO_DETAIL, duties, station, tasks, oneOff, moreBreaks };
         const { template: _of, ...fields } = rest;
         const kept: Shift = { ...bare('ilse', 0, '9-17', { date: MONDAY + 60 }), ...fields, fixed, detail };
-        await writeChanges(db, 'bistro', [{ do: 'add', shift: kept }]);
+        await applyShiftChanges(db, 'bistro', [{ do: 'add', shift: kept }]);
         expect(await loadShifts(db, 'bistro', MONDAY + 60, MONDAY + 61)).toEqual([kept]);
         const other = { note: 'other', detail: null, break: null };
-        await writeChanges(db, 'bistro', [{ do: 'set', id: kept.id, shift: other }]);
+        await applyShiftChanges(db, 'bistro', [{ do: 'set', id: kept.id, shift: other }]);
         const { detail: _gone, ...left } = { ...kept, ...other };
         expect(await loadShifts(db, 'bistro', MONDAY + 60, MONDAY + 61)).toEqual([left]);
-        await writeChanges(db, 'bistro', [{ do: 'remove', id: kept.id }]);
+        await applyShiftChanges(db, 'bistro', [{ do: 'remove', id: kept.id }]);
       }),
       { numRuns: 50 },
     );
@@ -135,7 +135,10 @@ test('dates left out are those taken away and those moved, until they are given 
   const of = (on: number, date = on): Shift => ({
     ...bare('ilse', 0, '9-11', { date }),
     id: `${on} on ${date}`,
-    detail: { ...NO_DETAIL, pattern: { id: 'lead-turns', key: key(on), on, own: date !== on } },
+    detail: {
+      ...NO_DETAIL,
+      pattern: { id: 'lead-turns', key: key(on), originalDate: on, overridden: date !== on },
+    },
   });
   const [{ id }] = await loadPatterns(db, 'bistro');
   const mine = (shift: Shift): Shift => ({
@@ -144,22 +147,22 @@ test('dates left out are those taken away and those moved, until they are given 
   });
   const [gone, moved] = [mine(of(MONDAY + 80)), mine(of(MONDAY + 81, MONDAY + 83))];
   await insertShifts(db, 'bistro', [moved], () => false);
-  await noteLeftOut(db, [gone], []);
-  await noteLeftOut(db, [gone], []);
-  const out = async () => [...(await loadLeftOut(db, [id, 'none'])).get(id)!].sort();
+  await notePatternExceptions(db, [gone], []);
+  await notePatternExceptions(db, [gone], []);
+  const out = async () => [...(await loadPatternExceptions(db, [id, 'none'])).get(id)!].sort();
   expect(await out()).toEqual([key(MONDAY + 80), key(MONDAY + 81)]);
-  expect((await loadLeftOut(db, ['none'])).get('none')).toEqual(new Set());
-  await noteLeftOut(db, [], [gone]);
+  expect((await loadPatternExceptions(db, ['none'])).get('none')).toEqual(new Set());
+  await notePatternExceptions(db, [], [gone]);
   expect(await out()).toEqual([key(MONDAY + 81)]);
-  await writeChanges(db, 'bistro', [{ do: 'remove', id: moved.id }]);
+  await applyShiftChanges(db, 'bistro', [{ do: 'remove', id: moved.id }]);
   expect(await out()).toEqual([]);
 });
 
 test('what belongs to a pattern that is gone is left out of nothing', async () => {
   const stray = bare('ilse', 0, '9-11', {
-    detail: { ...NO_DETAIL, pattern: { id: 'never', key: 'k', on: MONDAY, own: false } },
+    detail: { ...NO_DETAIL, pattern: { id: 'never', key: 'k', originalDate: MONDAY, overridden: false } },
   });
-  await noteLeftOut(db, [stray], []);
+  await notePatternExceptions(db, [stray], []);
   expect(await db.selectFrom('left_out').selectAll().where('pattern_id', '=', 'never').execute()).toEqual([]);
 });
 
@@ -170,6 +173,6 @@ test('notes of days come by date, those of the days asked for', async () => {
     note: `Note ${n}`,
   }));
   await db.insertInto('daybook').values(values).execute();
-  const found = await loadDaybook(db, 'chandlery', readDate('2026-12-03')!, readDate('2026-12-09')!);
+  const found = await loadDaybook(db, 'chandlery', parseDate('2026-12-03')!, parseDate('2026-12-09')!);
   expect(found.map(({ note }) => note)).toEqual(['Note 3', 'Note 5']);
 });

@@ -1,7 +1,7 @@
-import type { ShiftForm, ShiftTemplate } from '@/core/plan/shift-spec';
+import type { ShiftSpec, ShiftTemplate } from '@/core/plan/shift-spec';
 import type { Pattern } from '@/core/patterns/pattern';
 import type { Shift, ShiftDetail } from '@/core/plan/types';
-import { type Day, readDate, writeDate } from '@/core/time/day';
+import { type Day, parseDate, formatDate } from '@/core/time/day';
 import { sql } from 'kysely';
 import type { Database } from '../database';
 import type { Row } from '../records/records';
@@ -22,7 +22,7 @@ export async function loadTemplates(db: Database, site: string): Promise<ShiftTe
     .orderBy('position')
     .orderBy('id')
     .execute();
-  return rows.map(({ id, name, short, form }) => ({ id, name, short, form: JSON.parse(form) as ShiftForm }));
+  return rows.map(({ id, name, short, form }) => ({ id, name, short, form: JSON.parse(form) as ShiftSpec }));
 }
 
 /** The id of the pattern that a shift comes from, as it stands in its detail. */
@@ -67,28 +67,28 @@ export async function loadPatterns(db: Database, site: string): Promise<Pattern[
   return rows.map((row) => ({
     id: row.id,
     name: row.name,
-    anchor: readDate(row.anchor)!,
-    since: readDate(row.since)!,
-    until: row.until === null ? null : readDate(row.until),
+    anchor: parseDate(row.anchor)!,
+    since: parseDate(row.since)!,
+    until: row.until === null ? null : parseDate(row.until),
     weeks: row.weeks,
     rule: row.rule,
-    ...(JSON.parse(row.content) as Pick<Pattern, 'shifts' | 'members' | 'stops'>),
+    ...(JSON.parse(row.content) as Pick<Pattern, 'shifts' | 'members' | 'endings'>),
   }));
 }
 
 /** The row of a pattern. */
 export function patternRow(site: string, pattern: Pattern): Row {
-  const { id, name, anchor, since, until, weeks, rule, shifts, members, stops } = pattern;
+  const { id, name, anchor, since, until, weeks, rule, shifts, members, endings } = pattern;
   return {
     id,
     site_id: site,
     name,
-    anchor: writeDate(anchor),
-    since: writeDate(since),
-    until: until === null ? null : writeDate(until),
+    anchor: formatDate(anchor),
+    since: formatDate(since),
+    until: until === null ? null : formatDate(until),
     weeks,
     rule,
-    content: JSON.stringify({ shifts, members, stops }),
+    content: JSON.stringify({ shifts, members, endings }),
   };
 }
 
@@ -96,7 +96,7 @@ export function patternRow(site: string, pattern: Pattern): Row {
  * The occurrences of some patterns that are not to be written where their date says: those left out, and those that
  * somebody moved to another date.
  */
-export async function loadLeftOut(
+export async function loadPatternExceptions(
   db: Database,
   patterns: readonly string[],
 ): Promise<Map<string, Set<string>>> {
@@ -111,13 +111,13 @@ export async function loadLeftOut(
     .execute();
   for (const { date, detail } of given) {
     const source = (JSON.parse(detail!) as ShiftDetail).pattern;
-    if (source && source.on !== readDate(date)) found.get(source.id)?.add(source.key);
+    if (source && source.originalDate !== parseDate(date)) found.get(source.id)?.add(source.key);
   }
   return found;
 }
 
 /** Notes that occurrences of patterns are left out from now on, or given again. */
-export async function noteLeftOut(
+export async function notePatternExceptions(
   db: Database,
   leftOut: readonly Shift[],
   given: readonly Shift[],
@@ -151,9 +151,9 @@ export async function loadDaybook(
     .selectFrom('daybook')
     .select(['date', 'note'])
     .where('site_id', '=', site)
-    .where('date', '>=', writeDate(from))
-    .where('date', '<', writeDate(to))
+    .where('date', '>=', formatDate(from))
+    .where('date', '<', formatDate(to))
     .orderBy('date')
     .execute();
-  return rows.map(({ date, note }) => ({ date: readDate(date)!, note }));
+  return rows.map(({ date, note }) => ({ date: parseDate(date)!, note }));
 }

@@ -1,8 +1,8 @@
 import { sql } from 'kysely';
 import type { Change } from '@/core/plan/change';
 import { asOneBreak } from '@/core/plan/shift-edits';
-import type { AroundShift, Shift, ShiftDetail } from '@/core/plan/types';
-import { type Day, readDate, writeDate } from '@/core/time/day';
+import type { SurroundingShift, Shift, ShiftDetail } from '@/core/plan/types';
+import { type Day, parseDate, formatDate } from '@/core/time/day';
 import type { Database } from '../database';
 import { type Lines, dropLines, linesInText, stageLines } from '../records/lines';
 import type { ShiftTable } from '../schema';
@@ -26,8 +26,8 @@ function between(db: Database, table: 'shift' | 'published_shift', site: string,
     .selectFrom(table)
     .selectAll()
     .where('site_id', '=', site)
-    .where('date', '>=', writeDate(from))
-    .where('date', '<', writeDate(to))
+    .where('date', '>=', formatDate(from))
+    .where('date', '<', formatDate(to))
     .orderBy('date')
     .orderBy('from_minute')
     .orderBy('id')
@@ -61,7 +61,7 @@ const COLUMNS = [
  * The shifts of a site that start between two dates, and those of some people wherever they are between others; of
  * both the end is not included. Taken over as one text, which is several times quicker than row by row.
  */
-export async function readWorked(
+export async function loadWorked(
   db: Database,
   site: string,
   people: readonly string[],
@@ -70,9 +70,9 @@ export async function readWorked(
 ): Promise<Worked[]> {
   const { rows } = await sql<{ list: string }>`
     select json_group_array(json_array(${sql.join(COLUMNS.map((column) => sql.ref(column)))})) as list from shift
-    where (site_id = ${site} and date >= ${writeDate(from)} and date < ${writeDate(to)})
+    where (site_id = ${site} and date >= ${formatDate(from)} and date < ${formatDate(to)})
       or (person_id in (select value from json_each(${JSON.stringify(people)}))
-        and date >= ${writeDate(first)} and date < ${writeDate(last)})
+        and date >= ${formatDate(first)} and date < ${formatDate(last)})
   `.execute(db);
   const lines = JSON.parse(rows[0].list) as Line[];
   return lines.map(([id, site_id, person_id, role_id, date, from_minute, to_minute, ...rest]) => {
@@ -120,7 +120,7 @@ export function workedOf(row: Readonly<Record<string, string | number | null>>):
 }
 
 /** A shift of somebody as it stands around another plan. */
-export function aroundShift(site: string, where: string, shift: Shift): AroundShift {
+export function aroundShift(site: string, where: string, shift: Shift): SurroundingShift {
   const { person, role, date, from, to } = shift;
   return {
     person: person!,
@@ -158,8 +158,8 @@ export async function shiftsOfPeople(
     .selectFrom('shift')
     .selectAll()
     .where('person_id', 'in', sql<string>`(select value from json_each(${JSON.stringify(people)}))`)
-    .where('date', '>=', writeDate(first))
-    .where('date', '<', writeDate(last))
+    .where('date', '>=', formatDate(first))
+    .where('date', '<', formatDate(last))
     .execute()) as Row[];
   return rows.map((row) => ({ site: row.site_id, shift: shiftOf(row) }));
 }
@@ -192,14 +192,14 @@ export interface StagedChanges {
  * Writes changes of shifts. They must have been judged; ids that are not there change nothing. `staged`: the same
  * changes put beside the data before, which leaves little to do.
  */
-export async function writeChanges(
+export async function applyShiftChanges(
   db: Database,
   site: string,
   changes: readonly Change[],
   staged?: StagedChanges,
 ): Promise<void> {
-  if (staged) for (const { run, lines } of staged.runs) await writeRun(db, site, run, lines);
-  else for (const run of runsOf(site, changes)) await writeRun(db, site, run, linesInText(run.lines));
+  if (staged) for (const { run, lines } of staged.runs) await applyRun(db, site, run, lines);
+  else for (const run of runsOf(site, changes)) await applyRun(db, site, run, linesInText(run.lines));
 }
 
 /** Puts changes of shifts beside the data; `progress` hears how many are there. */
@@ -274,7 +274,7 @@ function lineOf(
 const [, ...REST] = COLUMNS;
 
 /** The `+` keeps a few shifts from being looked for among all of the site. */
-async function writeRun(
+async function applyRun(
   db: Database,
   site: string,
   { kind, columns }: Run,
@@ -326,7 +326,7 @@ function shiftOf(row: Row): Shift {
     id: row.id,
     person: row.person_id,
     role: row.role_id,
-    date: readDate(row.date)!,
+    date: parseDate(row.date)!,
     from: row.from_minute,
     to: row.to_minute,
     break:
@@ -347,7 +347,7 @@ export function rowOf(site: string, shift: Shift): ShiftRow {
     site_id: site,
     person_id: shift.person,
     role_id: shift.role,
-    date: writeDate(shift.date),
+    date: formatDate(shift.date),
     from_minute: shift.from,
     to_minute: shift.to,
     break_minutes: shift.break?.minutes ?? null,
@@ -366,7 +366,7 @@ function patchOf(patch: Partial<Shift>): Partial<ShiftRow> {
   const row: Partial<ShiftRow> = {};
   if (patch.person !== undefined) row.person_id = patch.person;
   if (patch.role !== undefined) row.role_id = patch.role;
-  if (patch.date !== undefined) row.date = writeDate(patch.date);
+  if (patch.date !== undefined) row.date = formatDate(patch.date);
   if (patch.from !== undefined) row.from_minute = patch.from;
   if (patch.to !== undefined) row.to_minute = patch.to;
   if (patch.fixed !== undefined) row.fixed = patch.fixed;

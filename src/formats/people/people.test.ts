@@ -1,15 +1,15 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { spelledOut } from '@/core/availability/normalize';
+import { normalized } from '@/core/availability/normalize';
 import { blocksOfWeek, drawnWeek } from '@/core/availability/week-blocks';
 import type { AvailabilityKind } from '@/core/plan/types';
-import { writeDate } from '@/core/time/day';
+import { formatDate } from '@/core/time/day';
 import { paint } from '@/core/time/paint';
 import { FORMULA, columnName, guarded, unguarded } from '../table/cells';
-import { decodeText, readCsv, writeCsv } from '../table/csv';
-import { readXlsx, writeXlsx } from '../table/xlsx';
+import { decodeText, parseCsv, formatCsv } from '../table/csv';
+import { parseXlsx, formatXlsx } from '../table/xlsx';
 import { guessColumns, isHead } from './columns';
-import { isAmbiguousDate, orderOf, readDateCell, readDayCell, writeDayCell } from './values';
+import { isAmbiguousDate, orderOf, parseDateCell, parseDayCell, formatDayCell } from './values';
 
 const cell = fc
   .string({ unit: 'grapheme', maxLength: 12 })
@@ -25,13 +25,13 @@ describe('CSV', () => {
       fc.property(grid, (lines) => {
         // A first line that parts evenly tells the separator, as a line of heads does.
         const all = [['Number', 'Name', 'Notes'], ...lines];
-        expect(readCsv(writeCsv(all)).lines.map((line) => [...line.cells])).toEqual(all);
+        expect(parseCsv(formatCsv(all)).lines.map((line) => [...line.cells])).toEqual(all);
       }),
     );
   });
 
   test('doubles quotes, ends lines with CRLF and quotes what needs it (RFC 4180)', () => {
-    expect(writeCsv([['a', 'b,"c"', 'd\r\ne']])).toBe('\uFEFFa,"b,""c""","d\r\ne"\r\n');
+    expect(formatCsv([['a', 'b,"c"', 'd\r\ne']])).toBe('\uFEFFa,"b,""c""","d\r\ne"\r\n');
   });
 
   test.each([
@@ -40,11 +40,11 @@ describe('CSV', () => {
     ['tab', 'Name\tPhone\nAnn\t1\nBo\t2'],
     ['semicolon with commas inside', 'Name;Phone\n"Aalto, Ann";1\nBo;2'],
   ])('with a %s is parted into cells', (_what, text) => {
-    expect(readCsv(text).lines.map((line) => line.cells.length)).toEqual([2, 2, 2]);
+    expect(parseCsv(text).lines.map((line) => line.cells.length)).toEqual([2, 2, 2]);
   });
 
   test('keeps the rows of the file as numbers, empty lines left out', () => {
-    expect(readCsv('Name\n\n\nAnn').lines.map((line) => line.row)).toEqual([1, 4]);
+    expect(parseCsv('Name\n\n\nAnn').lines.map((line) => line.row)).toEqual([1, 4]);
   });
 
   const umlaut = 'Größe;Ekström';
@@ -55,11 +55,11 @@ describe('CSV', () => {
     ['UTF-16 LE', new Uint8Array([0xff, 0xfe, ...Buffer.from(umlaut, 'utf16le')])],
     ['UTF-16 BE', new Uint8Array([0xfe, 0xff, ...Buffer.from(umlaut, 'utf16le').swap16()])],
   ])('in %s is read', (_what, bytes) => {
-    expect(readCsv(decodeText(bytes)).lines[0].cells).toEqual(['Größe', 'Ekström']);
+    expect(parseCsv(decodeText(bytes)).lines[0].cells).toEqual(['Größe', 'Ekström']);
   });
 
   test('that is no text is refused in a sentence', () => {
-    expect(() => readCsv('a\0b')).toThrow('This is no text');
+    expect(() => parseCsv('a\0b')).toThrow('This is no text');
   });
 });
 
@@ -78,7 +78,7 @@ describe('XLSX', () => {
       ['Ann "Annie" Aalto', '=cmd|x', '+351 912'],
       ['Bo', 'two\nlines', ''],
     ];
-    const [table] = await readXlsx(await writeXlsx('People', lines));
+    const [table] = await parseXlsx(await formatXlsx('People', lines));
     expect(table.sheet).toBe('People');
     expect(table.lines.map((line) => [...line.cells, ''].slice(0, 3))).toEqual(lines);
   });
@@ -93,7 +93,7 @@ describe('XLSX', () => {
     sheet.getCell('D1').value = { formula: 'A1+1' } as never;
     sheet.getCell('E1').value = { richText: [{ text: 'Ann ' }, { text: 'Aalto' }] };
     sheet.getCell('F1').value = 37.5;
-    const [table] = await readXlsx(new Uint8Array((await workbook.xlsx.writeBuffer()) as ArrayBuffer));
+    const [table] = await parseXlsx(new Uint8Array((await workbook.xlsx.writeBuffer()) as ArrayBuffer));
     expect(table.lines[0].cells).toEqual(['2027-03-04', '09:30', '2', FORMULA, 'Ann Aalto', '37.5']);
   });
 
@@ -102,7 +102,7 @@ describe('XLSX', () => {
     ['a picture', [0x89, 0x50, 0x4e, 0x47], 'no workbook'],
     ['a broken archive', [0x50, 0x4b, 3, 4, 9, 9, 9], 'damaged'],
   ])('%s is refused in a sentence', async (_what, bytes, words) => {
-    await expect(readXlsx(Uint8Array.from(bytes))).rejects.toThrow(words);
+    await expect(parseXlsx(Uint8Array.from(bytes))).rejects.toThrow(words);
   });
 });
 
@@ -155,12 +155,12 @@ describe('dates', () => {
     ['March 4, 2027', 'day', '2027-03-04'],
     ['2027-03-04 00:00', 'day', '2027-03-04'],
   ] as const)('%j, %s first, is %s', (text, order, date) => {
-    const read = readDateCell(text, order);
-    expect(read.ok && writeDate(read.value)).toBe(date);
+    const read = parseDateCell(text, order);
+    expect(read.ok && formatDate(read.value)).toBe(date);
   });
 
   test.each(['31.2.2027', '2027-13-01', 'soon', '=A1'])('%j is refused', (text) =>
-    expect(readDateCell(text, 'day').ok).toBe(false),
+    expect(parseDateCell(text, 'day').ok).toBe(false),
   );
 
   test('are asked about where they can be read two ways', () => {
@@ -184,17 +184,17 @@ describe('availability columns', () => {
     ['9-15 rather not 15-20', '9-15 rather not 15-20'],
     ['after 15', '15-24'],
   ])('%j is %j', (text, meant) => {
-    const read = readDayCell(text, 2);
-    expect(read.ok && writeDayCell(read.value)).toBe(meant);
+    const read = parseDayCell(text, 2);
+    expect(read.ok && formatDayCell(read.value)).toBe(meant);
   });
 
   test.each(['Tue 9-17', 'not 9-17', 'sometimes'])('%j is refused', (text) =>
-    expect(readDayCell(text, 2).ok).toBe(false),
+    expect(parseDayCell(text, 2).ok).toBe(false),
   );
 
   test('22:00–23:59 and 0:00–6:00 are one night of 480 min, not 479 (common practice)', () => {
-    const [late, early] = [readDayCell('22:00-23:59', 0), readDayCell('0:00-6:00', 1)];
-    const night = spelledOut([...(late.ok ? late.value : []), ...(early.ok ? early.value : [])]);
+    const [late, early] = [parseDayCell('22:00-23:59', 0), parseDayCell('0:00-6:00', 1)];
+    const night = normalized([...(late.ok ? late.value : []), ...(early.ok ? early.value : [])]);
     expect(night).toEqual([{ weekday: 0, from: 1320, to: 1800, kind: 'available' }]);
     expect(night[0].to - night[0].from).toBe(480);
   });
@@ -207,10 +207,10 @@ describe('availability columns', () => {
         const days = drawnWeek([]);
         for (const [day, a, b, kind] of strokes)
           days[day] = paint(days[day], { from: Math.min(a, b) * 30, to: Math.max(a, b) * 30 }, kind);
-        const meant = spelledOut(blocksOfWeek(days));
+        const meant = normalized(blocksOfWeek(days));
         const back = Array.from({ length: 7 }, (_, weekday) => {
-          const text = writeDayCell(meant.filter((block) => block.weekday === weekday));
-          const read = readDayCell(text, weekday);
+          const text = formatDayCell(meant.filter((block) => block.weekday === weekday));
+          const read = parseDayCell(text, weekday);
           if (!read.ok) throw new Error(read.message);
           return read.value;
         });

@@ -1,9 +1,9 @@
-import { readAvailability } from '@/core/availability/parse-availability';
+import { parseAvailability } from '@/core/availability/parse-availability';
 import type { WeekBlock } from '@/core/availability/week-blocks';
-import { type Day, dayOf, readDate, writeDate } from '@/core/time/day';
-import { readDecimal, readLength } from '@/core/time/parse-hours';
+import { type Day, dayOf, parseDate, formatDate } from '@/core/time/day';
+import { parseDecimal, parseLength } from '@/core/time/parse-hours';
 import { DAY } from '@/core/time/span';
-import { writeTypedSpan } from '@/core/time/parse-time';
+import { formatTypedSpan } from '@/core/time/parse-time';
 import type { HourFormat } from '@/core/time/format';
 
 /** A cell that was read, or in words why it cannot be. */
@@ -20,7 +20,7 @@ const MONTHS = ['jan', 'feb', 'mar', 'apr', 'may', 'jun', 'jul', 'aug', 'sep', '
 const PARTS = /^(\d{1,2})\s*[./\-\s]\s*(\d{1,2})\s*[./\-\s]\s*(\d{4}|\d{2})$/;
 
 /** A date: `2027-03-04`, `4.3.2027`, `3/4/27`, `4 Mar 2027`, `March 4, 2027`. `order` decides between day and month first. */
-export function readDateCell(text: string, order: DateOrder): CellValue<Day> {
+export function parseDateCell(text: string, order: DateOrder): CellValue<Day> {
   const iso = /^(\d{4})[-/.](\d{1,2})[-/.](\d{1,2})(?:[T ].*)?$/.exec(text);
   if (iso) return dateOf(iso[1], iso[2], iso[3], text);
   const parts = PARTS.exec(text);
@@ -38,11 +38,11 @@ export function readDateCell(text: string, order: DateOrder): CellValue<Day> {
       : [];
   const number = month ? MONTHS.indexOf(month.slice(0, 3).toLowerCase()) + 1 : 0;
   if (number > 0) return dateOf(year, String(number), date, text);
-  return wrong(`"${text}" is no date; write it as ${writeDate(dayOf(2027, 3, 14))}`);
+  return wrong(`"${text}" is no date; write it as ${formatDate(dayOf(2027, 3, 14))}`);
 }
 
 function dateOf(year: string, month: string, date: string, text: string): CellValue<Day> {
-  const day = readDate(`${year}-${month.padStart(2, '0')}-${date.padStart(2, '0')}`);
+  const day = parseDate(`${year}-${month.padStart(2, '0')}-${date.padStart(2, '0')}`);
   return day === null ? wrong(`there is no date "${text}"`) : value(day);
 }
 
@@ -75,20 +75,20 @@ export function orderOf(texts: readonly string[]): DateOrder | null {
 }
 
 /** Hours of a week, or of a day, as minutes. */
-export function readHoursCell(text: string, most: number): CellValue<number> {
-  const minutes = readLength(text);
+export function parseHoursCell(text: string, most: number): CellValue<number> {
+  const minutes = parseLength(text);
   if (minutes === null) return wrong(`"${text}" is no number of hours; write it as 37.5 or 37:30`);
   return minutes > most ? wrong(`${text} h is more than there are`) : value(minutes);
 }
 
 /** An amount of money, with a point or a comma. */
-export function readMoneyCell(text: string): CellValue<number> {
-  const amount = readDecimal(text);
+export function parseMoneyCell(text: string): CellValue<number> {
+  const amount = parseDecimal(text);
   return amount === null || amount < 0 ? wrong(`"${text}" is no amount; write it as 14.50`) : value(amount);
 }
 
 /** A kind of contract. */
-export function readContractCell(text: string): CellValue<'full-time' | 'part-time' | 'on-call'> {
+export function parseContractCell(text: string): CellValue<'full-time' | 'part-time' | 'on-call'> {
   const plain = text.toLowerCase().replace(/[^a-z]/g, '');
   if (/^(fulltime|full|ft|permanent)$/.test(plain)) return value('full-time');
   if (/^(parttime|part|pt)$/.test(plain)) return value('part-time');
@@ -97,15 +97,18 @@ export function readContractCell(text: string): CellValue<'full-time' | 'part-ti
 }
 
 /** Names in one cell, parted by commas, semicolons, slashes or new lines. */
-export function readListCell(text: string): string[] {
+export function parseListCell(text: string): string[] {
   return [...new Set(text.split(/[,;/\n|]/).map((part) => part.trim()))].filter((part) => part !== '');
 }
 
 /** A role in a list of them: its name, and behind `until` the last day of its certificate. */
-export function readRoleCell(text: string, order: DateOrder): CellValue<{ name: string; until: Day | null }> {
+export function parseRoleCell(
+  text: string,
+  order: DateOrder,
+): CellValue<{ name: string; until: Day | null }> {
   const match = /^(.*?)\s+(?:until|till)\s+(.+)$/i.exec(text);
   if (!match) return value({ name: text, until: null });
-  const until = readDateCell(match[2], order);
+  const until = parseDateCell(match[2], order);
   return until.ok ? value({ name: match[1].trim(), until: until.value }) : until;
 }
 
@@ -117,10 +120,10 @@ const OFF = /^(off|no|none|not|closed|-|–|x|free)$/i;
  * One weekday of availability: `9-17`, `9-13 17-22`, `9-15 rather not 15-20`, `any`, `off`. 23:59 means midnight,
  * so that a night written in two pieces can be joined.
  */
-export function readDayCell(text: string, weekday: number): CellValue<WeekBlock[]> {
+export function parseDayCell(text: string, weekday: number): CellValue<WeekBlock[]> {
   if (OFF.test(text)) return value([]);
   if (ANY.test(text)) return value([{ weekday, from: 0, to: DAY, kind: 'available' }]);
-  const read = readAvailability(text.replace(/23[:.]?59\b/g, '24:00'));
+  const read = parseAvailability(text.replace(/23[:.]?59\b/g, '24:00'));
   if (!read.ok) return wrong(`"${text}": ${read.problem.message}`);
   if (read.value.some((block) => block.kind === 'not-available'))
     return wrong(`"${text}": write the hours that are possible, or off`);
@@ -130,14 +133,14 @@ export function readDayCell(text: string, weekday: number): CellValue<WeekBlock[
     : wrong(`"${text}": only hours go here, the column names the day`);
 }
 
-/** The way back of {@link readDayCell}, for blocks of one weekday without *not available*. */
-export function writeDayCell(blocks: readonly WeekBlock[], format: HourFormat = '24'): string {
+/** The way back of {@link parseDayCell}, for blocks of one weekday without *not available*. */
+export function formatDayCell(blocks: readonly WeekBlock[], format: HourFormat = '24'): string {
   if (blocks.length === 0) return 'off';
   const part = (kind: WeekBlock['kind']) =>
     blocks
       .filter((block) => block.kind === kind)
       .sort((a, b) => a.from - b.from)
-      .map(({ from, to }) => (from === 0 && to === DAY ? 'any' : writeTypedSpan(from, to, format)))
+      .map(({ from, to }) => (from === 0 && to === DAY ? 'any' : formatTypedSpan(from, to, format)))
       .join(' ');
   const [available, rather] = [part('available'), part('rather-not')];
   if (rather === '') return available;

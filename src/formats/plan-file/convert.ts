@@ -1,6 +1,6 @@
 import { DEFAULT_RULES } from '@/core/plan/types';
 import type {
-  AroundShift,
+  SurroundingShift,
   AvailabilityEntry,
   Break,
   Leave,
@@ -11,9 +11,9 @@ import type {
   Shift,
   Site,
 } from '@/core/plan/types';
-import { WEEKDAYS, type Weekday, readDate } from '@/core/time/day';
+import { WEEKDAYS, type Weekday, parseDate } from '@/core/time/day';
 import { DAY, type Span } from '@/core/time/span';
-import { readClock } from '@/core/time/format';
+import { parseClock } from '@/core/time/format';
 import type {
   RawAround,
   RawAvailability,
@@ -30,7 +30,7 @@ import type {
 export function planFrom(raw: RawPlan): Plan {
   return {
     site: siteFrom(raw.site),
-    from: readDate(raw.from)!,
+    from: parseDate(raw.from)!,
     days: raw.days,
     roles: raw.roles.map((role) => ({
       id: role.id,
@@ -39,13 +39,13 @@ export function planFrom(raw: RawPlan): Plan {
     })),
     people: raw.people.map(personFrom),
     holidays: (raw.holidays ?? []).map((holiday) => ({
-      date: readDate(holiday.date)!,
+      date: parseDate(holiday.date)!,
       name: holiday.name ?? '',
       closed: holiday.closed ?? false,
     })),
     needs: raw.needs.map(needFrom),
     shifts: raw.shifts.map(shiftFrom),
-    around: (raw.around ?? []).map(aroundFrom),
+    surroundingShifts: (raw.around ?? []).map(aroundFrom),
     rules: rulesFrom(raw.rules ?? {}),
     budget: { minutes: raw.budget?.minutes ?? null, cost: raw.budget?.cost ?? null },
   };
@@ -53,8 +53,8 @@ export function planFrom(raw: RawPlan): Plan {
 
 /** A span of two clock times; an end not after the start is on the next day. */
 export function spanFrom(from: string, to: string): Span {
-  const start = readClock(from)!;
-  const end = readClock(to)!;
+  const start = parseClock(from)!;
+  const end = parseClock(to)!;
   return { from: start, to: end > start ? end : end + DAY };
 }
 
@@ -65,7 +65,7 @@ export function shiftFrom(raw: RawShift): Shift {
     id: raw.id,
     person: raw.person ?? null,
     role: raw.role ?? null,
-    date: readDate(raw.date)!,
+    date: parseDate(raw.date)!,
     ...span,
     break: breakFrom(raw.break, span.from),
     fixed: raw.fixed ?? false,
@@ -82,12 +82,12 @@ export function leaveFrom(raw: RawLeave): Leave {
 /** Wall-clock minutes since 1970 of a date, or of a date with a time. */
 export function momentOf(text: string, minuteOfDate: number): number {
   const [date, time] = text.split('T');
-  return readDate(date)! * DAY + (time === undefined ? minuteOfDate : readClock(time)!);
+  return parseDate(date)! * DAY + (time === undefined ? minuteOfDate : parseClock(time)!);
 }
 
 function breakFrom(raw: RawBreak | null | undefined, from: number): Break | null {
   if (!raw) return null;
-  const at = raw.at == null ? null : readClock(raw.at)!;
+  const at = raw.at == null ? null : parseClock(raw.at)!;
   return {
     minutes: raw.minutes,
     at: at === null || at >= from ? at : at + DAY,
@@ -106,14 +106,14 @@ function siteFrom(raw: RawPlan['site']): Site {
     currency: (raw.currency ?? 'EUR').toUpperCase(),
     openHours: raw.openHours ? WEEKDAYS.map((day) => spans(raw.openHours![day] ?? [])) : null,
     openDates: new Map(
-      Object.entries(raw.openDates ?? {}).map(([date, pairs]) => [readDate(date)!, spans(pairs)]),
+      Object.entries(raw.openDates ?? {}).map(([date, pairs]) => [parseDate(date)!, spans(pairs)]),
     ),
     margins: { before: raw.margins?.before ?? 0, after: raw.margins?.after ?? 0 },
   };
 }
 
 function personFrom(raw: RawPerson): Person {
-  const day = (text: string | null | undefined) => (text == null ? null : readDate(text));
+  const day = (text: string | null | undefined) => (text == null ? null : parseDate(text));
   return {
     id: raw.id,
     name: raw.name ?? raw.id,
@@ -135,8 +135,8 @@ function personFrom(raw: RawPerson): Person {
 
 function availabilityFrom(raw: RawAvailability): AvailabilityEntry {
   return {
-    since: raw.since == null ? null : readDate(raw.since),
-    until: raw.until == null ? null : readDate(raw.until),
+    since: raw.since == null ? null : parseDate(raw.since),
+    until: raw.until == null ? null : parseDate(raw.until),
     days: daysFrom(raw.days) ?? WEEKDAYS.map(() => true),
     ...spanFrom(raw.from, raw.to),
     kind: raw.kind,
@@ -151,19 +151,19 @@ function needFrom(raw: RawNeed): Need {
   return {
     role: raw.role ?? null,
     days: daysFrom(raw.days),
-    date: raw.date == null ? null : readDate(raw.date),
+    date: raw.date == null ? null : parseDate(raw.date),
     ...spanFrom(raw.from, raw.to),
     count: raw.count,
   };
 }
 
-function aroundFrom(raw: RawAround): AroundShift {
+function aroundFrom(raw: RawAround): SurroundingShift {
   const span = spanFrom(raw.from, raw.to);
   return {
     person: raw.person,
     role: raw.role ?? null,
     site: raw.site ?? null,
-    date: readDate(raw.date)!,
+    date: parseDate(raw.date)!,
     ...span,
     break: breakFrom(raw.break, span.from),
   };
@@ -183,7 +183,7 @@ function rulesFrom(raw: RawRules): Rules {
           multiplier: overtime.multiplier ?? 1,
           day: overtime.day ?? [],
           after: (overtime.after ?? []).map((rule) => ({
-            time: readClock(rule.time)!,
+            time: parseClock(rule.time)!,
             multiplier: rule.multiplier,
           })),
           seventhDay: overtime.seventhDay

@@ -4,18 +4,18 @@ import { judge } from '@/core/consequences/judge';
 import { largePlan } from '../../../demo/large';
 import { MONDAY, person, plan, shift } from '@/core/testing';
 import { NO_DETAIL, type Plan } from '@/core/plan/types';
-import { readPlan } from './parse';
+import { parsePlan } from './parse';
 import { inspectionReport } from './report';
-import { writePlan } from './format';
+import { formatPlan } from './format';
 
 function again(before: Plan): Plan {
-  const read = readPlan(JSON.stringify(writePlan(before)));
+  const read = parsePlan(JSON.stringify(formatPlan(before)));
   if (!read.ok) throw new Error(JSON.stringify(read.faults.slice(0, 5)));
   return read.value.plan;
 }
 
 const example = () => {
-  const read = readPlan(readFileSync('docs/example-plan.json', 'utf8'));
+  const read = parsePlan(readFileSync('docs/example-plan.json', 'utf8'));
   if (!read.ok) throw new Error();
   return read.value.plan;
 };
@@ -41,7 +41,7 @@ test.each([
       ],
       holidays: [{ date: MONDAY + 2, name: 'Harbour Day', closed: true }],
       needs: [{ role: null, days: null, date: MONDAY + 2, from: 1320, to: 1500, count: 2 }],
-      around: [
+      surroundingShifts: [
         { person: 'ann', role: null, site: 'shop', date: MONDAY - 1, from: 540, to: 1020, break: null },
       ],
       budget: { minutes: 6000, cost: 1234.5 },
@@ -56,7 +56,7 @@ test('a large site, with availability of whole days from 6:00 on, is judged as i
 });
 
 test('what the format cannot say is refused, not changed', () => {
-  expect(() => writePlan(plan({ people: [person('ann')], shifts: [shift('ann', 0, '7-31')] }))).toThrow(
+  expect(() => formatPlan(plan({ people: [person('ann')], shifts: [shift('ann', 0, '7-31')] }))).toThrow(
     RangeError,
   );
 });

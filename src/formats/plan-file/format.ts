@@ -1,8 +1,16 @@
-import type { AroundShift, AvailabilityEntry, Break, Leave, Plan, Rules, Shift } from '@/core/plan/types';
+import type {
+  SurroundingShift,
+  AvailabilityEntry,
+  Break,
+  Leave,
+  Plan,
+  Rules,
+  Shift,
+} from '@/core/plan/types';
 import { asOneBreak } from '@/core/plan/shift-edits';
-import { WEEKDAYS, writeDate } from '@/core/time/day';
+import { WEEKDAYS, formatDate } from '@/core/time/day';
 import { DAY, type Span } from '@/core/time/span';
-import { writeClock } from '@/core/time/format';
+import { formatClock } from '@/core/time/format';
 import type { RawAround, RawBreak, RawLeave, RawPlan, RawRules, RawShift } from './raw';
 
 /**
@@ -11,7 +19,7 @@ import type { RawAround, RawBreak, RawLeave, RawPlan, RawRules, RawShift } from 
  * its detail is not written. Throws a RangeError on a shift, need or opening span of exactly
  * a day that does not begin at midnight, which the format cannot say.
  */
-export function writePlan(plan: Plan): RawPlan {
+export function formatPlan(plan: Plan): RawPlan {
   const { site } = plan;
   const spans = (list: readonly Span[]) => list.map((span) => clocks(span));
   return {
@@ -27,10 +35,10 @@ export function writePlan(plan: Plan): RawPlan {
       openHours:
         site.openHours &&
         Object.fromEntries(WEEKDAYS.map((name, day) => [name, spans(site.openHours![day])])),
-      openDates: Object.fromEntries([...site.openDates].map(([day, list]) => [writeDate(day), spans(list)])),
+      openDates: Object.fromEntries([...site.openDates].map(([day, list]) => [formatDate(day), spans(list)])),
       margins: { ...site.margins },
     },
-    from: writeDate(plan.from),
+    from: formatDate(plan.from),
     days: plan.days,
     roles: plan.roles.map(({ id, name, hourlyRate }) => ({ id, name, hourlyRate })),
     people: plan.people.map((person) => ({
@@ -52,15 +60,15 @@ export function writePlan(plan: Plan): RawPlan {
       })),
       leave: person.leave.map(leaveOf),
     })),
-    holidays: plan.holidays.map(({ date: day, name, closed }) => ({ date: writeDate(day), name, closed })),
+    holidays: plan.holidays.map(({ date: day, name, closed }) => ({ date: formatDate(day), name, closed })),
     needs: plan.needs.map((need) => ({
       role: need.role,
-      ...(need.date === null ? { days: need.days && names(need.days) } : { date: writeDate(need.date) }),
+      ...(need.date === null ? { days: need.days && names(need.days) } : { date: formatDate(need.date) }),
       ...fromTo(need),
       count: need.count,
     })),
     shifts: plan.shifts.map(shiftOf),
-    around: plan.around.map(aroundOf),
+    around: plan.surroundingShifts.map(aroundOf),
     rules: rulesOf(plan.rules),
     budget: { ...plan.budget },
   };
@@ -77,7 +85,7 @@ function inPieces(entry: AvailabilityEntry): AvailabilityEntry[] {
 }
 
 function date(day: number | null): string | null {
-  return day === null ? null : writeDate(day);
+  return day === null ? null : formatDate(day);
 }
 
 function names(days: readonly boolean[]): string[] {
@@ -87,7 +95,7 @@ function names(days: readonly boolean[]): string[] {
 function clocks({ from, to }: Span): [string, string] {
   if (to - from === DAY && from > 0)
     throw new RangeError('a span of a whole day that does not begin at midnight cannot be written');
-  return [writeClock(from), writeClock(to)];
+  return [formatClock(from), formatClock(to)];
 }
 
 function fromTo(span: Span): { from: string; to: string } {
@@ -97,7 +105,11 @@ function fromTo(span: Span): { from: string; to: string } {
 
 function breakOf(pause: Break | null): RawBreak | null {
   return (
-    pause && { minutes: pause.minutes, at: pause.at === null ? null : writeClock(pause.at), paid: pause.paid }
+    pause && {
+      minutes: pause.minutes,
+      at: pause.at === null ? null : formatClock(pause.at),
+      paid: pause.paid,
+    }
   );
 }
 
@@ -106,7 +118,7 @@ function shiftOf(shift: Shift): RawShift {
     id: shift.id,
     person: shift.person,
     role: shift.role,
-    date: writeDate(shift.date),
+    date: formatDate(shift.date),
     ...fromTo(shift),
     break: breakOf(asOneBreak(shift)),
     fixed: shift.fixed,
@@ -115,12 +127,12 @@ function shiftOf(shift: Shift): RawShift {
   };
 }
 
-function aroundOf(shift: AroundShift): RawAround {
+function aroundOf(shift: SurroundingShift): RawAround {
   return {
     person: shift.person,
     role: shift.role,
     site: shift.site,
-    date: writeDate(shift.date),
+    date: formatDate(shift.date),
     ...fromTo(shift),
     break: breakOf(shift.break),
   };
@@ -129,10 +141,10 @@ function aroundOf(shift: AroundShift): RawAround {
 /** Whole days as dates, anything else as date-times. */
 function leaveOf({ id, from, to, state }: Leave): RawLeave {
   if (from % DAY === 0 && to % DAY === 0)
-    return { id, from: writeDate(from / DAY), to: writeDate(to / DAY - 1), state };
+    return { id, from: formatDate(from / DAY), to: formatDate(to / DAY - 1), state };
   const moment = (minute: number) => {
     const day = Math.floor(minute / DAY);
-    return `${writeDate(day)}T${writeClock(minute - day * DAY)}`;
+    return `${formatDate(day)}T${formatClock(minute - day * DAY)}`;
   };
   return { id, from: moment(from), to: moment(to), state };
 }
@@ -146,7 +158,7 @@ function rulesOf(rules: Rules): RawRules {
       weekMinutes: overtime.weekMinutes,
       multiplier: overtime.multiplier,
       day: overtime.day.map((tier) => ({ ...tier })),
-      after: overtime.after.map(({ time, multiplier }) => ({ time: writeClock(time), multiplier })),
+      after: overtime.after.map(({ time, multiplier }) => ({ time: formatClock(time), multiplier })),
       seventhDay: overtime.seventhDay && { ...overtime.seventhDay },
     },
     young: young.map(({ underAge, from, to, dayMinutes, weekMinutes }) => ({

@@ -1,6 +1,6 @@
 import { type Change, applyAll } from '@/core/plan/change';
 import type { Plan } from '@/core/plan/types';
-import { type Fault, writePath } from '../fault';
+import { type Fault, formatPath } from '../fault';
 import { leaveFrom, momentOf, planFrom, shiftFrom } from './convert';
 import type { RawChange, RawLeave, RawPlan, RawShift } from './raw';
 import {
@@ -22,7 +22,7 @@ export interface ReadPlan {
 }
 
 /** Reads the text of a plan file. All faults are reported at once, each with its path. */
-export function readPlan(text: string): ReadResult<ReadPlan> {
+export function parsePlan(text: string): ReadResult<ReadPlan> {
   const parsed = parse(text);
   if (!parsed.ok) return parsed;
   const faults = [...shapeFaults(PLAN, parsed.value), ...referenceFaults(parsed.value)];
@@ -35,7 +35,7 @@ export function readPlan(text: string): ReadResult<ReadPlan> {
  * Reads a list of changes to a plan, each against the plan as the ones before leave it. All faults are
  * reported at once; a change with a fault of form is passed over when the ones after it are read.
  */
-export function readChanges(text: string, { plan, raw }: ReadPlan): ReadResult<ReadChanges> {
+export function parseChanges(text: string, { plan, raw }: ReadPlan): ReadResult<ReadChanges> {
   const parsed = parse(text);
   if (!parsed.ok) return parsed;
   if (!Array.isArray(parsed.value))
@@ -167,7 +167,7 @@ class ChangeReader {
   }
 
   private fault(steps: (string | number)[], message: string): null {
-    this.faults.push({ path: writePath(steps), message });
+    this.faults.push({ path: formatPath(steps), message });
     return null;
   }
 }

@@ -6,7 +6,7 @@ import fc from 'fast-check';
 import { CHECKS } from '@/core/checks/list';
 import { judge } from '@/core/consequences/judge';
 import type { RawPlan } from './raw';
-import { readChanges, readPlan } from './parse';
+import { parseChanges, parsePlan } from './parse';
 import { inspectionReport } from './report';
 import { PLAN, shapeFaults } from './shape';
 
@@ -21,7 +21,7 @@ const example = () => JSON.parse(text) as RawPlan;
 function faults(change: (plan: RawPlan) => void): string[] {
   const raw = example();
   change(raw);
-  const read = readPlan(JSON.stringify(raw));
+  const read = parsePlan(JSON.stringify(raw));
   return read.ok ? [] : read.faults.map((fault) => `${fault.path}: ${fault.message}`);
 }
 
@@ -32,7 +32,7 @@ interface Report {
 }
 
 function inspect(raw: RawPlan): Report {
-  const read = readPlan(JSON.stringify(raw));
+  const read = parsePlan(JSON.stringify(raw));
   if (!read.ok) throw new Error(JSON.stringify(read.faults));
   const written = new Map(raw.shifts.map((shift) => [shift.id, shift]));
   return inspectionReport(judge(read.value.plan), written) as Report;
@@ -118,8 +118,8 @@ describe('a faulty plan', () => {
   });
 
   test('that is no JSON at all says so', () => {
-    expect(readPlan('{')).toMatchObject({ ok: false, faults: [{ path: '$' }] });
-    expect(readPlan('[]')).toMatchObject({
+    expect(parsePlan('{')).toMatchObject({ ok: false, faults: [{ path: '$' }] });
+    expect(parsePlan('[]')).toMatchObject({
       ok: false,
       faults: [{ path: '$', message: 'must be an object' }],
     });
@@ -138,7 +138,7 @@ test('what is left out may be left out', () => {
     needs: [{ from: '09:00', to: '10:00', count: 1 }],
     shifts: [{ id: 's1', date: '2027-03-22', from: '09:00', to: '10:00' }],
   };
-  expect(readPlan(JSON.stringify(raw)).ok).toBe(true);
+  expect(parsePlan(JSON.stringify(raw)).ok).toBe(true);
   expect(bySchema(raw)).toBe(true);
 });
 
@@ -194,7 +194,7 @@ test('the published schema and the reader agree on form', () => {
 
 describe('changes', () => {
   const read = () => {
-    const plan = readPlan(text);
+    const plan = parsePlan(text);
     if (!plan.ok) throw new Error('the example is faulty');
     return plan.value;
   };
@@ -209,7 +209,7 @@ describe('changes', () => {
       { do: 'set', id: 's1', shift: { to: '13:00' } },
       { do: 'set-leave', person: 'p1', id: 'l2', leave: { state: 'approved' } },
     ];
-    const result = readChanges(JSON.stringify(changes), read());
+    const result = parseChanges(JSON.stringify(changes), read());
     expect(result.ok && result.value.changes).toHaveLength(4);
     expect(result.ok && result.value.shifts.get('s1')).toMatchObject({ to: '13:00', person: 'p2' });
   });
@@ -222,7 +222,7 @@ describe('changes', () => {
       { do: 'remove-leave', person: 'p1', id: 'l9' },
       { do: 'add', shift: { id: 's2', date: '2027-03-24', from: '09:00', to: '12:00', colour: 'red' } },
     ];
-    const result = readChanges(JSON.stringify(changes), read());
+    const result = parseChanges(JSON.stringify(changes), read());
     expect(!result.ok && result.faults.map((fault) => fault.path)).toEqual([
       '$[0].id',
       '$[1].do',

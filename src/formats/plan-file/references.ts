@@ -1,6 +1,6 @@
-import { readDate } from '@/core/time/day';
-import { readClock } from '@/core/time/format';
-import { type Fault, type Steps, writePath } from '../fault';
+import { parseDate } from '@/core/time/day';
+import { parseClock } from '@/core/time/format';
+import { type Fault, type Steps, formatPath } from '../fault';
 import { spanFrom, momentOf } from './convert';
 
 /**
@@ -55,7 +55,7 @@ export function leaveReferenceFaults(leave: object, at: Steps): Fault[] {
 /** The dates of a plan file; null where they cannot be read. */
 export function planDays(raw: object): Known['days'] {
   const { from, days } = raw as Raw;
-  const first = typeof from === 'string' ? readDate(from) : null;
+  const first = typeof from === 'string' ? parseDate(from) : null;
   return first === null || typeof days !== 'number' ? null : { first, end: first + days };
 }
 
@@ -65,7 +65,7 @@ class FaultBook {
   readonly faults: Fault[] = [];
 
   add(at: Steps, message: string): void {
-    this.faults.push({ path: writePath(at), message });
+    this.faults.push({ path: formatPath(at), message });
   }
 }
 
@@ -95,7 +95,7 @@ function known(book: FaultBook, ids: ReadonlySet<string>, what: string, id: unkn
 }
 
 function clockOf(value: unknown): number | null {
-  return typeof value === 'string' ? readClock(value) : null;
+  return typeof value === 'string' ? parseClock(value) : null;
 }
 
 function lengthFault(book: FaultBook, item: Raw, at: Steps): void {
@@ -108,7 +108,7 @@ function siteFaults(book: FaultBook, site: Raw): void {
     const hours = site[field];
     if (!isObject(hours)) continue;
     for (const [key, spans] of Object.entries(hours)) {
-      if (field === 'openDates' && readDate(key) === null) book.add(['site', field, key], 'no such date');
+      if (field === 'openDates' && parseDate(key) === null) book.add(['site', field, key], 'no such date');
       if (!Array.isArray(spans)) continue;
       spans.forEach((pair: unknown, i) => {
         if (Array.isArray(pair) && pair.length === 2)
@@ -134,7 +134,7 @@ function leaveFaults(book: FaultBook, leave: Raw, at: Steps): void {
   const moment = (value: unknown, minute: number) => {
     if (typeof value !== 'string') return null;
     const [date, time] = value.split('T');
-    const readable = readDate(date) !== null && (time === undefined || readClock(time) !== null);
+    const readable = parseDate(date) !== null && (time === undefined || parseClock(time) !== null);
     return readable ? momentOf(value, minute) : null;
   };
   const from = moment(leave.from, 0);
@@ -148,7 +148,7 @@ function shiftFaults(book: FaultBook, shift: Raw, at: Steps, { roles, people, da
   known(book, people, 'person', shift.person, [...at, 'person']);
   known(book, roles, 'role', shift.role, [...at, 'role']);
   lengthFault(book, shift, at);
-  const date = typeof shift.date === 'string' ? readDate(shift.date) : null;
+  const date = typeof shift.date === 'string' ? parseDate(shift.date) : null;
   if (days && date !== null && (date < days.first || date >= days.end))
     book.add([...at, 'date'], "is outside the plan's dates");
   const pause = shift.break;

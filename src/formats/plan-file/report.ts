@@ -5,8 +5,8 @@ import type { Consequences } from '@/core/consequences/consequences';
 import { type Judgement, coverageOf, snagsOf } from '@/core/consequences/judge';
 import { totalsOf } from '@/core/consequences/totals';
 import { decimalsOf, toMajor } from '@/core/hours/money';
-import { writeDate } from '@/core/time/day';
-import { writeClock } from '@/core/time/format';
+import { formatDate } from '@/core/time/day';
+import { formatClock } from '@/core/time/format';
 import type { RawShift } from './raw';
 
 /** How the shifts are written, by id: snags repeat a shift's times as they stand in the file. */
@@ -47,10 +47,10 @@ function coverageReport(judgement: Judgement): object[] {
     for (let row = 0; row <= plan.roles.length; row++)
       for (const block of coverageOf(judgement, row, day))
         rows.push({
-          date: writeDate(plan.from + day),
+          date: formatDate(plan.from + day),
           role: plan.roles[row]?.id ?? null,
-          from: writeClock(block.from),
-          to: writeClock(block.to),
+          from: formatClock(block.from),
+          to: formatClock(block.to),
           staffed: block.staffed,
           needed: block.needed,
           gap: block.gap,
@@ -64,16 +64,16 @@ function snagReport(snag: Snag, words: Words, written: Written): object {
   return {
     code: snag.code,
     severity: snag.severity,
-    date: writeDate(snag.date),
-    from: timed ? (shift?.from ?? writeClock(snag.from!)) : null,
-    to: timed ? (shift?.to ?? writeClock(snag.to!)) : null,
+    date: formatDate(snag.date),
+    from: timed ? (shift?.from ?? formatClock(snag.from!)) : null,
+    to: timed ? (shift?.to ?? formatClock(snag.to!)) : null,
     role: snag.role,
     person: snag.person,
     shifts: snag.shifts,
     amount: snag.amount,
     unit: snag.unit,
     limit: snag.limit,
-    message: checkOf(snag.code)!.say(snag, words),
+    message: checkOf(snag.code)!.message(snag, words),
   };
 }
 
@@ -87,10 +87,10 @@ function totalsReport(judgement: Judgement): object {
       paidMinutes: line.paidMinutes,
       overtimeMinutes: line.overtimeMinutes,
       cost: toMajor(line.cost, decimals),
-      days: Object.fromEntries([...line.days].map(([day, minutes]) => [writeDate(day), minutes])),
+      days: Object.fromEntries([...line.days].map(([day, minutes]) => [formatDate(day), minutes])),
     })),
     days: days.map((line) => ({
-      date: writeDate(line.date),
+      date: formatDate(line.date),
       paidMinutes: line.paidMinutes,
       cost: toMajor(line.cost, decimals),
     })),

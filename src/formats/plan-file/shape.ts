@@ -1,9 +1,9 @@
 import Joi from 'joi';
 import { CHECKS } from '@/core/checks/list';
-import { WEEKDAYS, readDate } from '@/core/time/day';
-import { readClock } from '@/core/time/format';
+import { WEEKDAYS, parseDate } from '@/core/time/day';
+import { parseClock } from '@/core/time/format';
 import { isTimeZone } from '@/core/time/now';
-import { type Fault, writePath } from '../fault';
+import { type Fault, formatPath } from '../fault';
 
 /**
  * The outer form of a plan file and of a list of changes: which fields there are and what each may hold. What
@@ -18,11 +18,11 @@ const list = (item: Joi.Schema) => Joi.array().items(item);
 
 const date = () =>
   Joi.string().custom((value: string, helpers) =>
-    readDate(value) === null ? helpers.message({ custom: 'no such date' }) : value,
+    parseDate(value) === null ? helpers.message({ custom: 'no such date' }) : value,
   );
 const clock = (last: 'end' | 'start') =>
   Joi.string().custom((value: string, helpers) => {
-    const minute = readClock(value);
+    const minute = parseClock(value);
     if (minute === null) return helpers.message({ custom: 'no such time' });
     if (last === 'start' && minute === 1440)
       return helpers.message({ custom: 'nothing starts at 24:00; that is 00:00 of the next day' });
@@ -31,8 +31,8 @@ const clock = (last: 'end' | 'start') =>
 const dateTime = () =>
   Joi.string().custom((value: string, helpers) => {
     const [day, time] = value.split('T');
-    if (readDate(day) === null) return helpers.message({ custom: 'no such date' });
-    if (time !== undefined && readClock(time) === null) return helpers.message({ custom: 'no such time' });
+    if (parseDate(day) === null) return helpers.message({ custom: 'no such date' });
+    if (time !== undefined && parseClock(time) === null) return helpers.message({ custom: 'no such time' });
     return value;
   });
 const weekdays = () => list(Joi.valid(...WEEKDAYS));
@@ -269,7 +269,7 @@ export function shapeFaults(schema: Joi.Schema, value: unknown, at: (string | nu
     errors: { label: false, wrap: { label: false, array: false } },
   });
   return (error?.details ?? []).map((detail) => ({
-    path: writePath([...at, ...detail.path]),
+    path: formatPath([...at, ...detail.path]),
     message: detail.message,
   }));
 }
@@ -277,11 +277,11 @@ export function shapeFaults(schema: Joi.Schema, value: unknown, at: (string | nu
 /** As {@link shapeFaults}, for the change at a place of a list of changes. */
 export function changeShapeFaults(item: unknown, at: number): Fault[] {
   if (typeof item !== 'object' || item === null || Array.isArray(item))
-    return [{ path: writePath([at]), message: 'must be an object' }];
+    return [{ path: formatPath([at]), message: 'must be an object' }];
   const { do: verb } = item as { do?: unknown };
   if (typeof verb !== 'string' || !Object.hasOwn(CHANGE_FIELDS, verb)) {
     const verbs = Object.keys(CHANGE_FIELDS).join(', ');
-    return [{ path: writePath([at, 'do']), message: `must be one of ${verbs}` }];
+    return [{ path: formatPath([at, 'do']), message: `must be one of ${verbs}` }];
   }
   return shapeFaults(CHANGE_FIELDS[verb], item, [at]);
 }

@@ -2,10 +2,10 @@
 export interface Table {
   /** Name of the sheet; null where a file has none. */
   readonly sheet: string | null;
-  readonly lines: readonly TableLine[];
+  readonly lines: readonly TableRow[];
 }
 
-export interface TableLine {
+export interface TableRow {
   /** Row of the file, from 1. */
   readonly row: number;
   readonly cells: readonly string[];

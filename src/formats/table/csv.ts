@@ -15,7 +15,7 @@ export function decodeText(bytes: Uint8Array): string {
 }
 
 /** Reads text with commas, semicolons or tabs (RFC 4180 where it is followed); empty lines are passed over. */
-export function readCsv(text: string): Table {
+export function parseCsv(text: string): Table {
   if (text.includes('\0'))
     throw new UnreadableFile('This is no text: save the list as CSV or XLSX and try again.');
   const delimiter = separatorOf(text);
@@ -50,7 +50,7 @@ function separatorOf(text: string): string {
 }
 
 /** Writes lines as CSV (RFC 4180: CRLF, quotes doubled), with a mark so that spreadsheets see UTF-8. */
-export function writeCsv(lines: readonly (readonly string[])[]): string {
+export function formatCsv(lines: readonly (readonly string[])[]): string {
   const text = Papa.unparse(
     lines.map((line) => line.map(guarded)),
     { newline: '\r\n' },

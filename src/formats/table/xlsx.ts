@@ -1,5 +1,5 @@
 import ExcelJS from 'exceljs';
-import { writeClock } from '@/core/time/format';
+import { formatClock } from '@/core/time/format';
 import { FORMULA, type Table, UnreadableFile, guarded, unguarded } from './cells';
 
 /** What of a sheet says nothing of a list, and can ask for millions of cells. */
@@ -12,7 +12,7 @@ const STEP = 500;
  * Reads the sheets of a workbook that hold anything. Dates become `YYYY-MM-DD`, times `HH:MM`; of a formula the
  * result that the file carries is read, nothing is computed; without one the cell is {@link FORMULA}. Throws {@link UnreadableFile}.
  */
-export async function readXlsx(
+export async function parseXlsx(
   bytes: Uint8Array,
   onRows: (rows: number) => void = () => undefined,
 ): Promise<Table[]> {
@@ -70,12 +70,12 @@ function textOf(value: ExcelJS.CellValue): string {
 function dateText(date: Date): string {
   const iso = date.toISOString();
   const minute = date.getUTCHours() * 60 + date.getUTCMinutes();
-  if (date.getUTCFullYear() < 1901) return writeClock(minute);
-  return minute === 0 ? iso.slice(0, 10) : `${iso.slice(0, 10)} ${writeClock(minute)}`;
+  if (date.getUTCFullYear() < 1901) return formatClock(minute);
+  return minute === 0 ? iso.slice(0, 10) : `${iso.slice(0, 10)} ${formatClock(minute)}`;
 }
 
 /** Writes lines as a workbook of one sheet; everything is text, the first line stays in view. */
-export async function writeXlsx(
+export async function formatXlsx(
   sheetName: string,
   lines: readonly (readonly string[])[],
 ): Promise<Uint8Array> {

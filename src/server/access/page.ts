@@ -2,7 +2,7 @@ import { notFound } from 'next/navigation';
 import type { ReactNode } from 'react';
 import type Joi from 'joi';
 import type { Database } from '@/data/database';
-import { readInput } from '../input';
+import { parseInput } from '../input';
 import { database } from '../store';
 import { type Actor, currentActor } from './actor';
 import { BUSINESS, type Permission, type Scope, checkScope } from './permissions';
@@ -16,7 +16,7 @@ interface PageDefinition<Params> {
 }
 
 /** What a page is given: who asks, and for what. */
-export interface PageAsked<Params> {
+export interface PageRequest<Params> {
   readonly db: Database;
   readonly actor: Actor;
   readonly params: Params;
@@ -34,11 +34,11 @@ interface PageProps {
  */
 export function page<Params = unknown>(
   { permission, params: schema, scope }: PageDefinition<Params>,
-  render: (asked: PageAsked<Params>) => Promise<ReactNode>,
+  render: (asked: PageRequest<Params>) => Promise<ReactNode>,
 ): (props: PageProps) => Promise<ReactNode> {
   return async ({ params, searchParams }) => {
     const read = schema
-      ? readInput(schema, decoded(await params), '', true)
+      ? parseInput(schema, decoded(await params), '', true)
       : { ok: true as const, value: undefined as Params };
     if (!read.ok) notFound();
     const db = await database();

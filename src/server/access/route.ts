@@ -2,7 +2,7 @@ import type Joi from 'joi';
 import { type Problem, type Result, fail } from '@/core/plan/change';
 import type { Database } from '@/data/database';
 import { storageFault } from '@/data/transaction';
-import { readInput } from '../input';
+import { parseInput } from '../input';
 import { logFailure } from '../log';
 import { database } from '../store';
 import { type Actor, currentActor } from './actor';
@@ -36,7 +36,7 @@ interface RouteDefinition<Params, Query, Input> {
 }
 
 /** What a handler is given: who asks, and what for, as the schemas read it. */
-export interface Asked<Params, Query, Input> {
+export interface RouteRequest<Params, Query, Input> {
   readonly db: Database;
   readonly actor: Actor;
   readonly params: Params;
@@ -46,7 +46,7 @@ export interface Asked<Params, Query, Input> {
 }
 
 type Handler<Params, Query, Input> = (
-  asked: Asked<Params, Query, Input>,
+  asked: RouteRequest<Params, Query, Input>,
 ) => Promise<Response | { readonly ok: boolean }>;
 
 /** The most that is read of JSON unless a route says otherwise, in bytes. */
@@ -122,7 +122,7 @@ export function decoded(params: unknown): unknown {
 }
 
 function read<T>(schema: Joi.Schema<T> | undefined, value: unknown, root: string): Result<{ value: T }> {
-  return schema ? readInput(schema, value, root, true) : { ok: true, value: undefined as T };
+  return schema ? parseInput(schema, value, root, true) : { ok: true, value: undefined as T };
 }
 
 /** Only pages of the application may change something, and only in the form that is expected. */
@@ -137,7 +137,7 @@ function refuseForeign<Input>(request: Request, body: BodyKind<Input>): Problem 
 async function readBody<Input>(request: Request, body: BodyKind<Input>): Promise<Result<{ value: Input }>> {
   if ('json' in body) {
     const read = await readJson(request, body.most ?? MOST_JSON);
-    return read.ok ? readInput(body.json, read.value) : read;
+    return read.ok ? parseInput(body.json, read.value) : read;
   }
   if ('text' in body) {
     const read = await readText(request, body.most);

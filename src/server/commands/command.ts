@@ -8,11 +8,11 @@ import type { Permission, Scope } from '../access/permissions';
 import type { Actor } from '../access/actor';
 
 /** What a command would do: worked out before anything is written. */
-export interface Work {
+export interface CommandEffect {
   /** What it does, in words, for history and undo: `Opening hours of Quay Bistro`. */
   readonly title: string;
   readonly rows: readonly RowChange[];
-  readonly about: readonly Subject[];
+  readonly subjects: readonly Subject[];
   /** Sites whose plans it may change; the actor must have a say in each. */
   readonly sites: readonly string[];
   /** Changes of planned shifts that come with it. */
@@ -22,7 +22,7 @@ export interface Work {
   /** Something to answer, such as the id of what was made. */
   readonly answer?: string;
   /** Something to remember once it is done, that undo leaves alone. */
-  readonly afterwards?: (db: Database) => Promise<void>;
+  readonly onCommitted?: (db: Database) => Promise<void>;
   /** What a person should read before saying yes, besides the consequences. */
   readonly remarks?: readonly string[];
 }
@@ -37,7 +37,7 @@ export interface Context {
 }
 
 /** The share of long work that is done once it is prepared; writing is the rest. */
-export const PREPARED = 0.4;
+export const PREPARE_SHARE = 0.4;
 
 /** Hears how far long work has come, and may stop it. */
 export interface Watch {
@@ -55,7 +55,7 @@ export interface Command<Kind extends string, Input> {
   /** What it is about, by its input alone: whether the actor may is known before anything is read. */
   scope(input: Input): Scope;
   /** Reads what is there and works out what to write. Must not write. */
-  prepare(context: Context, input: Input): Promise<Result<{ work: Work }>>;
+  prepare(context: Context, input: Input): Promise<Result<{ work: CommandEffect }>>;
 }
 
 /** A command whose input was read by its own schema. */

@@ -1,5 +1,5 @@
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
-import { readDate } from '@/core/time/day';
+import { parseDate } from '@/core/time/day';
 import { type Database, openDatabase } from '@/data/database';
 import { makeDemo } from '../../../demo/saltmere';
 import { loadPlan } from '@/data/week/plan-store';
@@ -11,7 +11,7 @@ import type { CommandAnswer } from './payload';
 import { runCommand } from './run';
 import { undoCommand } from './undo';
 
-const MONDAY = readDate('2026-11-23')!;
+const MONDAY = parseDate('2026-11-23')!;
 let db: Database;
 let made = 0;
 
@@ -47,7 +47,7 @@ describe('a command', () => {
     const before = await setup();
     const site = { ...before.site, hours: [{ since: null, days: before.site.hours[0].days.map(() => []) }] };
     const answer = done(await preview('site.save', { id: 'bistro', site }));
-    const week = answer.following.find((one) => one.week === MONDAY)!;
+    const week = answer.weekImpacts.find((one) => one.week === MONDAY)!;
     expect(week.siteName).toBe('Quay Bistro');
     expect(week.appeared.some((snag) => snag.text.includes('while the place is closed'))).toBe(true);
     expect((await setup()).site).toEqual(before.site);
@@ -223,7 +223,7 @@ describe('people', () => {
     expect(looked.remarks[0]).toMatch(
       /^Teo Marchetti leaves after Fri 27 November: 1 shift after that turns open/,
     );
-    expect(looked.following[0].appeared.some((snag) => snag.text.includes('open shift'))).toBe(true);
+    expect(looked.weekImpacts[0].appeared.some((snag) => snag.text.includes('open shift'))).toBe(true);
     done(await run('person.save', leaving, false, 'teo-leaves'));
     const now = await plan();
     expect(now.shifts.filter((s) => s.person === 'teo').map((s) => s.date - MONDAY)).toEqual([0, 4]);
@@ -279,7 +279,7 @@ describe('people', () => {
       },
     ];
     const answer = done(await preview('availability.save', { person: 'priya', versions }));
-    const texts = answer.following.flatMap((week) => week.appeared.map((snag) => snag.text));
+    const texts = answer.weekImpacts.flatMap((week) => week.appeared.map((snag) => snag.text));
     expect(texts).toContain('Priya Nair, Thu 26 15:00–23:00: 8 h outside the hours they are available.');
     expect((await person('priya')).versions).toEqual(before.versions);
   });

@@ -1,9 +1,9 @@
 import { decimalsOf, toMajor } from '@/core/hours/money';
 import { fail } from '@/core/plan/change';
-import { writeHours } from '@/core/time/format';
+import { formatHours } from '@/core/time/format';
 import type { Database } from '@/data/database';
 import type { RowConflict } from '@/data/records/merge';
-import { type Row, type RowChange, type TableName, type Value, readRows } from '@/data/records/records';
+import { type Row, type RowChange, type TableName, type Value, loadRows } from '@/data/records/records';
 import { FIELDS } from '../people/history';
 import type { CommandAnswer, FieldConflict } from './payload';
 
@@ -50,7 +50,7 @@ const NAMED: readonly (readonly [string, TableName])[] = [
 ];
 
 /** The refusal of a form that was opened before somebody else changed the same: both values, side by side. */
-export async function tellConflicts(db: Database, conflicts: readonly RowConflict[]): Promise<Refused> {
+export async function conflictMessages(db: Database, conflicts: readonly RowConflict[]): Promise<Refused> {
   const told: FieldConflict[] = [];
   const first = await db.selectFrom('site').select('currency').orderBy('position').executeTakeFirst();
   const decimals = decimalsOf(first?.currency ?? 'EUR');
@@ -65,7 +65,7 @@ export async function tellConflicts(db: Database, conflicts: readonly RowConflic
 }
 
 /** The refusal to take back what somebody changed since. `partly`: whether some of it still can be. */
-export async function tellMisfits(
+export async function misfitMessages(
   db: Database,
   changes: readonly RowChange[],
   partly: boolean,
@@ -87,7 +87,7 @@ async function placeOf(db: Database, table: TableName, column: string | null, ro
   for (const [key, from] of NAMED) {
     const id = row[key];
     if (typeof id !== 'string' || (key === 'person_id' && table !== 'leave')) continue;
-    const [found] = await readRows(db, from, { id });
+    const [found] = await loadRows(db, from, { id });
     if (found) names.push(String(found.name));
   }
   const at = table === 'site' || table === 'person' ? '' : own || (names[0] ? ` ${names[0]}` : '');
@@ -111,7 +111,7 @@ function shown(row: Row, column: string | null, decimals: number): string {
 
 function valueText(column: string, value: Value, decimals: number): string {
   if (value === null || value === '') return 'nothing';
-  if (/_minutes$/.test(column)) return writeHours(Number(value));
+  if (/_minutes$/.test(column)) return formatHours(Number(value));
   if (/_minute$/.test(column))
     return `${Math.floor(Number(value) / 60)}:${String(Number(value) % 60).padStart(2, '0')}`;
   if (/_minor$/.test(column)) return toMajor(Number(value), decimals).toFixed(decimals);

@@ -5,7 +5,13 @@ import { importSite, importWeek } from '../plan-file/commands';
 import { createSite, nameBusiness, saveRoles, saveRules, saveSite } from '../site/commands';
 import { changePattern, removePattern, savePattern } from '../patterns/commands';
 import { startWeek } from '../week/commands';
-import { dropWeek, keepWeek, saveDaybook, saveStations, saveTemplates } from '../templates/commands';
+import {
+  deleteWeekTemplate,
+  saveWeekTemplate,
+  saveDaybook,
+  saveStations,
+  saveTemplates,
+} from '../templates/commands';
 import type { AnyCommand, Command } from './command';
 
 /** Every command but plan edits. */
@@ -27,8 +33,8 @@ const ALL = [
   startWeek,
   saveStations,
   saveTemplates,
-  keepWeek,
-  dropWeek,
+  saveWeekTemplate,
+  deleteWeekTemplate,
   saveDaybook,
   savePattern,
   removePattern,

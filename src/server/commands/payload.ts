@@ -21,7 +21,7 @@ export interface FieldConflict {
 }
 
 /** What a command does to one planned week of a site. */
-export interface Following {
+export interface WeekImpact {
   readonly site: string;
   readonly siteName: string;
   readonly week: Day;
@@ -36,7 +36,7 @@ export type CommandAnswer =
   | {
       readonly ok: true;
       readonly title: string;
-      readonly following: readonly Following[];
+      readonly weekImpacts: readonly WeekImpact[];
       readonly remarks: readonly string[];
       readonly answer: string | null;
     }

@@ -3,7 +3,7 @@ import { sql } from 'kysely';
 import { compareSnags } from '@/core/checks/shared/snag';
 import { judge, snagsOf } from '@/core/consequences/judge';
 import type { Plan } from '@/core/plan/types';
-import { readDate } from '@/core/time/day';
+import { parseDate } from '@/core/time/day';
 import { type Database, openDatabase } from '@/data/database';
 import { makeDemo } from '../../../demo/saltmere';
 import { listSites } from '@/data/site/site-store';
@@ -13,7 +13,7 @@ import { personPage } from '../people/queries';
 import { setupOf } from '../site/queries';
 import { runCommand } from './run';
 
-const MONDAY = readDate('2026-11-23')!;
+const MONDAY = parseDate('2026-11-23')!;
 let db: Database;
 
 beforeEach(async () => {
@@ -170,12 +170,12 @@ describe('a preview', () => {
     const said = await runCommand(db, BUILT_IN_OWNER, { id: 'look', kind, input }, { preview: true });
     expect(await writes()).toBe(start);
     if (!said.ok) throw new Error(said.problem.message);
-    expect(said.following.length).toBeGreaterThan(0);
+    expect(said.weekImpacts.length).toBeGreaterThan(0);
 
     const done = await runCommand(db, BUILT_IN_OWNER, { id: 'do', kind, input }, { preview: false });
     expect(done).toMatchObject({ ok: true, title: said.title, remarks: said.remarks });
     const after = await weeks();
-    const told = new Map(said.following.map((line) => [`${line.site} ${line.week}`, line]));
+    const told = new Map(said.weekImpacts.map((line) => [`${line.site} ${line.week}`, line]));
     for (const [key, plan] of after) {
       // Weeks in which nothing is planned yet are not looked at.
       if (before.get(key)!.shifts.length + plan.shifts.length === 0) continue;

@@ -4,9 +4,9 @@ import type { PlanMemory } from '@/data/week/plan-memory';
 import type { Actor } from '../access/actor';
 import { checkShifts } from '../week/write-shifts';
 import type { Watch } from './command';
-import { following } from './week-impacts';
+import { weekImpacts } from './week-impacts';
 import type { CommandAnswer, CommandRequest } from './payload';
-import { readRequest, workOf } from './request';
+import { acceptRequest, workOf } from './request';
 
 /**
  * What a command would do: worked out on the rows in memory, without writing anything. What would be refused is
@@ -19,7 +19,7 @@ export async function previewCommand(
   watch?: Watch,
   memory?: PlanMemory,
 ): Promise<CommandAnswer> {
-  const read = await readRequest(db, actor, request);
+  const read = await acceptRequest(db, actor, request);
   if (!read.ok) return read;
   const prepared = await workOf(db, read.asked, watch);
   if (!prepared.ok) return prepared;
@@ -29,12 +29,12 @@ export async function previewCommand(
     const checked = await checkShifts(db, { site, changes }, work.rows);
     if (!checked.ok) return { ok: false, problem: checked.problem };
   }
-  const weeks = await following(db, today, work, watch, memory);
+  const weeks = await weekImpacts(db, today, work, watch, memory);
   if (weeks === null) return STOPPED;
   return {
     ok: true,
     title: work.title,
-    following: weeks,
+    weekImpacts: weeks,
     remarks: work.remarks ?? [],
     answer: work.answer ?? null,
   };

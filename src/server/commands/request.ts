@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto';
 import Joi from 'joi';
 import { type Result, fail } from '@/core/plan/change';
-import { type Day, readDate } from '@/core/time/day';
+import { type Day, parseDate } from '@/core/time/day';
 import { type KeptActivity, findActivity } from '@/data/activity/activity-store';
 import type { Database } from '@/data/database';
 import { mergeRows } from '@/data/records/merge';
@@ -9,9 +9,9 @@ import { listSites } from '@/data/site/site-store';
 import type { Actor } from '../access/actor';
 import { checkScope } from '../access/permissions';
 import { nowAt } from '../clock';
-import { REQUEST_ID, readInput } from '../input';
-import type { AnyCommand, Context, Watch, Work } from './command';
-import { tellConflicts } from './conflicts';
+import { REQUEST_ID, parseInput } from '../input';
+import type { AnyCommand, Context, Watch, CommandEffect } from './command';
+import { conflictMessages } from './conflicts';
 import { COMMANDS } from './list';
 import type { CommandAnswer, CommandRequest } from './payload';
 
@@ -27,7 +27,7 @@ const REQUEST = Joi.object<CommandRequest>({
 }).required();
 
 /** A request that may be made: its form is right, and who asks has a say in what it names. */
-export interface Asked {
+export interface AcceptedRequest {
   readonly actor: Actor;
   readonly request: CommandRequest;
   readonly command: AnyCommand;
@@ -36,16 +36,16 @@ export interface Asked {
 }
 
 /** Reads a request and checks, by its input alone, whether it may be made. */
-export async function readRequest(
+export async function acceptRequest(
   db: Database,
   actor: Actor,
   request: CommandRequest,
-): Promise<Result<{ asked: Asked }>> {
-  const form = readInput(REQUEST, request);
+): Promise<Result<{ asked: AcceptedRequest }>> {
+  const form = parseInput(REQUEST, request);
   if (!form.ok) return form;
   const command = COMMANDS.get(request.kind);
   if (!command) return fail('input', 'there is no such command', 'kind');
-  const read = readInput(command.input, request.input, 'input', true);
+  const read = parseInput(command.input, request.input, 'input', true);
   if (!read.ok) return read;
   const refused = await checkScope(db, actor, command.permission, command.scope(read.value));
   if (refused) return refused;
@@ -61,7 +61,7 @@ export function digestOf(request: unknown): string {
 /** What is answered to a command that was done already, or null; its id may not be used for another. */
 export async function answeredBefore(
   db: Database,
-  { request: { id }, digest }: Asked,
+  { request: { id }, digest }: AcceptedRequest,
 ): Promise<CommandAnswer | null> {
   const known = await findActivity(db, id);
   return known && again(known, digest);
@@ -70,7 +70,7 @@ export async function answeredBefore(
 function again(known: KeptActivity, digest: string): CommandAnswer {
   if (known.request !== null && known.request !== digest)
     return fail('taken', 'this id was used for something else', 'id');
-  return { ok: true, title: known.title, following: [], remarks: [], answer: null };
+  return { ok: true, title: known.title, weekImpacts: [], remarks: [], answer: null };
 }
 
 /**
@@ -79,9 +79,9 @@ function again(known: KeptActivity, digest: string): CommandAnswer {
  */
 export async function workOf(
   db: Database,
-  { actor, request, command, input }: Asked,
+  { actor, request, command, input }: AcceptedRequest,
   watch?: Watch,
-): Promise<Result<{ work: Work; today: Day }> | Refused> {
+): Promise<Result<{ work: CommandEffect; today: Day }> | Refused> {
   const [site] = command.scope(input).sites ?? [];
   const context: Context = { db, actor, today: await todayOf(db, site), watch };
   const prepared = await prepare(command, context, input, request);
@@ -98,17 +98,17 @@ async function prepare(
   context: Context,
   input: unknown,
   { opened, prefer }: CommandRequest,
-): Promise<Result<{ work: Work }> | Refused> {
+): Promise<Result<{ work: CommandEffect }> | Refused> {
   const prepared = await command.prepare(context, input);
   if (!prepared.ok || opened === undefined) return prepared;
-  const base = readInput(command.input, opened, 'opened', true);
+  const base = parseInput(command.input, opened, 'opened', true);
   if (!base.ok) return base;
   const before = await command.prepare(context, base.value);
   if (!before.ok)
     return fail('changed-meanwhile', `what this was opened on is no longer there: ${before.problem.message}`);
   if (before.work.rows.length === 0) return prepared;
   const { rows, conflicts } = mergeRows(prepared.work.rows, before.work.rows, prefer);
-  if (conflicts.length > 0) return tellConflicts(context.db, conflicts);
+  if (conflicts.length > 0) return conflictMessages(context.db, conflicts);
   return { ok: true, work: { ...prepared.work, rows } };
 }
 
@@ -116,5 +116,5 @@ async function prepare(
 export async function todayOf(db: Database, id?: string): Promise<Day> {
   const sites = await listSites(db);
   const site = sites.find((one) => one.id === id) ?? sites[0];
-  return readDate(nowAt(site?.timeZone ?? 'UTC').date)!;
+  return parseDate(nowAt(site?.timeZone ?? 'UTC').date)!;
 }

@@ -3,10 +3,10 @@ import type { Database } from '@/data/database';
 import type { Actor } from '../access/actor';
 import { now } from '../clock';
 import { type CheckedShifts, checkShifts } from '../week/write-shifts';
-import type { Watch, Work } from './command';
+import type { Watch, CommandEffect } from './command';
 import type { CommandAnswer, CommandRequest } from './payload';
 import { previewCommand } from './preview';
-import { type Asked, answeredBefore, readRequest, workOf } from './request';
+import { type AcceptedRequest, answeredBefore, acceptRequest, workOf } from './request';
 import { type Connections, type Worked, settle } from './settle';
 
 /**
@@ -20,12 +20,12 @@ export async function runCommand(
   { preview, watch, reader }: { readonly preview: boolean; readonly watch?: Watch } & Omit<Connections, 'db'>,
 ): Promise<CommandAnswer> {
   if (preview) return previewCommand(reader ?? db, actor, request, watch);
-  const read = await readRequest(reader ?? db, actor, request);
+  const read = await acceptRequest(reader ?? db, actor, request);
   if (!read.ok) return read;
   return settle({ db, reader }, (on) => worked(on, read.asked, watch), watch);
 }
 
-async function worked(on: Database, asked: Asked, watch?: Watch): Promise<Worked> {
+async function worked(on: Database, asked: AcceptedRequest, watch?: Watch): Promise<Worked> {
   const known = await answeredBefore(on, asked);
   if (known) return { answer: known };
   const prepared = await workOf(on, asked, watch);
@@ -41,7 +41,7 @@ async function worked(on: Database, asked: Asked, watch?: Watch): Promise<Worked
   const answer: CommandAnswer = {
     ok: true,
     title: work.title,
-    following: [],
+    weekImpacts: [],
     remarks: work.remarks ?? [],
     answer: work.answer ?? null,
   };
@@ -50,9 +50,9 @@ async function worked(on: Database, asked: Asked, watch?: Watch): Promise<Worked
       rows: work.rows,
       shifts: checked,
       activity: await activityOf(asked, work, shifts),
-      subjects: work.about,
-      sites: [...work.sites, ...work.about.flatMap((one) => (one.kind === 'site' ? [one.id] : []))],
-      afterwards: work.afterwards,
+      subjects: work.subjects,
+      sites: [...work.sites, ...work.subjects.flatMap((one) => (one.kind === 'site' ? [one.id] : []))],
+      onCommitted: work.onCommitted,
       answer,
     },
   };
@@ -60,8 +60,8 @@ async function worked(on: Database, asked: Asked, watch?: Watch): Promise<Worked
 
 /** What is kept of a command; null where it changes nothing. */
 async function activityOf(
-  { actor, request: { id }, command: { kind }, digest }: Asked,
-  { title, rows }: Work,
+  { actor, request: { id }, command: { kind }, digest }: AcceptedRequest,
+  { title, rows }: CommandEffect,
   shifts: readonly ShiftEntry[],
 ) {
   if (rows.length === 0 && shifts.length === 0) return null;

@@ -9,7 +9,7 @@ import { loadShifts } from '@/data/week/shift-store';
 import { BUILT_IN_OWNER } from '../access/actor';
 import { changePlan } from '../plan/commands';
 import { MONDAY, NEXT, start } from '../week/testing';
-import { PREPARED } from './command';
+import { PREPARE_SHARE } from './command';
 import { runCommand } from './run';
 import { undoCommand } from './undo';
 
@@ -49,7 +49,7 @@ async function copy(meanwhile: () => Promise<void>, id = 'copy') {
   let worked = 0;
   const watch = {
     async come(share: number) {
-      if (share > PREPARED) {
+      if (share > PREPARE_SHARE) {
         worked++;
         await meanwhile();
       }
@@ -111,7 +111,7 @@ describe('a command that is worked out before it is written', () => {
   test('sent again is not done twice, and leaves nothing staged behind', async () => {
     const none = () => Promise.resolve();
     expect((await copy(none)).answer).toMatchObject({ ok: true });
-    expect((await copy(none)).answer).toMatchObject({ ok: true, following: [] });
+    expect((await copy(none)).answer).toMatchObject({ ok: true, weekImpacts: [] });
     expect(await next()).toHaveLength(62);
     const left = await db
       .selectFrom('sqlite_temp_master' as never)
@@ -130,7 +130,7 @@ describe('a command that is worked out before it is written', () => {
 
   test('can be stopped while it is being staged, and then nothing of it stays', async () => {
     const request = { id: 'copy', kind: 'week.start', input: { site: 'bistro', ...start } };
-    const watch = { come: (share: number) => Promise.resolve(share > PREPARED) };
+    const watch = { come: (share: number) => Promise.resolve(share > PREPARE_SHARE) };
     const answer = await runCommand(db, BUILT_IN_OWNER, request, { preview: false, watch, reader });
     expect(answer).toMatchObject({ ok: false, problem: { code: 'stopped' } });
     expect(await next()).toEqual([]);
@@ -147,7 +147,7 @@ describe('a command that is worked out before it is written', () => {
     let first = true;
     const watch = {
       async come(share: number) {
-        if (first && share > PREPARED) {
+        if (first && share > PREPARE_SHARE) {
           first = false;
           const changes = [
             { do: 'set' as const, id: one.id, shift: { note: 'keys' }, was: { note: one.note } },

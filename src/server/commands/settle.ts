@@ -11,11 +11,11 @@ import {
   shiftsChangedAfter,
 } from '@/data/activity/activity-store';
 import type { Database } from '@/data/database';
-import { type RowChange, writeRows } from '@/data/records/records';
+import { type RowChange, applyRowChanges } from '@/data/records/records';
 import { inTransaction } from '@/data/transaction';
 import { type StagedChanges, dropStaged, shiftsById, stageChanges } from '@/data/week/shift-store';
-import { type CheckedShifts, writeChecked } from '../week/write-shifts';
-import { PREPARED, type Watch } from './command';
+import { type CheckedShifts, applyChecked } from '../week/write-shifts';
+import { PREPARE_SHARE, type Watch } from './command';
 import type { CommandAnswer } from './payload';
 import { STOPPED } from './preview';
 
@@ -27,7 +27,7 @@ export interface Ready {
   readonly activity: SealedActivity | null;
   readonly subjects: readonly Subject[];
   readonly sites: readonly string[];
-  readonly afterwards?: (db: Database) => Promise<void>;
+  readonly onCommitted?: (db: Database) => Promise<void>;
   readonly answer: CommandAnswer;
 }
 
@@ -58,14 +58,14 @@ export async function settle(
       .execute(async (snapshot) => ({ seq: await lastSeq(snapshot), worked: await work(snapshot) }));
     if ('answer' in worked) return worked.answer;
     const { ready } = worked;
-    const answer = await givenUpWith(() => written(db, ready, watch, seq));
+    const answer = await withRollback(() => written(db, ready, watch, seq));
     if (answer.ok || answer.problem.code !== 'changed-meanwhile') return answer;
   }
-  return givenUpWith(() =>
+  return withRollback(() =>
     inTransaction(db, async (trx) => {
       const worked = await work(trx);
       if ('answer' in worked) return worked.answer;
-      return (await watch?.come(PREPARED)) ? STOPPED : write(trx, worked.ready);
+      return (await watch?.come(PREPARE_SHARE)) ? STOPPED : write(trx, worked.ready);
     }),
   );
 }
@@ -81,8 +81,8 @@ async function written(
     for (const { entry } of ready.shifts)
       staged.push(
         await stageChanges(db, entry.site, entry.changes, async (done) => {
-          const share = PREPARED + (1 - PREPARED) * (done / entry.changes.length);
-          if (watch && (await watch.come(share))) throw new GivenUp(STOPPED);
+          const share = PREPARE_SHARE + (1 - PREPARE_SHARE) * (done / entry.changes.length);
+          if (watch && (await watch.come(share))) throw new Rollback(STOPPED);
         }),
       );
     return await inTransaction(db, async (trx) =>
@@ -96,7 +96,7 @@ async function written(
 const MEANWHILE = fail('changed-meanwhile', 'this was changed elsewhere in the meantime');
 
 /** Gives up a transaction with something to answer. */
-class GivenUp extends Error {
+class Rollback extends Error {
   constructor(readonly answer: CommandAnswer) {
     super('given up');
   }
@@ -104,22 +104,22 @@ class GivenUp extends Error {
 
 async function write(
   trx: Database,
-  { rows, shifts, activity, subjects, sites, afterwards, answer }: Ready,
+  { rows, shifts, activity, subjects, sites, onCommitted, answer }: Ready,
   staged: readonly StagedChanges[] = [],
 ): Promise<CommandAnswer> {
-  const failed = await writeRows(trx, rows);
-  if (failed) throw new GivenUp(failed);
-  for (const [i, checked] of shifts.entries()) await writeChecked(trx, checked, staged[i]);
-  await afterwards?.(trx);
+  const failed = await applyRowChanges(trx, rows);
+  if (failed) throw new Rollback(failed);
+  for (const [i, checked] of shifts.entries()) await applyChecked(trx, checked, staged[i]);
+  await onCommitted?.(trx);
   if (activity) await keepActivity(trx, activity, subjects, sites);
   return answer;
 }
 
-async function givenUpWith(run: () => Promise<CommandAnswer>): Promise<CommandAnswer> {
+async function withRollback(run: () => Promise<CommandAnswer>): Promise<CommandAnswer> {
   try {
     return await run();
   } catch (error) {
-    if (error instanceof GivenUp) return error.answer;
+    if (error instanceof Rollback) return error.answer;
     if (/FOREIGN KEY/i.test((error as Error).message))
       return fail('in-use', 'something else stands on it by now, so it cannot go');
     throw error;

@@ -1,5 +1,5 @@
 import { afterAll, beforeEach, describe, expect, test } from '@jest/globals';
-import { readDate } from '@/core/time/day';
+import { parseDate } from '@/core/time/day';
 import { type Database, openDatabase } from '@/data/database';
 import { makeDemo } from '../../../demo/saltmere';
 import { BUILT_IN_OWNER } from '../access/actor';
@@ -13,7 +13,7 @@ import { undoCommand } from './undo';
 
 // Two people have the same form open. The first saves; what the second saves was opened before that.
 
-const MONDAY = readDate('2026-11-23')!;
+const MONDAY = parseDate('2026-11-23')!;
 let db: Database;
 let made = 0;
 

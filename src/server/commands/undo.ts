@@ -6,10 +6,10 @@ import { type RowChange, inverseOf, misfits } from '@/data/records/records';
 import type { Actor } from '../access/actor';
 import { checkScope } from '../access/permissions';
 import { now } from '../clock';
-import { REQUEST_ID, readInput } from '../input';
+import { REQUEST_ID, parseInput } from '../input';
 import { type CheckedShifts, type ShiftsChecked, checkShifts } from '../week/write-shifts';
 import type { Watch } from './command';
-import { tellMisfits } from './conflicts';
+import { misfitMessages } from './conflicts';
 import { COMMANDS } from './list';
 import type { CommandAnswer } from './payload';
 import { type Connections, type Worked, settle } from './settle';
@@ -34,7 +34,7 @@ export async function undoCommand(
   rest = false,
   { reader, watch }: Omit<Connections, 'db'> & { readonly watch?: Watch } = {},
 ): Promise<CommandAnswer> {
-  const form = readInput(
+  const form = parseInput(
     Joi.object<Undo>({ id: REQUEST_ID.required(), undoId: REQUEST_ID.required(), rest: Joi.boolean() }),
     { id, undoId, rest },
   );
@@ -51,13 +51,14 @@ async function worked(on: Database, actor: Actor, { id, undoId, rest }: Undo): P
   const where = [...sites, ...entry.shifts.map((one) => one.site)];
   const refused = await checkScope(on, actor, permission, { sites: where });
   if (refused) return { answer: refused };
-  const answer = { ok: true as const, title: entry.title, following: [], remarks: [], answer: null };
+  const answer = { ok: true as const, title: entry.title, weekImpacts: [], remarks: [], answer: null };
   if ((await undoneAmong(on, [id])).has(id)) return { answer };
   if (!entry.undoable)
     return { answer: fail('too-late', 'this was done too long ago to be taken back', 'id') };
   const rows = inverseOf(entry.rows);
   const unfit = await misfits(on, rows);
-  if (unfit.length > 0 && !rest) return { answer: await tellMisfits(on, unfit, rows.length > unfit.length) };
+  if (unfit.length > 0 && !rest)
+    return { answer: await misfitMessages(on, unfit, rows.length > unfit.length) };
   const fitting = rows.filter((row) => !unfit.includes(row));
   const checked: CheckedShifts[] = [];
   for (const { site, inverse } of entry.shifts) {

@@ -1,17 +1,17 @@
 import { checkOf } from '@/core/checks/list';
-import { type Words, wordsFor, writeMinor } from '@/core/checks/shared/messages';
+import { type Words, wordsFor, formatMinor } from '@/core/checks/shared/messages';
 import { difference } from '@/core/consequences/consequences';
 import { follow } from '@/core/consequences/follow';
 import { type Judgement, judge } from '@/core/consequences/judge';
 import type { Snag } from '@/core/checks/shared/snag';
-import { type Day, readDate, startOfWeek, writeDate } from '@/core/time/day';
+import { type Day, parseDate, startOfWeek, formatDate } from '@/core/time/day';
 import type { Database } from '@/data/database';
 import { listSites, namesOf } from '@/data/site/site-store';
-import { type PlanRows, peopleIn, readPlanRows, withRows, withShiftChanges } from '@/data/week/plan-rows';
+import { type PlanRows, peopleIn, loadPlanRows, withRows, withShiftChanges } from '@/data/week/plan-rows';
 import type { PlanMemory } from '@/data/week/plan-memory';
 import { planFromRows } from '@/data/week/plan-store';
-import type { Watch, Work } from './command';
-import type { Following } from './payload';
+import type { Watch, CommandEffect } from './command';
+import type { WeekImpact } from './payload';
 
 /** How many planned weeks of a site are looked at. */
 const WEEKS = 6;
@@ -23,14 +23,14 @@ const AT_ONCE = 8;
  * What work would do to planned weeks, worked out in memory: those it names, else the planned ones of its sites from
  * today's on and those that its shifts come to. Weeks in which nothing changes are left out. Null: it was stopped.
  */
-export async function following(
+export async function weekImpacts(
   db: Database,
   today: Day,
-  work: Pick<Work, 'rows' | 'sites' | 'shifts' | 'weeks'>,
+  work: Pick<CommandEffect, 'rows' | 'sites' | 'shifts' | 'weeks'>,
   watch?: Watch,
   memory?: PlanMemory,
-): Promise<Following[] | null> {
-  const changed: Following[] = [];
+): Promise<WeekImpact[] | null> {
+  const changed: WeekImpact[] = [];
   const names = namesOf(await listSites(db));
   const people = peopleOf(work);
   for (const site of new Set(work.sites)) {
@@ -40,7 +40,7 @@ export async function following(
     for (const weeks of inRuns([...firsts].sort((a, b) => a - b))) {
       if (await watch?.come(0)) return null;
       const span = [site, weeks[0], weeks.at(-1)! + 7, people] as const;
-      const before = memory ? await memory.rows(db, ...span) : await readPlanRows(db, ...span);
+      const before = memory ? await memory.rows(db, ...span) : await loadPlanRows(db, ...span);
       const after = (work.shifts ?? []).reduce(
         (rows, one) => withShiftChanges(rows, one.site, one.changes),
         withRows(before, work.rows),
@@ -56,7 +56,7 @@ export async function following(
 }
 
 /** Everybody who may come to belong to a plan. */
-function peopleOf({ rows, shifts = [] }: Pick<Work, 'rows' | 'shifts'>): string[] {
+function peopleOf({ rows, shifts = [] }: Pick<CommandEffect, 'rows' | 'shifts'>): string[] {
   const named = shifts.flatMap(({ changes }) =>
     changes.flatMap((change) => ('shift' in change && change.shift.person ? [change.shift.person] : [])),
   );
@@ -79,17 +79,17 @@ async function weeksOf(
   site: string,
   weekStart: number,
   today: Day,
-  shifts: NonNullable<Work['shifts']>,
+  shifts: NonNullable<CommandEffect['shifts']>,
 ): Promise<Iterable<Day>> {
   const dates = await db
     .selectFrom('shift')
     .select('date')
     .distinct()
     .where('site_id', '=', site)
-    .where('date', '>=', writeDate(startOfWeek(today, weekStart)))
+    .where('date', '>=', formatDate(startOfWeek(today, weekStart)))
     .orderBy('date')
     .execute();
-  const planned = new Set(dates.map(({ date }) => startOfWeek(readDate(date)!, weekStart)));
+  const planned = new Set(dates.map(({ date }) => startOfWeek(parseDate(date)!, weekStart)));
   const coming = shifts
     .filter((one) => one.site === site)
     .flatMap((one) => one.changes)
@@ -118,7 +118,7 @@ function lineOf(
   before: PlanRows,
   after: PlanRows,
   names: ReadonlyMap<string, string>,
-): Following | null {
+): WeekImpact | null {
   const old = judgedAt(before, site, week);
   // By its dates: the site's week may begin on another day now.
   const stored = planFromRows(after, site, week, 7);
@@ -127,8 +127,8 @@ function lineOf(
   const { appeared, cleared, paidMinutes, cost } = difference(old, follow(old, plan));
   if (appeared.length === 0 && cleared.length === 0 && paidMinutes === 0 && cost === 0) return null;
   const [was, is] = [old.plan, plan].map((one) => wordsFor(one, hourFormat, names));
-  const say = (snag: Snag, words: Words) => checkOf(snag.code)!.say(snag, words);
-  const money = writeMinor(Math.abs(cost), plan.site.currency);
+  const say = (snag: Snag, words: Words) => checkOf(snag.code)!.message(snag, words);
+  const money = formatMinor(Math.abs(cost), plan.site.currency);
   return {
     site,
     siteName: plan.site.name,

@@ -1,7 +1,7 @@
 import Joi from 'joi';
 import { fail } from '@/core/plan/change';
-import { writeDate } from '@/core/time/day';
-import { readRows, readRowsOf, rowChanges } from '@/data/records/records';
+import { formatDate } from '@/core/time/day';
+import { loadRows, loadRowsOf, rowChanges } from '@/data/records/records';
 import { command } from '../commands/command';
 import { ID } from '../input';
 import { NEEDS } from '../site/schema';
@@ -14,9 +14,9 @@ export const saveNeeds = command<'needs.save', { site: string; needs: NeedsDraft
   scope: ({ site }) => ({ sites: [site] }),
   input: Joi.object({ site: ID.required(), needs: NEEDS.required() }).required(),
   async prepare({ db }, { site, needs }) {
-    const [row] = await readRows(db, 'site', { id: site });
+    const [row] = await loadRows(db, 'site', { id: site });
     if (!row) return fail('unknown', 'there is no such site', 'site');
-    const roles = new Set((await readRows(db, 'site_role', { site_id: site })).map((r) => r.role_id));
+    const roles = new Set((await loadRows(db, 'site_role', { site_id: site })).map((r) => r.role_id));
     for (const [i, set] of needs.sets.entries()) {
       const at = set.rows.findIndex((need) => need.role !== null && !roles.has(need.role));
       if (at >= 0) return fail('unknown', 'no such role here', `input.needs.sets[${i}].rows[${at}].role`);
@@ -24,8 +24,8 @@ export const saveNeeds = command<'needs.save', { site: string; needs: NeedsDraft
     const variants = new Set(needs.sets.filter((set) => set.name !== null).map((set) => set.id));
     const lost = needs.dates.findIndex(({ set }) => !variants.has(set));
     if (lost >= 0) return fail('unknown', 'no such variant', `input.needs.dates[${lost}].set`);
-    const before = await readRows(db, 'need_set', { site_id: site });
-    const taken = await readRowsOf(
+    const before = await loadRows(db, 'need_set', { site_id: site });
+    const taken = await loadRowsOf(
       db,
       'need_set',
       'id',
@@ -33,7 +33,7 @@ export const saveNeeds = command<'needs.save', { site: string; needs: NeedsDraft
     );
     if (taken.some((set) => set.site_id !== site))
       return fail('taken', 'this id belongs to another site', 'input');
-    const rowsBefore = await readRowsOf(
+    const rowsBefore = await loadRowsOf(
       db,
       'need',
       'set_id',
@@ -43,7 +43,7 @@ export const saveNeeds = command<'needs.save', { site: string; needs: NeedsDraft
       id,
       site_id: site,
       name: name?.trim() ?? null,
-      since: since === null ? null : writeDate(since),
+      since: since === null ? null : formatDate(since),
     }));
     // A need that says the same keeps its id, so that one that stays is not written again.
     const keyOf = (set: unknown, role: unknown, weekday: unknown, from: unknown) =>
@@ -71,17 +71,21 @@ export const saveNeeds = command<'needs.save', { site: string; needs: NeedsDraft
         };
       });
     });
-    const dates = needs.dates.map(({ date, set }) => ({ site_id: site, date: writeDate(date), set_id: set }));
+    const dates = needs.dates.map(({ date, set }) => ({
+      site_id: site,
+      date: formatDate(date),
+      set_id: set,
+    }));
     return {
       ok: true,
       work: {
         title: `Needs of ${row.name}`,
         rows: [
-          ...rowChanges('need_date', await readRows(db, 'need_date', { site_id: site }), dates),
+          ...rowChanges('need_date', await loadRows(db, 'need_date', { site_id: site }), dates),
           ...rowChanges('need', rowsBefore, rowsAfter),
           ...rowChanges('need_set', before, after),
         ],
-        about: [{ kind: 'site', id: site }],
+        subjects: [{ kind: 'site', id: site }],
         sites: [site],
       },
     };

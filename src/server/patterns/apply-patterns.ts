@@ -1,16 +1,16 @@
 import { randomUUID } from 'node:crypto';
 import { type Change, type Result, fail } from '@/core/plan/change';
 import { type Pattern, occurrencesOf } from '@/core/patterns/pattern';
-import { type WrittenOut, writeOut } from '@/core/patterns/materialize';
+import { type Materialized, materialize } from '@/core/patterns/materialize';
 import type { Shift } from '@/core/plan/types';
 import { type Day, startOfWeek } from '@/core/time/day';
 import { counted } from '@/core/time/format';
 import type { RowChange } from '@/data/records/records';
 import { listSites, namesOf } from '@/data/site/site-store';
 import { type StoredPlan, loadPlan } from '@/data/week/plan-store';
-import { loadLeftOut } from '@/data/week/repeat-store';
-import type { Context, Work } from '../commands/command';
-import { saysOf } from '../week/messages';
+import { loadPatternExceptions } from '@/data/week/repeat-store';
+import type { Context, CommandEffect } from '../commands/command';
+import { remarksOf } from '../week/messages';
 
 /** Patterns that change, and how far their shifts are looked at. */
 export interface PatternWork {
@@ -30,15 +30,15 @@ export interface PatternWork {
 }
 
 /** Works the shifts out that go with changed patterns, week by week. */
-export async function writtenInto(
+export async function applyPatterns(
   { db, today, watch }: Context,
   site: string,
   { rows, title, patterns, series, from, to }: PatternWork,
-): Promise<Result<{ work: Work }>> {
+): Promise<Result<{ work: CommandEffect }>> {
   const all = await listSites(db);
   const line = all.find((one) => one.id === site)!;
   const names = namesOf(all);
-  const leftOut = await loadLeftOut(
+  const leftOut = await loadPatternExceptions(
     db,
     patterns.map(({ pattern }) => pattern.id),
   );
@@ -49,14 +49,14 @@ export async function writtenInto(
   for (let week = startOfWeek(from, line.weekStart); week < to; week += 7) {
     if (await watch?.come(0)) return fail('stopped', 'stopped; nothing was changed');
     const stored = (await loadPlan(db, site, week, 7))!;
-    const says = saysOf(stored.plan, stored.hourFormat, names);
+    const says = remarksOf(stored.plan, stored.hourFormat, names);
     const mine: Change[] = [];
-    const take = (out: WrittenOut) => {
+    const take = (out: Materialized) => {
       mine.push(...out.changes);
       for (const key of Object.keys(sums) as (keyof typeof sums)[]) sums[key] += out[key];
       remarks.push(...out.remarks.map(({ shift, what, barrier }) => says.remark(shift, what, barrier)));
     };
-    if (series) take(goOver(stored, series, from));
+    if (series) take(transferSeries(stored, series, from));
     else
       for (const { pattern, adds, until } of patterns) {
         const first = Math.max(week, from, today);
@@ -73,7 +73,15 @@ export async function writtenInto(
         };
         const ahead = (id: string) => published.has(id);
         take(
-          writeOut(plan, pattern, given, leftOut.get(pattern.id)!, ahead, randomUUID, adds && week < until),
+          materialize(
+            plan,
+            pattern,
+            given,
+            leftOut.get(pattern.id)!,
+            ahead,
+            randomUUID,
+            adds && week < until,
+          ),
         );
       }
     if (mine.length > 0) weeks.push(week);
@@ -94,7 +102,7 @@ export async function writtenInto(
     work: {
       title,
       rows,
-      about: [{ kind: 'site', id: site }],
+      subjects: [{ kind: 'site', id: site }],
       sites: [site],
       weeks: weeks.slice(0, 12),
       shifts: [{ site, changes }],
@@ -111,15 +119,15 @@ function stays(count: number): string {
 }
 
 /** The standing shifts of one shift of one member, from a date on, as what goes on in its place has them. */
-function goOver(
+function transferSeries(
   { plan, published }: StoredPlan,
   { old, after, tail, published: toldToo }: NonNullable<PatternWork['series']>,
   from: Day,
-): WrittenOut {
+): Materialized {
   const out = new Set(published.map(({ id }) => id));
   const mine = plan.shifts.filter((shift) => {
     const source = shift.detail?.pattern;
-    return source?.id === old.id && source.on >= from && source.key.endsWith(` ${tail}`);
+    return source?.id === old.id && source.originalDate >= from && source.key.endsWith(` ${tail}`);
   });
   // Under the new pattern they are its own; what was changed by hand stays as somebody made it.
   const ids = new Set(mine.map(({ id }) => id));
@@ -146,7 +154,7 @@ function goOver(
     ...over,
     shifts: over.shifts.map((shift) => (ids.has(shift.id) ? shift : aside(shift, pattern.id))),
   };
-  const written = writeOut(others, pattern, given, new Set(), isOut, randomUUID, false);
+  const written = materialize(others, pattern, given, new Set(), isOut, randomUUID, false);
   // What stays goes over too: it still belongs to the pattern, and can follow it again.
   const touched = new Set(written.changes.flatMap((change) => ('id' in change ? [change.id] : [])));
   const isNew = after !== null && after.id !== old.id;

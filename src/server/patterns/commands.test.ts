@@ -1,5 +1,5 @@
 import { beforeEach, describe, expect, test } from '@jest/globals';
-import { formOf } from '@/core/plan/shift-spec';
+import { toShiftSpec } from '@/core/plan/shift-spec';
 import { shift as bare } from '@/core/testing';
 import { loadPatterns } from '@/data/week/repeat-store';
 import { BUILT_IN_OWNER } from '../access/actor';
@@ -36,7 +36,10 @@ describe('a pattern', () => {
       {
         do: 'set',
         id: first.id,
-        shift: { from: 900, detail: { ...first.detail!, pattern: { ...first.detail!.pattern!, own: true } } },
+        shift: {
+          from: 900,
+          detail: { ...first.detail!, pattern: { ...first.detail!.pattern!, overridden: true } },
+        },
       },
       { do: 'remove', id: third.id },
     ]);
@@ -67,7 +70,7 @@ describe('a pattern', () => {
 
   test('moved to another week by hand it is not written again where it was', async () => {
     const [, second] = await ofPattern();
-    const pattern = { ...second.detail!.pattern!, own: true };
+    const pattern = { ...second.detail!.pattern!, overridden: true };
     await edit([
       { do: 'set', id: second.id, shift: { date: NEXT + 18, detail: { ...second.detail!, pattern } } },
     ]);
@@ -87,10 +90,13 @@ describe('a pattern', () => {
       {
         do: 'set',
         id: third.id,
-        shift: { from: 900, detail: { ...third.detail!, pattern: { ...third.detail!.pattern!, own: true } } },
+        shift: {
+          from: 900,
+          detail: { ...third.detail!, pattern: { ...third.detail!.pattern!, overridden: true } },
+        },
       },
     ]);
-    const form = { ...formOf(second), from: 780 };
+    const form = { ...toShiftSpec(second), from: 780 };
     const input = { shift: second.id, scope: 'later', form };
     const preview = await done('pattern.change', input, true);
     expect(preview.remarks).toEqual(['2 shifts changed. 1 changed by hand stays as it is.']);
@@ -118,7 +124,7 @@ describe('a pattern', () => {
     const [, second, third] = await ofPattern();
     await edit([{ do: 'remove', id: third.id }]);
     const ran = id();
-    const input = { shift: second.id, scope: 'later', form: { ...formOf(second), from: 780 } };
+    const input = { shift: second.id, scope: 'later', form: { ...toShiftSpec(second), from: 780 } };
     const asked = { id: ran, kind: 'pattern.change', input: { site: 'bistro', ...input } };
     expect((await runCommand(db, BUILT_IN_OWNER, asked, { preview: false })).ok).toBe(true);
     const again = { ...start, weeks: [NEXT + 14, NEXT + 28], source: { from: 'patterns', ids: null } };
@@ -150,11 +156,11 @@ describe('a pattern', () => {
 
   test('changed from its first date on is changed itself, not ended and begun anew', async () => {
     const [first] = await ofPattern();
-    const form = { ...formOf(first), from: 780 };
+    const form = { ...toShiftSpec(first), from: 780 };
     await done('pattern.change', { shift: first.id, scope: 'later', form });
     expect(await times()).toEqual(['0: 13-17', '1: 13-17', '2: 13-17', '3: 13-17']);
     const mine = (await loadPatterns(db, 'bistro')).filter((one) => one.name === 'Stocktake');
-    expect(mine.map((one) => [one.id, one.stops, one.shifts[0].from])).toEqual([['stocktake', [], 780]]);
+    expect(mine.map((one) => [one.id, one.endings, one.shifts[0].from])).toEqual([['stocktake', [], 780]]);
     await done('pattern.change', { shift: (await ofPattern())[0].id, scope: 'later', form: null });
     expect(await ofPattern()).toEqual([]);
     expect((await loadPatterns(db, 'bistro')).map((one) => one.name)).toEqual(['Lead turns']);
@@ -171,7 +177,7 @@ describe('a pattern', () => {
     await done('pattern.change', {
       shift: third.id,
       scope: 'unpublished',
-      form: { ...formOf(third), to: 1080 },
+      form: { ...toShiftSpec(third), to: 1080 },
     });
     expect(await times()).toEqual(['0: 14-17', '1: 14-18', '2: 14-18', '3: 14-18']);
     await done('pattern.change', { shift: third.id, scope: 'unpublished', form: null });
@@ -180,7 +186,12 @@ describe('a pattern', () => {
 
   test('given to another from then on', async () => {
     const [, second] = await ofPattern();
-    await done('pattern.change', { shift: second.id, scope: 'later', form: formOf(second), person: 'dario' });
+    await done('pattern.change', {
+      shift: second.id,
+      scope: 'later',
+      form: toShiftSpec(second),
+      person: 'dario',
+    });
     expect((await ofPattern()).map((one) => one.person)).toEqual(['jonas', 'dario', 'dario', 'dario']);
   });
 

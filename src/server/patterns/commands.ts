@@ -2,13 +2,13 @@ import { randomUUID } from 'node:crypto';
 import Joi from 'joi';
 import { type Problem, type Result, fail } from '@/core/plan/change';
 import { type Pattern, patternFault } from '@/core/patterns/pattern';
-import { readRule } from '@/core/patterns/rule';
+import { parseRule } from '@/core/patterns/rule';
 import { type Scope, editSeries } from '@/core/patterns/scope';
 import type { Shift } from '@/core/plan/types';
-import { type Day, readDate, startOfWeek } from '@/core/time/day';
-import { writeLongDay } from '@/core/time/format';
+import { type Day, parseDate, startOfWeek } from '@/core/time/day';
+import { formatLongDay } from '@/core/time/format';
 import type { Database } from '@/data/database';
-import { type Row, type RowChange, type Value, readRows, rowChanges } from '@/data/records/records';
+import { type Row, type RowChange, type Value, loadRows, rowChanges } from '@/data/records/records';
 import { listSites } from '@/data/site/site-store';
 import { loadPatterns, patternOf, patternRow } from '@/data/week/repeat-store';
 import { loadPublished, loadShifts } from '@/data/week/shift-store';
@@ -17,7 +17,7 @@ import { ID } from '../input';
 
 import { FORM, PATTERN } from '../week/schema';
 import type { PatternChange } from '../week/payload';
-import { writtenInto } from './apply-patterns';
+import { applyPatterns } from './apply-patterns';
 
 /** Weeks into which a new or changed pattern is written at once; later ones get it when they are started. */
 const MOST_WEEKS_AHEAD = 26;
@@ -37,14 +37,14 @@ export const savePattern = command<'pattern.save', { site: string; pattern: Patt
     const found = await surroundings(context, site);
     if (!found.ok) return found;
     const { line, patterns } = found.value;
-    const read = pattern.rule === null ? null : readRule(pattern.rule);
+    const read = pattern.rule === null ? null : parseRule(pattern.rule);
     if (read && !read.ok) return at(read, 'input.pattern');
     const clean = { ...pattern, rule: read ? read.rule : null, name: pattern.name.trim() };
     const times = clean.shifts.findIndex(({ from, to }) => to <= from || to > from + 1440);
     if (times >= 0)
       return fail('time', 'a shift has no length, or more than a day', `input.pattern.shifts[${times}]`);
     const roles = new Set(
-      (await readRows(context.db, 'site_role', { site_id: site })).map((row) => row.role_id),
+      (await loadRows(context.db, 'site_role', { site_id: site })).map((row) => row.role_id),
     );
     const lost = clean.shifts.findIndex(({ role }) => role !== null && !roles.has(role));
     if (lost >= 0) return fail('unknown', 'this site has no such role', `input.pattern.shifts[${lost}].role`);
@@ -64,7 +64,7 @@ export const savePattern = command<'pattern.save', { site: string; pattern: Patt
     );
     const last = await lastShiftOf(context.db, site, pattern.id);
     const end = Math.max(first + weeks * 7, last === null ? first : startOfWeek(last, line.weekStart) + 7);
-    return writtenInto(context, site, {
+    return applyPatterns(context, site, {
       rows: rowChanges('pattern', before ? [patternRow(site, before)] : [], [patternRow(site, clean)]),
       title: `Pattern ${clean.name}`,
       patterns: [{ pattern: clean, adds: true, until: first + weeks * 7 }],
@@ -87,8 +87,8 @@ export const removePattern = command<'pattern.remove', { site: string; id: strin
     const pattern = found.value.patterns.find((one) => one.id === id);
     if (!pattern) return fail('unknown', 'there is no such pattern', 'input.id');
     const last = (await lastShiftOf(context.db, site, id)) ?? context.today;
-    const leftOut = await readRows(context.db, 'left_out', { pattern_id: id });
-    return writtenInto(context, site, {
+    const leftOut = await loadRows(context.db, 'left_out', { pattern_id: id });
+    return applyPatterns(context, site, {
       rows: [
         ...rowChanges('left_out', leftOut, []),
         ...rowChanges('pattern', [patternRow(site, pattern)], []),
@@ -124,7 +124,7 @@ export const changePattern = command<'pattern.change', PatternChange>({
       .where('id', '=', id)
       .where('site_id', '=', site)
       .executeTakeFirst();
-    const date = row && readDate(row.date)!;
+    const date = row && parseDate(row.date)!;
     const shift =
       date === undefined
         ? undefined
@@ -144,13 +144,13 @@ export const changePattern = command<'pattern.change', PatternChange>({
     const next = editSeries(pattern, series, randomUUID(), weekStart);
     const faults = next.after ? patternFault(next.after, weekStart) : { ok: true as const };
     if (!faults.ok) return at(faults, 'input.form');
-    const leftOut = await readRows(db, 'left_out', { pattern_id: pattern.id });
-    return writtenInto(context, site, {
+    const leftOut = await loadRows(db, 'left_out', { pattern_id: pattern.id });
+    return applyPatterns(context, site, {
       rows: seriesRows(site, pattern, next, leftOut, (key) => {
         const [on, ...tail] = String(key).split(' ');
         return Number(on) >= from && tail.join(' ') === `${member} ${part}`;
       }),
-      title: `${pattern.name}: ${form === null ? 'ended' : 'changed'} from ${writeLongDay(from)} on`,
+      title: `${pattern.name}: ${form === null ? 'ended' : 'changed'} from ${formatLongDay(from)} on`,
       series: {
         old: pattern,
         after: next.after,
@@ -193,7 +193,7 @@ async function beginning(
   last: Day,
 ): Promise<Day | null> {
   const source = shift.detail!.pattern!;
-  if (scope === 'later') return source.on;
+  if (scope === 'later') return source.originalDate;
   const tail = source.key.slice(source.key.indexOf(' '));
   const first = Math.min(today, shift.date);
   const rows = (await loadShifts(db, site, first, last + 1)).filter((one) => {
@@ -201,7 +201,7 @@ async function beginning(
     return from?.id === pattern.id && from.key.endsWith(tail);
   });
   const out = new Set((await loadPublished(db, site, first, last + 1)).map(({ id }) => id));
-  const free = rows.filter((one) => !out.has(one.id)).map((one) => one.detail!.pattern!.on);
+  const free = rows.filter((one) => !out.has(one.id)).map((one) => one.detail!.pattern!.originalDate);
   return free.length === 0 ? null : Math.min(...free);
 }
 
@@ -220,7 +220,7 @@ async function lastShiftOf(db: Database, site: string, pattern: string): Promise
     .where('site_id', '=', site)
     .where(patternOf, '=', pattern)
     .executeTakeFirst();
-  return row?.last ? readDate(String(row.last)) : null;
+  return row?.last ? parseDate(String(row.last)) : null;
 }
 
 function at({ problem }: { readonly problem: Problem }, root: string): { ok: false; problem: Problem } {

@@ -2,15 +2,15 @@ import { randomUUID } from 'node:crypto';
 import Joi from 'joi';
 import { type Problem, fail } from '@/core/plan/change';
 import type { Day } from '@/core/time/day';
-import { writeDate } from '@/core/time/day';
-import { writeLongDay } from '@/core/time/format';
+import { formatDate } from '@/core/time/day';
+import { formatLongDay } from '@/core/time/format';
 import type { Database } from '@/data/database';
 import { businessMoney } from '@/data/money';
-import { NO_ROWS, type PersonRows, personChanges, readPeopleRows } from '@/data/people/person-rows';
+import { NO_ROWS, type PersonRows, personChanges, loadPeopleRows } from '@/data/people/person-rows';
 import type { Subject } from '@/data/activity/activity-store';
-import { type RowChange, readRows, readRowsOf, rowChanges } from '@/data/records/records';
+import { type RowChange, loadRows, loadRowsOf, rowChanges } from '@/data/records/records';
 import { BUSINESS } from '../access/permissions';
-import { type Work, command } from '../commands/command';
+import { type CommandEffect, command } from '../commands/command';
 import { ID } from '../input';
 import { NAME } from '../site/schema';
 import { PATCH, PERSON, VERSION } from './schema';
@@ -57,12 +57,12 @@ export interface Writing {
  * the last day turned open. Refuses two people with one number, and roles, sites and managers that are not there.
  * `made`: ids of roles, sites and fields that are made in the same step.
  */
-export async function writePeople(
+export async function peopleEffect(
   db: Database,
   today: Day,
   writings: readonly Writing[],
   made: readonly string[] = [],
-): Promise<{ ok: true; work: Omit<Work, 'title'> } | { ok: false; problem: Problem }> {
+): Promise<{ ok: true; work: Omit<CommandEffect, 'title'> } | { ok: false; problem: Problem }> {
   const wrong = await wrongReference(db, writings, made);
   if (wrong) return wrong;
   const money = await businessMoney(db);
@@ -87,7 +87,7 @@ export async function writePeople(
   const { shifts, remarks } = await shiftsAfterLeaving(db, today, writings);
   for (const { site } of shifts) sites.add(site);
   for (const site of sites) about.push({ kind: 'site', id: site });
-  return { ok: true, work: { rows, about, sites: [...sites], shifts, remarks } };
+  return { ok: true, work: { rows, subjects: about, sites: [...sites], shifts, remarks } };
 }
 
 async function wrongReference(
@@ -98,7 +98,7 @@ async function wrongReference(
   const known = async (table: 'site' | 'role' | 'person' | 'field', ids: Iterable<string>) =>
     new Set([
       ...made,
-      ...(await readRowsOf(db, table, 'id', [...new Set(ids)])).map((row) => String(row.id)),
+      ...(await loadRowsOf(db, table, 'id', [...new Set(ids)])).map((row) => String(row.id)),
     ]);
   const drafts = writings.map(({ after }) => after);
   const sites = await known(
@@ -144,7 +144,7 @@ async function takenNumber(
   const twice = numbers.find((number, i) => numbers.indexOf(number) < i);
   if (twice !== undefined)
     return fail('taken', `two people would have the number ${twice}`, 'input.person.number');
-  const others = (await readRowsOf(db, 'person', 'number', numbers)).find((row) => !mine.has(String(row.id)));
+  const others = (await loadRowsOf(db, 'person', 'number', numbers)).find((row) => !mine.has(String(row.id)));
   return others
     ? fail('taken', `${others.name} has the number ${others.number}`, 'input.person.number')
     : null;
@@ -154,18 +154,18 @@ async function shiftsAfterLeaving(
   db: Database,
   today: Day,
   writings: readonly Writing[],
-): Promise<{ shifts: NonNullable<Work['shifts']>; remarks: string[] }> {
+): Promise<{ shifts: NonNullable<CommandEffect['shifts']>; remarks: string[] }> {
   const bySite = new Map<string, { do: 'set'; id: string; shift: { person: null } }[]>();
   const remarks: string[] = [];
   for (const { id, before, after } of writings) {
     const was = before.person[0]?.employed_to ?? null;
-    if (after.employedTo === null || writeDate(after.employedTo) === was) continue;
+    if (after.employedTo === null || formatDate(after.employedTo) === was) continue;
     const from = Math.max(after.employedTo + 1, today);
     const shifts = await db
       .selectFrom('shift')
       .select(['id', 'site_id'])
       .where('person_id', '=', id)
-      .where('date', '>=', writeDate(from))
+      .where('date', '>=', formatDate(from))
       .orderBy('date')
       .execute();
     for (const shift of shifts)
@@ -175,7 +175,7 @@ async function shiftsAfterLeaving(
       ]);
     if (shifts.length > 0)
       remarks.push(
-        `${after.name} leaves after ${writeLongDay(after.employedTo)}: ${shifts.length} ` +
+        `${after.name} leaves after ${formatLongDay(after.employedTo)}: ${shifts.length} ` +
           `${shifts.length === 1 ? 'shift' : 'shifts'} after that ${shifts.length === 1 ? 'turns' : 'turn'} open.`,
       );
   }
@@ -209,7 +209,7 @@ export const addPeople = command<
         roles: role === null ? [] : [{ role, until: null }],
       },
     }));
-    const written = await writePeople(db, today, writings);
+    const written = await peopleEffect(db, today, writings);
     if (!written.ok) return written;
     const title = people.length === 1 ? `Added ${people[0].name}` : `Added ${people.length} people`;
     return { ok: true, work: { ...written.work, title, answer: writings[0].id } };
@@ -223,9 +223,9 @@ export const savePerson = command<'person.save', { id: string; person: PersonDra
   scope: ({ id, person }) => ({ people: [id], sites: person.sites }),
   input: Joi.object({ id: ID.required(), person: PERSON.required() }).required(),
   async prepare({ db, today }, { id, person }) {
-    const before = (await readPeopleRows(db, [id])).get(id);
+    const before = (await loadPeopleRows(db, [id])).get(id);
     if (!before) return fail('unknown', 'there is no such person', 'id');
-    const written = await writePeople(db, today, [{ id, before, after: person }]);
+    const written = await peopleEffect(db, today, [{ id, before, after: person }]);
     return written.ok ? { ok: true, work: { ...written.work, title: `Changed ${person.name}` } } : written;
   },
 });
@@ -258,7 +258,7 @@ export const changePeople = command<'people.change', { ids: readonly string[]; p
     patch: PATCH.required(),
   }).required(),
   async prepare({ db, today }, { ids, patch }) {
-    const people = await readPeopleRows(db, ids);
+    const people = await loadPeopleRows(db, ids);
     const money = await businessMoney(db);
     const writings = [...people].map(([id, before]) => ({
       id,
@@ -266,7 +266,7 @@ export const changePeople = command<'people.change', { ids: readonly string[]; p
       after: patched(draftOf(before, money), patch),
     }));
     if (writings.length === 0) return fail('unknown', 'none of these people is there', 'ids');
-    const written = await writePeople(db, today, writings);
+    const written = await peopleEffect(db, today, writings);
     if (!written.ok) return written;
     const who = writings.length === 1 ? writings[0].after.name : `${writings.length} people`;
     return { ok: true, work: { ...written.work, title: `Changed ${who}` } };
@@ -296,9 +296,9 @@ export const saveAvailability = command<
     versions: Joi.array().items(VERSION).max(200).unique('id').required(),
   }).required(),
   async prepare({ db }, { person, versions }) {
-    const before = (await readPeopleRows(db, [person])).get(person);
+    const before = (await loadPeopleRows(db, [person])).get(person);
     if (!before) return fail('unknown', 'there is no such person', 'person');
-    const taken = await readRowsOf(
+    const taken = await loadRowsOf(
       db,
       'availability',
       'id',
@@ -312,7 +312,7 @@ export const saveAvailability = command<
       work: {
         title: `Availability of ${before.person[0].name}`,
         rows: personChanges(before, versionRows(person, versions)),
-        about: [{ kind: 'person', id: person }, ...sites.map((id) => ({ kind: 'site' as const, id }))],
+        subjects: [{ kind: 'person', id: person }, ...sites.map((id) => ({ kind: 'site' as const, id }))],
         sites,
       },
     };
@@ -332,20 +332,20 @@ export const saveFields = command<'fields.save', { fields: readonly { id: string
       .required(),
   }).required(),
   async prepare({ db }, { fields }) {
-    const before = await readRows(db, 'field', {});
+    const before = await loadRows(db, 'field', {});
     const after = fields.map((field, position) => ({
       id: field.id ?? `field-${randomUUID().slice(0, 8)}`,
       name: field.name.trim(),
       position,
     }));
     const gone = before.map((row) => String(row.id)).filter((id) => !after.some((field) => field.id === id));
-    const values = await readRowsOf(db, 'person_field', 'field_id', gone);
+    const values = await loadRowsOf(db, 'person_field', 'field_id', gone);
     return {
       ok: true,
       work: {
         title: 'Own fields of people',
         rows: [...rowChanges('person_field', values, []), ...rowChanges('field', before, after)],
-        about: [],
+        subjects: [],
         sites: [],
         remarks:
           values.length > 0

@@ -1,15 +1,15 @@
-import { spelledOut } from '@/core/availability/normalize';
+import { normalized } from '@/core/availability/normalize';
 import { versionOn } from '@/core/availability/versions';
-import { type Day, writeDate } from '@/core/time/day';
+import { type Day, formatDate } from '@/core/time/day';
 import { bareHours } from '@/core/time/format';
 import type { Database } from '@/data/database';
 import { businessMoney } from '@/data/money';
-import { readPeopleRows } from '@/data/people/person-rows';
-import { readRows } from '@/data/records/records';
+import { loadPeopleRows } from '@/data/people/person-rows';
+import { loadRows } from '@/data/records/records';
 import { DAY_FIELDS, PEOPLE_FIELDS } from '@/formats/people/columns';
-import { writeDayCell } from '@/formats/people/values';
-import { writeCsv } from '@/formats/table/csv';
-import { writeXlsx } from '@/formats/table/xlsx';
+import { formatDayCell } from '@/formats/people/values';
+import { formatCsv } from '@/formats/table/csv';
+import { formatXlsx } from '@/formats/table/xlsx';
 import { type Problem } from '@/core/plan/change';
 import { checkAccess } from '../access/permissions';
 import type { Actor } from '../access/actor';
@@ -37,18 +37,18 @@ export async function exportLines(
   const today = await todayOf(db);
   const money = await businessMoney(db);
   const names = async (table: 'role' | 'site' | 'person') =>
-    new Map((await readRows(db, table, {})).map((row) => [String(row.id), String(row.name)]));
+    new Map((await loadRows(db, table, {})).map((row) => [String(row.id), String(row.name)]));
   const known: Names = {
     roles: await names('role'),
     sites: await names('site'),
     people: await names('person'),
   };
-  const fields = (await readRows(db, 'field', {})).sort((a, b) => Number(a.position) - Number(b.position));
+  const fields = (await loadRows(db, 'field', {})).sort((a, b) => Number(a.position) - Number(b.position));
   const ids = (await db.selectFrom('person').select('id').orderBy('name').execute()).map((row) => row.id);
   const lines: string[][] = [
     [...FIELDS.map((field) => field.name), ...fields.map((field) => String(field.name))],
   ];
-  for (const rows of (await readPeopleRows(db, ids)).values()) {
+  for (const rows of (await loadPeopleRows(db, ids)).values()) {
     const person = draftOf(rows, money);
     if (site !== null && !person.sites.includes(site)) continue;
     const version = versionOn(versionsOf(rows), today);
@@ -62,7 +62,7 @@ export async function exportLines(
 
 /** The lines as a file. */
 export async function exportFile(lines: string[][], form: 'csv' | 'xlsx'): Promise<Uint8Array> {
-  return form === 'csv' ? new TextEncoder().encode(writeCsv(lines)) : writeXlsx('People', lines);
+  return form === 'csv' ? new TextEncoder().encode(formatCsv(lines)) : formatXlsx('People', lines);
 }
 
 function textOf(
@@ -76,7 +76,7 @@ function textOf(
     case 'birthDate':
     case 'employedFrom':
     case 'employedTo':
-      return person[field] === null ? '' : writeDate(person[field]);
+      return person[field] === null ? '' : formatDate(person[field]);
     case 'contractMinutes':
     case 'maxWeekMinutes':
     case 'standardDayMinutes':
@@ -91,7 +91,7 @@ function textOf(
       return person.roles
         .map(
           ({ role, until }) =>
-            `${names.roles.get(role) ?? ''}${until === null ? '' : ` until ${writeDate(until)}`}`,
+            `${names.roles.get(role) ?? ''}${until === null ? '' : ` until ${formatDate(until)}`}`,
         )
         .join('; ');
     case 'groups':
@@ -109,7 +109,7 @@ function textOf(
     default: {
       if (!version || version.blocks.length === 0) return '';
       const weekday = DAY_FIELDS.indexOf(field);
-      return writeDayCell(spelledOut(version.blocks).filter((block) => block.weekday === weekday));
+      return formatDayCell(normalized(version.blocks).filter((block) => block.weekday === weekday));
     }
   }
 }

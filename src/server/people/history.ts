@@ -1,5 +1,5 @@
-import { readDate } from '@/core/time/day';
-import { writeHours, writeLongDay } from '@/core/time/format';
+import { parseDate } from '@/core/time/day';
+import { formatHours, formatLongDay } from '@/core/time/format';
 import type { Row, RowChange, Value } from '@/data/records/records';
 
 /** Names for ids, so that history reads as sentences. */
@@ -55,7 +55,7 @@ function fieldLines({ before, after }: RowChange, names: Names): string[] {
 
 function shown(column: string, value: Value, names: Names): string {
   if (value === null || value === '') return 'nothing';
-  if (/_minutes$/.test(column)) return writeHours(Number(value));
+  if (/_minutes$/.test(column)) return formatHours(Number(value));
   if (/_date$|^employed_/.test(column)) return dateText(value);
   if (column === 'team') return (JSON.parse(String(value)) as string[]).join(', ') || 'nothing';
   if (column === 'manager_id') return names.people.get(String(value)) ?? 'somebody';
@@ -84,6 +84,6 @@ function partLine(change: RowChange, row: Row, names: Names): string | null {
 }
 
 function dateText(value: Value): string {
-  const day = readDate(String(value));
-  return day === null ? String(value) : `${writeLongDay(day)} ${String(value).slice(0, 4)}`;
+  const day = parseDate(String(value));
+  return day === null ? String(value) : `${formatLongDay(day)} ${String(value).slice(0, 4)}`;
 }

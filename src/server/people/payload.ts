@@ -63,7 +63,7 @@ export interface RoleChoice extends Choice {
 }
 
 /** A person as the table of people shows them. */
-export interface PersonLine extends Omit<PersonDraft, 'pay' | 'notes' | 'usualWeek'> {
+export interface PersonRow extends Omit<PersonDraft, 'pay' | 'notes' | 'usualWeek'> {
   readonly id: string;
   /** Base pay today; null: that of the role. */
   readonly rate: number | null;
@@ -81,12 +81,12 @@ export interface PeopleChoices {
 }
 
 export interface PeoplePayload {
-  readonly people: readonly PersonLine[];
+  readonly people: readonly PersonRow[];
   readonly choices: PeopleChoices;
 }
 
 /** One entry in a person's history. */
-export interface HistoryLine {
+export interface HistoryEntry {
   readonly id: string;
   readonly at: string;
   readonly actor: string;
@@ -102,7 +102,7 @@ export interface PersonPayload {
   readonly person: PersonDraft;
   readonly versions: readonly VersionDraft[];
   readonly managers: readonly Choice[];
-  readonly history: readonly HistoryLine[];
+  readonly history: readonly HistoryEntry[];
   readonly choices: PeopleChoices;
   readonly hourFormat: '24' | '12';
   readonly weekend: readonly number[];

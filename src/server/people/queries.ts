@@ -4,15 +4,15 @@ import { type Result, fail } from '@/core/plan/change';
 import { type Day, startOfWeek } from '@/core/time/day';
 import type { Database } from '@/data/database';
 import { businessMoney } from '@/data/money';
-import { readPeopleRows } from '@/data/people/person-rows';
+import { loadPeopleRows } from '@/data/people/person-rows';
 import { activitiesAbout, undoneAmong } from '@/data/activity/activity-store';
-import { readRows } from '@/data/records/records';
+import { loadRows } from '@/data/records/records';
 import { listSites } from '@/data/site/site-store';
 import { checkAccess, isPermittedEverywhere, visibleSites } from '../access/permissions';
 import { type Actor, nameOfActor } from '../access/actor';
 import { todayOf } from '../commands/request';
 import { detailsOf } from './history';
-import type { HistoryLine, PeopleChoices, PeoplePayload, PersonLine, PersonPayload } from './payload';
+import type { HistoryEntry, PeopleChoices, PeoplePayload, PersonRow, PersonPayload } from './payload';
 import { draftOf, versionsOf } from './rows';
 
 /** Everybody the actor may see, as the table of people shows them. */
@@ -23,9 +23,9 @@ export async function peopleTable(db: Database, actor: Actor): Promise<Result<{ 
   const choices = await choicesOf(db, actor);
   const seen = new Set(choices.sites.map((site) => site.id));
   const ids = (await db.selectFrom('person').select('id').orderBy('name').execute()).map((row) => row.id);
-  const rows = await readPeopleRows(db, ids);
+  const rows = await loadPeopleRows(db, ids);
   const money = await businessMoney(db);
-  const people: PersonLine[] = [];
+  const people: PersonRow[] = [];
   for (const [id, mine] of rows) {
     const draft = draftOf(mine, money);
     if (
@@ -61,7 +61,7 @@ export async function personPage(
   actor: Actor,
   id: string,
 ): Promise<Result<{ page: PersonPayload }>> {
-  const rows = (await readPeopleRows(db, [id])).get(id);
+  const rows = (await loadPeopleRows(db, [id])).get(id);
   if (!rows) return fail('unknown', 'there is no such person', 'id');
   const sites = rows.person_site.map((row) => String(row.site_id));
   const may = (sites.length > 0 ? sites : [null]).some((site) => !checkAccess(actor, 'people.read', site));
@@ -92,16 +92,16 @@ async function historyOf(
   db: Database,
   person: string,
   names: ReadonlyMap<string, string>,
-): Promise<HistoryLine[]> {
+): Promise<HistoryEntry[]> {
   const entries = await activitiesAbout(db, { kind: 'person', id: person }, 50);
   const undone = await undoneAmong(
     db,
     entries.map((entry) => entry.id),
   );
-  const roles = new Map((await readRows(db, 'role', {})).map((row) => [String(row.id), String(row.name)]));
-  const sites = new Map((await readRows(db, 'site', {})).map((row) => [String(row.id), String(row.name)]));
-  const fields = new Map((await readRows(db, 'field', {})).map((row) => [String(row.id), String(row.name)]));
-  const lines: HistoryLine[] = [];
+  const roles = new Map((await loadRows(db, 'role', {})).map((row) => [String(row.id), String(row.name)]));
+  const sites = new Map((await loadRows(db, 'site', {})).map((row) => [String(row.id), String(row.name)]));
+  const fields = new Map((await loadRows(db, 'field', {})).map((row) => [String(row.id), String(row.name)]));
+  const lines: HistoryEntry[] = [];
   for (const entry of entries)
     lines.push({
       id: entry.id,
@@ -117,9 +117,9 @@ async function historyOf(
 /** What is chosen from wherever people are shown. */
 export async function choicesOf(db: Database, actor: Actor): Promise<PeopleChoices> {
   const sites = visibleSites(actor, await listSites(db));
-  const places = (await readRows(db, 'site_role', {})).filter((place) => place.retired !== 1);
-  const roles = await readRows(db, 'role', {});
-  const fields = await readRows(db, 'field', {});
+  const places = (await loadRows(db, 'site_role', {})).filter((place) => place.retired !== 1);
+  const roles = await loadRows(db, 'role', {});
+  const fields = await loadRows(db, 'field', {});
   const first = await db.selectFrom('site').select('currency').orderBy('position').executeTakeFirst();
   return {
     sites: sites.map(({ id, name }) => ({ id, name })),

@@ -1,11 +1,11 @@
-import { readDate, writeDate } from '@/core/time/day';
+import { parseDate, formatDate } from '@/core/time/day';
 import type { StoredMoney } from '@/data/money';
 import type { Row } from '@/data/records/records';
 import type { PersonRows } from '@/data/people/person-rows';
 import type { ContractKind, PersonDraft, VersionDraft } from './payload';
 
-const dayOf = (value: unknown) => (typeof value === 'string' ? readDate(value) : null);
-const dateOf = (day: number | null) => (day === null ? null : writeDate(day));
+const dayOf = (value: unknown) => (typeof value === 'string' ? parseDate(value) : null);
+const dateOf = (day: number | null) => (day === null ? null : formatDate(day));
 const textOf = (value: unknown) => (typeof value === 'string' && value !== '' ? value : null);
 const numberOf = (value: unknown) => (typeof value === 'number' ? value : null);
 const byPosition = (a: Row, b: Row) => Number(a.position) - Number(b.position);

@@ -4,7 +4,7 @@ import { judge } from '@/core/consequences/judge';
 import { type Change, type Problem, fail } from '@/core/plan/change';
 import type { Plan, Shift } from '@/core/plan/types';
 import { loadPlan } from '@/data/week/plan-store';
-import { readPlan } from '@/formats/plan-file/parse';
+import { parsePlan } from '@/formats/plan-file/parse';
 import { BUSINESS } from '../access/permissions';
 import { command } from '../commands/command';
 import { ID } from '../input';
@@ -19,7 +19,7 @@ const TEXT = Joi.string().max(MOST_TEXT);
 
 /** What a plan file holds, with all its faults where it has some. */
 export function checkPlanFile(text: string): PlanFileCheck {
-  const read = readPlan(text);
+  const read = parsePlan(text);
   if (!read.ok) return { ok: false, faults: read.faults };
   const { plan } = read.value;
   return {
@@ -35,7 +35,7 @@ export function checkPlanFile(text: string): PlanFileCheck {
 }
 
 function planOf(text: string): { ok: true; plan: Plan } | { ok: false; problem: Problem } {
-  const read = readPlan(text);
+  const read = parsePlan(text);
   if (read.ok) return { ok: true, plan: read.value.plan };
   const [first] = read.faults;
   return fail('input', `${first.message} (one of ${read.faults.length} faults)`, first.path);
@@ -78,7 +78,7 @@ export const importWeek = command<'plan-file.week', { site: string; week: number
       work: {
         title: `${shifts.length} shifts from a plan file`,
         rows: [],
-        about: [{ kind: 'site', id: site }],
+        subjects: [{ kind: 'site', id: site }],
         sites: [site],
         shifts: [{ site, changes }],
         remarks: [
@@ -142,7 +142,7 @@ export const importSite = command<'plan-file.site', { name: string; text: string
       work: {
         title: `New site ${name} from a plan file`,
         rows: builder.rows(),
-        about: [
+        subjects: [
           { kind: 'site', id: builder.site },
           ...[...builder.people.values()].map((id) => ({ kind: 'person' as const, id })),
         ],

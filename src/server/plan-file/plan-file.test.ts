@@ -1,19 +1,19 @@
 import { readFileSync } from 'node:fs';
 import { afterAll, beforeAll, expect, test } from '@jest/globals';
 import { judge } from '@/core/consequences/judge';
-import { readDate } from '@/core/time/day';
+import { parseDate } from '@/core/time/day';
 import { type Database, openDatabase } from '@/data/database';
 import { makeDemo } from '../../../demo/saltmere';
 import { loadPlan } from '@/data/week/plan-store';
 import { inspectionReport } from '@/formats/plan-file/report';
-import { readPlan } from '@/formats/plan-file/parse';
-import { writePlan } from '@/formats/plan-file/format';
+import { parsePlan } from '@/formats/plan-file/parse';
+import { formatPlan } from '@/formats/plan-file/format';
 import { BUILT_IN_OWNER } from '../access/actor';
 import { runCommand } from '../commands/run';
 import { undoCommand } from '../commands/undo';
 import { checkPlanFile } from './commands';
 
-const MONDAY = readDate('2026-11-23')!;
+const MONDAY = parseDate('2026-11-23')!;
 const example = readFileSync('docs/example-plan.json', 'utf8');
 let db: Database;
 let made = 0;
@@ -28,14 +28,14 @@ afterAll(() => db.destroy());
 const run = (kind: string, input: unknown, id = `file-${++made}`, at = db) =>
   runCommand(at, BUILT_IN_OWNER, { id, kind, input }, { preview: false });
 const exported = async (site: string, week: number) =>
-  JSON.stringify(writePlan((await loadPlan(db, site, week, 7))!.plan));
+  JSON.stringify(formatPlan((await loadPlan(db, site, week, 7))!.plan));
 
 test('a file becomes a site that is judged as the file is', async () => {
   // Into an empty house, so that ids stay as they are and both can be compared.
   const empty = await openDatabase(':memory:');
   const answer = await run('plan-file.site', { name: 'Moved House', text: example }, 'moved', empty);
   expect(answer).toMatchObject({ ok: true, answer: 'moved-house' });
-  const read = readPlan(example);
+  const read = parsePlan(example);
   if (!read.ok) throw new Error();
   const { plan } = read.value;
   const stored = (await loadPlan(empty, 'moved-house', plan.from, plan.days))!.plan;
@@ -45,7 +45,7 @@ test('a file becomes a site that is judged as the file is', async () => {
       snags: { code: string }[];
       totals: object;
     };
-  const [before, after] = [report(plan), report({ ...stored, around: plan.around })];
+  const [before, after] = [report(plan), report({ ...stored, surroundingShifts: plan.surroundingShifts })];
   expect(after.coverage).toEqual(before.coverage);
   expect(after.snags.map((snag) => snag.code)).toEqual(before.snags.map((snag) => snag.code));
   expect(after.totals).toEqual(before.totals);

@@ -1,9 +1,9 @@
 import { type Result, fail } from '@/core/plan/change';
-import { type Day, startOfWeek, writeDate } from '@/core/time/day';
+import { type Day, startOfWeek, formatDate } from '@/core/time/day';
 import type { Database } from '@/data/database';
 import { listSites } from '@/data/site/site-store';
 import { loadPlan } from '@/data/week/plan-store';
-import { writePlan } from '@/formats/plan-file/format';
+import { formatPlan } from '@/formats/plan-file/format';
 import { checkAccess } from '../access/permissions';
 import type { Actor } from '../access/actor';
 
@@ -21,8 +21,8 @@ export async function planFileOf(
   const stored = first === undefined ? null : await loadPlan(db, site, first, 7);
   if (!stored) return fail('unknown', `there is no site "${site}"`, 'site');
   try {
-    const text = `${JSON.stringify(writePlan(stored.plan), null, 1)}\n`;
-    return { ok: true, text, name: `${site}-${writeDate(first!)}.plan.json` };
+    const text = `${JSON.stringify(formatPlan(stored.plan), null, 1)}\n`;
+    return { ok: true, text, name: `${site}-${formatDate(first!)}.plan.json` };
   } catch (error) {
     if (error instanceof RangeError) return fail('cannot-be-written', error.message, 'plan');
     throw error;

@@ -1,11 +1,11 @@
 import { randomUUID } from 'node:crypto';
 import { versionsOfEntries } from '@/core/availability/versions';
 import { DEFAULT_RULES, type Need, type Person, type Plan, type Shift } from '@/core/plan/types';
-import { WEEKDAYS, weekdayOf, writeDate } from '@/core/time/day';
+import { WEEKDAYS, weekdayOf, formatDate } from '@/core/time/day';
 import type { Database } from '@/data/database';
-import { writeMoment } from '@/data/moment';
+import { formatMoment } from '@/data/moment';
 import { type StoredMoney, moneyIn } from '@/data/money';
-import { type Row, type RowChange, type TableName, readRowsOf } from '@/data/records/records';
+import { type Row, type RowChange, type TableName, loadRowsOf } from '@/data/records/records';
 import { rowOf, takenIds } from '@/data/week/shift-store';
 import { freeSiteId } from '../site/commands';
 import { INKS } from '../site/schema';
@@ -44,7 +44,7 @@ export class SiteBuilder {
 
   private async nameAll(db: Database): Promise<void> {
     const taken = async (table: TableName, ids: readonly string[]) =>
-      new Set((await readRowsOf(db, table, 'id', ids)).map((row) => String(row.id)));
+      new Set((await loadRowsOf(db, table, 'id', ids)).map((row) => String(row.id)));
     const people = await taken(
       'person',
       this.plan.people.map((person) => person.id),
@@ -70,7 +70,7 @@ export class SiteBuilder {
 
   /** Shifts of the plan, and those from around it that were worked at this site: nobody has it open yet. */
   async addShifts(db: Database): Promise<void> {
-    const around = this.plan.around
+    const around = this.plan.surroundingShifts
       .filter((shift) => shift.site === null)
       .map((shift, i): Shift => ({
         ...shift,
@@ -102,7 +102,7 @@ export class SiteBuilder {
   }
 
   remarks(): string[] {
-    const elsewhere = this.plan.around.filter((shift) => shift.site !== null).length;
+    const elsewhere = this.plan.surroundingShifts.filter((shift) => shift.site !== null).length;
     return elsewhere > 0 ? [`${elsewhere} shifts at other sites are left out.`] : [];
   }
 
@@ -145,7 +145,7 @@ export class SiteBuilder {
       ),
     );
     for (const [day, spans] of site.openDates) {
-      const at = { ...of, date: writeDate(day) };
+      const at = { ...of, date: formatDate(day) };
       if (spans.length === 0) this.add('site_date', { ...at, from_minute: null, to_minute: null });
       for (const { from, to } of spans) this.add('site_date', { ...at, from_minute: from, to_minute: to });
     }
@@ -161,7 +161,7 @@ export class SiteBuilder {
       this.add('holiday', {
         id: `${this.site}-holiday-${i}`,
         ...of,
-        date: writeDate(holiday.date),
+        date: formatDate(holiday.date),
         name: holiday.name,
         closed: holiday.closed ? 1 : 0,
       }),
@@ -184,7 +184,7 @@ export class SiteBuilder {
 
   private addPerson(person: Person, position: number): void {
     const id = this.people.get(person.id)!;
-    const day = (value: number | null) => (value === null ? null : writeDate(value));
+    const day = (value: number | null) => (value === null ? null : formatDate(value));
     this.add('person', {
       id,
       name: person.name,
@@ -238,8 +238,8 @@ export class SiteBuilder {
       this.add('leave', {
         id: `${id}-leave-${i}`,
         person_id: id,
-        from_at: writeMoment(leave.from),
-        to_at: writeMoment(leave.to),
+        from_at: formatMoment(leave.from),
+        to_at: formatMoment(leave.to),
         state: leave.state,
       }),
     );
@@ -265,7 +265,7 @@ export class SiteBuilder {
         if (need.days === null || need.days[weekday]) put(this.site, weekday, need, i);
     });
     for (const date of new Set(needs.flatMap((need) => need.date ?? []))) {
-      const set = `${this.site} ${writeDate(date)}`;
+      const set = `${this.site} ${formatDate(date)}`;
       const weekday = weekdayOf(date);
       const dated = needs.filter((need) => need.date === date);
       const closed = holidays.some((holiday) => holiday.closed && holiday.date === date);
@@ -275,8 +275,8 @@ export class SiteBuilder {
           (need.days === null || need.days[weekday]) &&
           !dated.some((other) => other.role === need.role),
       );
-      this.add('need_set', { id: set, site_id: this.site, name: writeDate(date), since: null });
-      this.add('need_date', { site_id: this.site, date: writeDate(date), set_id: set });
+      this.add('need_set', { id: set, site_id: this.site, name: formatDate(date), since: null });
+      this.add('need_date', { site_id: this.site, date: formatDate(date), set_id: set });
       [...dated, ...usual].forEach((need, i) => put(set, weekday, need, i));
     }
   }

@@ -14,7 +14,7 @@ import type { Actor } from '../access/actor';
 import { checkAccess } from '../access/permissions';
 import { now } from '../clock';
 import { digestOf } from '../commands/request';
-import { writeShifts } from '../week/write-shifts';
+import { saveShifts } from '../week/write-shifts';
 import type { ChangeAnswer, ChangeRequest } from './payload';
 
 /** The kind under which edits of a plan stand in the log. */
@@ -48,7 +48,7 @@ export async function changePlan(
     if (base > row.version) return fail('input', 'this was made on a plan that is not there yet', 'base');
     const missed = await shiftChangesSince(trx, site, base);
     const within = { from: startOfWeek(week, row.week_start), days };
-    const written = await writeShifts(trx, { site, changes, within, confirmed, exceptions: true });
+    const written = await saveShifts(trx, { site, changes, within, confirmed, exceptions: true });
     if (!written.ok) {
       const { code, message, path } = written.problem;
       return { ok: false, problem: { code, message, path: `changes${path}` }, conflicts: written.conflicts };

@@ -30,7 +30,7 @@ export interface PlanPayload {
 }
 
 /** A week in the strip of weeks. */
-export interface WeekLine {
+export interface WeekSummary {
   readonly first: Day;
   readonly state: Publication;
   /** Paid minutes planned. */
@@ -38,11 +38,11 @@ export interface WeekLine {
 }
 
 /** What the frame around a week shows. */
-export interface FramePayload {
+export interface PageHeader {
   readonly sites: readonly { readonly id: string; readonly name: string }[];
   readonly site: { readonly id: string; readonly name: string; readonly timeZone: string };
   readonly week: Day;
-  readonly weeks: readonly WeekLine[];
+  readonly weeks: readonly WeekSummary[];
   readonly today: Day;
   readonly actor: string;
 }

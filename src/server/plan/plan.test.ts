@@ -1,7 +1,7 @@
 import { beforeEach, describe, expect, test } from '@jest/globals';
 import type { Change } from '@/core/plan/change';
 import type { Shift } from '@/core/plan/types';
-import { readDate } from '@/core/time/day';
+import { parseDate } from '@/core/time/day';
 import { type Database, openDatabase } from '@/data/database';
 import { makeDemo } from '../../../demo/saltmere';
 import { findActivity } from '@/data/activity/activity-store';
@@ -9,12 +9,12 @@ import { loadPlan } from '@/data/week/plan-store';
 import { insertShifts } from '@/data/week/shift-store';
 import { type Actor, BUILT_IN_OWNER } from '../access/actor';
 import { changePlan } from './commands';
-import { readInput } from '../input';
+import { parseInput } from '../input';
 import { CHANGE_REQUEST } from './schema';
 import type { ChangeRequest } from './payload';
-import { firstPlace, frameOfWeek, planOfWeek } from './queries';
+import { firstPlace, headerOfWeek, planOfWeek } from './queries';
 
-const MONDAY = readDate('2026-11-23')!;
+const MONDAY = parseDate('2026-11-23')!;
 let db: Database;
 let made = 0;
 
@@ -184,29 +184,29 @@ describe('who may', () => {
     expect(await planOfWeek(db, elsewhere, 'bistro', MONDAY)).toMatchObject({
       problem: { code: 'forbidden' },
     });
-    expect(await frameOfWeek(db, elsewhere, 'bistro', MONDAY)).toMatchObject({
+    expect(await headerOfWeek(db, elsewhere, 'bistro', MONDAY)).toMatchObject({
       problem: { code: 'forbidden' },
     });
   });
 
   test('see only their sites', async () => {
-    const found = await frameOfWeek(db, elsewhere, 'chandlery', MONDAY);
-    expect(found.ok && found.frame.sites.map((site) => site.id)).toEqual(['chandlery']);
+    const found = await headerOfWeek(db, elsewhere, 'chandlery', MONDAY);
+    expect(found.ok && found.header.sites.map((site) => site.id)).toEqual(['chandlery']);
     expect(await firstPlace(db, elsewhere)).toEqual({ site: 'chandlery', week: MONDAY });
   });
 });
 
 test('the strip of weeks tells hours and state', async () => {
-  const found = await frameOfWeek(db, BUILT_IN_OWNER, 'bistro', MONDAY + 2);
-  expect(found.ok && found.frame.weeks.map((week) => week.state)).toEqual([
+  const found = await headerOfWeek(db, BUILT_IN_OWNER, 'bistro', MONDAY + 2);
+  expect(found.ok && found.header.weeks.map((week) => week.state)).toEqual([
     'published',
     'draft',
     'empty',
     'empty',
     'empty',
   ]);
-  expect(found.ok && found.frame.week).toBe(MONDAY);
-  expect(found.ok && found.frame.weeks[0].minutes).toBeGreaterThan(20000);
+  expect(found.ok && found.header.week).toBe(MONDAY);
+  expect(found.ok && found.header.weeks[0].minutes).toBeGreaterThan(20000);
 });
 
 test('a week or site that is not there is said to be unknown', async () => {
@@ -219,7 +219,7 @@ test('a week or site that is not there is said to be unknown', async () => {
 describe('what is posted', () => {
   const good = { id: 'request-1', base: 0, changes: [added()] };
 
-  test('is read when it is right', () => expect(readInput(CHANGE_REQUEST, good).ok).toBe(true));
+  test('is read when it is right', () => expect(parseInput(CHANGE_REQUEST, good).ok).toBe(true));
 
   test.each<[unknown, string]>([
     [undefined, ''],
@@ -230,7 +230,7 @@ describe('what is posted', () => {
     [{ ...good, changes: [{ do: 'set', id: 's', shift: { site: 'x' } }] }, 'changes[0].shift.site'],
     [{ ...good, changes: [{ do: 'add-leave', person: 'p' }] }, 'changes[0].do'],
   ])('%p is refused with the field named', (body, path) => {
-    const result = readInput(CHANGE_REQUEST, body);
+    const result = parseInput(CHANGE_REQUEST, body);
     expect(result).toMatchObject({ ok: false });
     if (path !== '') expect(!result.ok && result.problem.path).toBe(path);
   });

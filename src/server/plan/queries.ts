@@ -1,9 +1,9 @@
 import type { Result } from '@/core/plan/change';
-import { frameOf } from '@/core/plan/plan-context';
-import { place } from '@/core/plan/resolved-shift';
+import { planContext } from '@/core/plan/plan-context';
+import { resolveShift } from '@/core/plan/resolved-shift';
 import { toPortable } from '@/core/plan/portable';
 import { publicationOfAll } from '@/core/publish/publication';
-import { type Day, readDate, startOfWeek } from '@/core/time/day';
+import { type Day, parseDate, startOfWeek } from '@/core/time/day';
 import type { Database } from '@/data/database';
 import { type StoredSite, listSites, loadSite, namesOf } from '@/data/site/site-store';
 import { loadPlan } from '@/data/week/plan-store';
@@ -13,7 +13,7 @@ import { visibleSites } from '../access/permissions';
 import type { Actor } from '../access/actor';
 import { nowAt } from '../clock';
 import { readableSite } from '../site/readable';
-import type { FramePayload, PlanPayload, WeekLine } from './payload';
+import type { PageHeader, PlanPayload, WeekSummary } from './payload';
 
 /** Days a plan on the screen holds. */
 const WEEK = 7;
@@ -30,7 +30,7 @@ export async function planOfWeek(
   if (!found.ok) return found;
   const first = startOfWeek(week, found.line.weekStart);
   const stored = (await loadPlan(db, site, first, days))!;
-  const elsewhere = new Set(stored.plan.around.map((shift) => shift.site));
+  const elsewhere = new Set(stored.plan.surroundingShifts.map((shift) => shift.site));
   return {
     ok: true,
     payload: {
@@ -71,40 +71,40 @@ async function groupsOf(db: Database, site: string): Promise<Pick<PlanPayload, '
 }
 
 /** What stands around a site's week: sites, the weeks near it, today. */
-export async function frameOfWeek(
+export async function headerOfWeek(
   db: Database,
   actor: Actor,
   site: string,
   week: Day,
-): Promise<Result<{ frame: FramePayload }>> {
+): Promise<Result<{ header: PageHeader }>> {
   const found = await readableSite(db, actor, site);
   if (!found.ok) return found;
   const { line } = found;
   const sites = visibleSites(actor, found.all);
   const first = startOfWeek(week, line.weekStart);
-  const weeks: WeekLine[] = [];
+  const weeks: WeekSummary[] = [];
   const stored = (await loadSite(db, site, first))!;
   for (let i = -1; i <= 3; i++) weeks.push(await weekLine(db, stored, first + i * WEEK));
   return {
     ok: true,
-    frame: {
+    header: {
       sites: sites.map(({ id, name }) => ({ id, name })),
       site: { id: line.id, name: line.name, timeZone: line.timeZone },
       week: first,
       weeks,
-      today: readDate(nowAt(line.timeZone).date)!,
+      today: parseDate(nowAt(line.timeZone).date)!,
       actor: actor.name,
     },
   };
 }
 
-async function weekLine(db: Database, site: StoredSite, first: Day): Promise<WeekLine> {
+async function weekLine(db: Database, site: StoredSite, first: Day): Promise<WeekSummary> {
   const id = site.site.id;
   const shifts = await loadShifts(db, id, first, first + WEEK);
   const state = publicationOfAll(shifts, await loadPublished(db, id, first, first + WEEK));
   if (shifts.length === 0) return { first, state, minutes: 0 };
   // Hours alone need neither people nor needs: the frame of an otherwise empty plan will do.
-  const frame = frameOf({
+  const header = planContext({
     ...site,
     from: first,
     days: WEEK,
@@ -112,10 +112,10 @@ async function weekLine(db: Database, site: StoredSite, first: Day): Promise<Wee
     holidays: [],
     needs: [],
     shifts: [],
-    around: [],
+    surroundingShifts: [],
   });
   const minutes = shifts.reduce(
-    (sum, shift) => sum + (shift.person === null ? 0 : place(frame, shift).paid),
+    (sum, shift) => sum + (shift.person === null ? 0 : resolveShift(header, shift).paid),
     0,
   );
   return { first, state, minutes };
@@ -130,6 +130,6 @@ export async function firstPlace(
   const sites = visibleSites(actor, await listSites(db));
   const line = sites.find((site) => site.id === wanted) ?? sites[0];
   if (!line) return null;
-  const today = readDate(nowAt(line.timeZone).date)!;
+  const today = parseDate(nowAt(line.timeZone).date)!;
   return { site: line.id, week: startOfWeek(today, line.weekStart) };
 }

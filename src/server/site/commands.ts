@@ -3,17 +3,17 @@ import Joi from 'joi';
 import { sql } from 'kysely';
 import { fail } from '@/core/plan/change';
 import type { Rules } from '@/core/plan/types';
-import { type Day, writeDate } from '@/core/time/day';
+import { type Day, formatDate } from '@/core/time/day';
 import { moneyIn } from '@/data/money';
 import type { Database } from '@/data/database';
-import { type Row, type RowChange, readRows, readRowsOf, rowChanges } from '@/data/records/records';
+import { type Row, type RowChange, loadRows, loadRowsOf, rowChanges } from '@/data/records/records';
 import { BUSINESS } from '../access/permissions';
 import { command } from '../commands/command';
 import { ID } from '../input';
 import { NAME, ROLE, RULES, SITE } from './schema';
 import type { RoleDraft, SiteDraft } from './payload';
 
-const date = (day: Day | null) => (day === null ? null : writeDate(day));
+const date = (day: Day | null) => (day === null ? null : formatDate(day));
 
 /** A new site. Answers its id. */
 export const createSite = command<'site.create', { business: string; site: SiteDraft }>({
@@ -28,7 +28,7 @@ export const createSite = command<'site.create', { business: string; site: SiteD
     const locked = await lockedCurrency(db, site.currency);
     if (locked) return locked;
     const id = await freeSiteId(db, site.name);
-    const { rows: before } = { rows: await readRows(db, 'setting', { name: 'business' }) };
+    const { rows: before } = { rows: await loadRows(db, 'setting', { name: 'business' }) };
     const named = business === '' ? before : [{ name: 'business', value: business }];
     const last = await db
       .selectFrom('site')
@@ -48,7 +48,7 @@ export const createSite = command<'site.create', { business: string; site: SiteD
           { table: 'site', before: null, after: row },
           ...(await partsOf(db, id, site)),
         ],
-        about: [{ kind: 'site', id }],
+        subjects: [{ kind: 'site', id }],
         sites: [],
         answer: id,
       },
@@ -63,7 +63,7 @@ export const saveSite = command<'site.save', { id: string; site: SiteDraft }>({
   scope: ({ id }) => ({ sites: [id] }),
   input: Joi.object({ id: ID.required(), site: SITE.required() }).required(),
   async prepare({ db }, { id, site }) {
-    const [before] = await readRows(db, 'site', { id });
+    const [before] = await loadRows(db, 'site', { id });
     if (!before) return fail('unknown', 'there is no such site', 'id');
     const locked = await lockedCurrency(db, site.currency);
     if (locked) return locked;
@@ -72,7 +72,7 @@ export const saveSite = command<'site.save', { id: string; site: SiteDraft }>({
       work: {
         title: `${site.name}: hours, budget or settings`,
         rows: [...rowChanges('site', [before], [siteRow(id, site)]), ...(await partsOf(db, id, site))],
-        about: [{ kind: 'site', id }],
+        subjects: [{ kind: 'site', id }],
         sites: [id],
       },
     };
@@ -86,13 +86,13 @@ export const nameBusiness = command<'business.name', { name: string }>({
   scope: () => BUSINESS,
   input: Joi.object({ name: NAME.required() }).required(),
   async prepare({ db }, { name }) {
-    const before = await readRows(db, 'setting', { name: 'business' });
+    const before = await loadRows(db, 'setting', { name: 'business' });
     return {
       ok: true,
       work: {
         title: `Business named ${name}`,
         rows: rowChanges('setting', before, [{ name: 'business', value: name }]),
-        about: [],
+        subjects: [],
         sites: [],
       },
     };
@@ -106,20 +106,20 @@ export const saveRoles = command<'roles.save', { site: string; roles: readonly R
   scope: ({ site }) => ({ sites: [site] }),
   input: Joi.object({ site: ID.required(), roles: Joi.array().items(ROLE).max(200).required() }).required(),
   async prepare({ db }, { site, roles }) {
-    const [siteRow] = await readRows(db, 'site', { id: site });
+    const [siteRow] = await loadRows(db, 'site', { id: site });
     if (!siteRow) return fail('unknown', 'there is no such site', 'site');
     const name = (role: RoleDraft) => role.name.trim().toLocaleLowerCase();
     const twice = roles.findIndex((role, i) => roles.findIndex((one) => name(one) === name(role)) < i);
     if (twice >= 0)
       return fail('taken', `there are two roles "${roles[twice].name}"`, `input.roles[${twice}].name`);
     const money = moneyIn(String(siteRow.currency));
-    const placesBefore = await readRows(db, 'site_role', { site_id: site });
+    const placesBefore = await loadRows(db, 'site_role', { site_id: site });
     const kept = roles.map((role) => ({ ...role, id: role.id ?? `role-${randomUUID().slice(0, 8)}` }));
     const gone = placesBefore
       .map((row) => String(row.role_id))
       .filter((id) => !kept.some((role) => role.id === id));
     const inUse = await rolesInUse(db, site, gone);
-    const rolesBefore = await readRowsOf(db, 'role', 'id', [...kept.map((role) => role.id), ...gone]);
+    const rolesBefore = await loadRowsOf(db, 'role', 'id', [...kept.map((role) => role.id), ...gone]);
     const rolesAfter: Row[] = kept.map((role) => ({
       id: role.id,
       name: role.name.trim(),
@@ -134,7 +134,7 @@ export const saveRoles = command<'roles.save', { site: string; roles: readonly R
       retired: role.retired ? 1 : 0,
       ...(role.area === undefined ? {} : { area_id: role.area }),
     }));
-    const areas = new Set((await readRows(db, 'area', { site_id: site })).map((row) => row.id));
+    const areas = new Set((await loadRows(db, 'area', { site_id: site })).map((row) => row.id));
     const lost = roles.findIndex((role) => role.area && !areas.has(role.area));
     if (lost >= 0) return fail('unknown', 'this site has no such area', `input.roles[${lost}].area`);
     const named = await rolesNamed(db, site, gone);
@@ -152,7 +152,7 @@ export const saveRoles = command<'roles.save', { site: string; roles: readonly R
           ...rowChanges('role', rolesBefore, rolesAfter),
           ...rowChanges('site_role', placesBefore, places),
         ],
-        about: [{ kind: 'site', id: site }],
+        subjects: [{ kind: 'site', id: site }],
         sites: [site],
         remarks: gone
           .filter((id) => inUse.has(id))
@@ -172,14 +172,14 @@ export const saveRules = command<'rules.save', { site: string; rules: Partial<Ru
   scope: ({ site }) => ({ sites: [site] }),
   input: Joi.object({ site: ID.required(), rules: RULES.required() }).required(),
   async prepare({ db }, { site, rules }) {
-    const [before] = await readRows(db, 'site', { id: site });
+    const [before] = await loadRows(db, 'site', { id: site });
     if (!before) return fail('unknown', 'there is no such site', 'site');
     return {
       ok: true,
       work: {
         title: `Rules of ${before.name}`,
         rows: rowChanges('site', [before], [{ ...before, rules: JSON.stringify(rules) }]),
-        about: [{ kind: 'site', id: site }],
+        subjects: [{ kind: 'site', id: site }],
         sites: [site],
       },
     };
@@ -247,7 +247,7 @@ async function partsOf(db: Database, id: string, site: SiteDraft): Promise<RowCh
     ),
   );
   const dates = site.dates.flatMap(({ date: day, spans }): Row[] => {
-    const at = { ...of, date: writeDate(day) };
+    const at = { ...of, date: formatDate(day) };
     return spans.length === 0
       ? [{ ...at, from_minute: null, to_minute: null }]
       : spans.map((span) => ({ ...at, from_minute: span.from, to_minute: span.to }));
@@ -266,17 +266,17 @@ async function partsOf(db: Database, id: string, site: SiteDraft): Promise<RowCh
     sales_minor: money.stored(budget.sales),
   }));
   // A role whose area goes belongs to none; said here, so that it is taken back with the rest.
-  const places = await readRows(db, 'site_role', of);
+  const places = await loadRows(db, 'site_role', of);
   const known = new Set(areas.map((area) => area.id));
   const freed = places.map((row) =>
     row.area_id === null || known.has(String(row.area_id)) ? row : { ...row, area_id: null },
   );
   return [
     ...rowChanges('site_role', places, freed),
-    ...rowChanges('site_hours', await readRows(db, 'site_hours', of), hours),
-    ...rowChanges('site_date', await readRows(db, 'site_date', of), dates),
-    ...rowChanges('area', await readRows(db, 'area', of), areas),
-    ...rowChanges('site_budget', await readRows(db, 'site_budget', of), budgets),
+    ...rowChanges('site_hours', await loadRows(db, 'site_hours', of), hours),
+    ...rowChanges('site_date', await loadRows(db, 'site_date', of), dates),
+    ...rowChanges('area', await loadRows(db, 'area', of), areas),
+    ...rowChanges('site_budget', await loadRows(db, 'site_budget', of), budgets),
   ];
 }
 

@@ -65,10 +65,10 @@ export interface NeedsDraft {
 }
 
 /** A check as it stands among the rules of a site. */
-export interface RuleLine {
+export interface RuleRow {
   readonly code: string;
   readonly title: string;
-  readonly says: string;
+  readonly ruleText: string;
   readonly limit: { readonly key: LimitKey; readonly unit: 'hours' | 'days' | 'people' } | null;
   readonly usual: Severity;
 }
@@ -99,12 +99,12 @@ export interface SetupPayload {
   readonly otherRoles: readonly RoleDraft[];
   readonly needs: NeedsDraft;
   readonly rules: Rules;
-  readonly checks: readonly RuleLine[];
+  readonly checks: readonly RuleRow[];
   readonly sets: readonly {
     readonly id: string;
     readonly name: string;
     readonly source: string;
-    readonly says: string;
+    readonly description: string;
     readonly rules: Partial<Rules>;
   }[];
   readonly people: number;

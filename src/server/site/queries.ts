@@ -3,12 +3,12 @@ import { CHECKS } from '@/core/checks/list';
 import { STARTING_SETS } from '@/core/checks/starting-sets';
 import { type Result, fail } from '@/core/plan/change';
 import { DEFAULT_RULES, type Rules } from '@/core/plan/types';
-import { type Day, readDate } from '@/core/time/day';
+import { type Day, parseDate } from '@/core/time/day';
 import type { Span } from '@/core/time/span';
 import type { HourFormat } from '@/core/time/format';
 import { type StoredMoney, moneyIn } from '@/data/money';
 import type { Database } from '@/data/database';
-import { type Row, readRows, readRowsOf } from '@/data/records/records';
+import { type Row, loadRows, loadRowsOf } from '@/data/records/records';
 import { listSites } from '@/data/site/site-store';
 import { checkAccess, visibleSites } from '../access/permissions';
 import type { Actor } from '../access/actor';
@@ -24,14 +24,14 @@ export async function setupOf(
 ): Promise<Result<{ setup: SetupPayload }>> {
   const refused = checkAccess(actor, 'setup.read', id);
   if (refused) return refused;
-  const [row] = await readRows(db, 'site', { id });
+  const [row] = await loadRows(db, 'site', { id });
   if (!row) return fail('unknown', `there is no site "${id}"`, 'site');
   const money = moneyIn(String(row.currency));
   const site = await siteDraftOf(db, row, money);
   const roles = await rolesOf(db, id, money);
   const needs = await needsOf(db, id);
-  const people = await readRows(db, 'person_site', { site_id: id });
-  const [business] = await readRows(db, 'setting', { name: 'business' });
+  const people = await loadRows(db, 'person_site', { site_id: id });
+  const [business] = await loadRows(db, 'setting', { name: 'business' });
   const rules: Rules = { ...DEFAULT_RULES, ...(JSON.parse(String(row.rules)) as Partial<Rules>) };
   return {
     ok: true,
@@ -45,7 +45,7 @@ export async function setupOf(
       checks: CHECKS.map(({ code, title, severity, rule }) => ({
         code,
         title,
-        says: rule.says,
+        ruleText: rule.text,
         limit: rule.limit ?? null,
         usual: severity,
       })),
@@ -58,13 +58,13 @@ export async function setupOf(
 }
 
 /** Names of the business and its sites, for the frame of every page. */
-export async function frameOfBusiness(
+export async function headerOfBusiness(
   db: Database,
   actor: Actor,
 ): Promise<{ sites: { id: string; name: string; today: Day }[]; actor: string }> {
   const sites = visibleSites(actor, await listSites(db));
   return {
-    sites: sites.map(({ id, name, timeZone }) => ({ id, name, today: readDate(nowAt(timeZone).date)! })),
+    sites: sites.map(({ id, name, timeZone }) => ({ id, name, today: parseDate(nowAt(timeZone).date)! })),
     actor: actor.name,
   };
 }
@@ -72,20 +72,20 @@ export async function frameOfBusiness(
 async function siteDraftOf(db: Database, row: Row, money: StoredMoney): Promise<SiteDraft> {
   const of = { site_id: row.id };
   const hours = new Map<string | null, Span[][]>();
-  for (const line of await readRows(db, 'site_hours', of)) {
+  for (const line of await loadRows(db, 'site_hours', of)) {
     const since = line.since as string | null;
     const days = hours.get(since) ?? Array.from({ length: 7 }, () => []);
     days[Number(line.weekday)].push(spanOf(line));
     hours.set(since, days);
   }
   const dates = new Map<string, Span[]>();
-  for (const line of await readRows(db, 'site_date', of)) {
+  for (const line of await loadRows(db, 'site_date', of)) {
     const spans = dates.get(String(line.date)) ?? [];
     if (line.from_minute !== null) spans.push(spanOf(line));
     dates.set(String(line.date), spans);
   }
-  const areas = await readRows(db, 'area', of);
-  const budgets = await readRows(db, 'site_budget', of);
+  const areas = await loadRows(db, 'area', of);
+  const budgets = await loadRows(db, 'site_budget', of);
   const bySince = <T extends { since: Day | null }>(list: T[]) =>
     list.sort((a, b) => (a.since ?? -Infinity) - (b.since ?? -Infinity));
   return {
@@ -105,7 +105,7 @@ async function siteDraftOf(db: Database, row: Row, money: StoredMoney): Promise<
       })),
     ),
     dates: [...dates]
-      .map(([date, spans]) => ({ date: readDate(date)!, spans: spans.sort((a, b) => a.from - b.from) }))
+      .map(([date, spans]) => ({ date: parseDate(date)!, spans: spans.sort((a, b) => a.from - b.from) }))
       .sort((a, b) => a.date - b.date),
     areas: areas.sort(byPosition).map((area) => ({ id: String(area.id), name: String(area.name) })),
     budgets: bySince(
@@ -126,8 +126,8 @@ async function rolesOf(
   site: string,
   money: StoredMoney,
 ): Promise<Pick<SetupPayload, 'roles' | 'otherRoles'>> {
-  const places = (await readRows(db, 'site_role', { site_id: site })).sort(byPosition);
-  const all = new Map((await readRows(db, 'role', {})).map((row) => [String(row.id), row]));
+  const places = (await loadRows(db, 'site_role', { site_id: site })).sort(byPosition);
+  const all = new Map((await loadRows(db, 'role', {})).map((row) => [String(row.id), row]));
   const draft = (row: Row, retired = false, area: string | null = null): RoleDraft => ({
     id: String(row.id),
     name: String(row.name),
@@ -167,14 +167,14 @@ async function rolesOf(
 }
 
 async function needsOf(db: Database, site: string): Promise<NeedsDraft> {
-  const sets = await readRows(db, 'need_set', { site_id: site });
-  const rows = await readRowsOf(
+  const sets = await loadRows(db, 'need_set', { site_id: site });
+  const rows = await loadRowsOf(
     db,
     'need',
     'set_id',
     sets.map((set) => String(set.id)),
   );
-  const dates = await readRows(db, 'need_date', { site_id: site });
+  const dates = await loadRows(db, 'need_date', { site_id: site });
   return {
     sets: sets
       .map((set) => ({
@@ -196,7 +196,7 @@ async function needsOf(db: Database, site: string): Promise<NeedsDraft> {
       }))
       .sort((a, b) => (a.since ?? -Infinity) - (b.since ?? -Infinity) || (a.id < b.id ? -1 : 1)),
     dates: dates
-      .map((row) => ({ date: readDate(String(row.date))!, set: String(row.set_id) }))
+      .map((row) => ({ date: parseDate(String(row.date))!, set: String(row.set_id) }))
       .sort((a, b) => a.date - b.date),
   };
 }
@@ -266,7 +266,7 @@ function spanOf(row: Row): Span {
 }
 
 function dayOf(value: unknown): Day | null {
-  return typeof value === 'string' ? readDate(value) : null;
+  return typeof value === 'string' ? parseDate(value) : null;
 }
 
 function byPosition(a: Row, b: Row): number {

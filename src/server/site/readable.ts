@@ -1,6 +1,6 @@
 import { type Result, fail } from '@/core/plan/change';
 import type { Database } from '@/data/database';
-import { type SiteLine, listSites } from '@/data/site/site-store';
+import { type SiteSummary, listSites } from '@/data/site/site-store';
 import { checkAccess } from '../access/permissions';
 import type { Actor } from '../access/actor';
 
@@ -9,7 +9,7 @@ export async function readableSite(
   db: Database,
   actor: Actor,
   site: string,
-): Promise<Result<{ line: SiteLine; all: readonly SiteLine[] }>> {
+): Promise<Result<{ line: SiteSummary; all: readonly SiteSummary[] }>> {
   const refused = checkAccess(actor, 'plan.read', site);
   if (refused) return refused;
   const all = await listSites(db);

@@ -1,5 +1,5 @@
 import { beforeEach, describe, expect, test } from '@jest/globals';
-import { formOf } from '@/core/plan/shift-spec';
+import { toShiftSpec } from '@/core/plan/shift-spec';
 import type { Change } from '@/core/plan/change';
 import { NO_DETAIL, type Shift } from '@/core/plan/types';
 import { shift as bare } from '@/core/testing';
@@ -12,7 +12,7 @@ describe('a shift template', () => {
     id: 't',
     name: 'Early floor',
     short: 'EF',
-    form: formOf(bare(null, 0, '8-14', { role: 'floor' })),
+    form: toShiftSpec(bare(null, 0, '8-14', { role: 'floor' })),
   };
   const save = (template: typeof opening, follow: string[] = [], preview = false) =>
     done('templates.save', { templates: [template], follow }, preview);
@@ -50,7 +50,7 @@ describe('a shift template', () => {
     [{ short: 'B' }, 'input.templates[0].short'],
     [{ short: '9a' }, 'input.templates[0].short'],
     [
-      { form: { ...opening.form, duties: [{ name: 'Late', from: 900, to: 960, once: false }] } },
+      { form: { ...opening.form, duties: [{ name: 'Late', from: 900, to: 960, oneOff: false }] } },
       'input.templates[0].form.duties',
     ],
     [

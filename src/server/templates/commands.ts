@@ -1,14 +1,14 @@
 import { randomUUID } from 'node:crypto';
 import Joi from 'joi';
 import { type Change, fail } from '@/core/plan/change';
-import { type ShiftTemplate, fieldsOf, formOf } from '@/core/plan/shift-spec';
-import { differing } from '@/core/plan/shift-spec';
+import { type ShiftTemplate, toShiftFields, toShiftSpec } from '@/core/plan/shift-spec';
+import { diffShift } from '@/core/plan/shift-spec';
 import { NO_DETAIL, type Shift } from '@/core/plan/types';
-import { type Day, startOfWeek, writeDate } from '@/core/time/day';
-import { counted, writeDays } from '@/core/time/format';
-import { standing } from '@/core/week/copy-week';
+import { type Day, startOfWeek, formatDate } from '@/core/time/day';
+import { counted, formatDays } from '@/core/time/format';
+import { recurring } from '@/core/week/copy-week';
 import type { Database } from '@/data/database';
-import { readRows, readRowsOf, rowChanges } from '@/data/records/records';
+import { loadRows, loadRowsOf, rowChanges } from '@/data/records/records';
 import { listSites } from '@/data/site/site-store';
 import { loadTemplates, templateRow } from '@/data/week/repeat-store';
 import { loadShifts } from '@/data/week/shift-store';
@@ -35,14 +35,14 @@ export const saveStations = command<
       .required(),
   }).required(),
   async prepare({ db }, { site, stations }) {
-    const before = await readRows(db, 'station', { site_id: site });
+    const before = await loadRows(db, 'station', { site_id: site });
     const after = stations.map(({ id, name }, position) => ({ id, site_id: site, name, position }));
     return {
       ok: true,
       work: {
         title: 'Stations',
         rows: rowChanges('station', before, after),
-        about: [{ kind: 'site', id: site }],
+        subjects: [{ kind: 'site', id: site }],
         sites: [site],
         weeks: [],
       },
@@ -98,8 +98,8 @@ export const saveTemplates = command<
       ok: true,
       work: {
         title: 'Shift templates',
-        rows: rowChanges('shift_template', await readRows(db, 'shift_template', { site_id: site }), after),
-        about: [{ kind: 'site', id: site }],
+        rows: rowChanges('shift_template', await loadRows(db, 'shift_template', { site_id: site }), after),
+        subjects: [{ kind: 'site', id: site }],
         sites: [site],
         ...(changes.length === 0 ? { weeks: [] } : {}),
         shifts: [{ site, changes }],
@@ -115,8 +115,8 @@ function same(a: string, b: string): boolean {
 
 /** A short name that is a role's too would make what is typed mean two things; and a role has to be one of here. */
 async function clashWithRole(db: Database, site: string, templates: readonly ShiftTemplate[]) {
-  const places = await readRows(db, 'site_role', { site_id: site });
-  const roles = await readRowsOf(
+  const places = await loadRows(db, 'site_role', { site_id: site });
+  const roles = await loadRowsOf(
     db,
     'role',
     'id',
@@ -168,9 +168,9 @@ async function following(
       continue;
     }
     for (const shift of alike) {
-      const fields = fieldsOf(template.form);
+      const fields = toShiftFields(template.form);
       const detail = { ...fields.detail, template: template.id, pattern: shift.detail!.pattern };
-      const patch = differing(shift, { ...shift, ...fields, detail });
+      const patch = diffShift(shift, { ...shift, ...fields, detail });
       if (patch) changes.push({ do: 'set', id: shift.id, shift: patch });
     }
     remarks.push(
@@ -182,16 +182,16 @@ async function following(
 
 /** Whether a shift still is what its template made it. */
 function isAsMade(shift: Shift, template: ShiftTemplate): boolean {
-  const asMade = { ...fieldsOf({ ...template.form, template: template.id }) };
+  const asMade = { ...toShiftFields({ ...template.form, template: template.id }) };
   const { pattern: _pattern, ...mine } = shift.detail ?? NO_DETAIL;
   const { pattern: _none, ...theirs } = asMade.detail;
   const form = (one: Pick<Shift, 'from' | 'to' | 'role' | 'break' | 'label' | 'note'>) =>
     JSON.stringify([one.from, one.to, one.role, one.break, one.label, one.note]);
-  return form(formOf(shift)) === form(asMade) && JSON.stringify(mine) === JSON.stringify(theirs);
+  return form(toShiftSpec(shift)) === form(asMade) && JSON.stringify(mine) === JSON.stringify(theirs);
 }
 
 /** Keeps a week under a name: what stands in it, without what was for once. */
-export const keepWeek = command<
+export const saveWeekTemplate = command<
   'week-template.keep',
   { site: string; week: Day; name: string; people: boolean }
 >({
@@ -208,9 +208,9 @@ export const keepWeek = command<
     const line = (await listSites(db)).find((one) => one.id === site);
     if (!line) return fail('unknown', 'there is no such site', 'input.site');
     const first = startOfWeek(week, line.weekStart);
-    const shifts = (await loadShifts(db, site, first, first + 7)).map(standing);
+    const shifts = (await loadShifts(db, site, first, first + 7)).map(recurring);
     if (shifts.length === 0) return fail('empty', 'there is no shift in this week', 'input.week');
-    const before = (await readRows(db, 'week_template', { site_id: site })).filter((row) =>
+    const before = (await loadRows(db, 'week_template', { site_id: site })).filter((row) =>
       same(String(row.name), name),
     );
     const id = before.length > 0 ? String(before[0].id) : `week-${randomUUID()}`;
@@ -225,12 +225,12 @@ export const keepWeek = command<
       work: {
         title: `Week template ${name}`,
         rows: rowChanges('week_template', before, [row]),
-        about: [{ kind: 'site', id: site }],
+        subjects: [{ kind: 'site', id: site }],
         sites: [site],
         weeks: [],
         answer: id,
         remarks: [
-          `${counted(shifts.length, 'shift')} of week ${writeDays(first, 7)}${before.length > 0 ? ', in place of what was kept under this name' : ''}.`,
+          `${counted(shifts.length, 'shift')} of week ${formatDays(first, 7)}${before.length > 0 ? ', in place of what was kept under this name' : ''}.`,
         ],
       },
     };
@@ -238,20 +238,20 @@ export const keepWeek = command<
 });
 
 /** Gives a week template up. Weeks made from it stay. */
-export const dropWeek = command<'week-template.drop', { site: string; id: string }>({
+export const deleteWeekTemplate = command<'week-template.drop', { site: string; id: string }>({
   kind: 'week-template.drop',
   permission: 'plan.change',
   scope: ({ site }) => ({ sites: [site] }),
   input: Joi.object({ site: ID.required(), id: ID.required() }).required(),
   async prepare({ db }, { site, id }) {
-    const [row] = await readRows(db, 'week_template', { id, site_id: site });
+    const [row] = await loadRows(db, 'week_template', { id, site_id: site });
     if (!row) return fail('unknown', 'there is no such week template', 'input.id');
     return {
       ok: true,
       work: {
         title: `Week template ${row.name} given up`,
         rows: rowChanges('week_template', [row], []),
-        about: [{ kind: 'site', id: site }],
+        subjects: [{ kind: 'site', id: site }],
         sites: [site],
         weeks: [],
       },
@@ -270,18 +270,18 @@ export const saveDaybook = command<'daybook.save', { site: string; date: Day; no
     note: Joi.string().max(2000).allow('').required(),
   }).required(),
   async prepare({ db }, { site, date, note }) {
-    const of = { site_id: site, date: writeDate(date) };
+    const of = { site_id: site, date: formatDate(date) };
     const text = note.trim();
     return {
       ok: true,
       work: {
-        title: `Daybook of ${writeDate(date)}`,
+        title: `Daybook of ${formatDate(date)}`,
         rows: rowChanges(
           'daybook',
-          await readRows(db, 'daybook', of),
+          await loadRows(db, 'daybook', of),
           text === '' ? [] : [{ ...of, note: text }],
         ),
-        about: [{ kind: 'site', id: site }],
+        subjects: [{ kind: 'site', id: site }],
         sites: [site],
         weeks: [],
       },

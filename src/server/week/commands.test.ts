@@ -16,13 +16,15 @@ describe('starting a week', () => {
     expect(await shiftsOf(NEXT)).toEqual([]);
     expect(preview.remarks[0]).toBe('Week 30 Nov–6 Dec: 62 shifts arrive, 7 of them not as they were.');
     expect(preview.remarks.filter((line) => line.includes('closed for Harbour Day'))).toHaveLength(7);
-    expect(preview.following[0].appeared.some((snag) => snag.severity === 'stop')).toBe(true);
+    expect(preview.weekImpacts[0].appeared.some((snag) => snag.severity === 'stop')).toBe(true);
     await done('week.start', start);
     expect(await shiftsOf(NEXT)).toHaveLength(62);
   });
 
   test('leaves behind what was for once, and takes what stands', async () => {
-    const [kitchen] = (await shiftsOf(MONDAY)).filter((one) => one.detail?.duties.some((duty) => duty.once));
+    const [kitchen] = (await shiftsOf(MONDAY)).filter((one) =>
+      one.detail?.duties.some((duty) => duty.oneOff),
+    );
     expect(kitchen.detail!.duties).toHaveLength(2);
     await done('week.start', start);
     const arrived = (await shiftsOf(NEXT)).find(

@@ -1,20 +1,20 @@
 import { randomUUID } from 'node:crypto';
 import { type Change, type Result, fail } from '@/core/plan/change';
-import type { AroundShift, Plan, Shift } from '@/core/plan/types';
+import type { SurroundingShift, Plan, Shift } from '@/core/plan/types';
 import { type Day, startOfWeek } from '@/core/time/day';
-import { counted, writeCount, writeDays } from '@/core/time/format';
+import { counted, formatCount, formatDays } from '@/core/time/format';
 import { cellOf, copyShifts } from '@/core/week/copy-week';
 import { type Pattern, occurrencesOf } from '@/core/patterns/pattern';
-import { writeOut } from '@/core/patterns/materialize';
+import { materialize } from '@/core/patterns/materialize';
 import type { Database } from '@/data/database';
 import { listSites, namesOf } from '@/data/site/site-store';
 import { type StoredPlan, loadPlan } from '@/data/week/plan-store';
-import { loadLeftOut, loadPatterns, loadWeekTemplates } from '@/data/week/repeat-store';
+import { loadPatternExceptions, loadPatterns, loadWeekTemplates } from '@/data/week/repeat-store';
 import { loadShifts } from '@/data/week/shift-store';
-import { PREPARED, command } from '../commands/command';
+import { PREPARE_SHARE, command } from '../commands/command';
 import { START } from './schema';
 import type { StartRequest } from './payload';
-import { saysOf } from './messages';
+import { remarksOf } from './messages';
 
 interface Brought {
   readonly changes: readonly Change[];
@@ -48,27 +48,27 @@ export const startWeek = command<'week.start', StartRequest>({
     const heads: string[] = [];
     const remarks: string[] = [];
     for (const [i, week] of weeks.entries()) {
-      if (await context.watch?.come((i / weeks.length) * PREPARED))
+      if (await context.watch?.come((i / weeks.length) * PREPARE_SHARE))
         return fail('stopped', 'stopped; nothing was changed');
       const stored = await loadPlan(db, request.site, week, 7);
       if (!stored) return fail('unknown', 'there is no such site', 'input.site');
-      const brought = bring(source.value, withoutGoing(stored, leaving), request, changes, names);
+      const brought = copyInto(source.value, withoutGoing(stored, leaving), request, changes, names);
       changes.push(...brought.changes);
-      const name = `Week ${writeDays(week, 7)}`;
+      const name = `Week ${formatDays(week, 7)}`;
       const arriving = brought.changes.filter((change) => change.do === 'add').length;
       const going = brought.changes.filter((change) => change.do === 'remove').length;
       const parts = [`${counted(arriving, 'shift')} ${arriving === 1 ? 'arrives' : 'arrive'}`];
       if (brought.remarks.length > 0)
-        parts.push(`${writeCount(brought.remarks.length)} of them not as they were`);
-      if (going > 0) parts.push(`${writeCount(going)} ${going === 1 ? 'goes' : 'go'}`);
+        parts.push(`${formatCount(brought.remarks.length)} of them not as they were`);
+      if (going > 0) parts.push(`${formatCount(going)} ${going === 1 ? 'goes' : 'go'}`);
       const gone = new Set(brought.changes.flatMap((one) => (one.do === 'remove' ? [one.id] : [])));
       const told = stored.published.filter((shift) => gone.has(shift.id)).length;
-      if (told > 0) parts.push(`${writeCount(told)} of these published`);
+      if (told > 0) parts.push(`${formatCount(told)} of these published`);
       heads.push(`${name}: ${parts.join(', ')}.`);
       remarks.push(...brought.remarks);
       if (i === 0 && weeks.length === 1 && arriving === 0) heads.push('There is nothing to bring.');
     }
-    const first = writeDays(weeks[0], 7);
+    const first = formatDays(weeks[0], 7);
     const title =
       weeks.length === 1
         ? `Week ${first} from ${source.value.name}`
@@ -78,7 +78,7 @@ export const startWeek = command<'week.start', StartRequest>({
       work: {
         title,
         rows: [],
-        about: [{ kind: 'site', id: request.site }],
+        subjects: [{ kind: 'site', id: request.site }],
         sites: [request.site],
         weeks,
         shifts: [{ site: request.site, changes }],
@@ -105,7 +105,7 @@ async function sourceOf(
   if (source.from === 'patterns') {
     const all = await loadPatterns(db, site);
     const patterns = all.filter(({ id }) => source.ids === null || source.ids.includes(id));
-    const leftOut = await loadLeftOut(
+    const leftOut = await loadPatternExceptions(
       db,
       patterns.map(({ id }) => id),
     );
@@ -120,10 +120,10 @@ async function sourceOf(
   if (weeks.some((week) => startOfWeek(week, weekStart) === first))
     return fail('same', 'a week is not copied onto itself', 'input.source.week');
   const shifts = await loadShifts(db, site, first, first + 7);
-  return { ok: true, value: { kind: 'shifts', name: `week ${writeDays(first, 7)}`, first, shifts } };
+  return { ok: true, value: { kind: 'shifts', name: `week ${formatDays(first, 7)}`, first, shifts } };
 }
 
-function bring(
+function copyInto(
   source: Source,
   stored: StoredPlan,
   { mode, people, open }: StartRequest,
@@ -131,7 +131,7 @@ function bring(
   names: ReadonlyMap<string, string>,
 ): Brought {
   const plan = withEarlier(stored.plan, earlier);
-  const says = saysOf(plan, stored.hourFormat, names);
+  const says = remarksOf(plan, stored.hourFormat, names);
   if (source.kind === 'shifts') {
     const copied = copyShifts(
       source.shifts,
@@ -159,7 +159,7 @@ function bring(
     const given = occurrencesOf(pattern, plan.from, plan.from + plan.days, plan.site.weekStart).filter(
       ({ on, member }) => !filled.has(cellOf({ date: on, person: member.person })),
     );
-    const written = writeOut(
+    const written = materialize(
       now,
       pattern,
       given,
@@ -200,10 +200,10 @@ async function goingIn(
 /** A plan beside which nothing stands that goes too: Sunday's night is no bar to Monday where both weeks are replaced. */
 function withoutGoing(stored: StoredPlan, going: ReadonlySet<string>): StoredPlan {
   if (going.size === 0) return stored;
-  const around = stored.plan.around.filter(
+  const around = stored.plan.surroundingShifts.filter(
     (shift) => shift.site !== null || !going.has(spanKey(shift.person, shift)),
   );
-  return { ...stored, plan: { ...stored.plan, around } };
+  return { ...stored, plan: { ...stored.plan, surroundingShifts: around } };
 }
 
 function spanKey(person: string, { date, from, to }: Pick<Shift, 'date' | 'from' | 'to'>): string {
@@ -220,10 +220,14 @@ function withEarlier(plan: Plan, changes: readonly Change[]): Plan {
       : [],
   );
   if (here.length === 0 && around.length === 0) return plan;
-  return { ...plan, shifts: [...plan.shifts, ...here], around: [...plan.around, ...around] };
+  return {
+    ...plan,
+    shifts: [...plan.shifts, ...here],
+    surroundingShifts: [...plan.surroundingShifts, ...around],
+  };
 }
 
-function aroundOf({ role, date, from, to }: Shift, person: string): AroundShift {
+function aroundOf({ role, date, from, to }: Shift, person: string): SurroundingShift {
   return { person, role, site: null, date, from, to, break: null };
 }
 

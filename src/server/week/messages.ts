@@ -1,12 +1,12 @@
-import type { Barrier } from '@/core/week/placement';
+import type { PlacementConflict } from '@/core/week/placement';
 import type { Change, ShiftPatch } from '@/core/plan/change';
 import type { Conflict } from '@/core/plan/preconditions';
 import type { Plan, Shift } from '@/core/plan/types';
-import { writeDay, writeTime, writeTimeSpan, type HourFormat } from '@/core/time/format';
+import { formatDay, formatTime, formatTimeSpan, type HourFormat } from '@/core/time/format';
 import type { Database } from '@/data/database';
 
 /** A conflict in a sentence: `Ann Bo, Tue 24 9:00–17:00: it starts 10:00 by now, not 9:30.` */
-export async function tellConflict(
+export async function conflictMessage(
   db: Database,
   site: string,
   change: Change,
@@ -28,10 +28,10 @@ export async function tellConflict(
       case 'role':
         return name('role', shift.role ?? null, 'no role');
       case 'date':
-        return writeDay(shift.date!);
+        return formatDay(shift.date!);
       case 'from':
       case 'to':
-        return writeTime(shift[column]!, hourFormat);
+        return formatTime(shift[column]!, hourFormat);
       case 'break':
         return shift.break ? `${shift.break.minutes} min` : 'by the rule';
       case 'fixed':
@@ -44,7 +44,7 @@ export async function tellConflict(
     }
   };
   const who = await name('person', now.person, 'Open shift');
-  const place = `${who}, ${writeDay(now.date)} ${writeTimeSpan(now.from, now.to, hourFormat)}`;
+  const place = `${who}, ${formatDay(now.date)} ${formatTimeSpan(now.from, now.to, hourFormat)}`;
   const is = await shown(now);
   const mine = change.do === 'set' ? await shown(change.shift) : '';
   const both = is === '' ? '' : `: ${is} now${mine === '' ? '' : `, ${mine} here`}`;
@@ -65,11 +65,11 @@ const COLUMNS: Readonly<Record<keyof ShiftPatch, string>> = {
 };
 
 /** Sentences about shifts that arrive otherwise than they left. */
-export function saysOf(plan: Plan, hourFormat: HourFormat, sites: ReadonlyMap<string, string>) {
+export function remarksOf(plan: Plan, hourFormat: HourFormat, sites: ReadonlyMap<string, string>) {
   const people = new Map(plan.people.map((person) => [person.id, person.name]));
   const roles = new Map(plan.roles.map((role) => [role.id, role.name]));
-  const time = (from: number, to: number) => writeTimeSpan(from, to, hourFormat);
-  const why = (barrier: Barrier): string => {
+  const time = (from: number, to: number) => formatTimeSpan(from, to, hourFormat);
+  const why = (barrier: PlacementConflict): string => {
     switch (barrier.why) {
       case 'leave':
         return 'on leave';
@@ -87,12 +87,12 @@ export function saysOf(plan: Plan, hourFormat: HourFormat, sites: ReadonlyMap<st
   };
   return {
     /** `Sat 28, 9:00–17:00 Bar, Ann Bo: arrives open, on leave.` */
-    remark(shift: Shift, what: 'opened' | 'left', barrier: Barrier | null): string {
+    remark(shift: Shift, what: 'opened' | 'left', barrier: PlacementConflict | null): string {
       const name = shift.person === null ? 'open' : (people.get(shift.person) ?? 'somebody who has left');
       const role = shift.role === null ? '' : ` ${roles.get(shift.role) ?? ''}`.trimEnd();
       const reason = barrier ? why(barrier) : 'its role is no longer used here';
       const outcome = what === 'opened' ? 'arrives open' : 'does not come';
-      return `${writeDay(shift.date)}, ${time(shift.from, shift.to)}${role}, ${name}: ${outcome}, ${reason}.`;
+      return `${formatDay(shift.date)}, ${time(shift.from, shift.to)}${role}, ${name}: ${outcome}, ${reason}.`;
     },
   };
 }

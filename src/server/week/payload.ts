@@ -1,4 +1,4 @@
-import type { ShiftForm, ShiftTemplate } from '@/core/plan/shift-spec';
+import type { ShiftSpec, ShiftTemplate } from '@/core/plan/shift-spec';
 import type { Pattern } from '@/core/patterns/pattern';
 import type { Scope } from '@/core/patterns/scope';
 import type { CopyMode } from '@/core/week/copy-week';
@@ -28,7 +28,7 @@ export interface StartRequest {
 }
 
 /** A line of the answer while weeks are written. */
-export type StartLine =
+export type StartEvent =
   /** From 0 to 1. */
   { readonly share: number } | { readonly answer: CommandAnswer };
 
@@ -38,7 +38,7 @@ export interface PatternChange {
   readonly shift: string;
   readonly scope: Exclude<Scope, 'this'>;
   /** null: the occurrences go. */
-  readonly form: ShiftForm | null;
+  readonly form: ShiftSpec | null;
   readonly person?: string | null;
 }
 
@@ -83,11 +83,11 @@ export interface RepeatPayload {
 export interface ShiftEvent {
   readonly at: string;
   readonly actor: string;
-  readonly says: string;
+  readonly message: string;
 }
 
 /** A week in the strip of a month. Cost in the currency's major unit. */
-export interface MonthWeek {
+export interface WeekFigures {
   readonly first: Day;
   readonly state: Publication;
   readonly minutes: number;

@@ -5,10 +5,10 @@ import { shift as bare } from '@/core/testing';
 import { loadPlan } from '@/data/week/plan-store';
 import { type Actor, BUILT_IN_OWNER } from '../access/actor';
 import { changePlan } from '../plan/commands';
-import { readInput } from '../input';
+import { parseInput } from '../input';
 import { CHANGE_REQUEST } from '../plan/schema';
 import { planOfWeek } from '../plan/queries';
-import { latelyOf, monthOf, repeatOf, shiftHistory } from './queries';
+import { recentCountsOf, weekSummariesOf, repeatOf, shiftHistory } from './queries';
 import { MONDAY, NEXT, ask, db, done, edit, freshDemo, id, shiftsOf, start, tuesdays } from './testing';
 
 beforeEach(freshDemo);
@@ -39,7 +39,7 @@ describe('what the plan page asks for', () => {
     await edit([{ do: 'add', shift: { ...one, id: 'mine', date: NEXT, person: null } }]);
     await edit([{ do: 'set', id: 'mine', shift: { person: 'bram', note: 'keys' } }]);
     const told = await shiftHistory(db, BUILT_IN_OWNER, 'bistro', 'mine');
-    expect(told.ok && told.events.map((event) => event.says)).toEqual([
+    expect(told.ok && told.events.map((event) => event.message)).toEqual([
       'given to Bram de Wit, note "keys"',
       expect.stringMatching(/^made: Mon 30 \d+:00–/),
     ]);
@@ -64,12 +64,12 @@ describe('what the plan page asks for', () => {
     const before = (await shiftsOf(MONDAY - 7)).filter(
       (one) => one.person === 'dario' && one.date === friday - 7 && one.from >= 900,
     ).length;
-    const found = await latelyOf(db, BUILT_IN_OWNER, 'bistro', friday, 1020);
+    const found = await recentCountsOf(db, BUILT_IN_OWNER, 'bistro', friday, 1020);
     expect(found.ok && found.counts.dario).toBe(2 + before);
   });
 
   test('the month adds up what each week shows', async () => {
-    const found = await monthOf(db, BUILT_IN_OWNER, 'bistro', MONDAY);
+    const found = await weekSummariesOf(db, BUILT_IN_OWNER, 'bistro', MONDAY);
     if (!found.ok) throw new Error();
     expect(found.weeks.map((week) => week.state)).toEqual([
       'empty',
@@ -96,7 +96,7 @@ describe('what the plan page asks for', () => {
 
   test('a detail that is not of its form is refused with its place', () => {
     const request = (detail: unknown) =>
-      readInput(CHANGE_REQUEST, {
+      parseInput(CHANGE_REQUEST, {
         id: 'request-x',
         base: 0,
         changes: [{ do: 'set', id: 's', shift: { detail }, was: { detail: null } }],
@@ -144,8 +144,8 @@ describe('who has no say at a site', () => {
   test('nor read its templates, months and histories', async () => {
     const forbidden = { ok: false, problem: { code: 'forbidden' } };
     expect(await repeatOf(db, elsewhere, 'bistro')).toMatchObject(forbidden);
-    expect(await monthOf(db, elsewhere, 'bistro', MONDAY)).toMatchObject(forbidden);
+    expect(await weekSummariesOf(db, elsewhere, 'bistro', MONDAY)).toMatchObject(forbidden);
     expect(await shiftHistory(db, elsewhere, 'bistro', 'x')).toMatchObject(forbidden);
-    expect(await latelyOf(db, elsewhere, 'bistro', MONDAY, 0)).toMatchObject(forbidden);
+    expect(await recentCountsOf(db, elsewhere, 'bistro', MONDAY, 0)).toMatchObject(forbidden);
   });
 });

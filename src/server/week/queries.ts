@@ -1,12 +1,12 @@
 import { sql } from 'kysely';
-import { kindOf, LOOK_BACK_WEEKS, startsOf } from '@/core/fairness/shift-kinds';
+import { shiftKindOf, LOOK_BACK_WEEKS, startsOf } from '@/core/fairness/shift-kinds';
 import { judge, snagsOf } from '@/core/consequences/judge';
 import { decimalsOf, toMajor } from '@/core/hours/money';
 import type { Change, Result } from '@/core/plan/change';
 import type { Shift } from '@/core/plan/types';
 import { publicationOfAll } from '@/core/publish/publication';
-import { type Day, readDate, startOfWeek, writeDate } from '@/core/time/day';
-import { type HourFormat, writeDay, writeTime, writeTimeSpan } from '@/core/time/format';
+import { type Day, parseDate, startOfWeek, formatDate } from '@/core/time/day';
+import { type HourFormat, formatDay, formatTime, formatTimeSpan } from '@/core/time/format';
 import type { Database } from '@/data/database';
 import { activitiesAbout, shiftOf } from '@/data/activity/activity-store';
 import { loadSite } from '@/data/site/site-store';
@@ -15,7 +15,7 @@ import { loadPatterns, loadStations, loadTemplates, loadWeekTemplates } from '@/
 import { readableSite } from '../site/readable';
 import { type Actor, nameOfActor } from '../access/actor';
 import { nowAt } from '../clock';
-import type { MonthWeek, RepeatPayload, ShiftEvent } from './payload';
+import type { WeekFigures, RepeatPayload, ShiftEvent } from './payload';
 
 /** Weeks of a month strip: the one asked for, two before and three after. */
 const MONTH = { before: 2, after: 3 };
@@ -29,7 +29,7 @@ export async function repeatOf(
   const found = await readableSite(db, actor, site);
   if (!found.ok) return found;
   const { line } = found;
-  const today = readDate(nowAt(line.timeZone).date)!;
+  const today = parseDate(nowAt(line.timeZone).date)!;
   const stored = (await loadSite(db, site, startOfWeek(today, line.weekStart)))!;
   const { weekend } = await db
     .selectFrom('site')
@@ -41,7 +41,7 @@ export async function repeatOf(
     .innerJoin('person_site', 'person_site.person_id', 'person.id')
     .where('person_site.site_id', '=', site)
     .where((where) =>
-      where.or([where('employed_to', 'is', null), where('employed_to', '>=', writeDate(today))]),
+      where.or([where('employed_to', 'is', null), where('employed_to', '>=', formatDate(today))]),
     )
     .orderBy('person_site.position')
     .select(['person.id', 'person.name', 'person.contract_minutes'])
@@ -105,12 +105,12 @@ async function plannedWeeksOf(
     .select(['date', (query) => query.fn.countAll<number>().as('shifts')])
     .select(sql<number>`sum(person_id is null)`.as('open'))
     .where('site_id', '=', site)
-    .where('date', '>=', writeDate(today - 371))
+    .where('date', '>=', formatDate(today - 371))
     .groupBy('date')
     .execute();
   const weeks = new Map<Day, { shifts: number; open: number }>();
   for (const row of rows) {
-    const first = startOfWeek(readDate(row.date)!, weekStart);
+    const first = startOfWeek(parseDate(row.date)!, weekStart);
     const week = weeks.get(first) ?? { shifts: 0, open: 0 };
     week.shifts += Number(row.shifts);
     week.open += Number(row.open);
@@ -130,7 +130,7 @@ export async function shiftHistory(
   if (!found.ok) return found;
   const entries = await activitiesAbout(db, { kind: 'shift', id: shift }, MOST_EVENTS);
   if (entries.length === 0) return { ok: true, events: [] };
-  const stored = await loadSite(db, site, readDate(entries[0].at.slice(0, 10))!);
+  const stored = await loadSite(db, site, parseDate(entries[0].at.slice(0, 10))!);
   const people = new Map(
     (await db.selectFrom('person').select(['id', 'name']).execute()).map((row) => [row.id, row.name]),
   );
@@ -141,7 +141,7 @@ export async function shiftHistory(
       .flatMap((entry) => entry.changes)
       .filter((change) => shiftOf(change) === shift)
       .map((change) => sayChange(change, people, roles, stored?.hourFormat ?? '24'));
-    return says.length === 0 ? [] : [{ at, actor: nameOfActor(who), says: says.join('; ') }];
+    return says.length === 0 ? [] : [{ at, actor: nameOfActor(who), message: says.join('; ') }];
   });
   return { ok: true, events };
 }
@@ -160,15 +160,15 @@ function sayChange(
   const shift: Partial<Shift> = change.shift;
   const who = (id: string | null) => (id === null ? 'open' : (people.get(id) ?? id));
   if (change.do === 'add')
-    return `made: ${writeDay(change.shift.date)} ${writeTimeSpan(change.shift.from, change.shift.to, hourFormat)}, ${who(change.shift.person)}`;
+    return `made: ${formatDay(change.shift.date)} ${formatTimeSpan(change.shift.from, change.shift.to, hourFormat)}, ${who(change.shift.person)}`;
   const parts: string[] = [];
   if (shift.person !== undefined)
     parts.push(shift.person === null ? 'turned open' : `given to ${who(shift.person)}`);
   if (shift.from !== undefined && shift.to !== undefined)
-    parts.push(`times ${writeTimeSpan(shift.from, shift.to, hourFormat)}`);
-  else if (shift.from !== undefined) parts.push(`starts ${writeTime(shift.from, hourFormat)}`);
-  else if (shift.to !== undefined) parts.push(`ends ${writeTime(shift.to, hourFormat)}`);
-  if (shift.date !== undefined) parts.push(`moved to ${writeDay(shift.date)}`);
+    parts.push(`times ${formatTimeSpan(shift.from, shift.to, hourFormat)}`);
+  else if (shift.from !== undefined) parts.push(`starts ${formatTime(shift.from, hourFormat)}`);
+  else if (shift.to !== undefined) parts.push(`ends ${formatTime(shift.to, hourFormat)}`);
+  if (shift.date !== undefined) parts.push(`moved to ${formatDay(shift.date)}`);
   if (shift.role !== undefined)
     parts.push(`role ${shift.role === null ? 'none' : (roles.get(shift.role) ?? shift.role)}`);
   if (shift.break !== undefined)
@@ -181,7 +181,7 @@ function sayChange(
 }
 
 /** How many shifts of the same kind each person had in the weeks before a date, at any site. */
-export async function latelyOf(
+export async function recentCountsOf(
   db: Database,
   actor: Actor,
   site: string,
@@ -190,9 +190,9 @@ export async function latelyOf(
 ): Promise<Result<{ counts: Record<string, number> }>> {
   const found = await readableSite(db, actor, site);
   if (!found.ok) return found;
-  const kind = kindOf(date, from);
+  const kind = shiftKindOf(date, from);
   const starts = startsOf(kind.part);
-  const dates = Array.from({ length: LOOK_BACK_WEEKS }, (_, i) => writeDate(date - (i + 1) * 7));
+  const dates = Array.from({ length: LOOK_BACK_WEEKS }, (_, i) => formatDate(date - (i + 1) * 7));
   const rows = await db
     .selectFrom('shift')
     .innerJoin('person_site', (join) =>
@@ -208,16 +208,16 @@ export async function latelyOf(
 }
 
 /** Hours, cost and snags of the weeks around that of a day. */
-export async function monthOf(
+export async function weekSummariesOf(
   db: Database,
   actor: Actor,
   site: string,
   week: Day,
-): Promise<Result<{ weeks: MonthWeek[] }>> {
+): Promise<Result<{ weeks: WeekFigures[] }>> {
   const found = await readableSite(db, actor, site);
   if (!found.ok) return found;
   const first = startOfWeek(week, found.line.weekStart);
-  const weeks: MonthWeek[] = [];
+  const weeks: WeekFigures[] = [];
   for (let i = -MONTH.before; i <= MONTH.after; i++) {
     const stored = (await loadPlan(db, site, first + i * 7, 7))!;
     weeks.push(monthWeek(stored));
@@ -225,7 +225,7 @@ export async function monthOf(
   return { ok: true, weeks };
 }
 
-function monthWeek({ plan, published }: StoredPlan): MonthWeek {
+function monthWeek({ plan, published }: StoredPlan): WeekFigures {
   const { shifts, budget } = plan;
   const base = { first: plan.from, budgetMinutes: budget.minutes, budgetCost: budget.cost };
   const here = new Set(plan.people.map((person) => person.id));

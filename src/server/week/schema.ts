@@ -17,12 +17,12 @@ const duties = Joi.array()
       name: Joi.string().trim().min(1).max(120).required(),
       from: minute(2879).required(),
       to: minute(2880).required(),
-      once: Joi.boolean().required(),
+      oneOff: Joi.boolean().required(),
     }),
   )
   .max(40);
 
-const once = Joi.object({
+const oneOff = Joi.object({
   label: Joi.boolean().required(),
   note: Joi.boolean().required(),
   station: Joi.boolean().required(),
@@ -33,7 +33,7 @@ const detail = {
   duties: duties.required(),
   station: Joi.string().trim().max(120).allow(null).required(),
   tasks: Joi.array().items(Joi.string().trim().min(1).max(200)).max(60).required(),
-  once: once.required(),
+  oneOff: oneOff.required(),
   template: ID.allow(null).required(),
 };
 
@@ -43,8 +43,8 @@ export const DETAIL = Joi.object({
   pattern: Joi.object({
     id: ID.required(),
     key: Joi.string().max(300).required(),
-    on: DAY_NUMBER.required(),
-    own: Joi.boolean().required(),
+    originalDate: DAY_NUMBER.required(),
+    overridden: Joi.boolean().required(),
   })
     .allow(null)
     .required(),
@@ -101,7 +101,7 @@ export const PATTERN = Joi.object({
     )
     .max(600)
     .required(),
-  stops: Joi.array()
+  endings: Joi.array()
     .items(Joi.object({ member: ID.required(), shift: ID.required(), from: DAY_NUMBER.required() }))
     .max(20_000)
     .required(),

@@ -1,9 +1,9 @@
 import type { Pattern } from '@/core/patterns/pattern';
-import { formOf } from '@/core/plan/shift-spec';
+import { toShiftSpec } from '@/core/plan/shift-spec';
 import type { Change } from '@/core/plan/change';
 import type { Shift } from '@/core/plan/types';
 import { shift as bare } from '@/core/testing';
-import { readDate } from '@/core/time/day';
+import { parseDate } from '@/core/time/day';
 import { type Database, openDatabase } from '@/data/database';
 import { makeDemo } from '../../../demo/saltmere';
 import { loadShifts } from '@/data/week/shift-store';
@@ -15,7 +15,7 @@ import { changePlan } from '../plan/commands';
 /** The demo's bistro under a test's hands, on its Tuesday; a new one with each {@link freshDemo}. */
 export let db: Database;
 
-export const MONDAY = readDate('2026-11-23')!;
+export const MONDAY = parseDate('2026-11-23')!;
 export const NEXT = MONDAY + 7;
 let made = 0;
 
@@ -64,9 +64,9 @@ export const tuesdays = (more: Partial<Pattern> = {}): Pattern => ({
   until: null,
   weeks: 1,
   rule: 'FREQ=WEEKLY;BYDAY=TU',
-  shifts: [{ ...formOf(bare(null, 0, '14-17', { role: 'floor' })), id: 'part', day: 0 }],
+  shifts: [{ ...toShiftSpec(bare(null, 0, '14-17', { role: 'floor' })), id: 'part', day: 0 }],
   members: [{ id: 'one', person: 'jonas', offset: 0 }],
-  stops: [],
+  endings: [],
   ...more,
 });
 

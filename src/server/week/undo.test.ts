@@ -1,7 +1,7 @@
 import { expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { sql } from 'kysely';
-import { formOf } from '@/core/plan/shift-spec';
+import { toShiftSpec } from '@/core/plan/shift-spec';
 import type { Pattern } from '@/core/patterns/pattern';
 import type { Change } from '@/core/plan/change';
 import { NO_DETAIL, type Shift } from '@/core/plan/types';
@@ -56,7 +56,9 @@ const same = (a: unknown, b: unknown) => JSON.stringify(a) === JSON.stringify(b)
 const of = <T>(list: readonly T[], n: number): T => list[n % list.length];
 
 const FORMS = ['7-15', '10-14', '14-17', '17-23', '20-26'].map((times) =>
-  formOf(bare(null, 0, times, { role: 'floor', label: times, detail: { ...NO_DETAIL, station: 'Pass' } })),
+  toShiftSpec(
+    bare(null, 0, times, { role: 'floor', label: times, detail: { ...NO_DETAIL, station: 'Pass' } }),
+  ),
 );
 
 function patternOf({ n, m }: Step): Pattern {
@@ -75,7 +77,7 @@ function patternOf({ n, m }: Step): Pattern {
       { id: 'a', person: of(['jonas', 'dario', null], n), offset: 0 },
       ...(n % 2 ? [{ id: 'b', person: 'lior', offset: rule === null ? 1 : 0 }] : []),
     ],
-    stops: [],
+    endings: [],
   };
 }
 
@@ -170,7 +172,7 @@ class Desk {
         const was = of(shifts, n);
         const { pattern } = was.detail ?? NO_DETAIL;
         const detail = pattern
-          ? { ...was.detail!, pattern: { ...pattern, own: true } }
+          ? { ...was.detail!, pattern: { ...pattern, overridden: true } }
           : (was.detail ?? null);
         const shift = { date: NEXT + (m % 21), detail };
         if (await this.edit([{ do: 'set', id: was.id, shift }]))

@@ -13,13 +13,13 @@ import { type ShiftEntry, shiftOf } from '@/data/activity/activity-store';
 import type { Database } from '@/data/database';
 import { listSites, namesOf } from '@/data/site/site-store';
 import type { RowChange } from '@/data/records/records';
-import { noteLeftOut } from '@/data/week/repeat-store';
-import { loadShiftFrame } from '@/data/week/plan-store';
-import { type StagedChanges, shiftsById, writeChanges } from '@/data/week/shift-store';
-import { tellConflict } from './messages';
+import { notePatternExceptions } from '@/data/week/repeat-store';
+import { loadShiftContext } from '@/data/week/plan-store';
+import { type StagedChanges, shiftsById, applyShiftChanges } from '@/data/week/shift-store';
+import { conflictMessage } from './messages';
 
 /** Changes of one site's shifts that are to be written. */
-export interface ShiftWrite {
+export interface ShiftsToSave {
   readonly site: string;
   readonly changes: readonly Change[];
   /** The only days on which shifts may lie; left out: any. */
@@ -47,16 +47,16 @@ export interface CheckedShifts {
 }
 
 export type ShiftsChecked = { readonly ok: true; readonly checked: CheckedShifts } | Refused;
-export type ShiftsWritten = { readonly ok: true; readonly entry: ShiftEntry } | Refused;
+export type ShiftsSaved = { readonly ok: true; readonly entry: ShiftEntry } | Refused;
 
 /**
  * The one way in which shifts are written, for edits, commands, what takes them back, and imports; to be called in a
  * transaction, all or nothing.
  */
-export async function writeShifts(db: Database, write: ShiftWrite): Promise<ShiftsWritten> {
+export async function saveShifts(db: Database, write: ShiftsToSave): Promise<ShiftsSaved> {
   const found = await checkShifts(db, write);
   if (!found.ok) return found;
-  await writeChecked(db, found.checked);
+  await applyChecked(db, found.checked);
   return { ok: true, entry: found.checked.entry };
 }
 
@@ -67,7 +67,7 @@ export async function writeShifts(db: Database, write: ShiftWrite): Promise<Shif
  */
 export async function checkShifts(
   db: Database,
-  { site, changes, within, confirmed, exceptions = false }: ShiftWrite,
+  { site, changes, within, confirmed, exceptions = false }: ShiftsToSave,
   rows: readonly RowChange[] = [],
 ): Promise<ShiftsChecked> {
   const found = await shiftsById(db, [...new Set(changes.map(shiftOf))]);
@@ -91,15 +91,15 @@ export async function checkShifts(
   const conflicts = conflictsOf(here, due).filter((one) => isJudged(due[one.change]));
   if (conflicts.length > 0) return conflicting(db, site, due, conflicts);
 
-  const frame = await loadShiftFrame(db, site, [...here.values(), ...addedIn(due)], due, { within, rows });
-  if (!frame) return fail('unknown', `there is no site "${site}"`, 'site');
-  const plan = onlyTimes(frame.plan);
+  const header = await loadShiftContext(db, site, [...here.values(), ...addedIn(due)], due, { within, rows });
+  if (!header) return fail('unknown', `there is no site "${site}"`, 'site');
+  const plan = onlyTimes(header.plan);
   const tried = tryChanges(judge(plan), due);
   if (!tried.ok) return tried;
   const { consequences, inverse } = tried.trial;
   const slip = consequences.appeared.find((snag) => snag.code === badTime.code);
   const snag = refusal(consequences) ?? (confirmed === false ? slip : null);
-  if (snag) return refused(db, plan, frame.hourFormat, snag, due);
+  if (snag) return refused(db, plan, header.hourFormat, snag, due);
   const gone = due.flatMap((change) => (change.do === 'remove' ? (here.get(change.id) ?? []) : []));
   const named = new Set(due.map(shiftOf));
   const after = tried.trial.judgement.plan.shifts.filter((shift) => named.has(shift.id));
@@ -107,13 +107,13 @@ export async function checkShifts(
 }
 
 /** Writes what was checked; `staged`: where it stands beside the data already. */
-export async function writeChecked(
+export async function applyChecked(
   db: Database,
   { entry: { site, changes }, gone, exceptions }: CheckedShifts,
   staged?: StagedChanges,
 ): Promise<void> {
-  await writeChanges(db, site, changes, staged);
-  if (exceptions) await noteLeftOut(db, gone, addedIn(changes));
+  await applyShiftChanges(db, site, changes, staged);
+  if (exceptions) await notePatternExceptions(db, gone, addedIn(changes));
 }
 
 function addedIn(changes: readonly Change[]): Shift[] {
@@ -140,7 +140,7 @@ async function refused(
 ): Promise<Refused> {
   const words = wordsFor(plan, hourFormat, namesOf(await listSites(db)));
   const at = changes.findIndex((change) => snag.shifts.includes(shiftOf(change)));
-  return fail(snag.code, checkOf(snag.code)!.say(snag, words), at < 0 ? '' : `[${at}].shift`);
+  return fail(snag.code, checkOf(snag.code)!.message(snag, words), at < 0 ? '' : `[${at}].shift`);
 }
 
 async function conflicting(
@@ -151,7 +151,7 @@ async function conflicting(
 ): Promise<Refused> {
   const [first] = conflicts;
   const change = changes[first.change];
-  const said = await tellConflict(db, site, change, first);
+  const said = await conflictMessage(db, site, change, first);
   const path = `[${first.change}].${change.do === 'add' ? 'shift.id' : 'id'}`;
   return { ...fail(change.do === 'add' ? 'taken' : 'changed-meanwhile', said, path), conflicts };
 }

@@ -38,7 +38,7 @@ const next = () => loadShifts(db, 'bistro', NEXT, NEXT + 7);
 test('what is looked at in a thread is what is looked at here', async () => {
   const there = await apart(db, 'preview', copy('look'));
   expect(there).toEqual(await previewCommand(db, actor, copy('look').request));
-  expect(there.ok && there.following.length).toBe(1);
+  expect(there.ok && there.weekImpacts.length).toBe(1);
 });
 
 test('what is done in a thread is there, tells how far it has come, and is taken back', async () => {

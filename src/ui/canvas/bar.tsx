@@ -1,29 +1,29 @@
-import type { OwnShift } from '@/core/checks/shared/check';
-import { type HourFormat, writeShortSpan, writeTinyTime } from '@/core/time/format';
+import type { PlanShift } from '@/core/checks/shared/check';
+import { type HourFormat, formatShortSpan, formatTinyTime } from '@/core/time/format';
 import { DAY } from '@/core/time/span';
 import { middleOf } from '@/core/plan/shift-edits';
 import { type Scale, xOf } from './scale';
 
 /** How a role is drawn. */
-export interface RoleLook {
+export interface RoleStyle {
   readonly name: string;
   readonly mark: string;
   readonly ink: string;
 }
 
 interface Props {
-  readonly shift: OwnShift;
+  readonly shift: PlanShift;
   readonly scale: Scale;
   readonly day: number;
-  readonly look: RoleLook | null;
+  readonly roleStyle: RoleStyle | null;
   readonly hourFormat: HourFormat;
   /** Not published, or changed since. */
   readonly pencil: boolean;
   readonly trouble: 'stop' | 'warn' | null;
   readonly top: number;
   readonly height: number;
-  readonly lifted: boolean;
-  readonly picked: boolean;
+  readonly dragged: boolean;
+  readonly matched: boolean;
   readonly title: string;
   /** What it says in place of its times and role, where those are known from its row. */
   readonly called?: string;
@@ -34,11 +34,11 @@ const SIGN = 5.1;
 
 /** One shift in true time. Its label shortens until it fits; the title says it all. */
 export function Bar(props: Props) {
-  const { shift, scale, day, look, hourFormat } = props;
-  const { from, to } = shift.own!;
+  const { shift, scale, day, roleStyle, hourFormat } = props;
+  const { from, to } = shift.planShift!;
   const left = xOf(scale, day, from);
   const width = Math.max(xOf(scale, day, to) - left, 5);
-  const { detail } = shift.own!;
+  const { detail } = shift.planShift!;
   if (scale.dayWidth < MARK_WIDTH) return <Mark {...props} />;
   const wide = scale.days === 1;
   return (
@@ -50,7 +50,7 @@ export function Bar(props: Props) {
       {props.called ? (
         <span className="truncate">{props.called}</span>
       ) : (
-        <Label {...labelOf(from, to, hourFormat, knownAs(shift, look, wide), width - 10)} wide={wide} />
+        <Label {...labelOf(from, to, hourFormat, knownAs(shift, roleStyle, wide), width - 10)} wide={wide} />
       )}
       {partsOf(shift, wide).map(({ key, span, name: says }) => (
         <span
@@ -68,7 +68,9 @@ export function Bar(props: Props) {
           {wide && key.startsWith('duty') ? says : ''}
         </span>
       ))}
-      {detail?.pattern && wide && <span className="text-[10px]">{detail.pattern.own ? '≠' : '↻'}</span>}
+      {detail?.pattern && wide && (
+        <span className="text-[10px]">{detail.pattern.overridden ? '≠' : '↻'}</span>
+      )}
       {props.trouble && <span className="corner" data-severity={props.trouble} />}
       {width > 26 && <span className="grip" data-grip="from" style={{ left: 0 }} />}
       {width > 26 && <span className="grip" data-grip="to" style={{ right: 0 }} />}
@@ -78,14 +80,14 @@ export function Bar(props: Props) {
 }
 
 /** What a bar and a mark have in common. */
-function rootOf({ shift, look, pencil, lifted, picked, title }: Props) {
+function rootOf({ shift, roleStyle, pencil, dragged, matched, title }: Props) {
   return {
     className: 'bar',
     'data-shift': shift.id,
-    'data-ink': look?.ink ?? 'slate',
+    'data-ink': roleStyle?.ink ?? 'slate',
     'data-pencil': pencil || undefined,
-    'data-lifted': lifted || undefined,
-    'data-picked': picked || undefined,
+    'data-lifted': dragged || undefined,
+    'data-picked': matched || undefined,
     title,
   };
 }
@@ -101,14 +103,14 @@ function Label({ time, role, wide }: ReturnType<typeof labelOf> & { readonly wid
 
 /** The role as a bar names it: beside what the shift is called, for its ink alone does not say it. */
 function knownAs(
-  { own }: OwnShift,
-  look: RoleLook | null,
+  { planShift: own }: PlanShift,
+  roleStyle: RoleStyle | null,
   wide: boolean,
 ): { readonly name: string; readonly mark: string } | null {
   const said = own!.label;
-  if (!said) return look;
-  return look
-    ? { name: `${wide ? look.name : look.mark} · ${said}`, mark: look.mark }
+  if (!said) return roleStyle;
+  return roleStyle
+    ? { name: `${wide ? roleStyle.name : roleStyle.mark} · ${said}`, mark: roleStyle.mark }
     : { name: said, mark: '' };
 }
 
@@ -118,7 +120,7 @@ const MARK_WIDTH = 56;
 /** A shift where a day is too narrow for its length: a mark as wide as the day, with its hours. */
 function Mark(props: Props) {
   const { shift, scale, hourFormat, top, height } = props;
-  const { from, to } = shift.own!;
+  const { from, to } = shift.planShift!;
   const width = scale.dayWidth - 3;
   const { time } = labelOf(from, to, hourFormat, null, width - 1, 4.7);
   return (
@@ -140,7 +142,7 @@ interface Part {
 const NO_PARTS: readonly Part[] = [];
 
 /** The breaks and duties of a shift, where they lie; a break known only in length is drawn in its middle. */
-function partsOf({ own, break: first, moreBreaks }: OwnShift, wide: boolean): readonly Part[] {
+function partsOf({ planShift: own, break: first, moreBreaks }: PlanShift, wide: boolean): readonly Part[] {
   if (!wide && first.at === null && !own!.detail) return NO_PARTS;
   const { to, detail } = own!;
   const parts: Part[] = [];
@@ -166,16 +168,16 @@ export function labelOf(
   from: number,
   to: number,
   hourFormat: HourFormat,
-  look: { readonly name: string; readonly mark: string } | null,
+  roleStyle: { readonly name: string; readonly mark: string } | null,
   room: number,
   sign = SIGN,
 ): { readonly time: string; readonly role: string | null } {
-  const full = writeShortSpan(from, to, hourFormat);
-  const tiny = `${writeTinyTime(from, hourFormat)}–${writeTinyTime(to, hourFormat)}`;
+  const full = formatShortSpan(from, to, hourFormat);
+  const tiny = `${formatTinyTime(from, hourFormat)}–${formatTinyTime(to, hourFormat)}`;
   const fits = (text: string) => text.length * sign <= room;
-  for (const role of [look?.name, look?.mark])
+  for (const role of [roleStyle?.name, roleStyle?.mark])
     if (role && fits(`${full}${role} `)) return { time: full, role };
-  for (const time of [full, tiny, writeTinyTime(from, hourFormat)])
+  for (const time of [full, tiny, formatTinyTime(from, hourFormat)])
     if (fits(time)) return { time, role: null };
   return { time: '', role: null };
 }

@@ -3,11 +3,11 @@
 import { useLayoutEffect, useMemo, useRef, useState } from 'react';
 import { type Painted, paint, valueAt } from '@/core/time/paint';
 import type { Span } from '@/core/time/span';
-import { type HourFormat, writeTimeSpan, writeTinyTime } from '@/core/time/format';
+import { type HourFormat, formatTimeSpan, formatTinyTime } from '@/core/time/format';
 import { type Scale, scaleOf, ticksOf, timeAt, xOf } from './scale';
 
 /** How one painted span looks, and what it is called. */
-export interface PaintLook {
+export interface PaintStyle {
   readonly text: string;
   readonly name: string;
   readonly className: string;
@@ -26,7 +26,7 @@ interface Props<T> {
   readonly hourFormat: HourFormat;
   /** By row, then column. */
   readonly cells: readonly (readonly (readonly Painted<T>[])[])[];
-  readonly look: (value: T, row: number, width: number, span: Span) => PaintLook;
+  readonly styleOf: (value: T, row: number, width: number, span: Span) => PaintStyle;
   /** What a drag or Enter paints; null wipes. */
   readonly brush: T | null;
   /** What a typed key paints: undefined where it means nothing. */
@@ -42,7 +42,7 @@ interface Props<T> {
 }
 
 /** Where the hand is: a span of one cell. */
-interface Place extends Span {
+interface PaintPoint extends Span {
   readonly row: number;
   readonly column: number;
 }
@@ -68,8 +68,8 @@ export function Painter<T>(props: Props<T>) {
   }, [headWidth]);
   const scale = useMemo(() => scaleOf(hours, 0, columns.length, width), [hours, columns.length, width]);
   const first = Math.min(Math.max(540, hours.from), hours.to - step);
-  const [place, setPlace] = useState<Place>({ row: 0, column: 0, from: first, to: first + step });
-  const [drag, setDrag] = useState<Place | null>(null);
+  const [place, setPlace] = useState<PaintPoint>({ row: 0, column: 0, from: first, to: first + step });
+  const [drag, setDrag] = useState<PaintPoint | null>(null);
   /** The block in which a drag began. */
   const startOf = useRef<number | null>(null);
   const here = drag ?? { ...place, row: Math.min(place.row, rows.length - 1) };
@@ -135,8 +135,8 @@ export function Painter<T>(props: Props<T>) {
     props.onPaint(place.row, place.column, place, value);
   };
   const nowValue = valueAt(cells[here.row]?.[here.column] ?? [], here.from);
-  const status = `${columns[here.column]?.name} ${writeTimeSpan(here.from, here.to, hourFormat)}, ${rows[here.row]?.name}: ${
-    nowValue === null ? 'nothing' : props.look(nowValue, here.row, 0, here).name
+  const status = `${columns[here.column]?.name} ${formatTimeSpan(here.from, here.to, hourFormat)}, ${rows[here.row]?.name}: ${
+    nowValue === null ? 'nothing' : props.styleOf(nowValue, here.row, 0, here).name
   }`;
   return (
     <div>
@@ -176,7 +176,7 @@ export function Painter<T>(props: Props<T>) {
                 scale={scale}
                 column={c}
                 left={headWidth}
-                look={(value, width, span) => props.look(value, r, width, span)}
+                styleOf={(value, width, span) => props.styleOf(value, r, width, span)}
               />
             ))}
           </div>
@@ -222,7 +222,7 @@ function Heads<T>({
               className="text-muted absolute bottom-0.5 -translate-x-1/2 text-[10.5px] leading-3"
               style={{ left: xOf(scale, 0, minute) }}
             >
-              {writeTinyTime(minute, hourFormat)}
+              {formatTinyTime(minute, hourFormat)}
             </span>
           ))}
         </div>
@@ -237,14 +237,14 @@ function Cell<T>({
   scale,
   column,
   left,
-  look,
+  styleOf,
 }: {
   readonly spans: readonly Painted<T>[];
   readonly behind: { readonly spans: readonly Span[]; readonly className: string };
   readonly scale: Scale;
   readonly column: number;
   readonly left: number;
-  readonly look: (value: T, width: number, span: Span) => PaintLook;
+  readonly styleOf: (value: T, width: number, span: Span) => PaintStyle;
 }) {
   const x = (minute: number) => left + xOf(scale, column, minute);
   return (
@@ -262,7 +262,7 @@ function Cell<T>({
       ))}
       {spans.map((span) => {
         const width = x(span.to) - x(span.from);
-        const { text, name, className, ink, share = 1 } = look(span.value, width, span);
+        const { text, name, className, ink, share = 1 } = styleOf(span.value, width, span);
         if (width <= 0) return null;
         return (
           <div
@@ -281,11 +281,11 @@ function Cell<T>({
 }
 
 function moved(
-  place: Place,
+  place: PaintPoint,
   key: string,
   widen: boolean,
   { hours, step, rows, columns }: { hours: Span; step: number; rows: number; columns: number },
-): Place | null {
+): PaintPoint | null {
   const length = place.to - place.from;
   switch (key) {
     case 'ArrowUp':

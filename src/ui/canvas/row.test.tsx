@@ -19,7 +19,7 @@ const week = plan({
   ],
   shifts: [early, late, shift('ann', 2, '9-12'), shift(null, 2, '9-17'), shift(null, 2, '10-18')],
 });
-const looks = new Map([
+const roleStyles = new Map([
   ['bar', { name: 'Bar', mark: 'BA', ink: 'moss' }],
   ['floor', { name: 'Floor', mark: 'FL', ink: 'plum' }],
 ]);
@@ -39,13 +39,13 @@ function draw(
       height={34}
       state={judge(of).people[row]}
       scale={scaleOf({ from: 480, to: 1440 }, 0, days, width)}
-      looks={looks}
+      roleStyles={roleStyles}
       published={new Map()}
       hourFormat="24"
       active={-1}
       selected={null}
-      lifted={null}
-      picked={null}
+      dragged={null}
+      matched={null}
       {...more}
     />,
   );

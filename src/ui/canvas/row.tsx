@@ -1,11 +1,11 @@
 import { memo } from 'react';
-import type { OwnShift } from '@/core/checks/shared/check';
+import type { PlanShift } from '@/core/checks/shared/check';
 import type { PersonState } from '@/core/consequences/judge';
 import { breakMinutes } from '@/core/plan/resolved-shift';
 import type { Shift } from '@/core/plan/types';
 import { publicationOf } from '@/core/publish/publication';
-import { bareHours, writeDay, writeTimeSpan, writeHours, type HourFormat } from '@/core/time/format';
-import { Bar, type RoleLook } from './bar';
+import { bareHours, formatDay, formatTimeSpan, formatHours, type HourFormat } from '@/core/time/format';
+import { Bar, type RoleStyle } from './bar';
 import { type Scale, xOf } from './scale';
 import { Underlay } from './underlay';
 
@@ -23,16 +23,16 @@ interface Props {
   readonly height: number;
   readonly state: PersonState;
   readonly scale: Scale;
-  readonly looks: ReadonlyMap<string, RoleLook>;
+  readonly roleStyles: ReadonlyMap<string, RoleStyle>;
   readonly published: ReadonlyMap<string, Shift>;
   readonly hourFormat: HourFormat;
   /** Day of the active cell in this row, -1 for none. */
   readonly active: number;
   /** First and last selected day in this row, or null. */
   readonly selected: string | null;
-  readonly lifted: string | null;
+  readonly dragged: string | null;
   /** Shifts that a rule has picked, in any row. */
-  readonly picked: ReadonlySet<string> | null;
+  readonly matched: ReadonlySet<string> | null;
 }
 
 /** One person's week on the canvas, or the open shifts. Drawn again only when something of it changed. */
@@ -47,10 +47,10 @@ export const Row = memo(function Row(props: Props) {
       className="canvas-row"
       style={{ top, height: props.height }}
     >
-      <RowHead state={state} looks={props.looks} />
+      <RowHead state={state} roleStyles={props.roleStyles} />
       {Array.from({ length: scale.days }, (_, i) => {
         const day = scale.firstDay + i;
-        const shifts = state.view.own.filter((shift) => shift.date === state.view.frame.plan.from + day);
+        const shifts = state.view.shifts.filter((shift) => shift.date === state.view.context.plan.from + day);
         return (
           <div
             key={day}
@@ -78,7 +78,7 @@ export const Row = memo(function Row(props: Props) {
 /** Lines at every block of the day, where one day has the whole width. */
 function blockGrid({ view }: PersonState, scale: Scale): React.CSSProperties {
   if (scale.days > 1) return {};
-  const width = view.frame.site.blockMinutes * scale.perMinute;
+  const width = view.context.site.blockMinutes * scale.perMinute;
   return {
     backgroundImage: 'linear-gradient(to right, var(--fine) 1px, transparent 1px)',
     backgroundSize: `${width}px 100%`,
@@ -92,14 +92,14 @@ function CellBody({
   day,
   shifts,
   troubles,
-  looks,
+  roleStyles,
   published,
   hourFormat,
-  lifted,
-  picked,
+  dragged,
+  matched,
 }: Props & {
   day: number;
-  shifts: readonly OwnShift[];
+  shifts: readonly PlanShift[];
   troubles: ReadonlyMap<string, 'stop' | 'warn'>;
 }) {
   // Inside a cell x counts from the cell's own edge.
@@ -114,8 +114,8 @@ function CellBody({
       <Underlay view={state.view} scale={local} day={day} shifts={shifts} />
       {shifts.map((shift, i) => {
         const before = published.get(shift.id);
-        const publication = publicationOf(shift.own!, before);
-        const look = (shift.role && looks.get(shift.role)) || null;
+        const publication = publicationOf(shift.planShift!, before);
+        const roleStyle = (shift.role && roleStyles.get(shift.role)) || null;
         return (
           <span key={shift.id}>
             {before && publication === 'changed' && <Was shift={before} scale={local} day={day} />}
@@ -123,15 +123,15 @@ function CellBody({
               shift={shift}
               scale={local}
               day={day}
-              look={look}
+              roleStyle={roleStyle}
               hourFormat={hourFormat}
               pencil={publication !== 'published'}
               trouble={troubles.get(shift.id) ?? null}
               top={barTop + lanes.of[i] * (height + LANE_SPACE)}
               height={height}
-              lifted={lifted === shift.id}
-              picked={picked?.has(shift.id) ?? false}
-              title={titleOf(shift, look, hourFormat)}
+              dragged={dragged === shift.id}
+              matched={matched?.has(shift.id) ?? false}
+              title={titleOf(shift, roleStyle, hourFormat)}
             />
           </span>
         );
@@ -164,7 +164,7 @@ export function lanesOf(shifts: readonly { from: number; to: number }[]): { of: 
 
 /** The height of the row of open shifts, which stand above one another where they overlap. */
 export function openRowHeight(state: PersonState, days = 7): number {
-  const { own, frame } = state.view;
+  const { shifts: own, context: frame } = state.view;
   let most = 1;
   for (let day = 0; day < frame.plan.days; day++) {
     const today = own.filter((shift) => shift.date === frame.plan.from + day);
@@ -179,25 +179,25 @@ function Was({ shift, scale, day }: { shift: Shift; scale: Scale; day: number })
   return <div className="was" style={{ left, width: xOf(scale, day, shift.to) - left }} />;
 }
 
-function RowHead({ state, looks }: { state: PersonState; looks: ReadonlyMap<string, RoleLook> }) {
-  const { person, own } = state.view;
+function RowHead({ state, roleStyles }: { state: PersonState; roleStyles: ReadonlyMap<string, RoleStyle> }) {
+  const { person, shifts: own } = state.view;
   if (!person) {
     const minutes = own.reduce((sum, shift) => sum + shift.paid, 0);
     return (
       <div role="rowheader" className="absolute top-0 left-0 flex h-[34px] flex-col justify-center pl-4">
         <span className="text-[12.5px] leading-4 font-semibold">Open shifts</span>
         <span className="text-muted text-[11px] leading-3">
-          {own.length === 0 ? 'none to fill' : `${own.length} to fill, ${writeHours(minutes)}`}
+          {own.length === 0 ? 'none to fill' : `${own.length} to fill, ${formatHours(minutes)}`}
         </span>
       </div>
     );
   }
   // Over several weeks the contract counts as often.
-  const weeks = state.view.frame.weeks.length;
+  const weeks = state.view.context.weeks.length;
   const contract = person.contractMinutes === null ? null : person.contractMinutes * weeks;
   const over = contract !== null && state.paid > contract;
   const share = contract ? Math.min(state.paid / contract, 1) : 0;
-  const roles = person.roles.map((held) => looks.get(held.role)?.name ?? held.role).join(', ');
+  const roles = person.roles.map((held) => roleStyles.get(held.role)?.name ?? held.role).join(', ');
   return (
     <div
       role="rowheader"
@@ -242,28 +242,28 @@ function troublesOf(state: PersonState): Map<string, 'stop' | 'warn'> {
   return troubles;
 }
 
-function titleOf(shift: OwnShift, look: RoleLook | null, hourFormat: HourFormat): string {
-  const { from, to, label, note, detail } = shift.own!;
+function titleOf(shift: PlanShift, roleStyle: RoleStyle | null, hourFormat: HourFormat): string {
+  const { from, to, label, note, detail } = shift.planShift!;
   const minutes = breakMinutes(shift);
   const pause = minutes > 0 ? `, ${minutes} min break` : '';
   const duties = (detail?.duties ?? []).map(
-    (duty) => `${duty.name} ${writeTimeSpan(duty.from, duty.to, hourFormat)}`,
+    (duty) => `${duty.name} ${formatTimeSpan(duty.from, duty.to, hourFormat)}`,
   );
   const extra = [label, detail?.station, note, ...duties].filter(Boolean).join('. ');
-  return `${writeTimeSpan(from, to, hourFormat)} ${look?.name ?? ''}${pause}${extra ? `. ${extra}` : ''}`;
+  return `${formatTimeSpan(from, to, hourFormat)} ${roleStyle?.name ?? ''}${pause}${extra ? `. ${extra}` : ''}`;
 }
 
 function describe(
   state: PersonState,
-  shifts: readonly OwnShift[],
+  shifts: readonly PlanShift[],
   day: number,
-  { looks, hourFormat, published }: Props,
+  { roleStyles, hourFormat, published }: Props,
 ): string {
-  const { person, frame } = state.view;
+  const { person, context: frame } = state.view;
   const date = frame.plan.from + day;
   const parts = shifts.map((shift) => {
-    const state = STATE[publicationOf(shift.own!, published.get(shift.id))];
-    return `${titleOf(shift, (shift.role && looks.get(shift.role)) || null, hourFormat)}, ${state}`;
+    const state = STATE[publicationOf(shift.planShift!, published.get(shift.id))];
+    return `${titleOf(shift, (shift.role && roleStyles.get(shift.role)) || null, hourFormat)}, ${state}`;
   });
   if (person) {
     const dayStart = date * 1440;
@@ -272,5 +272,5 @@ function describe(
     if (state.view.availability(date).allowed.length === 0) parts.push('not available');
   }
   const what = parts.length > 0 ? parts.join('; ') : 'no shift';
-  return `${person?.name ?? 'Open shifts'}, ${writeDay(date)}: ${what}`;
+  return `${person?.name ?? 'Open shifts'}, ${formatDay(date)}: ${what}`;
 }

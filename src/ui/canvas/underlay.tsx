@@ -16,7 +16,7 @@ interface Props {
 export function Underlay({ view, scale, day, shifts }: Props) {
   const { person } = view;
   if (!person) return null;
-  const date = view.frame.plan.from + day;
+  const date = view.context.plan.from + day;
   const shown = { from: scale.from, to: scale.to };
   const today = view.availability(date);
   const next = scale.to > DAY ? view.availability(date + 1) : null;

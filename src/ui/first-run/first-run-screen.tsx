@@ -4,7 +4,7 @@ import dynamic from 'next/dynamic';
 import { useRouter } from 'next/navigation';
 import { useEffect, useState } from 'react';
 import type { Rules } from '@/core/plan/types';
-import { readPeopleList } from '@/core/people/parse-people';
+import { parsePeopleList } from '@/core/people/parse-people';
 import type { ShellFrame } from '../kit/app-layout';
 import { type StartDraft, blankDraft, roleChoices, roleNames } from './draft';
 import { makeSite } from './make-site';
@@ -16,7 +16,7 @@ const STEPS = ['Place', 'Opening hours', 'Roles', 'People', 'Needs'] as const;
 const KEPT = 'vicenda start';
 
 interface Props {
-  readonly frame: ShellFrame;
+  readonly header: ShellFrame;
   readonly sets: readonly {
     readonly id: string;
     readonly name: string;
@@ -27,7 +27,7 @@ interface Props {
 }
 
 /** The short path from nothing to a first week. Every step can be skipped; what is typed stays in the browser. */
-export function StartScreen({ frame, sets, zones }: Props) {
+export function StartScreen({ header, sets, zones }: Props) {
   const router = useRouter();
   const [draft, setDraft] = useState<StartDraft | null>(null);
   const [step, setStep] = useState(0);
@@ -70,8 +70,8 @@ export function StartScreen({ frame, sets, zones }: Props) {
     <div className="bg-paper text-ink flex min-h-dvh flex-col">
       <header className="border-rule flex h-[46px] items-center gap-5 border-b px-6">
         <span className="wordmark">Vicenda</span>
-        <span className="text-muted">{frame.sites.length === 0 ? 'First steps' : 'A new site'}</span>
-        {frame.sites.length > 0 && (
+        <span className="text-muted">{header.sites.length === 0 ? 'First steps' : 'A new site'}</span>
+        {header.sites.length > 0 && (
           <button type="button" className="text-button ml-auto" onClick={() => router.push('/')}>
             Back to the plan
           </button>
@@ -107,7 +107,7 @@ export function StartScreen({ frame, sets, zones }: Props) {
               change={change}
               zones={zones}
               sets={sets}
-              first={frame.sites.length === 0}
+              first={header.sites.length === 0}
             />
           )}
           {step === 1 && <HoursStep draft={draft} change={change} />}
@@ -167,7 +167,7 @@ function noteOf(draft: StartDraft, step: number): string {
     case 2:
       return roles.length === 0 ? 'what people do' : `${roles.length}`;
     case 3: {
-      const { people } = readPeopleList(draft.people, roleChoices(draft));
+      const { people } = parsePeopleList(draft.people, roleChoices(draft));
       return people.length === 0 ? 'who works here' : `${people.length}`;
     }
     default:

@@ -1,5 +1,5 @@
 import type { Rules } from '@/core/plan/types';
-import { readPeopleList } from '@/core/people/parse-people';
+import { parsePeopleList } from '@/core/people/parse-people';
 import { DAY } from '@/core/time/span';
 import { doCommand } from '@/server/actions';
 import type { RoleDraft } from '@/server/site/payload';
@@ -29,7 +29,7 @@ export async function makeSite(
     [],
   );
   const idOf = new Map(drafts.map((role) => [role.name, role.id!]));
-  const { people } = readPeopleList(draft.people, roleChoices(draft));
+  const { people } = parsePeopleList(draft.people, roleChoices(draft));
   const rows = needRows(draft, idOf);
   const steps: [boolean, string, unknown][] = [
     [Object.keys(rules).length > 0, 'rules.save', { site, rules }],

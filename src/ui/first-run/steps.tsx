@@ -1,9 +1,9 @@
 'use client';
 
 import { WEEKDAY_NAMES } from '@/core/time/format';
-import { readPeopleList } from '@/core/people/parse-people';
+import { parsePeopleList } from '@/core/people/parse-people';
 import type { SiteDraft } from '@/server/site/payload';
-import { CountInput, Labelled, Select, TextInput } from '../kit/inputs';
+import { CountInput, Field, Select, TextInput } from '../kit/inputs';
 import { WeekHours } from '../setup/hours-section';
 import { RoleSample, freshRole } from '../setup/roles-section';
 import { Place } from '../setup/site-section';
@@ -39,31 +39,31 @@ export function PlaceStep(
         needed.
       </p>
       {first && (
-        <Labelled label="Name of the business" className="mb-4">
+        <Field label="Name of the business" className="mb-4">
           <TextInput
             value={draft.business}
             placeholder="Saltmere Quay"
             autoFocus
             onChange={(business) => change({ business })}
           />
-        </Labelled>
+        </Field>
       )}
       <Place {...site} zones={zones} />
       <div className="mt-3 grid grid-cols-2 gap-3">
-        <Labelled label="The week starts on">
+        <Field label="The week starts on">
           <Select
             value={draft.site.weekStart}
             onChange={(weekStart) => site.change({ weekStart })}
             options={WEEKDAY_NAMES.map((name, day) => [day, name] as const)}
           />
-        </Labelled>
-        <Labelled label="Rules to begin with" hint={sets.find((set) => set.id === draft.rules)?.source}>
+        </Field>
+        <Field label="Rules to begin with" hint={sets.find((set) => set.id === draft.rules)?.source}>
           <Select
             value={draft.rules}
             onChange={(rules) => change({ rules })}
             options={[...sets.map((set) => [set.id, set.name] as const), ['none', 'none']]}
           />
-        </Labelled>
+        </Field>
       </div>
     </>
   );
@@ -122,7 +122,7 @@ export function PeopleStep({
   onFile,
 }: Step & { readonly busy: boolean; readonly onFile: () => void }) {
   const choices = roleChoices(draft);
-  const { people, faults } = readPeopleList(draft.people, choices);
+  const { people, faults } = parsePeopleList(draft.people, choices);
   return (
     <>
       <h1 className="page-title">Who works there?</h1>

@@ -14,14 +14,14 @@ export interface ShellFrame {
 }
 
 /** A page with the bar over it. */
-export function Shell({
-  frame,
+export function AppLayout({
+  header,
   site,
   area,
   strip,
   children,
 }: {
-  readonly frame: ShellFrame;
+  readonly header: ShellFrame;
   readonly site: string | null;
   readonly area: Area;
   readonly strip?: React.ReactNode;
@@ -31,7 +31,7 @@ export function Shell({
   const ready = useSyncExternalStore(never, isHere, isNotHere);
   return (
     <div className="bg-paper text-ink flex h-dvh min-h-[480px] flex-col" data-ready={ready} inert={!ready}>
-      <TopBar sites={frame.sites} site={site} area={area} actor={frame.actor} />
+      <TopBar sites={header.sites} site={site} area={area} actor={header.actor} />
       {strip}
       <div className="flex min-h-0 flex-1 flex-col">{children}</div>
       <Notices />

@@ -1,14 +1,14 @@
 'use client';
 
 import { useId, useState } from 'react';
-import { readDate, writeDate } from '@/core/time/day';
+import { parseDate, formatDate } from '@/core/time/day';
 import type { Day } from '@/core/time/day';
 import type { Span } from '@/core/time/span';
-import { readDecimal, readHours, readLength, writeHoursOfDay } from '@/core/time/parse-hours';
+import { parseDecimal, parseHours, parseLength, formatHoursOfDay } from '@/core/time/parse-hours';
 import { type HourFormat, bareHours } from '@/core/time/format';
 
 /** A label over what it names, with a word of explanation if needed. */
-export function Labelled({
+export function Field({
   label,
   hint,
   children,
@@ -100,7 +100,7 @@ export function LengthInput(props: Common<number | null> & { readonly unit?: str
         write={(value) => (value === null ? '' : bareHours(value))}
         read={(text) => {
           if (text.trim() === '') return { value: null };
-          const minutes = readLength(text);
+          const minutes = parseLength(text);
           return minutes === null ? { wrong: 'Type hours as 38, 37.5 or 37:30.' } : { value: minutes };
         }}
       />
@@ -122,7 +122,7 @@ export function AmountInput(props: Common<number | null> & { readonly decimals?:
       }
       read={(text) => {
         if (text.trim() === '') return { value: null };
-        const amount = readDecimal(text);
+        const amount = parseDecimal(text);
         return amount === null || amount < 0 ? { wrong: 'Type an amount as 14.50.' } : { value: amount };
       }}
     />
@@ -160,8 +160,8 @@ export function DateInput({
       type="date"
       aria-label={label}
       className={`input ${className}`}
-      value={value === null ? '' : writeDate(value)}
-      onChange={(event) => onChange(event.target.value === '' ? null : readDate(event.target.value))}
+      value={value === null ? '' : formatDate(value)}
+      onChange={(event) => onChange(event.target.value === '' ? null : parseDate(event.target.value))}
     />
   );
 }
@@ -173,9 +173,9 @@ export function HoursInput(props: Common<readonly Span[]> & { readonly hourForma
     <ReadInput
       className="w-[170px]"
       {...rest}
-      write={(spans) => writeHoursOfDay(spans, hourFormat)}
+      write={(spans) => formatHoursOfDay(spans, hourFormat)}
       read={(text) => {
-        const hours = readHours(text);
+        const hours = parseHours(text);
         if (hours.ok) return { value: hours.value };
         const { message } = hours.problem;
         return { wrong: `${message.charAt(0).toUpperCase()}${message.slice(1)}.` };
@@ -245,7 +245,7 @@ export function Select<T extends string | number>({
 }
 
 /** A box to tick. */
-export function Tick({
+export function Checkbox({
   checked,
   onChange,
   children,

@@ -5,7 +5,7 @@ export interface Notice {
 }
 
 /** Tells a person something in passing, at the foot of the page. */
-export function tell({ text, action }: Notice): void {
+export function notify({ text, action }: Notice): void {
   // Not needed before there is something to tell.
   void import('sonner').then(({ toast }) =>
     toast(text, action ? { action: { label: action.label, onClick: action.run } } : undefined),

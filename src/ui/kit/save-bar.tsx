@@ -2,7 +2,7 @@
 
 import { useEffect, useRef } from 'react';
 import type { Problem } from '@/core/plan/change';
-import { FollowingList } from './week-impacts';
+import { ImpactList } from './week-impacts';
 import { type Refusal, usePreview } from './use-command';
 import type { CommandInputs, CommandKind } from '@/server/commands/list';
 import type { FieldConflict } from '@/server/commands/payload';
@@ -75,7 +75,7 @@ export function SaveBar<Kind extends CommandKind>({
             {fault.conflicts && <Conflicts conflicts={fault.conflicts} busy={busy} onChoose={send} />}
           </>
         ) : (
-          <FollowingList answer={preview} />
+          <ImpactList answer={preview} />
         )}
       </div>
       <div className="flex shrink-0 gap-2">

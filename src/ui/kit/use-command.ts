@@ -3,12 +3,12 @@
 import { useRouter } from 'next/navigation';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import type { Problem } from '@/core/plan/change';
-import { doCommand, takeBack } from '@/server/actions';
+import { doCommand, undo } from '@/server/actions';
 import type { CommandInputs, CommandKind } from '@/server/commands/list';
 import type { CommandAnswer, CommandRequest, FieldConflict } from '@/server/commands/payload';
 import { newId } from './new-id';
 import { sayPlanChanged } from './plan-changed';
-import { tell } from './notify';
+import { notify } from './notify';
 
 /** Why a command was refused, with what two people changed differently where it is that. */
 export interface Refusal extends Problem {
@@ -43,7 +43,7 @@ export function useCommand() {
         return null;
       }
       const undo = () => undoCommand(id);
-      tell({ text: said ?? 'Saved', action: { label: 'Undo', run: () => void undo() } });
+      notify({ text: said ?? 'Saved', action: { label: 'Undo', run: () => void undo() } });
       router.refresh();
       return answer;
     },
@@ -58,9 +58,9 @@ export function useUndo() {
   return useCallback(
     async (id: string) => {
       const takeItBack = async (rest: boolean): Promise<void> => {
-        const back = await reached(() => takeBack(id, newId(), rest));
+        const back = await reached(() => undo(id, newId(), rest));
         const again = !back.ok && back.partly && !rest;
-        tell({
+        notify({
           text: back.ok ? 'Undone' : `Not undone: ${back.problem.message}`,
           action: again ? { label: 'Undo the rest', run: () => void takeItBack(true) } : undefined,
         });

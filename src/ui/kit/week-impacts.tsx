@@ -1,8 +1,8 @@
 'use client';
 
 import { useState } from 'react';
-import { writeDays, writeSignedHours } from '@/core/time/format';
-import type { CommandAnswer, Following } from '@/server/commands/payload';
+import { formatDays, formatSignedHours } from '@/core/time/format';
+import type { CommandAnswer, WeekImpact } from '@/server/commands/payload';
 
 /** How many snags of one week are named before they are only counted. */
 const NAMED = 4;
@@ -10,7 +10,7 @@ const NAMED = 4;
 const REMARKS = 14;
 
 /** What a command would do to weeks already planned. */
-export function FollowingList({
+export function ImpactList({
   answer,
   named = NAMED,
 }: {
@@ -20,7 +20,7 @@ export function FollowingList({
   const [all, showAll] = useState(false);
   if (answer === null) return <p className="text-muted">Looking at what would follow …</p>;
   if (!answer.ok) return null;
-  const { following, remarks } = answer;
+  const { weekImpacts: following, remarks } = answer;
   return (
     <div>
       {remarks.slice(0, all ? remarks.length : REMARKS).map((remark, i) => (
@@ -43,11 +43,11 @@ export function FollowingList({
   );
 }
 
-function WeekLine({ week, named }: { readonly week: Following; readonly named: number }) {
+function WeekLine({ week, named }: { readonly week: WeekImpact; readonly named: number }) {
   const troubles = week.appeared.filter((snag) => snag.severity !== 'note');
   const notes = week.appeared.length - troubles.length;
   const figures = [
-    week.paidMinutes === 0 ? '' : writeSignedHours(week.paidMinutes),
+    week.paidMinutes === 0 ? '' : formatSignedHours(week.paidMinutes),
     week.cost,
     count(troubles.length, 'snag appears', 'snags appear'),
     count(week.cleared.length, 'clears', 'clear'),
@@ -56,7 +56,7 @@ function WeekLine({ week, named }: { readonly week: Following; readonly named: n
   return (
     <li className="mt-1">
       <span className="font-semibold">
-        {week.siteName}, {writeDays(week.week, 7)}:
+        {week.siteName}, {formatDays(week.week, 7)}:
       </span>{' '}
       {figures.join(' · ')}
       <ul className="mt-0.5 pl-3">

@@ -3,16 +3,16 @@
 import { useState } from 'react';
 import type { ShiftTemplate } from '@/core/plan/shift-spec';
 import { type Member, type Pattern, type PatternShift, cycleDay } from '@/core/patterns/pattern';
-import { readShifts } from '@/core/time/parse-shifts';
-import { writeTypedSpan } from '@/core/time/parse-time';
+import { parseShifts } from '@/core/time/parse-shifts';
+import { formatTypedSpan } from '@/core/time/parse-time';
 import { SHORT_WEEKDAYS, counted } from '@/core/time/format';
 import type { RepeatPayload } from '@/server/week/payload';
-import { CountInput, DateInput, Labelled, ReadInput, Select, TextInput } from '../kit/inputs';
+import { CountInput, DateInput, Field, ReadInput, Select, TextInput } from '../kit/inputs';
 import { RemoveButton } from '../kit/remove-button';
 import { newId } from '../kit/new-id';
 import { SaveBar } from '../kit/save-bar';
 import { useCommand, usePreview } from '../kit/use-command';
-import { FollowingList } from '../kit/week-impacts';
+import { ImpactList } from '../kit/week-impacts';
 import { freshForm } from './spec-fields';
 import { PatternShares } from './pattern-shares';
 import { RuleFields } from './rule-fields';
@@ -46,7 +46,7 @@ export function PatternForm({ repeat, stored, isNew, onSaved, onGone }: Props) {
       <main className="min-h-0 flex-1 overflow-y-auto px-6 py-5">
         <div className="max-w-[900px]">
           <div className="flex flex-wrap items-end gap-3">
-            <Labelled label="Name">
+            <Field label="Name">
               <TextInput
                 value={draft.name}
                 onChange={(name) => set({ name })}
@@ -55,19 +55,19 @@ export function PatternForm({ repeat, stored, isNew, onSaved, onGone }: Props) {
                 className="w-[230px]"
                 autoFocus={isNew}
               />
-            </Labelled>
-            <Labelled label="From">
+            </Field>
+            <Field label="From">
               <DateInput
                 label="First day"
                 value={draft.since}
                 onChange={(since) => since !== null && set(isNew ? { since, anchor: since } : { since })}
               />
-            </Labelled>
-            <Labelled label="To, empty: for good">
+            </Field>
+            <Field label="To, empty: for good">
               <DateInput label="Last day" value={draft.until} onChange={(until) => set({ until })} />
-            </Labelled>
+            </Field>
             {draft.rule === null && (
-              <Labelled label="Weeks in the cycle">
+              <Field label="Weeks in the cycle">
                 <Select
                   value={draft.weeks}
                   onChange={(count) =>
@@ -75,7 +75,7 @@ export function PatternForm({ repeat, stored, isNew, onSaved, onGone }: Props) {
                   }
                   options={[1, 2, 3, 4, 5, 6, 7, 8].map((n) => [n, String(n)] as const)}
                 />
-              </Labelled>
+              </Field>
             )}
           </div>
           {draft.rule === null ? (
@@ -84,7 +84,7 @@ export function PatternForm({ repeat, stored, isNew, onSaved, onGone }: Props) {
             <section className="mt-5">
               <h2 className="section-title mb-2">The shift and its dates</h2>
               <div className="flex flex-wrap items-start gap-4">
-                <Labelled label="Shift, as 9-17 bar">
+                <Field label="Shift, as 9-17 bar">
                   <DayInput
                     day={0}
                     draft={draft}
@@ -92,7 +92,7 @@ export function PatternForm({ repeat, stored, isNew, onSaved, onGone }: Props) {
                     label="Shift"
                     onChange={(shifts) => set({ shifts: shifts.slice(0, 1) })}
                   />
-                </Labelled>
+                </Field>
                 <RuleFields rule={draft.rule} anchor={draft.anchor} onChange={(rule) => set({ rule })} />
               </div>
             </section>
@@ -150,7 +150,7 @@ function End({
     );
   return (
     <div className="border-rule mt-3 border-t pt-2">
-      <FollowingList answer={preview} />
+      <ImpactList answer={preview} />
       <div className="mt-2 flex gap-2">
         <button
           type="button"
@@ -250,7 +250,7 @@ function DayInput({
       write={(shifts) => shifts.map((one) => textOf(one, repeat)).join(', ')}
       read={(text) => {
         const named = templates.map(({ id, short, form }) => ({ id, short, from: form.from, to: form.to }));
-        const read = readShifts(text, roles, open, named);
+        const read = parseShifts(text, roles, open, named);
         if (!read.ok) return { wrong: `${read.problem.message}.` };
         const next = read.value.map((typed, i): PatternShift => {
           const template = templates.find((one) => one.id === typed.template);
@@ -285,7 +285,7 @@ function textOf(shift: PatternShift, { templates, roles, hourFormat }: RepeatPay
     return template.form.role === shift.role || !role
       ? template.short
       : `${template.short} ${role.name.toLowerCase()}`;
-  const span = writeTypedSpan(shift.from, shift.to, hourFormat);
+  const span = formatTypedSpan(shift.from, shift.to, hourFormat);
   return role ? `${span} ${role.name.toLowerCase()}` : span;
 }
 

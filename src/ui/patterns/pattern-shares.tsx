@@ -3,7 +3,7 @@
 import { useMemo } from 'react';
 import type { Pattern } from '@/core/patterns/pattern';
 import { LATE_END, patternShares } from '@/core/patterns/summary';
-import { bareHours, writeHours, writeTime, counted } from '@/core/time/format';
+import { bareHours, formatHours, formatTime, counted } from '@/core/time/format';
 import type { RepeatPayload } from '@/server/week/payload';
 
 /** What a pattern asks of each who works it: hours by week, weekends and late ends over one cycle. */
@@ -30,7 +30,7 @@ export function PatternShares({
       <h2 className="section-title mb-1">What it comes to</h2>
       <p className="text-muted mb-2">
         Paid hours by week over {counted(count, 'week')} from its first, breaks taken off; a late end is one
-        at {writeTime(LATE_END, hourFormat)} or after.
+        at {formatTime(LATE_END, hourFormat)} or after.
         {uneven((share) => share.weekends) && ' Weekends are not shared evenly.'}
         {uneven((share) => share.lateEnds) && ' Late ends are not shared evenly.'}
       </p>
@@ -77,10 +77,10 @@ export function PatternShares({
                     style={{ textAlign: 'right' }}
                     className={contract !== null && average > contract ? 'text-brass font-semibold' : ''}
                   >
-                    {writeHours(average)}
+                    {formatHours(average)}
                   </td>
                   <td style={{ textAlign: 'right' }} className="text-muted">
-                    {contract === null ? 'none' : writeHours(contract)}
+                    {contract === null ? 'none' : formatHours(contract)}
                   </td>
                   <td style={{ textAlign: 'right' }}>{share.weekends}</td>
                   <td style={{ textAlign: 'right' }}>{share.lateEnds}</td>

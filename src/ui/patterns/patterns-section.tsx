@@ -5,7 +5,7 @@ import { describeRule } from '@/core/patterns/rule';
 import type { Pattern } from '@/core/patterns/pattern';
 import { lastDayOf } from '@/core/patterns/scope';
 import { startOfWeek } from '@/core/time/day';
-import { writeLongDay, counted } from '@/core/time/format';
+import { formatLongDay, counted } from '@/core/time/format';
 import type { RepeatPayload } from '@/server/week/payload';
 import { newId } from '../kit/new-id';
 import { PatternForm } from './pattern-form';
@@ -28,7 +28,7 @@ export function PatternsSection({ repeat }: { readonly repeat: RepeatPayload }) 
       rule,
       shifts: [],
       members: [],
-      stops: [],
+      endings: [],
     });
   };
   return (
@@ -97,5 +97,5 @@ function summaryOf(pattern: Pattern): string {
   const last = lastDayOf(pattern);
   const what = rule === null ? counted(weeks, 'week') : describeRule(rule, anchor);
   const who = counted(members.length, 'person', 'people');
-  return `${what}, ${who}, from ${writeLongDay(since)}${last === null ? '' : ` to ${writeLongDay(last)}`}`;
+  return `${what}, ${who}, from ${formatLongDay(since)}${last === null ? '' : ` to ${formatLongDay(last)}`}`;
 }

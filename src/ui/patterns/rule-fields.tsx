@@ -1,10 +1,10 @@
 'use client';
 
 import { useMemo, useState } from 'react';
-import { datesOf, describeRule, readRule } from '@/core/patterns/rule';
+import { datesOf, describeRule, parseRule } from '@/core/patterns/rule';
 import type { Day } from '@/core/time/day';
-import { SHORT_WEEKDAYS, WEEKDAY_NAMES, writeLongDay } from '@/core/time/format';
-import { Labelled, Select, TextInput, Tick } from '../kit/inputs';
+import { SHORT_WEEKDAYS, WEEKDAY_NAMES, formatLongDay } from '@/core/time/format';
+import { Field, Select, TextInput, Checkbox } from '../kit/inputs';
 
 const CODES = ['MO', 'TU', 'WE', 'TH', 'FR', 'SA', 'SU'];
 const ORDERS: readonly (readonly [string, string])[] = [
@@ -29,7 +29,7 @@ export function RuleFields({
 }) {
   const [form, setForm] = useState<Form>(() => formOf(rule));
   const [text, setText] = useState(rule);
-  const read = readRule(text);
+  const read = parseRule(text);
   const weekly = weeklyOf(rule);
   const monthly = monthlyOf(rule);
   const say = (next: string) => {
@@ -37,7 +37,7 @@ export function RuleFields({
     onChange(next);
   };
   const dates = useMemo(() => {
-    const current = readRule(rule);
+    const current = parseRule(rule);
     return current.ok ? datesOf(current.rule, anchor, anchor, anchor + 400).slice(0, 4) : [];
   }, [rule, anchor]);
   const choose = (next: Form) => {
@@ -47,7 +47,7 @@ export function RuleFields({
   };
   return (
     <div className="flex flex-col gap-2">
-      <Labelled label="Recurs">
+      <Field label="Recurs">
         <Select
           value={form}
           onChange={choose}
@@ -57,27 +57,27 @@ export function RuleFields({
             ['typed', 'by a typed rule (RFC 5545)'],
           ]}
         />
-      </Labelled>
+      </Field>
       {form === 'weekly' && (
         <>
           <div role="group" aria-label="Weekdays" className="flex flex-wrap gap-x-3">
             {CODES.map((code, i) => (
-              <Tick
+              <Checkbox
                 key={code}
                 checked={weekly.days.includes(code)}
                 onChange={(on) => {
                   const days = CODES.filter((one) => (one === code ? on : weekly.days.includes(one)));
-                  if (days.length > 0) say(writeWeekly(weekly.interval, days));
+                  if (days.length > 0) say(formatWeeklyRule(weekly.interval, days));
                 }}
               >
                 {SHORT_WEEKDAYS[i]}
-              </Tick>
+              </Checkbox>
             ))}
           </div>
           <Select
             label="Every so many weeks"
             value={weekly.interval}
-            onChange={(interval) => say(writeWeekly(interval, weekly.days))}
+            onChange={(interval) => say(formatWeeklyRule(interval, weekly.days))}
             options={[1, 2, 3, 4, 5, 6, 8].map(
               (n) => [n, n === 1 ? 'every week' : `every ${n} weeks`] as const,
             )}
@@ -103,22 +103,22 @@ export function RuleFields({
         </div>
       )}
       {form === 'typed' && (
-        <Labelled label="Rule" hint={read.ok ? undefined : `${read.problem.message}.`}>
+        <Field label="Rule" hint={read.ok ? undefined : `${read.problem.message}.`}>
           <TextInput
             value={text}
             maxLength={300}
             className="w-[340px] font-mono text-[12px]"
             onChange={(next) => {
               setText(next);
-              const meant = readRule(next);
+              const meant = parseRule(next);
               if (meant.ok) onChange(meant.rule);
             }}
           />
-        </Labelled>
+        </Field>
       )}
       <p className="text-muted text-[12.5px]">
         {read.ok ? `${describeRule(read.rule, anchor)}: ` : ''}
-        {dates.length === 0 ? 'no date within a year' : `${dates.map(writeLongDay).join(', ')} …`}
+        {dates.length === 0 ? 'no date within a year' : `${dates.map(formatLongDay).join(', ')} …`}
       </p>
     </div>
   );
@@ -138,7 +138,7 @@ function weeklyOf(rule: string): { interval: number; days: string[] } {
   return { interval: Number(partOf(rule, 'INTERVAL') ?? 1), days };
 }
 
-function writeWeekly(interval: number, days: readonly string[]): string {
+function formatWeeklyRule(interval: number, days: readonly string[]): string {
   return `FREQ=WEEKLY${interval === 1 ? '' : `;INTERVAL=${interval}`};BYDAY=${days.join(',')}`;
 }
 

@@ -1,15 +1,15 @@
 'use client';
 
-import type { ShiftForm } from '@/core/plan/shift-spec';
-import { readBreaks, readDuties, writeBreaks, writeDuties } from '@/core/plan/parse-shift-parts';
-import { retimed } from '@/core/plan/shift-edits';
+import type { ShiftSpec } from '@/core/plan/shift-spec';
+import { parseBreaks, parseDuties, formatBreaks, formatDuties } from '@/core/plan/parse-shift-parts';
+import { withTimes } from '@/core/plan/shift-edits';
 import type { Shift } from '@/core/plan/types';
-import { readSpan, writeTypedSpan } from '@/core/time/parse-time';
+import { parseSpan, formatTypedSpan } from '@/core/time/parse-time';
 import type { HourFormat } from '@/core/time/format';
 import { ReadInput } from '../kit/inputs';
 
 /** A form with nothing said but its times and role. */
-export function freshForm(from: number, to: number, role: string | null): ShiftForm {
+export function freshForm(from: number, to: number, role: string | null): ShiftSpec {
   return {
     from,
     to,
@@ -21,15 +21,15 @@ export function freshForm(from: number, to: number, role: string | null): ShiftF
     duties: [],
     station: null,
     tasks: [],
-    once: { label: false, note: false, station: false },
+    oneOff: { label: false, note: false, station: false },
     template: null,
   };
 }
 
 /** A form with other times; breaks and duties stay inside it. */
-export function formAt(form: ShiftForm, span: { readonly from: number; readonly to: number }): ShiftForm {
+export function formAt(form: ShiftSpec, span: { readonly from: number; readonly to: number }): ShiftSpec {
   const shift = { ...form, detail: { ...form, pattern: null } } as unknown as Shift;
-  const patch = retimed(shift, span);
+  const patch = withTimes(shift, span);
   return {
     ...form,
     ...span,
@@ -40,8 +40,8 @@ export function formAt(form: ShiftForm, span: { readonly from: number; readonly 
 }
 
 interface FieldProps {
-  readonly form: ShiftForm;
-  readonly onChange: (form: ShiftForm) => void;
+  readonly form: ShiftSpec;
+  readonly onChange: (form: ShiftSpec) => void;
   readonly hourFormat: HourFormat;
   readonly label: string;
 }
@@ -59,9 +59,9 @@ export function TimesInput({
       className={className}
       label={label}
       value={form}
-      write={({ from, to }) => writeTypedSpan(from, to, hourFormat)}
+      write={({ from, to }) => formatTypedSpan(from, to, hourFormat)}
       read={(text) => {
-        const read = readSpan(text);
+        const read = parseSpan(text);
         if (!read.ok) return { wrong: `${read.problem.message}.` };
         return { value: formAt(form, { from: read.value.from, to: read.value.to }) };
       }}
@@ -78,8 +78,8 @@ export function BreaksInput({ form, onChange, hourFormat, label }: FieldProps) {
       label={label}
       placeholder="by the rule"
       value={form}
-      write={(value) => writeBreaks(value, hourFormat)}
-      read={(text) => readBreaks(text, form)}
+      write={(value) => formatBreaks(value, hourFormat)}
+      read={(text) => parseBreaks(text, form)}
       onChange={onChange}
     />
   );
@@ -93,8 +93,8 @@ export function DutiesInput({ form, onChange, hourFormat, label }: FieldProps) {
       label={label}
       placeholder="Delivery 14:00-14:45"
       value={form}
-      write={(value) => writeDuties(value, hourFormat)}
-      read={(text) => readDuties(text, form)}
+      write={(value) => formatDuties(value, hourFormat)}
+      read={(text) => parseDuties(text, form)}
       onChange={onChange}
     />
   );

@@ -1,9 +1,9 @@
 'use client';
 
 import { useState } from 'react';
-import { readPeopleList } from '@/core/people/parse-people';
+import { parsePeopleList } from '@/core/people/parse-people';
 import type { PeopleChoices } from '@/server/people/payload';
-import { Labelled, Select } from '../kit/inputs';
+import { Field, Select } from '../kit/inputs';
 import { sentence } from '../kit/save-bar';
 import { useCommand } from '../kit/use-command';
 
@@ -21,7 +21,7 @@ export function AddPeople({
   const [text, setText] = useState('');
   const { run, busy, problem } = useCommand();
   const roles = choices.roles.filter((role) => role.sites.includes(place));
-  const { people, faults } = readPeopleList(text, roles);
+  const { people, faults } = parsePeopleList(text, roles);
   const add = async () => {
     const said = people.length === 1 ? `Added ${people[0].name}` : `Added ${people.length} people`;
     const done = await run('people.add', { site: place, people }, said);
@@ -33,7 +33,7 @@ export function AddPeople({
   };
   return (
     <section className="border-rule bg-sheet flex gap-6 border-b px-4 py-3" aria-label="Add people">
-      <Labelled label="One person a line, a role behind a comma" className="w-[420px]">
+      <Field label="One person a line, a role behind a comma" className="w-[420px]">
         <textarea
           className="input"
           rows={5}
@@ -42,15 +42,15 @@ export function AddPeople({
           value={text}
           onChange={(event) => setText(event.target.value)}
         />
-      </Labelled>
+      </Field>
       <div className="flex flex-col gap-2">
-        <Labelled label="At">
+        <Field label="At">
           <Select
             value={place}
             onChange={setPlace}
             options={choices.sites.map((one) => [one.id, one.name] as const)}
           />
-        </Labelled>
+        </Field>
         <div aria-live="polite">
           {people.length > 0 && (
             <p>

@@ -3,18 +3,18 @@
 import { useMemo, useState } from 'react';
 import {
   minutesByWeekday,
-  readAvailability,
-  writeAvailability,
+  parseAvailability,
+  formatAvailability,
 } from '@/core/availability/parse-availability';
 import { versionOn } from '@/core/availability/versions';
 import { blocksOfWeek, drawnWeek } from '@/core/availability/week-blocks';
 import type { AvailabilityKind } from '@/core/plan/types';
 import { paint } from '@/core/time/paint';
 import { DAY, subtract } from '@/core/time/span';
-import { WEEKDAY_NAMES, writeHours, writeShortSpan, writeTimeSpan } from '@/core/time/format';
+import { WEEKDAY_NAMES, formatHours, formatShortSpan, formatTimeSpan } from '@/core/time/format';
 import type { PersonPayload, VersionDraft } from '@/server/people/payload';
 import { Painter } from '../canvas/painter';
-import { DateInput, Labelled, Select, TextInput } from '../kit/inputs';
+import { DateInput, Field, Select, TextInput } from '../kit/inputs';
 import { newId } from '../kit/new-id';
 import { SaveBar } from '../kit/save-bar';
 import { useCommand, useDraft } from '../kit/use-command';
@@ -132,20 +132,20 @@ function VersionEditor({
   return (
     <>
       <div className="mb-3 grid grid-cols-[auto_auto_minmax(0,1fr)] gap-4">
-        <Labelled label="From">
+        <Field label="From">
           <DateInput value={version.since} onChange={(since) => set({ since })} />
-        </Labelled>
-        <Labelled label="Until, if it ends">
+        </Field>
+        <Field label="Until, if it ends">
           <DateInput value={version.until} onChange={(until) => set({ until })} />
-        </Labelled>
-        <Labelled label="Comment">
+        </Field>
+        <Field label="Comment">
           <TextInput
             value={version.comment ?? ''}
             maxLength={1000}
             placeholder="Evening classes until June"
             onChange={(comment) => set({ comment: comment === '' ? null : comment })}
           />
-        </Labelled>
+        </Field>
       </div>
       <TypedWeek key={JSON.stringify(version.blocks)} page={page} version={version} set={set} />
       <div className="mt-4 mb-2 flex flex-wrap items-center gap-3">
@@ -185,7 +185,7 @@ function VersionEditor({
           head: (
             <span className="leading-4">
               <span className="block font-semibold">{name}</span>
-              <span className="text-muted block text-[11.5px]">{writeHours(minutes[day])}</span>
+              <span className="text-muted block text-[11.5px]">{formatHours(minutes[day])}</span>
             </span>
           ),
         }))}
@@ -204,9 +204,9 @@ function VersionEditor({
           spans: named ? subtract([{ from: 0, to: DAY }], days[row]) : [],
           className: 'hatched',
         })}
-        look={(value, _row, width, span) => ({
-          text: width > 60 ? writeShortSpan(span.from, span.to, page.hourFormat) : '',
-          name: `${KINDS.find(([one]) => one === value)![1]}, ${writeTimeSpan(span.from, span.to, page.hourFormat)}`,
+        styleOf={(value, _row, width, span) => ({
+          text: width > 60 ? formatShortSpan(span.from, span.to, page.hourFormat) : '',
+          name: `${KINDS.find(([one]) => one === value)![1]}, ${formatTimeSpan(span.from, span.to, page.hourFormat)}`,
           className: `items-center border ${
             value === 'available'
               ? 'bg-sheet border-kelp text-kelp border-solid'
@@ -218,7 +218,7 @@ function VersionEditor({
       />
       <p className="text-muted mt-2 text-[12.5px]">
         {named
-          ? `${writeHours(minutes.reduce((sum, n) => sum + n, 0))} a week. Time that is not painted counts as not available.`
+          ? `${formatHours(minutes.reduce((sum, n) => sum + n, 0))} a week. Time that is not painted counts as not available.`
           : 'Nothing is painted as available, so all time counts as available but what is marked otherwise.'}
       </p>
     </>
@@ -236,14 +236,14 @@ function TypedWeek({
   readonly set: (part: Partial<VersionDraft>) => void;
 }) {
   const [typed, setTyped] = useState<string | null>(null);
-  const written = writeAvailability(version.blocks, page.hourFormat);
-  const read = typed === null ? null : readAvailability(typed, page.weekend);
+  const written = formatAvailability(version.blocks, page.hourFormat);
+  const read = typed === null ? null : parseAvailability(typed, page.weekend);
   const wrong = read && !read.ok ? read.problem : null;
   const take = () => {
     if (read?.ok) set({ blocks: read.value });
   };
   return (
-    <Labelled label="As text: Tue 9-17, Mon-Fri after 15, not Sun, rather not Sat after 20">
+    <Field label="As text: Tue 9-17, Mon-Fri after 15, not Sun, rather not Sat after 20">
       <input
         className="input"
         spellCheck={false}
@@ -270,9 +270,9 @@ function TypedWeek({
             </span>
           </span>
         ) : (
-          read?.ok && <>Read as: {writeAvailability(read.value, page.hourFormat)}</>
+          read?.ok && <>Read as: {formatAvailability(read.value, page.hourFormat)}</>
         )}
       </span>
-    </Labelled>
+    </Field>
   );
 }

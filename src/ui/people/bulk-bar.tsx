@@ -2,13 +2,13 @@
 
 import { useState } from 'react';
 import type { PeopleChoices } from '@/server/people/payload';
-import { FollowingList } from '../kit/week-impacts';
+import { ImpactList } from '../kit/week-impacts';
 import { LengthInput, Select, TextInput } from '../kit/inputs';
 import { sentence } from '../kit/save-bar';
 import { useCommand, usePreview } from '../kit/use-command';
 import { CONTRACTS } from './contracts';
 
-const DEEDS = [
+const BULK_ACTIONS = [
   ['addRole', 'Give the role'],
   ['dropRole', 'Take the role'],
   ['moveTo', 'Move to the site'],
@@ -21,7 +21,7 @@ const DEEDS = [
   ['dropGroup', 'Take from the group'],
 ] as const;
 
-type Deed = (typeof DEEDS)[number][0];
+type BulkAction = (typeof BULK_ACTIONS)[number][0];
 
 /** One change for everybody chosen, with what would follow before it is done. */
 export function BulkBar({
@@ -33,7 +33,7 @@ export function BulkBar({
   readonly choices: PeopleChoices;
   readonly onClear: () => void;
 }) {
-  const [deed, setDeed] = useState<Deed>('addRole');
+  const [deed, setDeed] = useState<BulkAction>('addRole');
   const [value, setValue] = useState<string>('');
   const [minutes, setMinutes] = useState<number | null>(null);
   const { run, busy, problem } = useCommand();
@@ -42,7 +42,7 @@ export function BulkBar({
   const input = ready ? { ids, patch: { [deed]: isLength ? minutes : value.trim() } } : null;
   const preview = usePreview('people.change', input);
   const fault = problem ?? (preview && !preview.ok ? preview.problem : null);
-  const choose = (next: Deed) => {
+  const choose = (next: BulkAction) => {
     setDeed(next);
     setValue('');
     setMinutes(null);
@@ -66,7 +66,7 @@ export function BulkBar({
         </button>
       </span>
       <span className="flex items-center gap-2">
-        <Select label="What to do" value={deed} onChange={choose} options={DEEDS} />
+        <Select label="What to do" value={deed} onChange={choose} options={BULK_ACTIONS} />
         {isLength ? (
           <LengthInput label="Hours" value={minutes} onChange={setMinutes} />
         ) : options ? (
@@ -106,7 +106,7 @@ export function BulkBar({
         {fault ? (
           <span className="text-gap font-semibold">{sentence(fault)}</span>
         ) : (
-          input !== null && <FollowingList answer={preview} />
+          input !== null && <ImpactList answer={preview} />
         )}
       </span>
     </div>

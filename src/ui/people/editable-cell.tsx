@@ -1,9 +1,9 @@
 'use client';
 
 import { useState } from 'react';
-import { readLength } from '@/core/time/parse-hours';
-import { bareHours, writeHours } from '@/core/time/format';
-import type { PersonLine } from '@/server/people/payload';
+import { parseLength } from '@/core/time/parse-hours';
+import { bareHours, formatHours } from '@/core/time/format';
+import type { PersonRow } from '@/server/people/payload';
 import { sentence } from '../kit/save-bar';
 import { useCommand } from '../kit/use-command';
 import { CONTRACTS } from './contracts';
@@ -25,7 +25,7 @@ export function EditableCell({
   person,
   field,
 }: {
-  readonly person: PersonLine;
+  readonly person: PersonRow;
   readonly field: EditableField;
 }) {
   const [typed, setTyped] = useState<string | null>(null);
@@ -38,14 +38,14 @@ export function EditableCell({
     value === null
       ? ''
       : isLength
-        ? writeHours(value as number)
+        ? formatHours(value as number)
         : field === 'contractKind'
           ? kindText(value as string)
           : value;
   const written = value === null ? '' : isLength ? bareHours(value as number) : String(value);
   const save = async (text: string) => {
     const trimmed = text.trim();
-    const next = trimmed === '' ? null : isLength ? readLength(trimmed) : trimmed;
+    const next = trimmed === '' ? null : isLength ? parseLength(trimmed) : trimmed;
     if (isLength && trimmed !== '' && next === null) return setWrong('Type hours as 38 or 37:30.');
     if (next === value) return setTyped(null);
     const done = await run(

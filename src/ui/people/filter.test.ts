@@ -1,8 +1,8 @@
 import { expect, test } from '@jest/globals';
-import type { PersonLine } from '@/server/people/payload';
+import type { PersonRow } from '@/server/people/payload';
 import { NO_FILTER, filtered } from './filter';
 
-const line = (name: string, more: Partial<PersonLine> = {}): PersonLine => ({
+const line = (name: string, more: Partial<PersonRow> = {}): PersonRow => ({
   id: name,
   name,
   number: null,

@@ -1,4 +1,4 @@
-import type { PersonLine } from '@/server/people/payload';
+import type { PersonRow } from '@/server/people/payload';
 
 /** What is looked for among people. */
 export interface PeopleFilter {
@@ -21,12 +21,12 @@ export const NO_FILTER: Omit<PeopleFilter, 'site'> = {
 };
 
 /** Whether a person's last day has passed. */
-export function hasLeft(person: Pick<PersonLine, 'employedTo'>, today: number): boolean {
+export function hasLeft(person: Pick<PersonRow, 'employedTo'>, today: number): boolean {
   return person.employedTo !== null && person.employedTo < today;
 }
 
 /** The people a filter lets through, in the order given. Text is looked for in name, number, contact and groups. */
-export function filtered(people: readonly PersonLine[], filter: PeopleFilter, today: number): PersonLine[] {
+export function filtered(people: readonly PersonRow[], filter: PeopleFilter, today: number): PersonRow[] {
   const words = filter.text.toLocaleLowerCase().split(/\s+/).filter(Boolean);
   return people.filter((person) => {
     if (!filter.left && hasLeft(person, today)) return false;

@@ -2,7 +2,7 @@
 
 import type { PeopleChoices } from '@/server/people/payload';
 import type { ImportOptions, ImportPreview } from '@/server/people/import/payload';
-import { Labelled, Select, Tick } from '../kit/inputs';
+import { Field, Select, Checkbox } from '../kit/inputs';
 
 /** How the file is read: its sheet, what each column means, the order of dates, what may be made. */
 export function ImportColumns({
@@ -30,19 +30,19 @@ export function ImportColumns({
     <>
       <div className="mt-2 flex flex-wrap items-end gap-x-5 gap-y-2">
         {preview.sheets.length > 1 && (
-          <Labelled label="Sheet">
+          <Field label="Sheet">
             <Select
               value={options.sheet}
               onChange={(sheet) => set({ sheet })}
               options={preview.sheets.map((name, i) => [i, name] as const)}
             />
-          </Labelled>
+          </Field>
         )}
-        <Tick checked={options.heads} onChange={(heads) => set({ heads })}>
+        <Checkbox checked={options.heads} onChange={(heads) => set({ heads })}>
           The first line holds heads
-        </Tick>
+        </Checkbox>
         {preview.datesAmbiguous && (
-          <Labelled label="3/4/2027 in this file is">
+          <Field label="3/4/2027 in this file is">
             <Select
               value={options.dateOrder}
               onChange={(dateOrder) => set({ dateOrder })}
@@ -51,23 +51,23 @@ export function ImportColumns({
                 ['month', '4 March'],
               ]}
             />
-          </Labelled>
+          </Field>
         )}
         {choices.sites.length > 1 && (
-          <Labelled label="Rows without a site go to">
+          <Field label="Rows without a site go to">
             <Select
               value={options.site ?? ''}
               onChange={(site) => set({ site: site || null })}
               options={[['', 'no site'], ...choices.sites.map((site) => [site.id, site.name] as const)]}
             />
-          </Labelled>
+          </Field>
         )}
         {(fresh.length > 0 || !options.create) && (
-          <Tick checked={options.create} onChange={(create) => set({ create })}>
+          <Checkbox checked={options.create} onChange={(create) => set({ create })}>
             {fresh.length > 0
               ? `Make the new ${fresh.join(' and ')}`
               : 'Make roles and sites that are not known'}
-          </Tick>
+          </Checkbox>
         )}
       </div>
       <div className="mt-2 flex gap-2 overflow-x-auto pb-1">

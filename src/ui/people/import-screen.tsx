@@ -5,16 +5,16 @@ import { useRouter } from 'next/navigation';
 import { useRef, useState } from 'react';
 import type { Problem } from '@/core/plan/change';
 import type { PeopleChoices } from '@/server/people/payload';
-import type { ImportOptions, ImportPreview, UploadLine } from '@/server/people/import/payload';
-import { FollowingList } from '../kit/week-impacts';
+import type { ImportOptions, ImportPreview, UploadEvent } from '@/server/people/import/payload';
+import { ImpactList } from '../kit/week-impacts';
 import { sentence } from '../kit/save-bar';
-import { Shell, type ShellFrame } from '../kit/app-layout';
+import { AppLayout, type ShellFrame } from '../kit/app-layout';
 import { useCommand, usePreview } from '../kit/use-command';
 import { ImportColumns } from './import-columns';
 import { ImportRows } from './import-rows';
 
 interface Props {
-  readonly frame: ShellFrame;
+  readonly header: ShellFrame;
   readonly site: string | null;
   readonly choices: PeopleChoices;
 }
@@ -41,7 +41,7 @@ type State =
     };
 
 /** A list of people from a file or pasted cells: picked, looked at row by row, and then taken in one step. */
-export function ImportScreen({ frame, site, choices }: Props) {
+export function ImportScreen({ header, site, choices }: Props) {
   const router = useRouter();
   const [state, setState] = useState<State>({ at: 'pick', problem: null });
   const [pasted, setPasted] = useState('');
@@ -114,7 +114,7 @@ export function ImportScreen({ frame, site, choices }: Props) {
     if (done) router.push(`/people/${place}`);
   };
   return (
-    <Shell frame={frame} site={site} area="people">
+    <AppLayout header={header} site={site} area="people">
       {state.at === 'look' ? (
         <Look
           state={state}
@@ -189,7 +189,7 @@ export function ImportScreen({ frame, site, choices }: Props) {
           </div>
         </main>
       )}
-    </Shell>
+    </AppLayout>
   );
 }
 
@@ -270,7 +270,7 @@ function Look({
           ) : take === 0 ? (
             <p className="text-muted">Nothing in it is new or different.</p>
           ) : (
-            <FollowingList answer={following} />
+            <ImpactList answer={following} />
           )}
         </div>
         <div className="flex shrink-0 gap-2">
@@ -286,7 +286,7 @@ function Look({
   );
 }
 
-async function* linesOf(response: Response): AsyncGenerator<UploadLine> {
+async function* linesOf(response: Response): AsyncGenerator<UploadEvent> {
   const reader = response.body!.pipeThrough(new TextDecoderStream()).getReader();
   let rest = '';
   for (;;) {
@@ -294,14 +294,14 @@ async function* linesOf(response: Response): AsyncGenerator<UploadLine> {
     rest += value ?? '';
     const lines = rest.split('\n');
     rest = lines.pop()!;
-    for (const line of lines) if (line !== '') yield JSON.parse(line) as UploadLine;
+    for (const line of lines) if (line !== '') yield JSON.parse(line) as UploadEvent;
     if (done) break;
   }
   if (rest.trim() !== '') yield toLine(JSON.parse(rest));
 }
 
 /** An answer that is no line of its own: the request was refused as a whole. */
-function toLine(answer: UploadLine | { readonly problem: { readonly message: string } }): UploadLine {
+function toLine(answer: UploadEvent | { readonly problem: { readonly message: string } }): UploadEvent {
   if ('problem' in answer && typeof answer.problem === 'object') return { problem: answer.problem.message };
-  return answer as UploadLine;
+  return answer as UploadEvent;
 }

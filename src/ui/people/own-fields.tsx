@@ -2,7 +2,7 @@
 
 import { useState } from 'react';
 import type { PersonDraft, PersonPayload } from '@/server/people/payload';
-import { Labelled, TextInput } from '../kit/inputs';
+import { Field, TextInput } from '../kit/inputs';
 import { sentence } from '../kit/save-bar';
 import { useCommand } from '../kit/use-command';
 import { RemoveButton } from '../kit/remove-button';
@@ -33,7 +33,7 @@ export function OwnFields({
       <div className="grid grid-cols-2 gap-3">
         {fields.map((field) => (
           <span key={field.id} className="flex items-end gap-1">
-            <Labelled label={field.name} className="flex-1">
+            <Field label={field.name} className="flex-1">
               <TextInput
                 value={draft.fields[field.id] ?? ''}
                 maxLength={500}
@@ -42,7 +42,7 @@ export function OwnFields({
                   change({ fields: value === '' ? others : { ...others, [field.id]: value } });
                 }}
               />
-            </Labelled>
+            </Field>
             {editing && (
               <RemoveButton
                 label={`Remove the field ${field.name} for everybody`}

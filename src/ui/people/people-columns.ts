@@ -9,7 +9,7 @@ import {
   sortFn_text,
   tableFeatures,
 } from '@tanstack/react-table';
-import type { PeopleChoices, PersonLine } from '@/server/people/payload';
+import type { PeopleChoices, PersonRow } from '@/server/people/payload';
 
 /** What the table of people can do. */
 export const features = tableFeatures({
@@ -19,7 +19,7 @@ export const features = tableFeatures({
   sortedRowModel: createSortedRowModel(),
   sortFns: { text: sortFn_text, basic: sortFn_basic },
 });
-const helper = createColumnHelper<typeof features, PersonLine>();
+const helper = createColumnHelper<typeof features, PersonRow>();
 
 /** Columns that are hidden until somebody asks for them. */
 export const HIDDEN: ColumnVisibilityState = {
@@ -32,7 +32,7 @@ export const HIDDEN: ColumnVisibilityState = {
   manager: false,
 };
 /** The columns of the table, each with what it is sorted by. */
-export function columnsOf(choices: PeopleChoices, people: readonly PersonLine[]) {
+export function columnsOf(choices: PeopleChoices, people: readonly PersonRow[]) {
   const names = new Map(people.map((person) => [person.id, person.name]));
   const number = (text: string | null) => {
     // Numbers sort as numbers, and what is none behind them.

@@ -3,23 +3,23 @@
 import { WEEKDAY_NAMES } from '@/core/time/format';
 import Link from 'next/link';
 import { useDeferredValue, useMemo, useState } from 'react';
-import { writeDate } from '@/core/time/day';
+import { formatDate } from '@/core/time/day';
 import type { PeopleChoices, PeoplePayload } from '@/server/people/payload';
-import { Labelled, Select, TextInput, Tick } from '../kit/inputs';
-import { Shell, type ShellFrame } from '../kit/app-layout';
+import { Field, Select, TextInput, Checkbox } from '../kit/inputs';
+import { AppLayout, type ShellFrame } from '../kit/app-layout';
 import { AddPeople } from './add-people';
 import { CONTRACTS } from './contracts';
 import { NO_FILTER, type PeopleFilter, filtered, hasLeft } from './filter';
 import { PeopleTable } from './people-table';
 
 interface Props {
-  readonly frame: ShellFrame;
+  readonly header: ShellFrame;
   readonly site: string | null;
   readonly table: PeoplePayload;
 }
 
 /** Everybody who works here, as a table to look through and to change. */
-export function PeopleScreen({ frame, site, table }: Props) {
+export function PeopleScreen({ header, site, table }: Props) {
   const { people, choices } = table;
   const [filter, setFilter] = useState<Omit<PeopleFilter, 'site'>>(NO_FILTER);
   const [adding, add] = useState(false);
@@ -35,7 +35,7 @@ export function PeopleScreen({ frame, site, table }: Props) {
   const left = here.filter((person) => hasLeft(person, choices.today)).length;
   const place = encodeURIComponent(site ?? 'all');
   return (
-    <Shell frame={frame} site={site} area="people">
+    <AppLayout header={header} site={site} area="people">
       <div className="border-rule bg-sheet flex flex-wrap items-end gap-x-4 gap-y-2 border-b px-4 py-2.5">
         <h1 className="section-title mr-2 self-center">
           {shown.length} {shown.length === 1 ? 'person' : 'people'}
@@ -48,7 +48,7 @@ export function PeopleScreen({ frame, site, table }: Props) {
           {site !== null && (
             <Link
               className="plain-button inline-flex items-center"
-              href={`/people/${place}/availability/${writeDate(choices.today)}`}
+              href={`/people/${place}/availability/${formatDate(choices.today)}`}
             >
               Availability
             </Link>
@@ -78,7 +78,7 @@ export function PeopleScreen({ frame, site, table }: Props) {
       ) : (
         <PeopleTable people={shown} choices={choices} site={site} />
       )}
-    </Shell>
+    </AppLayout>
   );
 }
 
@@ -100,39 +100,39 @@ function Filters({
   const filters = filter.text !== '' || filter.role || filter.contract || filter.weekday !== null;
   return (
     <>
-      <Labelled label="Find">
+      <Field label="Find">
         <TextInput
           value={filter.text}
           className="w-[150px]"
           placeholder="Name, number, group"
           onChange={(text) => set({ text })}
         />
-      </Labelled>
-      <Labelled label="Role">
+      </Field>
+      <Field label="Role">
         <Select
           value={filter.role ?? ''}
           onChange={(role) => set({ role: role || null })}
           options={[['', 'any'], ...roles.map((role) => [role.id, role.name] as const)]}
         />
-      </Labelled>
-      <Labelled label="Contract">
+      </Field>
+      <Field label="Contract">
         <Select
           value={filter.contract ?? ''}
           onChange={(contract) => set({ contract: contract || null })}
           options={[['', 'any'], ...CONTRACTS]}
         />
-      </Labelled>
-      <Labelled label="Available on">
+      </Field>
+      <Field label="Available on">
         <Select
           value={filter.weekday ?? -1}
           onChange={(weekday) => set({ weekday: weekday < 0 ? null : weekday })}
           options={[[-1, 'any day'], ...WEEKDAY_NAMES.map((name, day) => [day, name] as const)]}
         />
-      </Labelled>
+      </Field>
       {left > 0 && (
-        <Tick checked={filter.left} onChange={(all) => set({ left: all })}>
+        <Checkbox checked={filter.left} onChange={(all) => set({ left: all })}>
           {left} who left
-        </Tick>
+        </Checkbox>
       )}
       {filters && (
         <button type="button" className="text-button" onClick={() => setFilter(NO_FILTER)}>

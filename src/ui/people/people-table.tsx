@@ -4,11 +4,11 @@ import { type ColumnVisibilityState, type RowSelectionState, useTable } from '@t
 import { useVirtualizer } from '@tanstack/react-virtual';
 import Link from 'next/link';
 import { useEffect, useMemo, useRef, useState } from 'react';
-import { writeMoney } from '@/core/checks/shared/messages';
-import { writeDate } from '@/core/time/day';
-import { writeHours } from '@/core/time/format';
-import type { PeopleChoices, PersonLine } from '@/server/people/payload';
-import { Tick } from '../kit/inputs';
+import { formatMoney } from '@/core/checks/shared/messages';
+import { formatDate } from '@/core/time/day';
+import { formatHours } from '@/core/time/format';
+import type { PeopleChoices, PersonRow } from '@/server/people/payload';
+import { Checkbox } from '../kit/inputs';
 import { BulkBar } from './bulk-bar';
 import { EditableCell, type EditableField } from './editable-cell';
 import { HIDDEN, columnsOf, features, namesOf } from './people-columns';
@@ -17,7 +17,7 @@ const ROW = 31;
 const KEPT = 'vicenda people columns';
 
 interface Props {
-  readonly people: readonly PersonLine[];
+  readonly people: readonly PersonRow[];
   readonly choices: PeopleChoices;
   readonly site: string | null;
 }
@@ -177,7 +177,7 @@ function PersonCell({
   site,
 }: {
   readonly column: string;
-  readonly person: PersonLine;
+  readonly person: PersonRow;
   readonly choices: PeopleChoices;
   readonly site: string | null;
 }) {
@@ -201,7 +201,7 @@ function PersonCell({
       return person.rate === null ? (
         <span className="text-muted">by role</span>
       ) : (
-        writeMoney(person.rate, choices.currency)
+        formatMoney(person.rate, choices.currency)
       );
     case 'available':
       return <Available minutes={person.available} />;
@@ -210,13 +210,13 @@ function PersonCell({
     case 'employedFrom':
     case 'employedTo':
     case 'birthDate':
-      return person[column] === null ? '' : writeDate(person[column]);
+      return person[column] === null ? '' : formatDate(person[column]);
     default:
       return person.fields[column] ?? '';
   }
 }
 
-function Roles({ person, choices }: { readonly person: PersonLine; readonly choices: PeopleChoices }) {
+function Roles({ person, choices }: { readonly person: PersonRow; readonly choices: PeopleChoices }) {
   return (
     <span className="flex gap-1">
       {person.roles.map(({ role, until }) => {
@@ -227,7 +227,7 @@ function Roles({ person, choices }: { readonly person: PersonLine; readonly choi
           <span
             key={role}
             data-ink={known.ink}
-            title={`${known.name}${until === null ? '' : ` until ${writeDate(until)}`}`}
+            title={`${known.name}${until === null ? '' : ` until ${formatDate(until)}`}`}
             className={`condensed rounded-[3px] border border-[var(--role)] px-1 text-[11.5px] leading-[17px] font-semibold text-[var(--role)] ${
               until === null ? 'bg-[var(--tint)]' : 'bg-sheet border-dashed'
             } ${ended ? 'line-through' : ''}`}
@@ -256,7 +256,7 @@ function Available({ minutes }: { readonly minutes: readonly number[] }) {
           </span>
         ))}
       </span>
-      <span className="text-[12px]">{all ? 'any time' : writeHours(total)}</span>
+      <span className="text-[12px]">{all ? 'any time' : formatHours(total)}</span>
     </span>
   );
 }
@@ -277,13 +277,13 @@ function ColumnChoice({
         {columns
           .filter((column) => column.id !== 'name')
           .map((column) => (
-            <Tick
+            <Checkbox
               key={column.id}
               checked={hidden[column.id] !== false}
               onChange={(visible) => show(column.id, visible)}
             >
               <span className="text-ink">{String(column.columnDef.header)}</span>
-            </Tick>
+            </Checkbox>
           ))}
       </div>
     </details>

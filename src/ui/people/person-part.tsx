@@ -1,9 +1,9 @@
 'use client';
 
 import { useState } from 'react';
-import { writeHours } from '@/core/time/format';
+import { formatHours } from '@/core/time/format';
 import type { PersonDraft, PersonPayload } from '@/server/people/payload';
-import { DateInput, Labelled, LengthInput, Select, TextInput, Tick } from '../kit/inputs';
+import { DateInput, Field, LengthInput, Select, TextInput, Checkbox } from '../kit/inputs';
 import { SaveBar } from '../kit/save-bar';
 import { useCommand, useDraft } from '../kit/use-command';
 import { OwnFields } from './own-fields';
@@ -54,44 +54,44 @@ function Contact({ page, draft, change }: PersonFormPart) {
     <section>
       <h2 className="section-title mb-2">Person</h2>
       <div className="grid grid-cols-2 gap-3">
-        <Labelled label="Name">
+        <Field label="Name">
           <TextInput value={draft.name} onChange={(name) => change({ name })} maxLength={120} />
-        </Labelled>
-        <Labelled label="Number">
+        </Field>
+        <Field label="Number">
           <TextInput
             value={draft.number ?? ''}
             onChange={(number) => change({ number: text(number) })}
             maxLength={40}
           />
-        </Labelled>
-        <Labelled label="E-mail">
+        </Field>
+        <Field label="E-mail">
           <TextInput
             value={draft.email ?? ''}
             onChange={(email) => change({ email: text(email) })}
             type="email"
           />
-        </Labelled>
-        <Labelled label="Phone">
+        </Field>
+        <Field label="Phone">
           <TextInput
             value={draft.phone ?? ''}
             onChange={(phone) => change({ phone: text(phone) })}
             type="tel"
           />
-        </Labelled>
-        <Labelled label="Birth date">
+        </Field>
+        <Field label="Birth date">
           <DateInput value={draft.birthDate} onChange={(birthDate) => change({ birthDate })} />
-        </Labelled>
-        <Labelled label="Manager">
+        </Field>
+        <Field label="Manager">
           <Select
             value={draft.manager ?? ''}
             onChange={(manager) => change({ manager: text(manager) })}
             options={[['', 'none'], ...page.managers.map((person) => [person.id, person.name] as const)]}
           />
-        </Labelled>
-        <Labelled label="Groups, with commas" className="col-span-2">
+        </Field>
+        <Field label="Groups, with commas" className="col-span-2">
           <GroupsInput value={draft.groups} onChange={(groups) => change({ groups })} />
-        </Labelled>
-        <Labelled label="Notes" className="col-span-2">
+        </Field>
+        <Field label="Notes" className="col-span-2">
           <textarea
             className="input"
             rows={3}
@@ -99,7 +99,7 @@ function Contact({ page, draft, change }: PersonFormPart) {
             value={draft.notes ?? ''}
             onChange={(event) => change({ notes: text(event.target.value) })}
           />
-        </Labelled>
+        </Field>
       </div>
     </section>
   );
@@ -136,13 +136,13 @@ function Work({ page, draft, change }: PersonFormPart) {
     <section>
       <h2 className="section-title mb-2">Employment</h2>
       <div className="grid grid-cols-2 gap-3">
-        <Labelled label="First day">
+        <Field label="First day">
           <DateInput value={draft.employedFrom} onChange={(employedFrom) => change({ employedFrom })} />
-        </Labelled>
-        <Labelled label="Last day" hint="Shifts after it turn open when this is saved.">
+        </Field>
+        <Field label="Last day" hint="Shifts after it turn open when this is saved.">
           <DateInput value={draft.employedTo} onChange={(employedTo) => change({ employedTo })} />
-        </Labelled>
-        <Labelled label="Contract">
+        </Field>
+        <Field label="Contract">
           <Select
             value={draft.contractKind ?? ''}
             onChange={(kind) =>
@@ -150,24 +150,24 @@ function Work({ page, draft, change }: PersonFormPart) {
             }
             options={[['', 'not said'], ...CONTRACTS]}
           />
-        </Labelled>
-        <Labelled label="Contract hours a week">
+        </Field>
+        <Field label="Contract hours a week">
           <LengthInput
             value={draft.contractMinutes}
             onChange={(contractMinutes) => change({ contractMinutes })}
           />
-        </Labelled>
-        <Labelled label="At most a week">
+        </Field>
+        <Field label="At most a week">
           <LengthInput
             value={draft.maxWeekMinutes}
             onChange={(maxWeekMinutes) => change({ maxWeekMinutes })}
           />
-        </Labelled>
-        <Labelled
+        </Field>
+        <Field
           label="A day of leave counts"
           hint={
             draft.standardDayMinutes === null && draft.contractMinutes !== null
-              ? `${writeHours(Math.round(draft.contractMinutes / 5))}, a fifth of the contract`
+              ? `${formatHours(Math.round(draft.contractMinutes / 5))}, a fifth of the contract`
               : undefined
           }
         >
@@ -175,12 +175,12 @@ function Work({ page, draft, change }: PersonFormPart) {
             value={draft.standardDayMinutes}
             onChange={(standardDayMinutes) => change({ standardDayMinutes })}
           />
-        </Labelled>
+        </Field>
         <fieldset className="col-span-2">
           <legend className="text-muted text-[11.5px]">Works at</legend>
           <div className="flex flex-wrap gap-x-4">
             {page.choices.sites.map((site) => (
-              <Tick
+              <Checkbox
                 key={site.id}
                 checked={draft.sites.includes(site.id)}
                 onChange={(on) =>
@@ -192,7 +192,7 @@ function Work({ page, draft, change }: PersonFormPart) {
                 }
               >
                 {site.name}
-              </Tick>
+              </Checkbox>
             ))}
           </div>
         </fieldset>

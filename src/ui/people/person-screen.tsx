@@ -2,16 +2,16 @@
 
 import Link from 'next/link';
 import { useState } from 'react';
-import { writeAvailability } from '@/core/availability/parse-availability';
+import { formatAvailability } from '@/core/availability/parse-availability';
 import { versionOn } from '@/core/availability/versions';
 import type { PersonPayload } from '@/server/people/payload';
-import { Shell, type ShellFrame } from '../kit/app-layout';
+import { AppLayout, type ShellFrame } from '../kit/app-layout';
 import { AvailabilityPart } from './availability-part';
 import { HistoryPart } from './history-part';
 import { PersonPart } from './person-part';
 
 interface Props {
-  readonly frame: ShellFrame;
+  readonly header: ShellFrame;
   readonly site: string | null;
   readonly page: PersonPayload;
 }
@@ -19,7 +19,7 @@ interface Props {
 type Part = 'about' | 'availability' | 'history';
 
 /** One person: what is known of them, when they can work, and what was changed by whom. */
-export function PersonScreen({ frame, site, page }: Props) {
+export function PersonScreen({ header, site, page }: Props) {
   const [part, show] = useState<Part>('about');
   const { person, versions, history, choices } = page;
   const now = versionOn(versions, choices.today);
@@ -28,7 +28,7 @@ export function PersonScreen({ frame, site, page }: Props) {
     {
       id: 'availability',
       name: 'Availability',
-      note: now ? shortened(writeAvailability(now.blocks, page.hourFormat)) : 'any time, nothing said',
+      note: now ? shortened(formatAvailability(now.blocks, page.hourFormat)) : 'any time, nothing said',
     },
     {
       id: 'history',
@@ -40,8 +40,8 @@ export function PersonScreen({ frame, site, page }: Props) {
     },
   ];
   return (
-    <Shell
-      frame={frame}
+    <AppLayout
+      header={header}
       site={site}
       area="people"
       strip={
@@ -89,7 +89,7 @@ export function PersonScreen({ frame, site, page }: Props) {
         {part === 'availability' && <AvailabilityPart page={page} />}
         {part === 'history' && <HistoryPart page={page} />}
       </div>
-    </Shell>
+    </AppLayout>
   );
 }
 

@@ -1,8 +1,8 @@
 'use client';
 
-import { SHORT_WEEKDAYS, WEEKDAY_NAMES, writeHours } from '@/core/time/format';
+import { SHORT_WEEKDAYS, WEEKDAY_NAMES, formatHours } from '@/core/time/format';
 import type { PersonDraft, PersonPayload } from '@/server/people/payload';
-import { AmountInput, DateInput, Labelled, LengthInput, Select } from '../kit/inputs';
+import { AmountInput, DateInput, Field, LengthInput, Select } from '../kit/inputs';
 import { RemoveButton } from '../kit/remove-button';
 import { nextMonday } from '../setup/site-section';
 
@@ -110,7 +110,7 @@ export function Pay({ page, draft, change }: PersonFormPart) {
       <p className="text-muted mb-2">
         A rate for a role goes before one for whatever role; without either the role’s own counts.
       </p>
-      <Labelled label="Paid" className="mb-2 w-[140px]">
+      <Field label="Paid" className="mb-2 w-[140px]">
         <Select
           value={draft.payKind}
           onChange={(payKind) => change({ payKind })}
@@ -119,7 +119,7 @@ export function Pay({ page, draft, change }: PersonFormPart) {
             ['salaried', 'a salary'],
           ]}
         />
-      </Labelled>
+      </Field>
       {draft.pay.length > 0 && (
         <table className="sheet-table">
           <thead>
@@ -199,7 +199,7 @@ export function UsualWeek({ draft, change }: PersonFormPart) {
         <>
           <div className="flex flex-wrap gap-2">
             {usual.map((minutes, day) => (
-              <Labelled key={day} label={SHORT_WEEKDAYS[day]}>
+              <Field key={day} label={SHORT_WEEKDAYS[day]}>
                 <LengthInput
                   label={`Usual hours on ${WEEKDAY_NAMES[day]}`}
                   unit=""
@@ -209,7 +209,7 @@ export function UsualWeek({ draft, change }: PersonFormPart) {
                     change({ usualWeek: usual.map((old, i) => (i === day ? (next ?? 0) : old)) })
                   }
                 />
-              </Labelled>
+              </Field>
             ))}
           </div>
           <p className="mt-1">
@@ -218,8 +218,8 @@ export function UsualWeek({ draft, change }: PersonFormPart) {
                 draft.contractMinutes !== null && total !== draft.contractMinutes ? 'text-brass' : ''
               }
             >
-              {writeHours(total)}
-              {draft.contractMinutes !== null && ` of ${writeHours(draft.contractMinutes)} in the contract`}
+              {formatHours(total)}
+              {draft.contractMinutes !== null && ` of ${formatHours(draft.contractMinutes)} in the contract`}
             </span>{' '}
             <button type="button" className="text-button" onClick={() => change({ usualWeek: null })}>
               Clear

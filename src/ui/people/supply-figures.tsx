@@ -3,7 +3,7 @@
 import Link from 'next/link';
 import { whoCould } from '@/core/availability/supply';
 import type { Judgement } from '@/core/consequences/judge';
-import { writeDay, writeLongDay, writeTime, writeTimeSpan } from '@/core/time/format';
+import { formatDay, formatLongDay, formatTime, formatTimeSpan } from '@/core/time/format';
 import type { SkylineBlock } from '../canvas/skyline';
 
 /** Where somebody looks: a row, a day and a block of it. */
@@ -35,7 +35,7 @@ export function Who({
   return (
     <>
       <h2 className="section-title">
-        {writeDay(judgement.plan.from + place.day)} {writeTimeSpan(place.minute, to, format)}
+        {formatDay(judgement.plan.from + place.day)} {formatTimeSpan(place.minute, to, format)}
       </h2>
       <p className="mt-1">
         <span className="font-semibold">{name}:</span>{' '}
@@ -78,7 +78,7 @@ export function Figures({
 }) {
   return (
     <details className="px-4 py-3">
-      <summary className="text-button cursor-pointer">{writeLongDay(from + day)} in figures</summary>
+      <summary className="text-button cursor-pointer">{formatLongDay(from + day)} in figures</summary>
       <table className="sheet-table mt-2 max-w-[900px]">
         <caption className="sr-only">How many could work and how many are needed, by block and role</caption>
         <thead>
@@ -95,7 +95,7 @@ export function Figures({
           {blocks[0][day].map((block, b) => (
             <tr key={block.from}>
               <th scope="row" className="border-b-[var(--fine)]!">
-                {writeTime(block.from, format)}
+                {formatTime(block.from, format)}
               </th>
               {rows.map((name, row) => {
                 const one = blocks[row][day][b];

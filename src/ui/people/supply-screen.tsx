@@ -6,16 +6,16 @@ import { supplyOf } from '@/core/availability/supply';
 import { judge } from '@/core/consequences/judge';
 import { blocksOf } from '@/core/coverage/blocks';
 import { fromPortable } from '@/core/plan/portable';
-import { isoWeek, writeDate } from '@/core/time/day';
-import { writeDay, writeDays, writeLongDay, writeTinyTime } from '@/core/time/format';
+import { isoWeek, formatDate } from '@/core/time/day';
+import { formatDay, formatDays, formatLongDay, formatTinyTime } from '@/core/time/format';
 import type { PlanPayload } from '@/server/plan/payload';
 import { type Scale, hoursOf, scaleOf, ticksOf, timeAt, xOf } from '../canvas/scale';
 import { type SkylineBlock, SkylineDay, SkylineTextures } from '../canvas/skyline';
-import { Shell, type ShellFrame } from '../kit/app-layout';
+import { AppLayout, type ShellFrame } from '../kit/app-layout';
 import { Figures, type Place, Who } from './supply-figures';
 
 interface Props {
-  readonly frame: ShellFrame;
+  readonly header: ShellFrame;
   readonly payload: PlanPayload;
 }
 
@@ -23,7 +23,7 @@ const HEAD = 170;
 const HEADS = 44;
 
 /** Everybody's availability: how many could work in each block, by role, against how many are needed. */
-export function SupplyScreen({ frame, payload }: Props) {
+export function SupplyScreen({ header, payload }: Props) {
   const judgement = useMemo(() => judge(fromPortable(payload.plan)), [payload]);
   const supply = useMemo(() => supplyOf(judgement), [judgement]);
   const { plan } = judgement;
@@ -54,16 +54,16 @@ export function SupplyScreen({ frame, payload }: Props) {
     [judgement, supply, scale],
   );
   const site = encodeURIComponent(plan.site.id);
-  const weekLink = (by: number) => `/people/${site}/availability/${writeDate(plan.from + by * 7)}`;
+  const weekLink = (by: number) => `/people/${site}/availability/${formatDate(plan.from + by * 7)}`;
   const short = blocks.map((row) => row.flat().filter((block) => block.gap > 0).length);
   return (
-    <Shell frame={frame} site={plan.site.id} area="people">
+    <AppLayout header={header} site={plan.site.id} area="people">
       <div className="border-rule bg-sheet flex h-[50px] shrink-0 items-center gap-3 border-b px-4">
         <Link className="plain-button inline-flex items-center" href={weekLink(-1)} aria-label="Week before">
           ‹
         </Link>
         <h1 className="section-title">
-          Who could work, {days === 7 ? writeDays(plan.from, 7) : writeLongDay(plan.from + firstDay)}
+          Who could work, {days === 7 ? formatDays(plan.from, 7) : formatLongDay(plan.from + firstDay)}
         </h1>
         <Link className="plain-button inline-flex items-center" href={weekLink(1)} aria-label="Week after">
           ›
@@ -102,7 +102,7 @@ export function SupplyScreen({ frame, payload }: Props) {
           >
             {Array.from({ length: 7 }, (_, day) => (
               <option key={day} value={day}>
-                {writeDay(plan.from + day)}
+                {formatDay(plan.from + day)}
               </option>
             ))}
           </select>
@@ -169,7 +169,7 @@ export function SupplyScreen({ frame, payload }: Props) {
           )}
         </aside>
       </div>
-    </Shell>
+    </AppLayout>
   );
 }
 
@@ -181,7 +181,7 @@ function supplyBlocks(
   scale: Scale,
 ): SkylineBlock[] {
   const staffing = { ...judgement.staffing, staffed: could };
-  return blocksOf(judgement.frame, staffing, row, day, { from: scale.from, to: scale.to }).map((block) => ({
+  return blocksOf(judgement.context, staffing, row, day, { from: scale.from, to: scale.to }).map((block) => ({
     ...block,
     surplus: 0,
     gaps: block.gap > 0 ? [{ row, missing: block.gap }] : [],
@@ -206,7 +206,7 @@ function Heads({
           style={{ left: HEAD + i * scale.dayWidth, width: scale.dayWidth }}
         >
           <span className="block truncate pt-1 pl-1 text-[13px] font-semibold">
-            {writeDay(from + scale.firstDay + i)}
+            {formatDay(from + scale.firstDay + i)}
           </span>
           {ticksOf(scale).map((minute) => (
             <span
@@ -214,7 +214,7 @@ function Heads({
               className="text-muted absolute bottom-1 -translate-x-1/2 text-[10.5px] leading-3"
               style={{ left: xOf(scale, scale.firstDay, minute) }}
             >
-              {writeTinyTime(minute, format)}
+              {formatTinyTime(minute, format)}
             </span>
           ))}
         </div>

@@ -1,7 +1,7 @@
 'use client';
 
 import { segmentsOf } from '@/core/availability/versions';
-import { writeDays, writeLongDay } from '@/core/time/format';
+import { formatDays, formatLongDay } from '@/core/time/format';
 import type { VersionDraft } from '@/server/people/payload';
 
 /** Days before and after today that the line shows at least. */
@@ -66,11 +66,11 @@ export function VersionLine({
         )}
       </div>
       <div className="text-muted relative h-4 text-[11px]" aria-hidden>
-        <span className="absolute left-0">{writeDays(first, 1, true)}</span>
+        <span className="absolute left-0">{formatDays(first, 1, true)}</span>
         <span className="text-gap absolute -translate-x-1/2 font-semibold" style={{ left: `${x(today)}%` }}>
           today
         </span>
-        <span className="absolute right-0">{writeDays(last, 1, true)}</span>
+        <span className="absolute right-0">{formatDays(last, 1, true)}</span>
       </div>
       {hidden.length > 0 && (
         <p className="text-muted mt-1 flex flex-wrap gap-x-3">
@@ -94,8 +94,10 @@ export function VersionLine({
 
 function rangeOf({ since, until }: VersionDraft): string {
   if (since === null && until === null) return 'Always';
-  if (until === null) return `From ${writeLongDay(since!)}`;
-  return since === null ? `Until ${writeLongDay(until)}` : `${writeLongDay(since)} to ${writeLongDay(until)}`;
+  if (until === null) return `From ${formatLongDay(since!)}`;
+  return since === null
+    ? `Until ${formatLongDay(until)}`
+    : `${formatLongDay(since)} to ${formatLongDay(until)}`;
 }
 
 function titleOf(version: VersionDraft): string {

@@ -3,16 +3,16 @@
 import dynamic from 'next/dynamic';
 import { useRouter } from 'next/navigation';
 import { useCallback, useEffect, useMemo, useState } from 'react';
-import { writeDate } from '@/core/time/day';
-import type { FramePayload, PlanPayload } from '@/server/plan/payload';
+import { formatDate } from '@/core/time/day';
+import type { PageHeader, PlanPayload } from '@/server/plan/payload';
 import { onPlanChanged } from '../kit/plan-changed';
-import { tell } from '../kit/notify';
+import { notify } from '../kit/notify';
 import { TopBar } from '../kit/top-bar';
 import { AS_LISTED, arrangeRows } from '@/core/plan/arrangement';
 import { layOutLines } from './grid/layout';
 import { Canvas } from './grid/canvas';
 import { ControllerProvider, PlanController, useView } from './state/controller';
-import { FrameProvider, useFrame } from './state/header-context';
+import { PageHeaderProvider, usePageHeader } from './state/header-context';
 import { keepArrangement, keptArrangement } from './state/saved-arrangement';
 import { onPageKey } from './input/keys';
 import { KeysHelp } from './header/keys-help';
@@ -29,17 +29,17 @@ const Find = dynamic(loadFind, { ssr: false });
 const loadPanels = () => import('./panels/panels').then((part) => part.Panels);
 const Panels = dynamic(loadPanels, { ssr: false, loading: () => <SidePanel /> });
 const Figures = dynamic(() => import('./coverage/figures').then((part) => part.Figures), { ssr: false });
-const MonthStrip = dynamic(() => import('./header/weeks-strip').then((part) => part.MonthStrip), {
+const WeeksStrip = dynamic(() => import('./header/weeks-strip').then((part) => part.WeeksStrip), {
   ssr: false,
 });
 
 interface Props {
-  readonly frame: FramePayload;
+  readonly header: PageHeader;
 }
 
 /** The plan of one site's week: gets it, and shows it, or says why it cannot be shown. */
-export function PlanScreen({ frame }: Props) {
-  const address = `/api/plan/${encodeURIComponent(frame.site.id)}/${writeDate(frame.week)}`;
+export function PlanScreen({ header }: Props) {
+  const address = `/api/plan/${encodeURIComponent(header.site.id)}/${formatDate(header.week)}`;
   const [payload, setPayload] = useState<PlanPayload | null>(null);
   const [left, setLeft] = useState<readonly WaitingEdit[]>([]);
   const [trouble, setTrouble] = useState<string | null>(null);
@@ -65,10 +65,10 @@ export function PlanScreen({ frame }: Props) {
     setSpan(next);
   }, []);
   return (
-    <FrameProvider value={frame}>
+    <PageHeaderProvider value={header}>
       <div className="bg-paper text-ink flex h-dvh min-h-[560px] min-w-[960px] flex-col">
         {payload ? (
-          <Ready payload={payload} left={left} frame={frame} address={address} span={span} onSpan={widen} />
+          <Ready payload={payload} left={left} header={header} address={address} span={span} onSpan={widen} />
         ) : (
           <Waiting
             trouble={trouble}
@@ -80,12 +80,12 @@ export function PlanScreen({ frame }: Props) {
         )}
         <Notices />
       </div>
-    </FrameProvider>
+    </PageHeaderProvider>
   );
 }
 
 function PlanTopBar({ onFind }: { onFind?: () => void }) {
-  const { sites, site, actor } = useFrame();
+  const { sites, site, actor } = usePageHeader();
   return <TopBar sites={sites} site={site.id} area="plan" actor={actor} onFind={onFind} />;
 }
 
@@ -121,7 +121,7 @@ const NO_HISTORY: Span['history'] = { undo: [], redo: [] };
 function Ready({
   payload,
   left,
-  frame,
+  header,
   address,
   span,
   onSpan,
@@ -135,8 +135,8 @@ function Ready({
 }) {
   const router = useRouter();
   const { history, show } = span;
-  const { today, week } = frame;
-  const site = frame.site.id;
+  const { today, week } = header;
+  const site = header.site.id;
   const controller = useMemo(() => {
     const store = createPlanStore(payload, history);
     const { days } = payload.plan;
@@ -144,20 +144,20 @@ function Ready({
       arrangeRows(
         store.getState().judgement,
         AS_LISTED,
-        { ...store.getState().beside, published: store.getState().published },
+        { ...store.getState().references, published: store.getState().published },
         { from: 0, to: days },
       ),
     );
     const view = createViewStore(today >= week && today < week + days ? today - week : 0, layout);
     if (show !== 7) view.setState({ days: show });
-    const sync = new PlanSync(store, address, tell, days);
+    const sync = new PlanSync(store, address, notify, days);
     const load = (wanted: DayCount, day: number) => {
       const { undo, redo } = store.getState();
       const its = week + Math.floor(day / 7) * 7;
       if (wanted < 28 && its !== week) router.push(weekAddress(site, its));
       else onSpan({ days: wanted < 28 ? 7 : 28, show: wanted, history: { undo, redo } });
     };
-    const made = new PlanController(store, view, sync, tell, load);
+    const made = new PlanController(store, view, sync, notify, load);
     const arrangement = keptArrangement(site);
     if (arrangement !== AS_LISTED) made.arrange(arrangement);
     return made;
@@ -201,10 +201,10 @@ function Ready({
         <WeekTools />
       </WeekStrip>
       <MonthPlace />
-      <h1 className="sr-only">Plan of {frame.site.name}</h1>
+      <h1 className="sr-only">Plan of {header.site.name}</h1>
       <main className="flex min-h-0 flex-1">
         <Canvas />
-        <Beside />
+        <References />
       </main>
       <Dialogs />
     </ControllerProvider>
@@ -212,13 +212,13 @@ function Ready({
 }
 
 /** Snags and selection, or what was opened in their place. */
-function Beside() {
+function References() {
   const panel = useView((view) => view.panel);
   return panel ? <Panels panel={panel} /> : <SidePanel />;
 }
 
 function MonthPlace() {
-  return useView((view) => view.monthShown) ? <MonthStrip /> : null;
+  return useView((view) => view.weeksShown) ? <WeeksStrip /> : null;
 }
 
 function Dialogs() {

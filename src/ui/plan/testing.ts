@@ -32,7 +32,7 @@ export function payloadOf(plan: Plan, more: Partial<PlanPayload> = {}): PlanPayl
 /** A plan screen without its drawing: what a hand would do to it, and what it tells. Nothing reaches a server. */
 export function screenOf(plan: Plan, more: Partial<PlanPayload> = {}) {
   const store = createPlanStore(payloadOf(plan, more));
-  const { judgement, beside, published } = store.getState();
+  const { judgement, references: beside, published } = store.getState();
   const layout = layOutLines(
     arrangeRows(judgement, AS_LISTED, { ...beside, published }, { from: 0, to: plan.days }),
   );

@@ -1,14 +1,14 @@
 import type { Judgement } from '@/core/consequences/judge';
-import type { Placed } from '@/core/plan/resolved-shift';
+import type { ResolvedShift } from '@/core/plan/resolved-shift';
 import type { Shift } from '@/core/plan/types';
 import { publicationOf } from '@/core/publish/publication';
 import { DAY, type Span } from '@/core/time/span';
 
 /** Somebody on the sheet of a day; `from` and `to` in minutes of that day, below 0 where it began the day before. */
-export interface DayLine extends Span {
+export interface DaySheetLine extends Span {
   readonly key: string;
   readonly name: string;
-  readonly shift: Placed;
+  readonly shift: ResolvedShift;
   /** Not published, or changed since. */
   readonly draft: boolean;
 }
@@ -18,14 +18,14 @@ export function dayLines(
   { people }: Judgement,
   published: ReadonlyMap<string, Shift>,
   date: number,
-): DayLine[] {
+): DaySheetLine[] {
   const midnight = date * DAY;
   return people
     .flatMap(({ view }) =>
       view.all
         .filter((shift) => shift.site === null)
         .filter((shift) => shift.date === date || (shift.date < date && shift.to > midnight))
-        .map((shift): DayLine => {
+        .map((shift): DaySheetLine => {
           const before = shift.id === null ? undefined : published.get(shift.id);
           return {
             key: shift.id ?? `${view.person?.id} ${shift.from}`,
@@ -33,7 +33,7 @@ export function dayLines(
             shift,
             from: shift.from - midnight,
             to: shift.to - midnight,
-            draft: shift.own !== null && publicationOf(shift.own, before) !== 'published',
+            draft: shift.planShift !== null && publicationOf(shift.planShift, before) !== 'published',
           };
         }),
     )
@@ -41,7 +41,7 @@ export function dayLines(
 }
 
 /** The whole hours of a day that its lines take. */
-export function hoursOf(lines: readonly DayLine[]): Span {
+export function hoursOf(lines: readonly DaySheetLine[]): Span {
   const from = Math.max(0, Math.min(...lines.map((line) => line.from)));
   const to = Math.max(...lines.map((line) => line.to));
   return { from: Math.floor(from / 60) * 60, to: Math.ceil(to / 60) * 60 };

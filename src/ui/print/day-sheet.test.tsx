@@ -15,7 +15,7 @@ const early = shift('ann', 1, '7-15', {
   detail: {
     ...NO_DETAIL,
     station: 'Pass',
-    duties: [{ name: 'Delivery', from: 480, to: 525, once: false }],
+    duties: [{ name: 'Delivery', from: 480, to: 525, oneOff: false }],
     tasks: ['Ovens on'],
   },
 });
@@ -24,7 +24,7 @@ const week = plan({
   people: [person('ann', { name: 'Ann Bo' }), person('bo', { name: 'Bo Cy' }), person('cy')],
   needs: [need('bar', 1, '7-15', 2)],
   shifts: [night, early, open, shift('cy', 2, '9-17')],
-  around: [
+  surroundingShifts: [
     { person: 'cy', role: 'bar', site: null, date: MONDAY - 1, from: 1320, to: 1680, break: null },
     { person: 'ann', role: null, site: 'chandlery', date: MONDAY, from: 1320, to: 1800, break: null },
   ],

@@ -6,14 +6,14 @@ import { DAY, type Span } from '@/core/time/span';
 import {
   type HourFormat,
   counted,
-  writeDay,
-  writeHours,
-  writeLongDay,
-  writeTimeSpan,
-  writeTinyTime,
+  formatDay,
+  formatHours,
+  formatLongDay,
+  formatTimeSpan,
+  formatTinyTime,
 } from '@/core/time/format';
 import type { PlanPayload } from '@/server/plan/payload';
-import { type DayLine, dayLines, hoursOf } from './day-lines';
+import { type DaySheetLine, dayLines, hoursOf } from './day-lines';
 import { PrintButton } from './print-button';
 
 /** One day for the wall: who is on, in the order of their start, over the hours of the day, with what is to be done. */
@@ -46,7 +46,7 @@ export function DaySheet({
       </div>
       <header className="border-ink mb-3 flex items-baseline justify-between border-b-2 pb-1.5">
         <h1 className="page-title">
-          {writeLongDay(date)}
+          {formatLongDay(date)}
           {named.length > 0 && <span className="text-brass text-[16px] italic"> {named.join(', ')}</span>}
         </h1>
         <p className="font-semibold">{plan.site.name}</p>
@@ -65,7 +65,7 @@ export function DaySheet({
           <Axis hours={hours} hourFormat={payload.hourFormat} />
           <ul>
             {lines.map((line) => (
-              <PersonLine key={line.key} line={line} hours={hours} date={date} payload={payload} />
+              <PersonRow key={line.key} line={line} hours={hours} date={date} payload={payload} />
             ))}
           </ul>
           <Coverage
@@ -77,7 +77,7 @@ export function DaySheet({
           />
           <p className="text-muted mt-2 text-[12px]">
             {counted(own.length, 'shift')} from this day,{' '}
-            {writeHours(own.reduce((sum, { shift }) => sum + (shift.person ? shift.paid : 0), 0))} paid.
+            {formatHours(own.reduce((sum, { shift }) => sum + (shift.person ? shift.paid : 0), 0))} paid.
           </p>
         </>
       )}
@@ -99,44 +99,44 @@ function Axis({ hours, hourFormat }: { readonly hours: Span; readonly hourFormat
           className="text-muted absolute bottom-0.5 text-[11px] leading-3"
           style={{ left: share(minute, hours) }}
         >
-          {writeTinyTime(minute, hourFormat)}
+          {formatTinyTime(minute, hourFormat)}
         </span>
       ))}
     </div>
   );
 }
 
-function PersonLine({
+function PersonRow({
   line: { name, shift, from, to, draft },
   hours,
   date,
   payload,
 }: {
-  readonly line: DayLine;
+  readonly line: DaySheetLine;
   readonly hours: Span;
   readonly date: number;
   readonly payload: PlanPayload;
 }) {
-  const { own } = shift;
+  const { planShift: own } = shift;
   const left = share(Math.max(from, hours.from), hours);
   const detail = own?.detail ?? null;
   const role = payload.plan.roles.find((one) => one.id === shift.role)?.name ?? '';
   const ink = payload.roles.find((one) => one.id === shift.role)?.ink ?? 'slate';
   const said = [own?.label, detail?.station, own?.note].filter(Boolean).join(' · ');
   const duties = (detail?.duties ?? []).map(
-    (duty) => `${duty.name} ${writeTimeSpan(duty.from, duty.to, payload.hourFormat)}`,
+    (duty) => `${duty.name} ${formatTimeSpan(duty.from, duty.to, payload.hourFormat)}`,
   );
   const breaks = fixedBreaks(shift).filter((pause) => pause.to > date * DAY + hours.from);
   const pauses = breaks.map(
-    (pause) => `break ${writeTimeSpan(pause.from - date * DAY, pause.to - date * DAY, payload.hourFormat)}`,
+    (pause) => `break ${formatTimeSpan(pause.from - date * DAY, pause.to - date * DAY, payload.hourFormat)}`,
   );
   return (
     <li className="border-fine flex break-inside-avoid border-b py-1">
       <div className="w-[210px] shrink-0 pr-3">
         <span className="block text-[13.5px] leading-[17px] font-semibold">{name}</span>
         <span className="block text-[12px] leading-4">
-          {writeTimeSpan(from, to, payload.hourFormat)} {role}
-          {shift.date < date && `, since ${writeDay(shift.date)}`}
+          {formatTimeSpan(from, to, payload.hourFormat)} {role}
+          {shift.date < date && `, since ${formatDay(shift.date)}`}
         </span>
       </div>
       <div className="min-w-0 flex-1">
@@ -213,7 +213,7 @@ function Coverage({
           </th>
           {heads.map((hour) => (
             <th key={hour} scope="col" className="text-muted text-right font-normal">
-              {writeTinyTime(hour, hourFormat)}
+              {formatTinyTime(hour, hourFormat)}
             </th>
           ))}
         </tr>

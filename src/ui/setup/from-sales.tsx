@@ -3,11 +3,11 @@
 import { useState } from 'react';
 import { needsFromSales } from '@/core/needs/required-hours';
 import { type Painted, paint } from '@/core/time/paint';
-import { readDecimal } from '@/core/time/parse-hours';
+import { parseDecimal } from '@/core/time/parse-hours';
 import { type Span, clip } from '@/core/time/span';
-import { SHORT_WEEKDAYS, WEEKDAY_NAMES, writeTime } from '@/core/time/format';
+import { SHORT_WEEKDAYS, WEEKDAY_NAMES, formatTime } from '@/core/time/format';
 import type { SetupPayload } from '@/server/site/payload';
-import { AmountInput, CountInput, Labelled } from '../kit/inputs';
+import { AmountInput, CountInput, Field } from '../kit/inputs';
 
 /** Needs as a suggestion: expected sales an hour, divided by what an hour of work should bring. */
 export function FromSales({
@@ -29,7 +29,7 @@ export function FromSales({
   const [sales, setSales] = useState<readonly (readonly string[])[]>(() =>
     hours.map(() => order.map(() => '')),
   );
-  const unreadable = sales.flat().filter((text) => text.trim() !== '' && readDecimal(text) === null).length;
+  const unreadable = sales.flat().filter((text) => text.trim() !== '' && parseDecimal(text) === null).length;
   const put = (hour: number, day: number, block: readonly (readonly string[])[]) =>
     setSales((now) => now.map((line, h) => line.map((old, d) => block[h - hour]?.[d - day] ?? old)));
   const suggest = () =>
@@ -41,7 +41,7 @@ export function FromSales({
         const isOpen = (minute: number) => open.some((span) => span.from < minute + 60 && minute < span.to);
         const days = hours.map((minute, h) =>
           isOpen(minute)
-            ? needsFromSales([readDecimal(sales[h][d])], {
+            ? needsFromSales([parseDecimal(sales[h][d])], {
                 from: minute,
                 blockMinutes: 60,
                 perLabourHour: perHour!,
@@ -63,13 +63,13 @@ export function FromSales({
         from a spreadsheet. The suggestion replaces one row above and can be painted over.
       </p>
       <div className="mb-3 flex flex-wrap items-end gap-4">
-        <Labelled label={`Sales an hour of work should bring, ${site.currency}`}>
+        <Field label={`Sales an hour of work should bring, ${site.currency}`}>
           <AmountInput value={perHour} onChange={setPerHour} />
-        </Labelled>
-        <Labelled label="At least, while open">
+        </Field>
+        <Field label="At least, while open">
           <CountInput value={minimum} onChange={setMinimum} most={999} />
-        </Labelled>
-        <Labelled label="For">
+        </Field>
+        <Field label="For">
           <select className="input" value={row} onChange={(event) => setRow(Number(event.target.value))}>
             {rows.map((name, i) => (
               <option key={name} value={i}>
@@ -77,7 +77,7 @@ export function FromSales({
               </option>
             ))}
           </select>
-        </Labelled>
+        </Field>
         <button
           type="button"
           className="plain-button"
@@ -110,16 +110,16 @@ export function FromSales({
             {hours.map((minute, h) => (
               <tr key={minute}>
                 <th scope="row" className="border-b-[var(--fine)]!">
-                  {writeTime(minute, site.hourFormat)}
+                  {formatTime(minute, site.hourFormat)}
                 </th>
                 {order.map((day, d) => (
                   <td key={day}>
                     <input
                       className="input w-[84px] text-right"
                       inputMode="decimal"
-                      aria-label={`Sales from ${writeTime(minute, site.hourFormat)}, ${WEEKDAY_NAMES[day]}`}
+                      aria-label={`Sales from ${formatTime(minute, site.hourFormat)}, ${WEEKDAY_NAMES[day]}`}
                       aria-invalid={
-                        (sales[h][d].trim() !== '' && readDecimal(sales[h][d]) === null) || undefined
+                        (sales[h][d].trim() !== '' && parseDecimal(sales[h][d]) === null) || undefined
                       }
                       value={sales[h][d]}
                       onChange={(event) => put(h, d, [[event.target.value]])}

@@ -2,9 +2,9 @@
 
 import { useState } from 'react';
 import type { Span } from '@/core/time/span';
-import { WEEKDAY_NAMES, writeHours, writeLongDay } from '@/core/time/format';
+import { WEEKDAY_NAMES, formatHours, formatLongDay } from '@/core/time/format';
 import type { SetupPayload } from '@/server/site/payload';
-import { DateInput, HoursInput, Tick } from '../kit/inputs';
+import { DateInput, HoursInput, Checkbox } from '../kit/inputs';
 import { SiteForm, type SitePart } from './site-form';
 import { RemoveButton } from '../kit/remove-button';
 import { nextMonday } from './site-section';
@@ -26,9 +26,12 @@ export function HoursSection({ setup }: { readonly setup: SetupPayload }) {
             </p>
             <WeekHours {...part} />
             <div className="mt-3">
-              <Tick checked={part.draft.neverClosed} onChange={(neverClosed) => part.change({ neverClosed })}>
+              <Checkbox
+                checked={part.draft.neverClosed}
+                onChange={(neverClosed) => part.change({ neverClosed })}
+              >
                 Never closed: nothing is outside opening hours, and only needs ask for people
-              </Tick>
+              </Checkbox>
             </div>
           </section>
           <Dates {...part} />
@@ -60,7 +63,7 @@ export function WeekHours({ draft, change }: SitePart) {
               onClick={() => choose(i)}
               className={`min-h-6 rounded-[3px] border px-2 ${i === at ? 'border-ink bg-ink text-sheet' : 'border-rule bg-sheet'}`}
             >
-              {one.since === null ? 'From the beginning' : `From ${writeLongDay(one.since)}`}
+              {one.since === null ? 'From the beginning' : `From ${formatLongDay(one.since)}`}
             </button>
           ))}
         {version.since !== null && (
@@ -116,7 +119,7 @@ export function WeekHours({ draft, change }: SitePart) {
         </tbody>
       </table>
       <p className="mt-2">
-        <span className="font-semibold">{writeHours(total)}</span> open a week.{' '}
+        <span className="font-semibold">{formatHours(total)}</span> open a week.{' '}
         <button
           type="button"
           className="text-button"
@@ -164,10 +167,10 @@ function Dates({ draft, change }: SitePart) {
           <tbody>
             {draft.dates.map((one, i) => (
               <tr key={one.date}>
-                <td className="whitespace-nowrap">{writeLongDay(one.date)}</td>
+                <td className="whitespace-nowrap">{formatLongDay(one.date)}</td>
                 <td>
                   <HoursInput
-                    label={`Opening hours on ${writeLongDay(one.date)}`}
+                    label={`Opening hours on ${formatLongDay(one.date)}`}
                     hourFormat={draft.hourFormat}
                     className="w-[120px]"
                     value={one.spans}
@@ -178,7 +181,7 @@ function Dates({ draft, change }: SitePart) {
                 </td>
                 <td>
                   <RemoveButton
-                    label={`Remove ${writeLongDay(one.date)}`}
+                    label={`Remove ${formatLongDay(one.date)}`}
                     onClick={() => change({ dates: draft.dates.filter((_, at) => at !== i) })}
                   />
                 </td>

@@ -4,7 +4,7 @@ import { useMemo, useState } from 'react';
 import { minutesAsked, paintNeeds } from '@/core/needs/required-hours';
 import { type Painted, paint } from '@/core/time/paint';
 import { DAY, type Span, clip, subtract } from '@/core/time/span';
-import { SHORT_WEEKDAYS, WEEKDAY_NAMES, writeHours, writeLongDay } from '@/core/time/format';
+import { SHORT_WEEKDAYS, WEEKDAY_NAMES, formatHours, formatLongDay } from '@/core/time/format';
 import type { NeedRow, NeedSetDraft, NeedsDraft, SetupPayload } from '@/server/site/payload';
 import { Painter } from '../canvas/painter';
 import { CountInput, DateInput, TextInput } from '../kit/inputs';
@@ -78,7 +78,7 @@ function Sets({
     choose(id);
   };
   const titleOf = (one: NeedSetDraft) =>
-    one.name ?? (one.since === null ? 'Usual week' : `Usual from ${writeLongDay(one.since)}`);
+    one.name ?? (one.since === null ? 'Usual week' : `Usual from ${formatLongDay(one.since)}`);
   return (
     <section className="mb-3 flex flex-wrap items-center gap-x-4 gap-y-2">
       <div role="radiogroup" aria-label="Week of needs" className="flex flex-wrap gap-1">
@@ -102,9 +102,9 @@ function Sets({
         <div className="flex flex-wrap items-center gap-1.5">
           {dates.map(({ date: day }) => (
             <span key={day} className="border-rule bg-sheet flex items-center rounded-[3px] border pl-2">
-              {writeLongDay(day)}
+              {formatLongDay(day)}
               <RemoveButton
-                label={`Remove ${writeLongDay(day)}`}
+                label={`Remove ${formatLongDay(day)}`}
                 onClick={() => change({ dates: draft.dates.filter((one) => one.date !== day) })}
               />
             </span>
@@ -277,7 +277,7 @@ function PaintedWeek({
           spans: site.neverClosed ? [] : subtract([hours], clip(open(column), hours)),
           className: 'bg-[var(--closed)]',
         })}
-        look={(value, row, width) => ({
+        styleOf={(value, row, width) => ({
           text: width === 0 || width > String(value).length * 8 ? String(value) : '',
           name: `${value} ${value === 1 ? 'person' : 'people'}`,
           className: 'items-end border border-b-0 border-[var(--role)] bg-[var(--tint)] text-[var(--role)]',
@@ -323,14 +323,14 @@ function Asked({
       <div style={{ width: 151 }} className="pl-3">
         <dt className="text-muted text-[11.5px]">Asked for</dt>
         <dd className={`font-semibold ${over ? 'text-brass' : ''}`}>
-          {writeHours(total)}
-          {budget !== null && ` of ${writeHours(budget)}`}
+          {formatHours(total)}
+          {budget !== null && ` of ${formatHours(budget)}`}
         </dd>
       </div>
       {asked.map((minutes, c) => (
         <div key={order[c]} className="min-w-0 flex-1 pl-1.5">
           <dt className="text-muted text-[11.5px]">{SHORT_WEEKDAYS[order[c]]}</dt>
-          <dd className="font-semibold">{writeHours(minutes)}</dd>
+          <dd className="font-semibold">{formatHours(minutes)}</dd>
         </div>
       ))}
     </dl>

@@ -1,9 +1,9 @@
 'use client';
 
 import Link from 'next/link';
-import { writeMoney } from '@/core/checks/shared/messages';
-import { writeHoursOfDay } from '@/core/time/parse-hours';
-import { SHORT_WEEKDAYS, WEEKDAY_NAMES, counted, writeHours } from '@/core/time/format';
+import { formatMoney } from '@/core/checks/shared/messages';
+import { formatHoursOfDay } from '@/core/time/parse-hours';
+import { SHORT_WEEKDAYS, WEEKDAY_NAMES, counted, formatHours } from '@/core/time/format';
 import type { SetupPayload } from '@/server/site/payload';
 import { ReadInput } from '../kit/inputs';
 import { sentence } from '../kit/save-bar';
@@ -45,9 +45,9 @@ export function Overview({ setup }: { readonly setup: SetupPayload }) {
     [
       'Budget a week',
       [
-        budget?.minutes != null && writeHours(budget.minutes),
-        budget?.cost != null && writeMoney(budget.cost, site.currency, true),
-        budget?.sales != null && `${writeMoney(budget.sales, site.currency, true)} of sales`,
+        budget?.minutes != null && formatHours(budget.minutes),
+        budget?.cost != null && formatMoney(budget.cost, site.currency, true),
+        budget?.sales != null && `${formatMoney(budget.sales, site.currency, true)} of sales`,
       ]
         .filter(Boolean)
         .join(', ') || 'none yet',
@@ -149,7 +149,7 @@ function groupedHours(
   days: SetupPayload['site']['hours'][number]['days'],
   format: SetupPayload['site']['hourFormat'],
 ): string {
-  const texts = days.map((spans) => writeHoursOfDay(spans, format));
+  const texts = days.map((spans) => formatHoursOfDay(spans, format));
   const parts: string[] = [];
   for (let i = 0; i < 7;) {
     let j = i;

@@ -2,12 +2,12 @@
 
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import { startOfWeek, writeDate } from '@/core/time/day';
-import { writeDays } from '@/core/time/format';
+import { startOfWeek, formatDate } from '@/core/time/day';
+import { formatDays } from '@/core/time/format';
 import type { PlanFileCheck } from '@/server/plan-file/payload';
 import type { SetupPayload } from '@/server/site/payload';
-import { FollowingList } from '../kit/week-impacts';
-import { DateInput, Labelled, TextInput } from '../kit/inputs';
+import { ImpactList } from '../kit/week-impacts';
+import { DateInput, Field, TextInput } from '../kit/inputs';
 import { sentence } from '../kit/save-bar';
 import { useCommand, usePreview } from '../kit/use-command';
 import { nextMonday } from './site-section';
@@ -24,7 +24,7 @@ export function PlanFileSection({ setup }: { readonly setup: SetupPayload }) {
   const [week, setWeek] = useState(() => startOfWeek(nextMonday() - 7, weekStart));
   const [picked, pick] = useState<Picked | null>(null);
   const [trouble, setTrouble] = useState<string | null>(null);
-  const address = `/api/plan/${encodeURIComponent(setup.id)}/${writeDate(week)}/file`;
+  const address = `/api/plan/${encodeURIComponent(setup.id)}/${formatDate(week)}/file`;
   const take = async (file: File) => {
     setTrouble(null);
     try {
@@ -50,14 +50,14 @@ export function PlanFileSection({ setup }: { readonly setup: SetupPayload }) {
             One week with its people, needs, rules and shifts as one open document, for scripts, for another
             installation, or to show somebody a problem. It holds birth dates and leave: treat it as such.
           </p>
-          <Labelled label="A day of the week">
+          <Field label="A day of the week">
             <DateInput
               value={week}
               onChange={(day) => day !== null && setWeek(startOfWeek(day, weekStart))}
             />
-          </Labelled>
+          </Field>
           <a className="plain-button mt-3 inline-flex items-center" href={address} download>
-            Export {writeDays(week, 7)}
+            Export {formatDays(week, 7)}
           </a>
         </section>
         <section>
@@ -136,12 +136,12 @@ function Use({
     if (!done) return;
     const site = as === 'week' ? setup.id : done.answer!;
     const day = as === 'week' ? week : check.from;
-    router.push(`/plan/${encodeURIComponent(site)}/${writeDate(day)}`);
+    router.push(`/plan/${encodeURIComponent(site)}/${formatDate(day)}`);
   };
   return (
     <div className="mt-4">
       <p>
-        <span className="font-semibold">{check.site}</span>, {writeDays(check.from, check.days)}:{' '}
+        <span className="font-semibold">{check.site}</span>, {formatDays(check.from, check.days)}:{' '}
         {check.people} people, {check.roles} roles, {check.needs} needs, {check.shifts} shifts.
       </p>
       <fieldset className="mt-3 flex flex-col gap-2">
@@ -165,7 +165,7 @@ function Use({
         {fault ? (
           <p className="text-gap font-semibold">{sentence({ ...fault, path: '' })}</p>
         ) : as === 'week' ? (
-          <FollowingList answer={preview} />
+          <ImpactList answer={preview} />
         ) : (
           <p className="text-muted">
             Everything in the file becomes a site beside the others. Undo takes it away again.

@@ -3,9 +3,9 @@
 import { useState } from 'react';
 import { ChevronDown, ChevronUp } from 'lucide-react';
 import Link from 'next/link';
-import { writeLongDay } from '@/core/time/format';
+import { formatLongDay } from '@/core/time/format';
 import type { RoleDraft, RoleHolder, SetupPayload } from '@/server/site/payload';
-import { AmountInput, Select, TextInput, Tick } from '../kit/inputs';
+import { AmountInput, Select, TextInput, Checkbox } from '../kit/inputs';
 import { SaveBar } from '../kit/save-bar';
 import { useCommand, useDraft } from '../kit/use-command';
 import { RemoveButton } from '../kit/remove-button';
@@ -185,9 +185,9 @@ function RolesTable({
                     <Holders holders={known?.holders ?? []} site={setup.id} />
                   </td>
                   <td>
-                    <Tick checked={role.retired} onChange={(retired) => set(i, { retired })}>
+                    <Checkbox checked={role.retired} onChange={(retired) => set(i, { retired })}>
                       <span className="sr-only">{role.name} is retired</span>
-                    </Tick>
+                    </Checkbox>
                   </td>
                   <td>
                     <RemoveButton
@@ -279,7 +279,9 @@ function Holders({ holders, site }: { readonly holders: readonly RoleHolder[]; r
             >
               {holder.name}
             </Link>
-            {holder.until !== null && <span className="text-brass"> until {writeLongDay(holder.until)}</span>}
+            {holder.until !== null && (
+              <span className="text-brass"> until {formatLongDay(holder.until)}</span>
+            )}
           </li>
         ))}
       </ul>

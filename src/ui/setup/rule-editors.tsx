@@ -1,8 +1,8 @@
 'use client';
 
 import type { Rules } from '@/core/plan/types';
-import { readSpan } from '@/core/time/parse-time';
-import { writeShortSpan, writeTime } from '@/core/time/format';
+import { parseSpan } from '@/core/time/parse-time';
+import { formatShortSpan, formatTime } from '@/core/time/format';
 import { AmountInput, CountInput, LengthInput, ReadInput, Select } from '../kit/inputs';
 import { RemoveButton } from '../kit/remove-button';
 
@@ -162,7 +162,7 @@ export function Overtime({ rules, change }: RulesPart) {
                 label="Time of day"
                 className="w-[74px]"
                 value={rule.time}
-                write={(minute) => writeTime(minute)}
+                write={(minute) => formatTime(minute)}
                 read={(text) => {
                   const match = /^(\d{1,2})(?::?(\d{2}))?$/.exec(text.trim());
                   const minute = match ? Number(match[1]) * 60 + Number(match[2] ?? 0) : NaN;
@@ -263,9 +263,9 @@ export function Young({ rules, change, format }: RulesPart & { readonly format: 
               label="Allowed hours"
               className="w-[96px]"
               value={{ from: rule.from, to: rule.to }}
-              write={({ from, to }) => writeShortSpan(from, to, format).replace('–', '-')}
+              write={({ from, to }) => formatShortSpan(from, to, format).replace('–', '-')}
               read={(text) => {
-                const read = readSpan(text);
+                const read = parseSpan(text);
                 return read.ok ? { value: read.value } : { wrong: 'Type hours as 6-22.' };
               }}
               onChange={({ from, to }) => set(i, { from, to })}

@@ -2,7 +2,7 @@
 
 import { useState } from 'react';
 import { DEFAULT_RULES, type Rules, type Severity } from '@/core/plan/types';
-import type { RuleLine, SetupPayload } from '@/server/site/payload';
+import type { RuleRow, SetupPayload } from '@/server/site/payload';
 import { CountInput, LengthInput, Select } from '../kit/inputs';
 import { SaveBar } from '../kit/save-bar';
 import { useCommand, useDraft } from '../kit/use-command';
@@ -83,7 +83,7 @@ function said(rules: Rules): Partial<Rules> {
   );
 }
 
-function CheckLine({ check, rules, change }: RulesPart & { readonly check: RuleLine }) {
+function CheckLine({ check, rules, change }: RulesPart & { readonly check: RuleRow }) {
   const off = rules.off.includes(check.code);
   const now = off ? 'off' : (rules.severity[check.code] ?? check.usual);
   const set = (value: Severity | 'off') => {
@@ -93,7 +93,7 @@ function CheckLine({ check, rules, change }: RulesPart & { readonly check: RuleL
       severity: value === 'off' || value === check.usual ? severity : { ...severity, [check.code]: value },
     });
   };
-  const [before, after] = check.says.split('{}');
+  const [before, after] = check.ruleText.split('{}');
   const { limit } = check;
   return (
     <tr className={off ? 'text-muted' : ''}>
@@ -160,7 +160,7 @@ function StartingSets({ setup, change }: Pick<RulesPart, 'change'> & { readonly 
                 Use it
               </button>
             </span>
-            {shown === set.id && <span className="block text-[12.5px]">{set.says}</span>}
+            {shown === set.id && <span className="block text-[12.5px]">{set.description}</span>}
             <span className="text-muted block text-[11.5px]">{set.source}</span>
           </li>
         ))}

@@ -1,10 +1,10 @@
 'use client';
 
 import { counted } from '@/core/time/format';
-import { writeMoney } from '@/core/checks/shared/messages';
+import { formatMoney } from '@/core/checks/shared/messages';
 import type { SetupPayload } from '@/server/site/payload';
 import type { RepeatPayload } from '@/server/week/payload';
-import { Shell, type ShellFrame, Strip } from '../kit/app-layout';
+import { AppLayout, type ShellFrame, Strip } from '../kit/app-layout';
 import { PatternsSection } from '../patterns/patterns-section';
 import { TemplatesSection } from '../templates/templates-section';
 import { HoursSection } from './hours-section';
@@ -17,18 +17,18 @@ import { SECTIONS, type SectionId, sectionAddress } from './sections';
 import { SiteSection } from './site-section';
 
 interface Props {
-  readonly frame: ShellFrame;
+  readonly header: ShellFrame;
   readonly setup: SetupPayload;
   readonly repeat: RepeatPayload;
   readonly section: SectionId;
 }
 
 /** Set-up of one site, a section at a time. */
-export function SetupScreen({ frame, setup, repeat, section }: Props) {
+export function SetupScreen({ header, setup, repeat, section }: Props) {
   const address = (id: SectionId) => sectionAddress(setup.id, id);
   return (
-    <Shell
-      frame={frame}
+    <AppLayout
+      header={header}
       site={setup.id}
       area="setup"
       strip={
@@ -53,7 +53,7 @@ export function SetupScreen({ frame, setup, repeat, section }: Props) {
       {section === 'templates' && <TemplatesSection repeat={repeat} />}
       {section === 'patterns' && <PatternsSection repeat={repeat} />}
       {section === 'plan-file' && <PlanFileSection setup={setup} />}
-    </Shell>
+    </AppLayout>
   );
 }
 
@@ -71,7 +71,7 @@ function noteOf(
       return missing.length === 0 ? 'complete' : `${missing.length} missing`;
     case 'site': {
       const cost = site.budgets.at(-1)?.cost ?? null;
-      return cost === null ? 'no budget' : `budget ${writeMoney(cost, site.currency, true)}`;
+      return cost === null ? 'no budget' : `budget ${formatMoney(cost, site.currency, true)}`;
     }
     case 'hours': {
       const open = site.hours.at(-1)?.days.filter((spans) => spans.length > 0).length ?? 0;

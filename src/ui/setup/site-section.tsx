@@ -6,11 +6,11 @@ import {
   AmountInput,
   CountInput,
   DateInput,
-  Labelled,
+  Field,
   LengthInput,
   Select,
   TextInput,
-  Tick,
+  Checkbox,
 } from '../kit/inputs';
 import { RemoveButton } from '../kit/remove-button';
 import { SiteForm, type SitePart } from './site-form';
@@ -40,10 +40,10 @@ export function Place({ draft, change, zones }: SitePart & { readonly zones: rea
     <section>
       <h2 className="section-title mb-2">Place</h2>
       <div className="grid grid-cols-2 gap-3">
-        <Labelled label="Name of the site" className="col-span-2">
+        <Field label="Name of the site" className="col-span-2">
           <TextInput value={draft.name} onChange={(name) => change({ name })} maxLength={120} />
-        </Labelled>
-        <Labelled label="Time zone">
+        </Field>
+        <Field label="Time zone">
           <TextInput
             value={draft.timeZone}
             list="time-zones"
@@ -54,8 +54,8 @@ export function Place({ draft, change, zones }: SitePart & { readonly zones: rea
               <option key={zone} value={zone} />
             ))}
           </datalist>
-        </Labelled>
-        <Labelled label="Currency">
+        </Field>
+        <Field label="Currency">
           <TextInput
             value={draft.currency}
             list="currencies"
@@ -68,8 +68,8 @@ export function Place({ draft, change, zones }: SitePart & { readonly zones: rea
               <option key={code} value={code} />
             ))}
           </datalist>
-        </Labelled>
-        <Labelled label="Times are written">
+        </Field>
+        <Field label="Times are written">
           <Select
             value={draft.hourFormat}
             onChange={(hourFormat) => change({ hourFormat })}
@@ -78,7 +78,7 @@ export function Place({ draft, change, zones }: SitePart & { readonly zones: rea
               ['12', '5:30pm'],
             ]}
           />
-        </Labelled>
+        </Field>
       </div>
     </section>
   );
@@ -91,14 +91,14 @@ function WeekOfSite({ draft, change }: SitePart) {
     <section>
       <h2 className="section-title mb-2">Week</h2>
       <div className="grid grid-cols-2 gap-3">
-        <Labelled label="The week starts on">
+        <Field label="The week starts on">
           <Select
             value={draft.weekStart}
             onChange={(weekStart) => change({ weekStart })}
             options={days.map((day) => [day, WEEKDAY_NAMES[day]] as const)}
           />
-        </Labelled>
-        <Labelled label="Coverage is counted in blocks of">
+        </Field>
+        <Field label="Coverage is counted in blocks of">
           <Select
             value={draft.blockMinutes}
             onChange={(blockMinutes) => change({ blockMinutes })}
@@ -108,12 +108,12 @@ function WeekOfSite({ draft, change }: SitePart) {
               [60, '1 h'],
             ]}
           />
-        </Labelled>
+        </Field>
         <fieldset className="col-span-2">
           <legend className="text-muted text-[11.5px]">Weekend</legend>
           <div className="flex gap-3.5">
             {days.map((day) => (
-              <Tick
+              <Checkbox
                 key={day}
                 checked={draft.weekend.includes(day)}
                 onChange={(on) =>
@@ -125,11 +125,11 @@ function WeekOfSite({ draft, change }: SitePart) {
                 }
               >
                 {SHORT_WEEKDAYS[day]}
-              </Tick>
+              </Checkbox>
             ))}
           </div>
         </fieldset>
-        <Labelled label="Set-up before opening">
+        <Field label="Set-up before opening">
           <span className="flex items-baseline gap-1">
             <CountInput
               value={draft.margins.before}
@@ -138,8 +138,8 @@ function WeekOfSite({ draft, change }: SitePart) {
             />
             <span className="text-muted">min</span>
           </span>
-        </Labelled>
-        <Labelled label="Close-down after closing">
+        </Field>
+        <Field label="Close-down after closing">
           <span className="flex items-baseline gap-1">
             <CountInput
               value={draft.margins.after}
@@ -148,7 +148,7 @@ function WeekOfSite({ draft, change }: SitePart) {
             />
             <span className="text-muted">min</span>
           </span>
-        </Labelled>
+        </Field>
       </div>
     </section>
   );
@@ -262,16 +262,16 @@ function Budgets({ draft, change }: SitePart) {
         {draft.budgets.length === 0 ? 'Set a budget' : 'Change it from a date on'}
       </button>
       <div className="mt-3 grid grid-cols-2 gap-3">
-        <Labelled label="Sales that an hour of work should bring">
+        <Field label="Sales that an hour of work should bring">
           <AmountInput value={draft.salesPerHour} onChange={(salesPerHour) => change({ salesPerHour })} />
-        </Labelled>
-        <Labelled label="Fewest people that needs from sales ask for">
+        </Field>
+        <Field label="Fewest people that needs from sales ask for">
           <CountInput
             value={draft.needsMinimum}
             most={1000}
             onChange={(needsMinimum) => change({ needsMinimum })}
           />
-        </Labelled>
+        </Field>
       </div>
     </section>
   );

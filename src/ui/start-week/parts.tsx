@@ -4,9 +4,9 @@ import Link from 'next/link';
 import { useState } from 'react';
 import { describeRule } from '@/core/patterns/rule';
 import type { Day } from '@/core/time/day';
-import { writeDays, writeLongDay, counted } from '@/core/time/format';
+import { formatDays, formatLongDay, counted } from '@/core/time/format';
 import type { RepeatPayload, WeekSource } from '@/server/week/payload';
-import { TextInput, Tick } from '../kit/inputs';
+import { TextInput, Checkbox } from '../kit/inputs';
 import { sentence } from '../kit/save-bar';
 import { useCommand, useUndo } from '../kit/use-command';
 import { When } from '../kit/when';
@@ -92,7 +92,7 @@ export function KeepAsTemplate({ repeat, week }: { readonly repeat: RepeatPayloa
     );
   return (
     <fieldset className="mt-6">
-      <legend className="section-title mb-2">Keep week {writeDays(week, 7)} as a template</legend>
+      <legend className="section-title mb-2">Keep week {formatDays(week, 7)} as a template</legend>
       <div className="flex flex-wrap items-center gap-2">
         <TextInput
           label="Name of the template"
@@ -101,9 +101,9 @@ export function KeepAsTemplate({ repeat, week }: { readonly repeat: RepeatPayloa
           onChange={setName}
           maxLength={80}
         />
-        <Tick checked={!people} onChange={(without) => setPeople(!without)}>
+        <Checkbox checked={!people} onChange={(without) => setPeople(!without)}>
           without people
-        </Tick>
+        </Checkbox>
         <button type="button" className="plain-button" disabled={busy || name.trim() === ''} onClick={keep}>
           {known ? 'Keep in its place' : 'Keep'}
         </button>
@@ -143,8 +143,8 @@ export function PatternList({ repeat }: { readonly repeat: RepeatPayload }) {
             {one.members
               .map((member) => (member.person === null ? 'open' : (names.get(member.person) ?? 'left')))
               .join(', ')}
-            , from {writeLongDay(one.since)}
-            {one.until === null ? '' : ` to ${writeLongDay(one.until)}`}
+            , from {formatLongDay(one.since)}
+            {one.until === null ? '' : ` to ${formatLongDay(one.until)}`}
           </li>
         ))}
       </ul>

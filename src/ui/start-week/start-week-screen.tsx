@@ -3,24 +3,24 @@
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useEffect, useRef, useState } from 'react';
-import { type Day, writeDate } from '@/core/time/day';
-import { counted, writeDays } from '@/core/time/format';
+import { type Day, formatDate } from '@/core/time/day';
+import { counted, formatDays } from '@/core/time/format';
 import type { CopyMode } from '@/core/week/copy-week';
-import { takeBack } from '@/server/actions';
+import { undo } from '@/server/actions';
 import type { RepeatPayload, StartRequest, WeekSource } from '@/server/week/payload';
-import { FollowingList } from '../kit/week-impacts';
-import { CountInput, Labelled, Select, Tick } from '../kit/inputs';
+import { ImpactList } from '../kit/week-impacts';
+import { CountInput, Field, Select, Checkbox } from '../kit/inputs';
 import { newId } from '../kit/new-id';
 import { sayPlanChanged } from '../kit/plan-changed';
 import { sentence } from '../kit/save-bar';
-import { Shell, type ShellFrame } from '../kit/app-layout';
-import { tell } from '../kit/notify';
+import { AppLayout, type ShellFrame } from '../kit/app-layout';
+import { notify } from '../kit/notify';
 import { usePreview } from '../kit/use-command';
 import { Choice, DoneLately, DropTemplate, KeepAsTemplate, PatternList, Progress } from './parts';
-import { writeWeeks } from './start-weeks';
+import { startWeeks } from './start-weeks';
 
 interface Props {
-  readonly frame: ShellFrame;
+  readonly header: ShellFrame;
   readonly repeat: RepeatPayload;
   readonly week: Day;
   /** The week to take, where one was named. */
@@ -40,7 +40,7 @@ function sourceOf(kind: WeekSource['from'] | 'empty', week: Day | null, template
 }
 
 /** Starts a week, or several: where the shifts come from, what they bring, and the snags they would have. */
-export function StartScreen({ frame, repeat, week, from }: Props) {
+export function StartScreen({ header, repeat, week, from }: Props) {
   const { site, weeks, weekTemplates, patterns } = repeat;
   const router = useRouter();
   const earlier = weeks.filter((one) => one.first !== week);
@@ -75,7 +75,7 @@ export function StartScreen({ frame, repeat, week, from }: Props) {
       ? { site: site.id, weeks: targets, source: comesFrom, mode, people, open }
       : null;
   const preview = usePreview('week.start', progress === null ? input : null);
-  const back = `/plan/${encodeURIComponent(site.id)}/${writeDate(week)}`;
+  const back = `/plan/${encodeURIComponent(site.id)}/${formatDate(week)}`;
   useEffect(() => () => stopping.current?.abort(), []);
 
   const write = async () => {
@@ -86,16 +86,16 @@ export function StartScreen({ frame, repeat, week, from }: Props) {
     setProgress(0);
     const id = newId();
     stopping.current = new AbortController();
-    const answer = await writeWeeks(id, input, setProgress, stopping.current.signal);
+    const answer = await startWeeks(id, input, setProgress, stopping.current.signal);
     setProgress(null);
     if (!answer.ok) return setProblem(sentence(answer.problem));
-    const undo = async () => {
-      const taken = await takeBack(id, newId());
-      tell({ text: taken.ok ? 'Undone' : `Not undone: ${taken.problem.message}` });
+    const undoStart = async () => {
+      const taken = await undo(id, newId());
+      notify({ text: taken.ok ? 'Undone' : `Not undone: ${taken.problem.message}` });
       router.refresh();
       sayPlanChanged();
     };
-    tell({ text: answer.title, action: { label: 'Undo', run: () => void undo() } });
+    notify({ text: answer.title, action: { label: 'Undo', run: () => void undoStart() } });
     router.push(back);
   };
 
@@ -116,11 +116,11 @@ export function StartScreen({ frame, repeat, week, from }: Props) {
   }, []);
 
   return (
-    <Shell frame={frame} site={site.id} area="plan">
+    <AppLayout header={header} site={site.id} area="plan">
       <main className="min-h-0 flex-1 overflow-y-auto px-6 py-5">
         <div className="mx-auto grid max-w-[1120px] grid-cols-[420px_1fr] gap-x-12 gap-y-6 max-[900px]:grid-cols-1">
           <div>
-            <h1 className="page-title">Start week {writeDays(week, 7)}</h1>
+            <h1 className="page-title">Start week {formatDays(week, 7)}</h1>
             <p className="text-muted mt-1 mb-4">
               {site.name}.{' '}
               {weeks.some((one) => one.first === week) ? 'Something stands in it already.' : 'It is empty.'}{' '}
@@ -146,7 +146,7 @@ export function StartScreen({ frame, repeat, week, from }: Props) {
                           (one) =>
                             [
                               one.first,
-                              `${writeDays(one.first, 7)}, ${counted(one.shifts, 'shift')}`,
+                              `${formatDays(one.first, 7)}, ${counted(one.shifts, 'shift')}`,
                             ] as const,
                         )
                   }
@@ -194,18 +194,18 @@ export function StartScreen({ frame, repeat, week, from }: Props) {
                   after it
                 </label>
                 {taken.length > 0 && (
-                  <Labelled
-                    label={`Where shifts stand already (${taken.map((one) => `${one.shifts} in ${writeDays(one.first, 7, true)}`).join(', ')})`}
+                  <Field
+                    label={`Where shifts stand already (${taken.map((one) => `${one.shifts} in ${formatDays(one.first, 7, true)}`).join(', ')})`}
                   >
                     <Select value={mode} onChange={setMode} options={MODES} className="w-fit" />
-                  </Labelled>
+                  </Field>
                 )}
-                <Tick checked={!people} onChange={(without) => setPeople(!without)}>
+                <Checkbox checked={!people} onChange={(without) => setPeople(!without)}>
                   without people: every shift arrives open
-                </Tick>
-                <Tick checked={!open} onChange={(without) => setOpen(!without)}>
+                </Checkbox>
+                <Checkbox checked={!open} onChange={(without) => setOpen(!without)}>
                   without the open shifts
-                </Tick>
+                </Checkbox>
                 <p className="text-muted text-[12.5px]">
                   Duties, labels, stations and notes travel where they stand every week; what was for once
                   stays behind, and so does leave.
@@ -255,7 +255,7 @@ export function StartScreen({ frame, repeat, week, from }: Props) {
               <Progress share={progress} onStop={() => stopping.current?.abort()} />
             ) : input ? (
               <div className="text-[13px] leading-[19px]">
-                <FollowingList answer={preview} named={targets.length === 1 ? 60 : 6} />
+                <ImpactList answer={preview} named={targets.length === 1 ? 60 : 6} />
               </div>
             ) : (
               <p className="text-muted">There is nothing to take yet.</p>
@@ -264,6 +264,6 @@ export function StartScreen({ frame, repeat, week, from }: Props) {
           </section>
         </div>
       </main>
-    </Shell>
+    </AppLayout>
   );
 }

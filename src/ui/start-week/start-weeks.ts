@@ -1,8 +1,8 @@
 import type { CommandAnswer } from '@/server/commands/payload';
-import type { StartLine, StartRequest } from '@/server/week/payload';
+import type { StartEvent, StartRequest } from '@/server/week/payload';
 
 /** Has weeks written, and hears how far it has come. Whoever aborts has nothing written. */
-export async function writeWeeks(
+export async function startWeeks(
   id: string,
   input: StartRequest,
   onProgress: (share: number) => void,
@@ -23,7 +23,7 @@ export async function writeWeeks(
       const lines = (rest + value).split('\n');
       rest = lines.pop()!;
       for (const text of lines) {
-        const line = JSON.parse(text) as StartLine;
+        const line = JSON.parse(text) as StartEvent;
         if ('answer' in line) return line.answer;
         onProgress(line.share);
       }

@@ -3,7 +3,7 @@
 import { useRef, useState } from 'react';
 import type { ShiftTemplate } from '@/core/plan/shift-spec';
 import type { RepeatPayload } from '@/server/week/payload';
-import { Labelled, Select, TextInput, Tick } from '../kit/inputs';
+import { Field, Select, TextInput, Checkbox } from '../kit/inputs';
 import { RemoveButton } from '../kit/remove-button';
 import { newId } from '../kit/new-id';
 import { SaveBar } from '../kit/save-bar';
@@ -73,12 +73,12 @@ export function TemplatesSection({ repeat }: { readonly repeat: RepeatPayload })
               <legend className="section-title pr-2">Shifts made from what changes</legend>
               {changed.map(({ id, name }) => (
                 <div key={id}>
-                  <Tick
+                  <Checkbox
                     checked={follow.includes(id)}
                     onChange={(on) => setFollow(on ? [...follow, id] : follow.filter((one) => one !== id))}
                   >
                     those of {name} from today on follow, unless they were changed by hand
-                  </Tick>
+                  </Checkbox>
                 </div>
               ))}
             </fieldset>
@@ -118,71 +118,71 @@ function TemplateLine({
   const called = template.name || 'the new template';
   return (
     <li className="border-fine grid grid-cols-[72px_170px_120px_130px_120px_1fr_28px] items-end gap-x-2.5 gap-y-1.5 border-b py-2.5 max-[900px]:grid-cols-3">
-      <Labelled label="Short">
+      <Field label="Short">
         <TextInput
           value={template.short}
           onChange={(short) => onChange({ short: short.trim() })}
           maxLength={12}
           label={`Short name of ${called}`}
         />
-      </Labelled>
-      <Labelled label="Name">
+      </Field>
+      <Field label="Name">
         <TextInput value={template.name} onChange={(name) => onChange({ name })} maxLength={80} />
-      </Labelled>
-      <Labelled label="Times">
+      </Field>
+      <Field label="Times">
         <TimesInput
           form={form}
           hourFormat={hourFormat}
           label={`Times of ${called}`}
           onChange={(next) => onChange({ form: next })}
         />
-      </Labelled>
-      <Labelled label="Role">
+      </Field>
+      <Field label="Role">
         <Select
           value={form.role ?? ''}
           onChange={(role) => say({ role: role || null })}
           options={[['', 'As the person'], ...repeat.roles.map(({ id, name }) => [id, name] as const)]}
         />
-      </Labelled>
-      <Labelled label="Breaks, min">
+      </Field>
+      <Field label="Breaks, min">
         <BreaksInput
           form={form}
           hourFormat={hourFormat}
           label={`Breaks of ${called}`}
           onChange={(next) => onChange({ form: next })}
         />
-      </Labelled>
-      <Labelled label="Label">
+      </Field>
+      <Field label="Label">
         <TextInput
           value={form.label ?? ''}
           onChange={(label) => say({ label: label || null })}
           maxLength={80}
         />
-      </Labelled>
+      </Field>
       <RemoveButton label={`Give up ${called}`} onClick={onRemove} />
       <span aria-hidden />
-      <Labelled label="Station">
+      <Field label="Station">
         <Select
           value={form.station ?? ''}
           onChange={(station) => say({ station: station || null })}
           options={[['', 'None'], ...repeat.stations.map(({ name }) => [name, name] as const)]}
         />
-      </Labelled>
-      <Labelled label="Duties, with their times" className="col-span-2">
+      </Field>
+      <Field label="Duties, with their times" className="col-span-2">
         <DutiesInput
           form={form}
           hourFormat={hourFormat}
           label={`Duties of ${called}`}
           onChange={(next) => onChange({ form: next })}
         />
-      </Labelled>
-      <Labelled label="Check-list, lines divided by ;" className="col-span-2">
+      </Field>
+      <Field label="Check-list, lines divided by ;" className="col-span-2">
         <TextInput
           value={form.tasks.join('; ')}
           onChange={(text) => say({ tasks: text === '' ? [] : text.split(/;\s?/).slice(0, 60) })}
           maxLength={2000}
         />
-      </Labelled>
+      </Field>
     </li>
   );
 }

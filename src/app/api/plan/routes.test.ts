@@ -1,5 +1,5 @@
 import { afterEach, beforeEach, describe, expect, test } from '@jest/globals';
-import { readDate } from '@/core/time/day';
+import { parseDate } from '@/core/time/day';
 import { type Database, openDatabase } from '@/data/database';
 import { makeDemo } from '../../../../demo/saltmere';
 import { loadShifts } from '@/data/week/shift-store';
@@ -11,7 +11,7 @@ import { POST as changes } from './[site]/[week]/changes/route';
 import { GET as history } from './[site]/[week]/shift/[shift]/route';
 import { POST as start } from './[site]/start/route';
 
-const MONDAY = readDate('2026-11-23')!;
+const MONDAY = parseDate('2026-11-23')!;
 const NEXT = MONDAY + 7;
 const shared = globalThis as { vicendaDatabase?: Promise<Database> };
 let db: Database;

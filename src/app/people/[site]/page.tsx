@@ -4,7 +4,7 @@ import { notFound } from 'next/navigation';
 import { page } from '@/server/access/page';
 import { ID } from '@/server/input';
 import { peopleTable } from '@/server/people/queries';
-import { frameOfBusiness } from '@/server/site/queries';
+import { headerOfBusiness } from '@/server/site/queries';
 import { PeopleScreen } from '@/ui/people/people-screen';
 
 export const dynamic = 'force-dynamic';
@@ -13,10 +13,10 @@ export const metadata: Metadata = { title: 'People' };
 export default page(
   { params: Joi.object<{ site: string }>({ site: ID.required() }) },
   async ({ db, actor, params: { site } }) => {
-    const frame = await frameOfBusiness(db, actor);
-    if (site !== 'all' && !frame.sites.some((one) => one.id === site)) notFound();
+    const header = await headerOfBusiness(db, actor);
+    if (site !== 'all' && !header.sites.some((one) => one.id === site)) notFound();
     const found = await peopleTable(db, actor);
     if (!found.ok) notFound();
-    return <PeopleScreen frame={frame} site={site === 'all' ? null : site} table={found.table} />;
+    return <PeopleScreen header={header} site={site === 'all' ? null : site} table={found.table} />;
   },
 );

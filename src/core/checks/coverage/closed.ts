@@ -5,17 +5,17 @@ import { type PersonCheck, placeOf } from '../shared/check';
 export const closed: PersonCheck = {
   code: 'closed',
   title: 'Closed',
-  rule: { says: 'A shift outside opening hours, or on a closed holiday' },
+  rule: { text: 'A shift outside opening hours, or on a closed holiday' },
   severity: 'warn',
   unit: 'minutes',
   dependsOn: 'person',
-  inspect({ frame, own }, report) {
+  inspect({ context, shifts: own }, report) {
     for (const shift of own) {
-      const amount = shift.to - shift.from - covered(shift, frame.workable);
+      const amount = shift.to - shift.from - covered(shift, context.workable);
       if (amount > 0) report({ ...placeOf(shift), amount });
     }
   },
-  say({ date, from, to, person, amount }, words) {
+  message({ date, from, to, person, amount }, words) {
     return (
       `${words.person(person)}, ${words.day(date)} ${words.span(from!, to!)}: ` +
       `${words.hours(amount!)} while the place is closed.`

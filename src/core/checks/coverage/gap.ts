@@ -5,7 +5,7 @@ import type { CoverageCheck } from '../shared/check';
 export const gap: CoverageCheck = {
   code: 'gap',
   title: 'Gap',
-  rule: { says: 'Fewer on than needed' },
+  rule: { text: 'Fewer on than needed' },
   severity: 'stop',
   unit: 'people',
   dependsOn: 'coverage',
@@ -17,14 +17,14 @@ export const gap: CoverageCheck = {
         to: run.to,
         role,
         amount: run.amount,
-        facts: { staffed: run.staffed, needed: run.needed },
+        params: { staffed: run.staffed, needed: run.needed },
       });
   },
-  say({ date, from, to, role, amount, facts }, words) {
+  message({ date, from, to, role, amount, params }, words) {
     const where = `${words.day(date)} ${words.span(from!, to!)}, ${words.role(role)}`;
-    if (facts.staffed === 0) return `${where}: nobody is on, ${amount} needed.`;
-    return facts.needed === null
+    if (params.staffed === 0) return `${where}: nobody is on, ${amount} needed.`;
+    return params.needed === null
       ? `${where}: ${amount} fewer on than needed.`
-      : `${where}: ${Number(facts.needed) - amount!} of ${facts.needed} needed are on.`;
+      : `${where}: ${Number(params.needed) - amount!} of ${params.needed} needed are on.`;
   },
 };

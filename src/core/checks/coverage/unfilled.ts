@@ -4,14 +4,14 @@ import { type PersonCheck, placeOf } from '../shared/check';
 export const unfilled: PersonCheck = {
   code: 'unfilled',
   title: 'Open shift',
-  rule: { says: 'An open shift with nobody on it' },
+  rule: { text: 'An open shift with nobody on it' },
   severity: 'warn',
   unit: null,
   dependsOn: 'person',
-  inspect({ person, own }, report) {
+  inspect({ person, shifts: own }, report) {
     if (person === null) for (const shift of own) report(placeOf(shift));
   },
-  say({ date, from, to, role }, words) {
+  message({ date, from, to, role }, words) {
     return `${words.day(date)} ${words.span(from!, to!)}, ${words.role(role)}: an open shift with nobody on it.`;
   },
 };

@@ -5,12 +5,12 @@ import { reportLeave } from './leave-clash';
 export const leaveWaiting: PersonCheck = {
   code: 'leave-waiting',
   title: 'Leave asked for',
-  rule: { says: 'A shift on leave that waits for a decision' },
+  rule: { text: 'A shift on leave that waits for a decision' },
   severity: 'warn',
   unit: 'minutes',
   dependsOn: 'person',
   inspect: (view, report) => reportLeave(view, 'waiting', report),
-  say({ date, from, to, person, amount }, words) {
+  message({ date, from, to, person, amount }, words) {
     return (
       `${words.person(person)} has asked for leave, not decided yet, over ${words.hours(amount!)} of ` +
       `${words.day(date)} ${words.span(from!, to!)}.`

@@ -1,18 +1,18 @@
 import type { PersonCheck } from '../shared/check';
 import { reportLeave } from './leave-clash';
-import { turnOpen } from '../shared/fixes';
+import { openShift } from '../shared/fixes';
 
 /** A shift on approved leave. */
 export const onLeave: PersonCheck = {
   code: 'on-leave',
   title: 'On leave',
-  rule: { says: 'A shift on approved leave' },
+  rule: { text: 'A shift on approved leave' },
   severity: 'stop',
   unit: 'minutes',
   dependsOn: 'person',
   inspect: (view, report) => reportLeave(view, 'approved', report),
-  say({ date, from, to, person, amount }, words) {
+  message({ date, from, to, person, amount }, words) {
     return `${words.person(person)} is on leave for ${words.hours(amount!)} of ${words.day(date)} ${words.span(from!, to!)}.`;
   },
-  mend: turnOpen,
+  fix: openShift,
 };

@@ -5,21 +5,21 @@ export const badTime: PersonCheck = {
   code: 'bad-time',
   title: 'Doubtful time',
   rule: {
-    says: 'A shift of more than {} is more likely a slip',
+    text: 'A shift of more than {} is more likely a slip',
     limit: { key: 'slipMinutes', unit: 'hours' },
   },
   severity: 'stop',
   unit: 'minutes',
   dependsOn: 'person',
   limit: (rules) => rules.slipMinutes,
-  inspect({ frame, own }, report) {
+  inspect({ context, shifts: own }, report) {
     for (const shift of own) {
-      const over = shift.elapsed - frame.plan.rules.slipMinutes;
+      const over = shift.elapsed - context.plan.rules.slipMinutes;
       if (over > 0) report({ ...placeOf(shift), amount: over });
       else if (shift.elapsed === 0) report({ ...placeOf(shift), amount: 0 });
     }
   },
-  say({ date, from, to, person, amount, limit }, words) {
+  message({ date, from, to, person, amount, limit }, words) {
     const shift = `${words.person(person)}, ${words.day(date)} ${words.span(from!, to!)}: `;
     if (amount === 0) return `${shift}the clock change leaves no time between start and end.`;
     return `${shift}${words.hours(limit! + amount!)} is more likely a slip than a shift.`;

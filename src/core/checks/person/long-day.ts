@@ -4,21 +4,21 @@ import { type PersonCheck, placeOfAll } from '../shared/check';
 export const longDay: PersonCheck = {
   code: 'long-day',
   title: 'Long day',
-  rule: { says: 'Paid time of a working day: at most {}', limit: { key: 'maxDayMinutes', unit: 'hours' } },
+  rule: { text: 'Paid time of a working day: at most {}', limit: { key: 'maxDayMinutes', unit: 'hours' } },
   severity: 'warn',
   unit: 'minutes',
   dependsOn: 'person',
   limit: (rules) => rules.maxDayMinutes,
-  inspect({ frame, person, days }, report) {
+  inspect({ context, person, days }, report) {
     if (person === null) return;
     for (const { parts } of days) {
-      const own = parts.filter((part) => part.own);
+      const own = parts.filter((part) => part.planShift);
       const paid = own.reduce((sum, part) => sum + part.paid, 0);
-      const over = paid - frame.plan.rules.maxDayMinutes;
+      const over = paid - context.plan.rules.maxDayMinutes;
       if (over > 0) report({ ...placeOfAll(own), amount: over });
     }
   },
-  say({ date, person, amount, limit }, words) {
+  message({ date, person, amount, limit }, words) {
     return (
       `${words.person(person)} works ${words.hours(limit! + amount!)} on ${words.day(date)}, ` +
       `${words.hours(amount!)} over the limit of ${words.hours(limit!)}.`

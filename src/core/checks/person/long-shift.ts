@@ -4,18 +4,18 @@ import { type PersonCheck, placeOf } from '../shared/check';
 export const longShift: PersonCheck = {
   code: 'long-shift',
   title: 'Long shift',
-  rule: { says: 'One shift lasts at most {}', limit: { key: 'maxShiftMinutes', unit: 'hours' } },
+  rule: { text: 'One shift lasts at most {}', limit: { key: 'maxShiftMinutes', unit: 'hours' } },
   severity: 'warn',
   unit: 'minutes',
   dependsOn: 'person',
   limit: (rules) => rules.maxShiftMinutes,
-  inspect({ frame, own }, report) {
+  inspect({ context, shifts: own }, report) {
     for (const shift of own) {
-      const over = shift.elapsed - frame.plan.rules.maxShiftMinutes;
+      const over = shift.elapsed - context.plan.rules.maxShiftMinutes;
       if (over > 0) report({ ...placeOf(shift), amount: over });
     }
   },
-  say({ date, from, to, person, amount, limit }, words) {
+  message({ date, from, to, person, amount, limit }, words) {
     return (
       `${words.person(person)}, ${words.day(date)} ${words.span(from!, to!)}: ` +
       `${words.hours(limit! + amount!)} long, ${words.hours(amount!)} over the limit of ${words.hours(limit!)}.`

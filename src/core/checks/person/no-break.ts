@@ -8,14 +8,14 @@ import { type PersonCheck, placeOfAll } from '../shared/check';
 export const noBreak: PersonCheck = {
   code: 'no-break',
   title: 'No break',
-  rule: { says: 'A working day without the break that is due' },
+  rule: { text: 'A working day without the break that is due' },
   severity: 'warn',
   unit: 'minutes',
   dependsOn: 'person',
-  inspect({ frame, person, days }, report) {
-    if (person === null || frame.plan.rules.breaks.length === 0) return;
+  inspect({ context, person, days }, report) {
+    if (person === null || context.plan.rules.breaks.length === 0) return;
     for (const { parts } of days) {
-      const own = parts.filter((part) => part.own);
+      const own = parts.filter((part) => part.planShift);
       if (own.length === 0) continue;
       let worked = 0;
       let had = 0;
@@ -26,19 +26,19 @@ export const noBreak: PersonCheck = {
         end = Math.max(end, part.end);
       }
       let due = 0;
-      for (const tier of frame.plan.rules.breaks)
+      for (const tier of context.plan.rules.breaks)
         if (worked > tier.atLeastMinutes) due = Math.max(due, tier.minutes);
-      if (had < due) report({ ...placeOfAll(own), amount: due - had, limit: due, facts: { worked } });
+      if (had < due) report({ ...placeOfAll(own), amount: due - had, limit: due, params: { worked } });
     }
   },
-  say({ date, person, amount, limit, facts }, words) {
+  message({ date, person, amount, limit, params }, words) {
     const had = limit! - amount!;
     return (
-      `${words.person(person)} works ${words.hours(Number(facts.worked))} on ${words.day(date)} with ` +
+      `${words.person(person)} works ${words.hours(Number(params.worked))} on ${words.day(date)} with ` +
       `${had === 0 ? 'no break' : `a break of ${had} min`}; ${limit} min are due.`
     );
   },
-  mend({ shifts, date, limit }, _plan, words) {
+  fix({ shifts, date, limit }, _plan, words) {
     if (shifts.length !== 1) return null;
     return {
       label: `Give ${words.day(date)} a break of ${limit} min`,

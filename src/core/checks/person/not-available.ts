@@ -1,13 +1,13 @@
 import { DAY } from '../../time/span';
 import { minutesByDate, notAllowed } from '../shared/availability-use';
 import { type PersonCheck, placeOf } from '../shared/check';
-import { turnOpen } from '../shared/fixes';
+import { openShift } from '../shared/fixes';
 
 /** Hours outside the person's availability: one snag a shift, with all minutes concerned. */
 export const notAvailable: PersonCheck = {
   code: 'not-available',
   title: 'Not available',
-  rule: { says: 'Hours outside a person’s availability' },
+  rule: { text: 'Hours outside a person’s availability' },
   severity: 'stop',
   unit: 'minutes',
   dependsOn: 'person',
@@ -15,32 +15,32 @@ export const notAvailable: PersonCheck = {
     for (const shift of view.doubtful) {
       const amount = minutesByDate(view, shift, notAllowed);
       if (amount === 0) continue;
-      const { from, to } = shift.own!;
+      const { from, to } = shift.planShift!;
       // The one allowed stretch inside the shift's first day, for a sentence and a way out.
       const inside = view
         .availability(shift.date)
         .allowed.filter((span) => span.from < Math.min(to, DAY) && span.to > from);
-      const facts =
+      const params =
         inside.length === 1
           ? { from: Math.max(from, inside[0].from), to: Math.min(to, inside[0].to) }
           : { from: null, to: null };
-      report({ ...placeOf(shift), amount, facts });
+      report({ ...placeOf(shift), amount, params });
     }
   },
-  say({ date, from, to, person, amount, facts }, words) {
+  message({ date, from, to, person, amount, params }, words) {
     const start = `${words.person(person)}, ${words.day(date)} ${words.span(from!, to!)}: `;
-    if (facts.from === null || facts.to === null)
+    if (params.from === null || params.to === null)
       return `${start}${words.hours(amount!)} outside the hours they are available.`;
-    const [a, b] = [Number(facts.from), Number(facts.to)];
+    const [a, b] = [Number(params.from), Number(params.to)];
     if (a === from) return `${start}available until ${words.time(b)}, ${words.hours(amount!)} too long.`;
     if (b === to) return `${start}available from ${words.time(a)}, ${words.hours(amount!)} too early.`;
     return `${start}available ${words.span(a, b)}, ${words.hours(amount!)} outside.`;
   },
-  mend(snag, plan, words) {
-    const { from, to, facts, shifts } = snag;
-    if (facts.from === null || facts.to === null) return turnOpen(snag, plan, words);
-    const [a, b] = [Number(facts.from), Number(facts.to)];
-    if (b - a < plan.rules.minShiftMinutes) return turnOpen(snag, plan, words);
+  fix(snag, plan, words) {
+    const { from, to, params, shifts } = snag;
+    if (params.from === null || params.to === null) return openShift(snag, plan, words);
+    const [a, b] = [Number(params.from), Number(params.to)];
+    if (b - a < plan.rules.minShiftMinutes) return openShift(snag, plan, words);
     const parts = [];
     if (a !== from) parts.push(`Start ${words.day(snag.date)} at ${words.time(a)}`);
     if (b !== to) parts.push(`${a === from ? `End ${words.day(snag.date)}` : 'end'} at ${words.time(b)}`);

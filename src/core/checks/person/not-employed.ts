@@ -1,15 +1,15 @@
 import { type PersonCheck, placeOf } from '../shared/check';
-import { turnOpen } from '../shared/fixes';
+import { openShift } from '../shared/fixes';
 
 /** Before the first or after the last day of employment; both days count as employed. */
 export const notEmployed: PersonCheck = {
   code: 'not-employed',
   title: 'Not employed',
-  rule: { says: 'A shift before the first or after the last day of employment' },
+  rule: { text: 'A shift before the first or after the last day of employment' },
   severity: 'stop',
   unit: null,
   dependsOn: 'person',
-  inspect({ person, own }, report) {
+  inspect({ person, shifts: own }, report) {
     if (person === null) return;
     const { employedFrom, employedTo } = person;
     for (const shift of own) {
@@ -18,15 +18,15 @@ export const notEmployed: PersonCheck = {
       if (early || late)
         report({
           ...placeOf(shift),
-          facts: { early: early ? 1 : 0, day: early ? employedFrom : employedTo },
+          params: { early: early ? 1 : 0, day: early ? employedFrom : employedTo },
         });
     }
   },
-  say({ date, person, facts }, words) {
-    const day = words.day(Number(facts.day));
-    return facts.early === 1
+  message({ date, person, params }, words) {
+    const day = words.day(Number(params.day));
+    return params.early === 1
       ? `${words.person(person)} is first employed on ${day}, and has a shift on ${words.day(date)}.`
       : `${words.person(person)} left on ${day}, and has a shift on ${words.day(date)}.`;
   },
-  mend: turnOpen,
+  fix: openShift,
 };

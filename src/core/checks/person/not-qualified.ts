@@ -1,15 +1,15 @@
 import { type PersonCheck, placeOf } from '../shared/check';
-import { turnOpen } from '../shared/fixes';
+import { openShift } from '../shared/fixes';
 
 /** Role not held, or expired by the shift's date. */
 export const notQualified: PersonCheck = {
   code: 'not-qualified',
   title: 'Not qualified',
-  rule: { says: 'A role not held, or a certificate that has ended' },
+  rule: { text: 'A role not held, or a certificate that has ended' },
   severity: 'stop',
   unit: null,
   dependsOn: 'person',
-  inspect({ person, own }, report) {
+  inspect({ person, shifts: own }, report) {
     if (person === null) return;
     for (const shift of own) {
       if (shift.role === null) continue;
@@ -19,13 +19,13 @@ export const notQualified: PersonCheck = {
         (last, role) => (last === null || role.until! > last ? role.until : last),
         null,
       );
-      report({ ...placeOf(shift), facts: { until } });
+      report({ ...placeOf(shift), params: { until } });
     }
   },
-  say({ date, person, role, facts }, words) {
-    return facts.until === null
+  message({ date, person, role, params }, words) {
+    return params.until === null
       ? `${words.person(person)} does not work ${words.role(role)} (${words.day(date)}).`
-      : `${words.day(date)}: ${words.person(person)}'s certificate for ${words.role(role)} ended on ${words.day(Number(facts.until))}.`;
+      : `${words.day(date)}: ${words.person(person)}'s certificate for ${words.role(role)} ended on ${words.day(Number(params.until))}.`;
   },
-  mend: turnOpen,
+  fix: openShift,
 };

@@ -6,7 +6,7 @@ import { type PersonCheck, placeOf } from '../shared/check';
 export const ratherNot: PersonCheck = {
   code: 'rather-not',
   title: 'Rather not',
-  rule: { says: 'Hours a person would rather not work' },
+  rule: { text: 'Hours a person would rather not work' },
   severity: 'note',
   unit: 'minutes',
   dependsOn: 'person',
@@ -16,7 +16,7 @@ export const ratherNot: PersonCheck = {
       if (amount > 0) report({ ...placeOf(shift), amount });
     }
   },
-  say({ date, from, to, person, amount }, words) {
+  message({ date, from, to, person, amount }, words) {
     return (
       `${words.person(person)} would rather not work ${words.hours(amount!)} of ` +
       `${words.day(date)} ${words.span(from!, to!)}.`

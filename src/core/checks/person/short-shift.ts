@@ -4,18 +4,18 @@ import { type PersonCheck, placeOf } from '../shared/check';
 export const shortShift: PersonCheck = {
   code: 'short-shift',
   title: 'Short shift',
-  rule: { says: 'One shift lasts at least {}', limit: { key: 'minShiftMinutes', unit: 'hours' } },
+  rule: { text: 'One shift lasts at least {}', limit: { key: 'minShiftMinutes', unit: 'hours' } },
   severity: 'note',
   unit: 'minutes',
   dependsOn: 'person',
   limit: (rules) => rules.minShiftMinutes,
-  inspect({ frame, own }, report) {
+  inspect({ context, shifts: own }, report) {
     for (const shift of own) {
-      const short = frame.plan.rules.minShiftMinutes - shift.elapsed;
+      const short = context.plan.rules.minShiftMinutes - shift.elapsed;
       if (short > 0) report({ ...placeOf(shift), amount: short });
     }
   },
-  say({ date, from, to, person, amount, limit }, words) {
+  message({ date, from, to, person, amount, limit }, words) {
     return (
       `${words.person(person)}, ${words.day(date)} ${words.span(from!, to!)}: ` +
       `${words.hours(limit! - amount!)} long; a shift here is at least ${words.hours(limit!)}.`

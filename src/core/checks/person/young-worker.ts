@@ -1,4 +1,4 @@
-import type { Placed } from '../../plan/resolved-shift';
+import type { ResolvedShift } from '../../plan/resolved-shift';
 import type { YoungRule } from '../../plan/types';
 import { ageOn } from '../../time/day';
 import { DAY, covered, union } from '../../time/span';
@@ -12,35 +12,35 @@ import { type PersonCheck, type PersonView, type Report, placeOf, placeOfAll } f
 export const youngWorker: PersonCheck = {
   code: 'young-worker',
   title: 'Young worker',
-  rule: { says: 'A young person outside the hours or amounts allowed' },
+  rule: { text: 'A young person outside the hours or amounts allowed' },
   severity: 'stop',
   unit: 'minutes',
   dependsOn: 'person',
   inspect(view, report) {
     if (view.person === null || view.person.birthDate === null) return;
-    if (view.frame.plan.rules.young.length === 0) return;
-    for (const shift of view.own) {
+    if (view.context.plan.rules.young.length === 0) return;
+    for (const shift of view.shifts) {
       const rule = ruleFor(view, shift);
       if (!rule) continue;
       const outside = minutesOutside(shift, rule);
       if (outside > 0)
-        report({ ...placeOf(shift), amount: outside, facts: { about: 'hours', age: rule.underAge } });
+        report({ ...placeOf(shift), amount: outside, params: { about: 'hours', age: rule.underAge } });
     }
     reportAmounts(view, report);
   },
-  say({ person, date, from, to, amount, limit, facts }, words) {
-    const who = `${words.person(person)} is under ${facts.age}: `;
-    if (facts.about === 'hours')
+  message({ person, date, from, to, amount, limit, params }, words) {
+    const who = `${words.person(person)} is under ${params.age}: `;
+    if (params.about === 'hours')
       return `${who}${words.hours(amount!)} of ${words.day(date)} ${words.span(from!, to!)} are outside the hours allowed.`;
-    const unit = facts.about === 'day' ? `on ${words.day(date)}` : 'in the week';
+    const unit = params.about === 'day' ? `on ${words.day(date)}` : 'in the week';
     return `${who}${words.hours(limit! + amount!)} ${unit}, ${words.hours(limit!)} are allowed.`;
   },
 };
 
 function reportAmounts(view: PersonView, report: Report): void {
-  const { frame, days, own, person } = view;
+  const { context, days, shifts: own, person } = view;
   for (const { parts } of days) {
-    const mine = parts.filter((part) => part.own);
+    const mine = parts.filter((part) => part.planShift);
     const rule = mine.length > 0 ? ruleFor(view, mine[0]) : null;
     if (!rule || rule.dayMinutes === null) continue;
     const over = paidIn(mine) - rule.dayMinutes;
@@ -49,13 +49,13 @@ function reportAmounts(view: PersonView, report: Report): void {
         ...placeOfAll(mine),
         amount: over,
         limit: rule.dayMinutes,
-        facts: { about: 'day', age: rule.underAge },
+        params: { about: 'day', age: rule.underAge },
       });
   }
-  for (const week of frame.weeks) {
+  for (const week of context.weeks) {
     const mine = own.filter((s) => s.date >= week.first && s.date < week.first + week.days);
     let worst: { over: number; rule: YoungRule } | null = null;
-    for (const rule of frame.plan.rules.young) {
+    for (const rule of context.plan.rules.young) {
       if (rule.weekMinutes === null) continue;
       const below = mine.filter((shift) => ageOn(person!.birthDate!, shift.date) < rule.underAge);
       const over = paidIn(below) - rule.weekMinutes;
@@ -67,24 +67,24 @@ function reportAmounts(view: PersonView, report: Report): void {
         person: person!.id,
         amount: worst.over,
         limit: worst.rule.weekMinutes,
-        facts: { about: 'week', age: worst.rule.underAge },
+        params: { about: 'week', age: worst.rule.underAge },
       });
   }
 }
 
-function ruleFor({ frame, person }: PersonView, shift: Placed): YoungRule | null {
+function ruleFor({ context, person }: PersonView, shift: ResolvedShift): YoungRule | null {
   const age = ageOn(person!.birthDate!, shift.date);
   let best: YoungRule | null = null;
-  for (const rule of frame.plan.rules.young)
+  for (const rule of context.plan.rules.young)
     if (age < rule.underAge && (best === null || rule.underAge < best.underAge)) best = rule;
   return best;
 }
 
-function paidIn(shifts: readonly Placed[]): number {
+function paidIn(shifts: readonly ResolvedShift[]): number {
   return shifts.reduce((sum, shift) => sum + shift.paid, 0);
 }
 
-function minutesOutside(shift: Placed, rule: YoungRule): number {
+function minutesOutside(shift: ResolvedShift, rule: YoungRule): number {
   const windows = [];
   for (let day = shift.date - 1; day * DAY < shift.to; day++)
     windows.push({ from: day * DAY + rule.from, to: day * DAY + rule.to });

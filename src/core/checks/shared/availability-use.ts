@@ -1,21 +1,21 @@
 import { type DayAvailability, isPlainlyAvailable } from '../../availability/allowed';
-import type { Placed } from '../../plan/resolved-shift';
+import type { ResolvedShift } from '../../plan/resolved-shift';
 import type { Person } from '../../plan/types';
 import { DAY, covered } from '../../time/span';
-import type { OwnShift, PersonView } from './check';
+import type { PlanShift, PersonView } from './check';
 
 /** The shifts that availability may speak against: most are plainly inside it and need no closer look. */
-export function doubtfulShifts(person: Person | null, own: readonly OwnShift[]): readonly OwnShift[] {
+export function doubtfulShifts(person: Person | null, own: readonly PlanShift[]): readonly PlanShift[] {
   if (person === null || person.availability.length === 0) return NO_SHIFTS;
-  return own.filter((shift) => !isPlainlyAvailable(person, shift.date, shift.own!));
+  return own.filter((shift) => !isPlainlyAvailable(person, shift.date, shift.planShift!));
 }
 
-const NO_SHIFTS: readonly OwnShift[] = [];
+const NO_SHIFTS: readonly PlanShift[] = [];
 
 /** Minutes of a shift that `count` finds in each calendar date it touches, added up. */
 export function minutesByDate(
   view: PersonView,
-  shift: Placed,
+  shift: ResolvedShift,
   count: (day: DayAvailability, span: { from: number; to: number }) => number,
 ): number {
   let sum = 0;

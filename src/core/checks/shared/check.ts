@@ -1,12 +1,12 @@
 import type { AvailabilityOf } from '../../availability/allowed';
 import type { Block } from '../../coverage/blocks';
 import type { WeekPay } from '../../hours/pay';
-import type { Frame, Week } from '../../plan/plan-context';
-import type { Placed } from '../../plan/resolved-shift';
+import type { PlanContext, Week } from '../../plan/plan-context';
+import type { ResolvedShift } from '../../plan/resolved-shift';
 import type { Person, Plan, Rules, Severity } from '../../plan/types';
 import type { Day } from '../../time/day';
 import type { Words } from './messages';
-import type { Mend, Snag, Unit } from './snag';
+import type { Fix, Snag, Unit } from './snag';
 
 /** What a check reports: a snag without what the list of checks knows anyway. */
 export type Finding = Partial<Omit<Snag, 'code' | 'severity' | 'date'>> & { readonly date: Day };
@@ -15,32 +15,32 @@ export type Report = (finding: Finding) => void;
 
 /** One person and everything of theirs that is judged; for open shifts the person is null. */
 export interface PersonView {
-  readonly frame: Frame;
+  readonly context: PlanContext;
   readonly person: Person | null;
   /** All shifts, those around the plan too, by start. */
-  readonly all: readonly Placed[];
+  readonly all: readonly ResolvedShift[];
   /** The plan's own shifts, by start. */
-  readonly own: readonly OwnShift[];
+  readonly shifts: readonly PlanShift[];
   /** Working days, those around the plan too, by date. */
   readonly days: readonly WorkingDay[];
   readonly availability: AvailabilityOf;
   /** Those of `own` that availability may speak against; the rest lie plainly inside it. */
-  readonly doubtful: readonly OwnShift[];
+  readonly doubtful: readonly PlanShift[];
   /** Pay of each week of the frame; empty for open shifts. */
   readonly pay: readonly WeekPay[];
 }
 
-export type OwnShift = Placed & { readonly id: string };
+export type PlanShift = ResolvedShift & { readonly id: string };
 
 /** All shifts of one person that start on one date. */
 export interface WorkingDay {
   readonly date: Day;
-  readonly parts: readonly Placed[];
+  readonly parts: readonly ResolvedShift[];
 }
 
 /** One row of one date in coverage. */
 export interface CoverageView {
-  readonly frame: Frame;
+  readonly context: PlanContext;
   readonly date: Day;
   /** null: everybody. */
   readonly role: string | null;
@@ -49,7 +49,7 @@ export interface CoverageView {
 
 /** One week of the whole site. Cost in minor units, the sum of what is printed for each person. */
 export interface WeekView {
-  readonly frame: Frame;
+  readonly context: PlanContext;
   readonly week: Week;
   readonly paid: number;
   readonly cost: number;
@@ -57,7 +57,7 @@ export interface WeekView {
 
 /** How a check reads among the rules of a site; `{}` stands where its limit is written. */
 export interface RuleWords {
-  readonly says: string;
+  readonly text: string;
   readonly limit?: { readonly key: LimitKey; readonly unit: 'hours' | 'days' | 'people' };
 }
 
@@ -77,9 +77,9 @@ interface CheckBase {
   /** The limit a snag is measured against, unless a finding names its own. */
   limit?(rules: Rules): number | null;
   /** The sentence about a snag of this check. */
-  say(snag: Snag, words: Words): string;
+  message(snag: Snag, words: Words): string;
   /** A way out, where there is an obvious one. */
-  mend?(snag: Snag, plan: Plan, words: Words): Mend | null;
+  fix?(snag: Snag, plan: Plan, words: Words): Fix | null;
 }
 
 /** Judged anew when that person's shifts, leave or availability change. */
@@ -103,14 +103,14 @@ export interface WeekCheck extends CheckBase {
 export type Check = PersonCheck | CoverageCheck | WeekCheck;
 
 /** The place of a snag of one shift of the plan. */
-export function placeOf(shift: OwnShift): Place {
-  const { date, role, person, own } = shift;
+export function placeOf(shift: PlanShift): Place {
+  const { date, role, person, planShift: own } = shift;
   return { date, from: own!.from, to: own!.to, role, person, shifts: [shift.id] };
 }
 
 /** The place of a snag of several shifts: the last one's. Names only shifts of the plan. */
-export function placeOfAll(parts: readonly Placed[]): Place {
-  const own = parts.filter((part): part is OwnShift => part.own !== null);
+export function placeOfAll(parts: readonly ResolvedShift[]): Place {
+  const own = parts.filter((part): part is PlanShift => part.planShift !== null);
   return { ...placeOf(own[own.length - 1]), shifts: own.map((part) => part.id) };
 }
 

@@ -1,7 +1,7 @@
 import { toMajor, decimalsOf } from '../../hours/money';
 import type { Plan } from '../../plan/types';
 import type { Day } from '../../time/day';
-import { type HourFormat, writeDay, writeHours, writeTime, writeTimeSpan } from '../../time/format';
+import { type HourFormat, formatDay, formatHours, formatTime, formatTimeSpan } from '../../time/format';
 
 /** How snags are put into words for one plan: names instead of ids, times in the site's hour format. */
 export interface Words {
@@ -26,14 +26,14 @@ export function wordsFor(
   const roles = new Map(plan.roles.map((role) => [role.id, role.name]));
   const { currency } = plan.site;
   return {
-    time: (minute) => writeTime(minute, hourFormat),
-    span: (from, to) => writeTimeSpan(from, to, hourFormat),
-    hours: writeHours,
-    day: writeDay,
+    time: (minute) => formatTime(minute, hourFormat),
+    span: (from, to) => formatTimeSpan(from, to, hourFormat),
+    hours: formatHours,
+    day: formatDay,
     person: (id) => (id === null ? 'Open' : (people.get(id) ?? id)),
     role: (id) => (id === null ? 'everybody' : (roles.get(id) ?? id)),
     site: (id) => sites.get(id) ?? id,
-    money: (major) => writeMoney(major, currency),
+    money: (major) => formatMoney(major, currency),
   };
 }
 
@@ -42,7 +42,7 @@ const NO_NAMES: ReadonlyMap<string, string> = new Map();
 const FORMATS = new Map<string, Intl.NumberFormat>();
 
 /** An amount of money in major units with its currency, as `€6,450` or `€108.75`. */
-export function writeMoney(major: number, currency: string, whole = false): string {
+export function formatMoney(major: number, currency: string, whole = false): string {
   const key = `${currency} ${whole}`;
   let format = FORMATS.get(key);
   if (!format) {
@@ -64,6 +64,6 @@ export function writeMoney(major: number, currency: string, whole = false): stri
 }
 
 /** Minor units as money. */
-export function writeMinor(minor: number, currency: string, whole = false): string {
-  return writeMoney(toMajor(minor, decimalsOf(currency)), currency, whole);
+export function formatMinor(minor: number, currency: string, whole = false): string {
+  return formatMoney(toMajor(minor, decimalsOf(currency)), currency, whole);
 }

@@ -13,7 +13,7 @@ const base: Snag = {
   amount: 2,
   unit: 'people',
   limit: 1,
-  facts: {},
+  params: {},
 };
 
 describe('two snags are the same', () => {
@@ -37,7 +37,7 @@ describe('two snags are the same', () => {
   });
 
   test('with other facts', () => {
-    expect(sameSnag(base, { ...base, facts: { staffed: 1 } })).toBe(true);
+    expect(sameSnag(base, { ...base, params: { staffed: 1 } })).toBe(true);
   });
 });
 

@@ -21,7 +21,7 @@ export interface Snag {
   readonly unit: Unit | null;
   readonly limit: number | null;
   /** Figures the sentence about it needs besides; not part of what makes two snags the same. */
-  readonly facts: Readonly<Record<string, number | string | null>>;
+  readonly params: Readonly<Record<string, number | string | null>>;
 }
 
 /** Whether two snags are the same one: every field agrees, facts aside. */
@@ -86,7 +86,7 @@ function compareLists(a: readonly string[], b: readonly string[]): number {
 }
 
 /** A way out of a snag: what it is called, and the changes that do it. */
-export interface Mend {
+export interface Fix {
   readonly label: string;
   readonly changes: readonly Change[];
 }

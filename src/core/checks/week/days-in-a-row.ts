@@ -7,32 +7,32 @@ import type { PersonCheck } from '../shared/check';
 export const daysInARow: PersonCheck = {
   code: 'days-in-a-row',
   title: 'Days in a row',
-  rule: { says: 'Working days in a row: at most {}', limit: { key: 'maxDaysInARow', unit: 'days' } },
+  rule: { text: 'Working days in a row: at most {}', limit: { key: 'maxDaysInARow', unit: 'days' } },
   severity: 'warn',
   unit: 'days',
   dependsOn: 'person',
   limit: (rules) => rules.maxDaysInARow,
-  inspect({ frame, person, days }, report) {
+  inspect({ context, person, days }, report) {
     if (person === null) return;
-    const limit = frame.plan.rules.maxDaysInARow;
+    const limit = context.plan.rules.maxDaysInARow;
     for (let i = 0; i < days.length;) {
       let j = i + 1;
       while (j < days.length && days[j].date === days[j - 1].date + 1) j++;
-      const over = days.slice(i + limit, j).find((day) => day.parts.some((part) => part.own));
+      const over = days.slice(i + limit, j).find((day) => day.parts.some((part) => part.planShift));
       if (over)
         report({
           date: over.date,
           person: person.id,
           amount: j - i,
-          facts: { first: days[i].date, last: days[j - 1].date },
+          params: { first: days[i].date, last: days[j - 1].date },
         });
       i = j;
     }
   },
-  say({ person, amount, limit, facts }, words) {
+  message({ person, amount, limit, params }, words) {
     return (
-      `${words.person(person)} works ${amount} days in a row, ${words.day(Number(facts.first))} to ` +
-      `${words.day(Number(facts.last))}; the limit here is ${limit}.`
+      `${words.person(person)} works ${amount} days in a row, ${words.day(Number(params.first))} to ` +
+      `${words.day(Number(params.last))}; the limit here is ${limit}.`
     );
   },
 };

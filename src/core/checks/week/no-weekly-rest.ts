@@ -10,19 +10,19 @@ export const noWeeklyRest: PersonCheck = {
   code: 'no-weekly-rest',
   title: 'No weekly rest',
   rule: {
-    says: 'One rest in the week without a break of at least {}',
+    text: 'One rest in the week without a break of at least {}',
     limit: { key: 'weeklyRestMinutes', unit: 'hours' },
   },
   severity: 'warn',
   unit: 'minutes',
   dependsOn: 'person',
   limit: (rules) => rules.weeklyRestMinutes,
-  inspect({ frame, person, all, own }, report) {
+  inspect({ context, person, all, shifts: own }, report) {
     if (person === null) return;
-    for (const week of frame.weeks) {
+    for (const week of context.weeks) {
       if (week.days < 7 || !own.some((s) => s.date >= week.first && s.date < week.first + 7)) continue;
-      const start = frame.clock.elapsed(week.first * DAY);
-      const end = frame.clock.elapsed((week.first + 7) * DAY);
+      const start = context.clock.elapsed(week.first * DAY);
+      const end = context.clock.elapsed((week.first + 7) * DAY);
       let free = -Infinity;
       let longest = 0;
       for (const shift of all) {
@@ -32,11 +32,11 @@ export const noWeeklyRest: PersonCheck = {
         free = Math.max(free, shift.end);
       }
       longest = Math.max(longest, end - free);
-      if (longest < frame.plan.rules.weeklyRestMinutes)
+      if (longest < context.plan.rules.weeklyRestMinutes)
         report({ date: week.first, person: person.id, amount: longest });
     }
   },
-  say({ person, amount, limit }, words) {
+  message({ person, amount, limit }, words) {
     return (
       `${words.person(person)}: the longest rest of the week is ${words.hours(amount!)}; ` +
       `the rule here is ${words.hours(limit!)} without a break.`

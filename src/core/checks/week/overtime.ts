@@ -5,16 +5,16 @@ import type { PersonCheck } from '../shared/check';
 export const overtime: PersonCheck = {
   code: 'overtime',
   title: 'Overtime',
-  rule: { says: 'Overtime, with what it adds to the cost' },
+  rule: { text: 'Overtime, with what it adds to the cost' },
   severity: 'note',
   unit: 'minutes',
   dependsOn: 'person',
   limit: (rules) => rules.overtime?.weekMinutes ?? null,
-  inspect({ frame, person, pay }, report) {
-    if (person === null || frame.plan.rules.overtime === null) return;
-    frame.weeks.forEach((week, i) => {
+  inspect({ context, person, pay }, report) {
+    if (person === null || context.plan.rules.overtime === null) return;
+    context.weeks.forEach((week, i) => {
       if (pay[i].overtime === 0) return;
-      const decimals = decimalsOf(frame.site.currency);
+      const decimals = decimalsOf(context.site.currency);
       const extra = sumToMinor(
         pay[i].days.map((day) => day.premium),
         decimals,
@@ -23,11 +23,11 @@ export const overtime: PersonCheck = {
         date: week.first,
         person: person.id,
         amount: pay[i].overtime,
-        facts: { extra: toMajor(extra, decimals) },
+        params: { extra: toMajor(extra, decimals) },
       });
     });
   },
-  say({ person, amount, facts }, words) {
-    return `${words.person(person)}: ${words.hours(amount!)} of overtime, which adds ${words.money(Number(facts.extra))}.`;
+  message({ person, amount, params }, words) {
+    return `${words.person(person)}: ${words.hours(amount!)} of overtime, which adds ${words.money(Number(params.extra))}.`;
   },
 };

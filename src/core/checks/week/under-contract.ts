@@ -5,26 +5,26 @@ import type { PersonCheck } from '../shared/check';
 export const underContract: PersonCheck = {
   code: 'under-contract',
   title: 'Under contract',
-  rule: { says: 'Planned and credited time below contract hours' },
+  rule: { text: 'Planned and credited time below contract hours' },
   severity: 'note',
   unit: 'minutes',
   dependsOn: 'person',
-  inspect({ frame, person, pay }, report) {
+  inspect({ context, person, pay }, report) {
     if (person === null || person.contractMinutes === null) return;
     const limit = person.contractMinutes;
-    frame.weeks.forEach((week, i) => {
+    context.weeks.forEach((week, i) => {
       if (week.days < 7 || pay[i].paid >= limit) return;
       const begins = Math.max(person.employedFrom ?? week.first, week.first);
       if (begins > Math.min(person.employedTo ?? begins, week.first + 6)) return;
-      const credited = creditedMinutes(frame.plan, person, week.first, 7);
+      const credited = creditedMinutes(context.plan, person, week.first, 7);
       const short = limit - pay[i].paid - credited;
       if (short > 0)
-        report({ date: week.first, person: person.id, amount: short, limit, facts: { credited } });
+        report({ date: week.first, person: person.id, amount: short, limit, params: { credited } });
     });
   },
-  say({ person, amount, limit, facts }, words) {
+  message({ person, amount, limit, params }, words) {
     const credit =
-      Number(facts.credited) > 0 ? `, ${words.hours(Number(facts.credited))} of it credited` : '';
+      Number(params.credited) > 0 ? `, ${words.hours(Number(params.credited))} of it credited` : '';
     return (
       `${words.person(person)} has ${words.hours(limit! - amount!)}${credit}, ` +
       `${words.hours(amount!)} under a contract of ${words.hours(limit!)}.`

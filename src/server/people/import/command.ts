@@ -3,7 +3,7 @@ import { dropDraft, rememberHeads } from '@/data/people/import-store';
 import { BUSINESS, type Scope } from '../../access/permissions';
 import { command } from '../../commands/command';
 import { ID } from '../../input';
-import { writePeople } from '../commands';
+import { peopleEffect } from '../commands';
 import type { ImportOptions } from './payload';
 import { planImport } from './plan-import';
 
@@ -35,7 +35,7 @@ export const importPeople = command<'people.import', { options: ImportOptions }>
     const { preview, writings, rows, made, heads } = planned.plan;
     if (preview.problem)
       return { ok: false, problem: { code: 'input', message: preview.problem, path: 'options' } };
-    const written = await writePeople(db, today, writings, made);
+    const written = await peopleEffect(db, today, writings, made);
     if (!written.ok) return written;
     const n = writings.length;
     return {
@@ -45,8 +45,8 @@ export const importPeople = command<'people.import', { options: ImportOptions }>
         title: `Imported ${n} ${n === 1 ? 'person' : 'people'} from ${preview.name}`,
         rows: [...rows, ...written.work.rows],
         sites: written.work.sites.filter((site) => !made.includes(site)),
-        about: written.work.about.filter((one) => one.kind !== 'site' || !made.includes(one.id)),
-        afterwards: async (trx) => {
+        subjects: written.work.subjects.filter((one) => one.kind !== 'site' || !made.includes(one.id)),
+        onCommitted: async (trx) => {
           await rememberHeads(trx, heads);
           await dropDraft(trx, options.draft);
         },

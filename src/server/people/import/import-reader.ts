@@ -3,15 +3,15 @@ import { versionOn } from '@/core/availability/versions';
 import type { Day } from '@/core/time/day';
 import type { Database } from '@/data/database';
 import { businessMoney } from '@/data/money';
-import { NO_ROWS, type PersonRows, readPeopleRows } from '@/data/people/person-rows';
-import { type Row, type RowChange, readRows } from '@/data/records/records';
-import { readDayCell } from '@/formats/people/values';
-import { type TableLine, columnName } from '@/formats/table/cells';
+import { NO_ROWS, type PersonRows, loadPeopleRows } from '@/data/people/person-rows';
+import { type Row, type RowChange, loadRows as parseRows } from '@/data/records/records';
+import { parseDayCell } from '@/formats/people/values';
+import { type TableRow, columnName } from '@/formats/table/cells';
 import { type Writing, blankPerson } from '../commands';
 import type { PersonDraft, VersionDraft } from '../payload';
 import { draftOf, versionsOf } from '../rows';
 import type { CellFault, ImportOptions, RowPreview } from './payload';
-import { type RowValues, readRow, remembering, shown, shownWeek, weekAfter } from './read-rows';
+import { type RowValues, parseRow, remembering, shown, shownWeek, weekAfter } from './read-rows';
 
 /** What taking a file would write. */
 export interface ImportWriting {
@@ -29,7 +29,7 @@ interface Known {
 }
 
 interface Taken {
-  readonly line: TableLine;
+  readonly line: TableRow;
   readonly values: RowValues;
   readonly faults: CellFault[];
   readonly known: Known | null;
@@ -58,7 +58,7 @@ export class ImportReader {
   private readonly namesById = new Map<string, string>();
   private readonly fresh = { roles: new Map<string, string>(), sites: new Map<string, string>() };
   private readonly written: Writing[] = [];
-  private readonly readDay = remembering(readDayCell);
+  private readonly readDay = remembering(parseDayCell);
   private readonly shownWeek = remembering(shownWeek);
 
   private constructor(
@@ -75,7 +75,7 @@ export class ImportReader {
     options: ImportOptions,
     heads: readonly string[],
   ): Promise<ImportReader> {
-    const sites = (await readRows(db, 'site', {})).sort((a, b) => Number(a.position) - Number(b.position));
+    const sites = (await parseRows(db, 'site', {})).sort((a, b) => Number(a.position) - Number(b.position));
     const fieldIds = new Map(
       options.columns.flatMap((meaning, i) =>
         meaning === 'new' ? [[i, `field-${randomUUID().slice(0, 8)}`] as const] : [],
@@ -86,13 +86,13 @@ export class ImportReader {
       reader.siteIds.set(small(String(site.name)), String(site.id));
       reader.namesById.set(String(site.id), String(site.name));
     }
-    for (const role of await readRows(db, 'role', {})) {
+    for (const role of await parseRows(db, 'role', {})) {
       reader.namesById.set(String(role.id), String(role.name));
       reader.roleIds.set(small(String(role.name)), String(role.id));
     }
     const ids = (await db.selectFrom('person').select('id').execute()).map((row) => row.id);
     const money = await businessMoney(db);
-    for (const [id, rows] of await readPeopleRows(db, ids)) {
+    for (const [id, rows] of await loadPeopleRows(db, ids)) {
       const known = { id, rows, draft: draftOf(rows, money), versions: versionsOf(rows) };
       if (known.draft.number) reader.byNumber.set(known.draft.number, known);
       const name = small(known.draft.name);
@@ -123,8 +123,8 @@ export class ImportReader {
     return [...this.fieldIds.keys()].map((i) => this.heads[i] || `Column ${columnName(i)}`);
   }
 
-  take(line: TableLine): void {
-    const { values, faults: found } = readRow(
+  take(line: TableRow): void {
+    const { values, faults: found } = parseRow(
       line,
       this.options.columns,
       this.heads,
@@ -151,7 +151,7 @@ export class ImportReader {
     this.taken.push({ line, values, faults, known, id: known?.id ?? `person-${randomUUID().slice(0, 12)}` });
   }
 
-  private find(line: TableLine, { draft }: RowValues, faults: CellFault[]): Known | null {
+  private find(line: TableRow, { draft }: RowValues, faults: CellFault[]): Known | null {
     const { number, name } = draft;
     const numbered = number ? this.byNumber.get(number) : undefined;
     if (numbered) return numbered;
@@ -170,7 +170,7 @@ export class ImportReader {
     return i >= 0 && fault.cell.replace(/\d+$/, '') === columnName(i);
   }
 
-  private at(line: TableLine, meanings: readonly string[], message: string): CellFault {
+  private at(line: TableRow, meanings: readonly string[], message: string): CellFault {
     const at = meanings.map((meaning) => this.options.columns.indexOf(meaning)).find((i) => i >= 0) ?? 0;
     return { cell: `${columnName(at)}${line.row}`, column: this.heads[at] || 'Name', message };
   }
@@ -348,7 +348,7 @@ export class ImportReader {
     }
     // A role is worked where the people are who hold it.
     const places = new Map(
-      (await readRows(db, 'site_role', {})).map((row) => [`${row.site_id} ${row.role_id}`, true]),
+      (await parseRows(db, 'site_role', {})).map((row) => [`${row.site_id} ${row.role_id}`, true]),
     );
     for (const { after } of this.written)
       for (const site of after.sites)

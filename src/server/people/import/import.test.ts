@@ -1,9 +1,9 @@
 import { afterEach, beforeEach, describe, expect, test } from '@jest/globals';
-import { readDate } from '@/core/time/day';
+import { parseDate } from '@/core/time/day';
 import { type Database, openDatabase } from '@/data/database';
 import { makeDemo } from '../../../../demo/saltmere';
-import { writeCsv } from '@/formats/table/csv';
-import { writeXlsx } from '@/formats/table/xlsx';
+import { formatCsv } from '@/formats/table/csv';
+import { formatXlsx } from '@/formats/table/xlsx';
 import { BUILT_IN_OWNER } from '../../access/actor';
 import { readBytes } from '../../access/body';
 import { runCommand } from '../../commands/run';
@@ -16,7 +16,7 @@ import { tablesOf } from './tables';
 import { bomb, workbookOf } from './testing';
 import { MOST_BYTES, takeFile } from './upload';
 
-const MONDAY = readDate('2026-11-23')!;
+const MONDAY = parseDate('2026-11-23')!;
 let db: Database;
 let made = 0;
 
@@ -58,7 +58,7 @@ test('of 400 rows the 3 faulty are named by sheet, row and column; the other 397
   lines[17][3] = 'a lot';
   lines[200][5] = '9-25';
   lines[399][0] = 'N5';
-  const preview = await take(await writeXlsx('Staff', lines));
+  const preview = await take(await formatXlsx('Staff', lines));
   expect(preview.sheets).toEqual(['Staff']);
   expect(preview.counts).toEqual({ new: 397, changed: 0, same: 0, faulty: 3 });
   const faults = preview.rows.flatMap((row) =>
@@ -105,8 +105,8 @@ test.each(['csv', 'xlsx'] as const)(
     if (!exported.ok) throw new Error();
     const bytes =
       form === 'csv'
-        ? new TextEncoder().encode(writeCsv(exported.lines))
-        : await writeXlsx('People', exported.lines);
+        ? new TextEncoder().encode(formatCsv(exported.lines))
+        : await formatXlsx('People', exported.lines);
     const preview = await take(bytes);
     expect(preview.rows.filter((row) => row.state !== 'same')).toEqual([]);
     expect(preview.counts.same).toBe((await everybody()).length);

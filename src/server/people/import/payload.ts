@@ -56,5 +56,5 @@ export interface ImportPreview {
 }
 
 /** A line of the answer to an upload: how far it is, then what came of it. */
-export type UploadLine =
+export type UploadEvent =
   { readonly rows: number } | { readonly preview: ImportPreview } | { readonly problem: string };

@@ -1,7 +1,7 @@
 import { type Problem, fail } from '@/core/plan/change';
 import type { Day } from '@/core/time/day';
 import type { Database } from '@/data/database';
-import { readRows } from '@/data/records/records';
+import { loadRows as parseRows } from '@/data/records/records';
 import { findDraft, knownHeads } from '@/data/people/import-store';
 import { PEOPLE_FIELDS, guessColumns, isHead, plainHead } from '@/formats/people/columns';
 import { isAmbiguousDate, orderOf } from '@/formats/people/values';
@@ -52,7 +52,7 @@ export async function planDraft(
 ): ReturnType<typeof planImport> {
   const draft = await findDraft(db, id);
   if (!draft) return fail('unknown', 'this file is no longer here; pick it again', 'draft');
-  const fields = (await readRows(db, 'field', {})).map((row) => ({
+  const fields = (await parseRows(db, 'field', {})).map((row) => ({
     id: String(row.id),
     name: String(row.name),
   }));

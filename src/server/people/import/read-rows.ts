@@ -1,21 +1,21 @@
-import { spelledOut } from '@/core/availability/normalize';
+import { normalized } from '@/core/availability/normalize';
 import type { WeekBlock } from '@/core/availability/week-blocks';
-import { type Day, WEEKDAYS, writeDate } from '@/core/time/day';
-import { SHORT_WEEKDAYS, writeHours } from '@/core/time/format';
+import { type Day, WEEKDAYS, formatDate } from '@/core/time/day';
+import { SHORT_WEEKDAYS, formatHours } from '@/core/time/format';
 import { DAY_FIELDS, type Meaning, PEOPLE_FIELDS } from '@/formats/people/columns';
 import {
   type CellValue,
   type DateOrder,
-  readContractCell,
-  readDateCell,
-  readDayCell,
-  readHoursCell,
-  readListCell,
-  readMoneyCell,
-  readRoleCell,
-  writeDayCell,
+  parseContractCell,
+  parseDateCell,
+  parseDayCell,
+  parseHoursCell,
+  parseListCell,
+  parseMoneyCell,
+  parseRoleCell,
+  formatDayCell,
 } from '@/formats/people/values';
-import { FORMULA, type TableLine, columnName } from '@/formats/table/cells';
+import { FORMULA, type TableRow, columnName } from '@/formats/table/cells';
 import type { PersonDraft } from '../payload';
 import type { CellFault } from './payload';
 
@@ -48,12 +48,12 @@ export function remembering<A extends readonly unknown[], T>(work: (...args: A) 
 }
 
 /** Reads one row; cells that cannot be read come back as faults, each with its place. */
-export function readRow(
-  line: TableLine,
+export function parseRow(
+  line: TableRow,
   columns: readonly Meaning[],
   heads: readonly string[],
   order: DateOrder,
-  readDay: typeof readDayCell = readDayCell,
+  readDay: typeof parseDayCell = parseDayCell,
 ): { readonly values: RowValues; readonly faults: readonly CellFault[] } {
   const draft: Fields = {};
   const fields: Record<string, string> = {};
@@ -106,37 +106,37 @@ export function readRow(
         case 'birthDate':
         case 'employedFrom':
         case 'employedTo':
-          take(readDateCell(text, order), (day) => (draft[meaning] = day));
+          take(parseDateCell(text, order), (day) => (draft[meaning] = day));
           break;
         case 'contractKind':
-          take(readContractCell(text), (kind) => (draft.contractKind = kind));
+          take(parseContractCell(text), (kind) => (draft.contractKind = kind));
           break;
         case 'contractMinutes':
         case 'maxWeekMinutes':
-          take(readHoursCell(text, 10_080), (minutes) => (draft[meaning] = minutes));
+          take(parseHoursCell(text, 10_080), (minutes) => (draft[meaning] = minutes));
           break;
         case 'standardDayMinutes':
-          take(readHoursCell(text, 1440), (minutes) => (draft.standardDayMinutes = minutes));
+          take(parseHoursCell(text, 1440), (minutes) => (draft.standardDayMinutes = minutes));
           break;
         case 'payKind':
           draft.payKind = /salar/i.test(text) ? 'salaried' : 'hourly';
           break;
         case 'rate':
-          take(readMoneyCell(text), (amount) => (rest.rate = amount));
+          take(parseMoneyCell(text), (amount) => (rest.rate = amount));
           break;
         case 'sites':
-          rest.sites = readListCell(text);
+          rest.sites = parseListCell(text);
           break;
         case 'roles': {
           const roles: { name: string; until: Day | null }[] = [];
           // A slash may part a date too, so roles with an end are taken whole.
-          for (const part of /until|till/i.test(text) ? text.split(/[,;\n|]/) : readListCell(text))
-            if (part.trim() !== '') take(readRoleCell(part.trim(), order), (role) => roles.push(role));
+          for (const part of /until|till/i.test(text) ? text.split(/[,;\n|]/) : parseListCell(text))
+            if (part.trim() !== '') take(parseRoleCell(part.trim(), order), (role) => roles.push(role));
           rest.roles = roles;
           break;
         }
         case 'groups':
-          draft.groups = readListCell(text).sort();
+          draft.groups = parseListCell(text).sort();
           break;
         case 'manager':
           rest.manager = { text, cell: place('') };
@@ -165,7 +165,7 @@ export function weekAfter(
   days: ReadonlyMap<number, readonly WeekBlock[]>,
 ): WeekBlock[] | null {
   if (days.size === 0) return null;
-  const old = before === null ? [] : spelledOut(before);
+  const old = before === null ? [] : normalized(before);
   const named = Array.from({ length: 7 }, (_, weekday) => {
     const said = days.get(weekday);
     return said ?? (before === null ? [] : old.filter((block) => block.weekday === weekday));
@@ -173,7 +173,7 @@ export function weekAfter(
   // A week in which nothing is possible has to be said as such: without a block it would mean any time.
   const fresh =
     named.length > 0
-      ? spelledOut(named)
+      ? normalized(named)
       : Array.from({ length: 7 }, (_, weekday) => ({
           weekday,
           from: 0,
@@ -181,7 +181,7 @@ export function weekAfter(
           kind: 'not-available' as const,
         }));
   const text = (blocks: readonly WeekBlock[]) => JSON.stringify([...blocks].sort(byPlace));
-  return before !== null && text(spelledOut(fresh)) === text(old) ? null : fresh;
+  return before !== null && text(normalized(fresh)) === text(old) ? null : fresh;
 }
 
 function byPlace(a: WeekBlock, b: WeekBlock): number {
@@ -191,17 +191,17 @@ function byPlace(a: WeekBlock, b: WeekBlock): number {
 /** A value of a field as it is shown in a preview. */
 export function shown(field: string, value: unknown): string {
   if (value === null || value === undefined || value === '') return 'nothing';
-  if (/Minutes$/.test(field)) return writeHours(value as number);
-  if (/^(birthDate|employedFrom|employedTo)$/.test(field)) return writeDate(value as number);
+  if (/Minutes$/.test(field)) return formatHours(value as number);
+  if (/^(birthDate|employedFrom|employedTo)$/.test(field)) return formatDate(value as number);
   if (Array.isArray(value)) return value.join(', ') || 'nothing';
   return String(value);
 }
 
 /** A week in the words of its columns, for a preview: `Mon 9-17, Tue off`. */
 export function shownWeek(blocks: readonly WeekBlock[]): string {
-  const spelled = spelledOut(blocks);
+  const spelled = normalized(blocks);
   return Array.from({ length: 7 }, (_, weekday) => {
     const name = SHORT_WEEKDAYS[weekday];
-    return `${name} ${writeDayCell(spelled.filter((block) => block.weekday === weekday))}`;
+    return `${name} ${formatDayCell(spelled.filter((block) => block.weekday === weekday))}`;
   }).join(', ');
 }

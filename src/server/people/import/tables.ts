@@ -1,6 +1,6 @@
 import { type Table, UnreadableFile } from '@/formats/table/cells';
-import { decodeText, readCsv } from '@/formats/table/csv';
-import { readXlsx } from '@/formats/table/xlsx';
+import { decodeText, parseCsv } from '@/formats/table/csv';
+import { parseXlsx } from '@/formats/table/xlsx';
 import { checkArchive } from './zip';
 
 /** The most rows that are taken at once. */
@@ -11,7 +11,7 @@ export async function tablesOf(bytes: Uint8Array, onRows: (rows: number) => void
   const isArchive = bytes[0] === 0x50 && bytes[1] === 0x4b;
   const isOld = bytes[0] === 0xd0 && bytes[1] === 0xcf;
   if (isArchive) checkArchive(bytes);
-  const tables = isArchive || isOld ? await readXlsx(bytes, onRows) : [readCsv(decodeText(bytes))];
+  const tables = isArchive || isOld ? await parseXlsx(bytes, onRows) : [parseCsv(decodeText(bytes))];
   const rows = tables.reduce((sum, table) => sum + table.lines.length, 0);
   if (rows === 0) throw new UnreadableFile('There is nothing in the file.');
   if (rows > MOST_ROWS)

@@ -15,7 +15,7 @@ export const MOST_BYTES = 20_000_000;
 const KEPT_MS = 24 * 3600 * 1000;
 
 /** The tables in a file, packed as they are kept; read in a thread of its own within limits of time and memory. Throws {@link UnreadableFile}. */
-async function readPacked(bytes: Uint8Array, onRows: (rows: number) => void): Promise<string> {
+async function unpackTables(bytes: Uint8Array, onRows: (rows: number) => void): Promise<string> {
   try {
     const read = await runOnFile<PackedTables>('packTables', { bytes }, onRows);
     if (!read.ok) throw new UnreadableFile(read.message);
@@ -37,7 +37,7 @@ export async function takeFile(
   file: { readonly name: string; readonly bytes: Uint8Array; readonly site: string | null },
   onRows: (rows: number) => void,
 ): Promise<ImportPreview> {
-  const content = await readPacked(file.bytes, onRows);
+  const content = await unpackTables(file.bytes, onRows);
   const id = randomUUID();
   const at = new Date(now()).toISOString();
   const before = new Date(now() - KEPT_MS).toISOString();

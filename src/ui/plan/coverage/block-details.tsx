@@ -2,7 +2,7 @@ import { useMemo } from 'react';
 import type { Judgement } from '@/core/consequences/judge';
 import { staffedSpans } from '@/core/plan/resolved-shift';
 import { DAY } from '@/core/time/span';
-import { counted, writeDay, writeTimeSpan } from '@/core/time/format';
+import { counted, formatDay, formatTimeSpan } from '@/core/time/format';
 import { useController, usePlan, useView } from '../state/controller';
 import { whoCanCover } from '../input/slots';
 
@@ -16,7 +16,7 @@ export function PlaceDetails() {
   const lines = useMemo(() => whoIsOn(judgement, place.day, place.minute, size), [judgement, place, size]);
   const date = judgement.plan.from + place.day;
   const dated = place.minute >= DAY ? date + 1 : date;
-  const title = `${writeDay(dated)} ${writeTimeSpan(place.minute, place.minute + size, hourFormat)}`;
+  const title = `${formatDay(dated)} ${formatTimeSpan(place.minute, place.minute + size, hourFormat)}`;
   return (
     <section aria-labelledby="place-title" aria-live="polite" className="border-rule mb-3 border-b pb-3">
       <div className="flex items-start justify-between">
@@ -77,10 +77,10 @@ interface OnLine {
 }
 
 function whoIsOn(judgement: Judgement, day: number, minute: number, size: number): OnLine[] {
-  const { plan, people, staffing, frame } = judgement;
+  const { plan, people, staffing, context: header } = judgement;
   const from = (plan.from + day) * DAY + minute;
   const to = from + size;
-  const at = from - frame.start;
+  const at = from - header.start;
   const lines = plan.roles.map((role, row): OnLine => {
     const on: string[] = [];
     const part: string[] = [];

@@ -1,7 +1,7 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
 import type { Block } from '@/core/coverage/blocks';
 import { type Judgement, coverageBetween } from '@/core/consequences/judge';
-import { writeDay, writeLongDay, writeTime } from '@/core/time/format';
+import { formatDay, formatLongDay, formatTime } from '@/core/time/format';
 import { Select } from '../../kit/inputs';
 import { useController, usePlan, useView } from '../state/controller';
 
@@ -47,7 +47,7 @@ export function Figures() {
             [-1, 'Blocks by days'],
             ...Array.from(
               { length: plan.days },
-              (_, i) => [i, `${writeDay(plan.from + i)} by roles`] as const,
+              (_, i) => [i, `${formatDay(plan.from + i)} by roles`] as const,
             ),
           ]}
         />
@@ -65,7 +65,7 @@ export function Figures() {
       </div>
       <div className="px-5 py-3">
         <p className="text-muted mb-2 text-[12.5px]">
-          {day < 0 ? rowNames[row] : writeLongDay(plan.from + day)}: people on / people needed, the fewest on
+          {day < 0 ? rowNames[row] : formatLongDay(plan.from + day)}: people on / people needed, the fewest on
           and the most needed within a block. Short blocks carry their gap.
         </p>
         {table.lines.length === 0 ? (
@@ -86,7 +86,7 @@ export function Figures() {
               {table.lines.map(({ from, cells }) => (
                 <tr key={from}>
                   <th scope="row" style={{ border: 0, padding: '1px 8px 1px 0' }}>
-                    {writeTime(from, hourFormat)}
+                    {formatTime(from, hourFormat)}
                   </th>
                   {cells.map((cell, i) => (
                     <Cell key={i} block={cell} />
@@ -126,7 +126,7 @@ function byDays(judgement: Judgement, row: number, first: number, count: number)
   return tableOf(
     judgement,
     columns,
-    columns.map((day) => ({ row, day, head: writeDay(judgement.plan.from + day) })),
+    columns.map((day) => ({ row, day, head: formatDay(judgement.plan.from + day) })),
   );
 }
 

@@ -1,13 +1,13 @@
 import { useDeferredValue, useMemo, useState } from 'react';
 import type { Judgement } from '@/core/consequences/judge';
 import { dayTotals } from '@/core/consequences/totals';
-import { type HourFormat, bareHours, writeDay, writeHours, writeTimeSpan } from '@/core/time/format';
-import { writeMinor, writeMoney } from '@/core/checks/shared/messages';
+import { type HourFormat, bareHours, formatDay, formatHours, formatTimeSpan } from '@/core/time/format';
+import { formatMinor, formatMoney } from '@/core/checks/shared/messages';
 import { HEAD_WIDTH } from '../../canvas/row';
 import { type Scale, timeAt } from '../../canvas/scale';
 import { type SkylineBlock, SkylineDay, SkylineTextures, skylineOf } from '../../canvas/skyline';
 import { useController, usePlan, useView } from '../state/controller';
-import { useLooks } from '../grid/role-styles';
+import { useRoleStyles } from '../grid/role-styles';
 
 const HEIGHT = 118;
 /** In the view of one day there is room for more. */
@@ -19,7 +19,7 @@ export function SkylinePanel({ scale }: { scale: Scale }) {
   const judgement = usePlan((plan) => plan.judgement);
   const row = useView((view) => view.skyline);
   const place = useView((view) => view.place);
-  const looks = useLooks();
+  const roleStyles = useRoleStyles();
   const hourFormat = usePlan((plan) => plan.hourFormat);
   const height = scale.days === 1 ? DAY_HEIGHT : HEIGHT;
   const days = useSkyline(judgement, row, scale);
@@ -27,8 +27,8 @@ export function SkylinePanel({ scale }: { scale: Scale }) {
   const most = Math.max(4, ...shown.flat().map((b) => Math.max(b.staffed, b.needed))) + 1;
   const { roles } = judgement.plan;
   const marks = useMemo(
-    () => (row === null ? [...roles.map((role) => looks.get(role.id)?.mark ?? ''), ''] : []),
-    [roles, looks, row],
+    () => (row === null ? [...roles.map((role) => roleStyles.get(role.id)?.mark ?? ''), ''] : []),
+    [roles, roleStyles, row],
   );
   const width = scale.days * scale.dayWidth;
   const size = judgement.plan.site.blockMinutes;
@@ -118,7 +118,7 @@ function useSkyline(judgement: Judgement, row: number | null, scale: Scale): rea
     return Array.from({ length: judgement.plan.days }, (_, day) => {
       // Late hours belong to the next day's cells.
       const cells = judgement.cells.slice(day * rows, (day + 2) * rows);
-      const key = [row, scale.from, scale.to, judgement.frame, ...cells];
+      const key = [row, scale.from, scale.to, judgement.context, ...cells];
       const known = cache.get(day);
       if (known && known.key.length === key.length && known.key.every((part, i) => part === key[i]))
         return known.blocks;
@@ -149,7 +149,7 @@ function describe(
   hourFormat: HourFormat,
 ): string {
   const missing = gap > 0 ? `, ${gap} missing` : '';
-  return `${writeDay(date)} ${writeTimeSpan(from, to, hourFormat)}: ${staffed} on, ${needed} needed${missing}`;
+  return `${formatDay(date)} ${formatTimeSpan(from, to, hourFormat)}: ${staffed} on, ${needed} needed${missing}`;
 }
 
 /** Numbers of people at the left of the skyline. */
@@ -251,7 +251,7 @@ function Totals({ scale }: { scale: Scale }) {
   const budget = weeks === 1 ? judgement.plan.budget : NO_BUDGET;
   const overHours = budget.minutes !== null && paid > budget.minutes;
   const narrow = scale.dayWidth < 56;
-  const money = writeMinor(cost, site.currency, true);
+  const money = formatMinor(cost, site.currency, true);
   const overCost = judgement.weeks.some((week) => week.snags.some((snag) => snag.unit === 'money'));
   return (
     <div className="border-ink relative flex h-[42px] border-t-[1.5px]">
@@ -259,12 +259,12 @@ function Totals({ scale }: { scale: Scale }) {
         <dt className="sr-only">Hours of the week</dt>
         <dd className={`text-[12.5px] font-semibold ${overHours ? 'text-brass' : ''}`}>
           {budget.minutes === null
-            ? writeHours(paid)
+            ? formatHours(paid)
             : `${bareHours(paid)} of ${bareHours(budget.minutes)} h`}
         </dd>
         <dt className="sr-only">Cost of the week</dt>
         <dd className={`text-[11.5px] ${overCost ? 'text-brass font-semibold' : 'text-muted'}`}>
-          {budget.cost === null ? money : `${money} of ${writeMoney(budget.cost, site.currency, true)}`}
+          {budget.cost === null ? money : `${money} of ${formatMoney(budget.cost, site.currency, true)}`}
         </dd>
       </dl>
       {totals.slice(scale.firstDay, scale.firstDay + scale.days).map((day) => (
@@ -273,12 +273,12 @@ function Totals({ scale }: { scale: Scale }) {
           className={`border-rule overflow-hidden border-l pt-[5px] leading-4 ${narrow ? 'text-center' : 'pl-1.5'}`}
           style={{ width: scale.dayWidth }}
         >
-          <dt className="sr-only">Hours and cost of {writeDay(day.date)}</dt>
+          <dt className="sr-only">Hours and cost of {formatDay(day.date)}</dt>
           <dd className={narrow ? 'condensed text-[11px]' : 'text-[12.5px] font-semibold'}>
-            {narrow ? bareHours(Math.round(day.paidMinutes / 60) * 60) : writeHours(day.paidMinutes)}
+            {narrow ? bareHours(Math.round(day.paidMinutes / 60) * 60) : formatHours(day.paidMinutes)}
           </dd>
           <dd className={narrow ? 'sr-only' : 'text-muted text-[11.5px]'}>
-            {writeMinor(day.cost, site.currency, true)}
+            {formatMinor(day.cost, site.currency, true)}
           </dd>
         </dl>
       ))}

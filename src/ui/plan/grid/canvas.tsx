@@ -11,21 +11,21 @@ import { AS_LISTED, type Line } from '@/core/plan/arrangement';
 import { heightOf, topOf } from './layout';
 import { GhostBar, GhostLine } from './ghost';
 import { onCanvasKey } from '../input/keys';
-import { useLooks } from './role-styles';
+import { useRoleStyles } from './role-styles';
 import { usePointer } from '../input/pointer';
 import { SkylinePanel } from '../coverage/skyline-panel';
 import { useController, usePlan, useView } from '../state/controller';
 import { useCanvasFocus } from './use-canvas-focus';
 import { useScale } from './use-scale';
 
-const DemandCanvas = dynamic(() => import('./needs-canvas').then((part) => part.DemandCanvas), {
+const NeedsCanvas = dynamic(() => import('./needs-canvas').then((part) => part.NeedsCanvas), {
   ssr: false,
 });
 
 /** The week on the canvas: rows over true time, skyline and totals on the same axis. */
 export function Canvas() {
-  const rowsAre = useView((view) => view.arrangement.rowsAre);
-  return rowsAre === 'people' ? <PeopleCanvas /> : <DemandCanvas key={rowsAre} rowsAre={rowsAre} />;
+  const rowKind = useView((view) => view.arrangement.rowKind);
+  return rowKind === 'people' ? <PeopleCanvas /> : <NeedsCanvas key={rowKind} rowKind={rowKind} />;
 }
 
 /** People over true time, with the open shifts at the foot. */
@@ -199,10 +199,10 @@ const LiveRow = memo(function LiveRow({
     const { top: first, bottom, left, right } = controller.range;
     return position >= first && position <= bottom ? `${left} ${right}` : null;
   });
-  const picked = useView((view) => view.picked);
-  const lifted = useView((view) => view.ghost?.lifted ?? null);
-  const mine = lifted !== null && state.view.own.some((shift) => shift.id === lifted);
-  const looks = useLooks();
+  const matched = useView((view) => view.matched);
+  const dragged = useView((view) => view.ghost?.dragged ?? null);
+  const mine = dragged !== null && state.view.shifts.some((shift) => shift.id === dragged);
+  const roleStyles = useRoleStyles();
   return (
     <Row
       row={row}
@@ -211,13 +211,13 @@ const LiveRow = memo(function LiveRow({
       height={height}
       state={state}
       scale={scale}
-      looks={looks}
+      roleStyles={roleStyles}
       published={published}
       hourFormat={hourFormat}
       active={active}
       selected={selected}
-      lifted={mine ? lifted : null}
-      picked={picked}
+      dragged={mine ? dragged : null}
+      matched={matched}
     />
   );
 });

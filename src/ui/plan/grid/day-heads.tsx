@@ -1,10 +1,10 @@
 import { NotebookText } from 'lucide-react';
 import { civilOf, isoWeek } from '@/core/time/day';
-import { writeDay, writeLongDay, writeTinyTime } from '@/core/time/format';
+import { formatDay, formatLongDay, formatTinyTime } from '@/core/time/format';
 import { HEAD_WIDTH } from '../../canvas/row';
 import { type Scale, ticksOf, xOf } from '../../canvas/scale';
-import { useFrame } from '../state/header-context';
-import { AS_LISTED, filterSaid } from '@/core/plan/arrangement';
+import { usePageHeader } from '../state/header-context';
+import { AS_LISTED, filterSummary } from '@/core/plan/arrangement';
 import { useController, usePlan, useView } from '../state/controller';
 
 /** In pixels, its lower line included. */
@@ -15,8 +15,8 @@ export function DayHeads({ scale }: { scale: Scale }) {
   const from = usePlan((state) => state.judgement.plan.from);
   const holidays = usePlan((state) => state.judgement.plan.holidays);
   const hourFormat = usePlan((state) => state.hourFormat);
-  const { today } = useFrame();
-  const daybook = usePlan((state) => state.beside.daybook);
+  const { today } = usePageHeader();
+  const daybook = usePlan((state) => state.references.daybook);
   const controller = useController();
   const narrow = scale.dayWidth < NARROW;
   return (
@@ -43,7 +43,7 @@ export function DayHeads({ scale }: { scale: Scale }) {
               role="columnheader"
               className="border-rule absolute inset-y-0 overflow-hidden border-l"
               style={{ left: HEAD_WIDTH + i * scale.dayWidth, width: scale.dayWidth }}
-              aria-label={`${writeLongDay(date)}${name ? `, ${name}` : ''}, week ${isoWeek(date).week}`}
+              aria-label={`${formatLongDay(date)}${name ? `, ${name}` : ''}, week ${isoWeek(date).week}`}
             >
               <div
                 className={`flex items-baseline gap-1.5 pt-[5px] pl-1 whitespace-nowrap ${note ? 'pr-6' : ''}`}
@@ -51,7 +51,7 @@ export function DayHeads({ scale }: { scale: Scale }) {
                 <span
                   className={`text-[13px] font-semibold ${date === today ? 'border-ink border-b-2 leading-[15px]' : ''}`}
                 >
-                  {scale.days === 1 ? writeLongDay(date) : writeDay(date)}
+                  {scale.days === 1 ? formatLongDay(date) : formatDay(date)}
                 </span>
                 {date === today && <span className="text-muted text-[11px]">today</span>}
                 {name && (
@@ -65,7 +65,9 @@ export function DayHeads({ scale }: { scale: Scale }) {
                 className={`absolute top-0 right-0 flex min-h-6 max-w-[70%] min-w-6 items-center justify-center truncate pr-1 text-[11.5px] ${note ? 'font-semibold underline underline-offset-2' : 'text-muted opacity-0 hover:opacity-100 focus-visible:opacity-100'}`}
                 title={note ?? 'Write a note for this day'}
                 aria-label={
-                  note ? `Daybook of ${writeDay(date)}: ${note}` : `Write in the daybook of ${writeDay(date)}`
+                  note
+                    ? `Daybook of ${formatDay(date)}: ${note}`
+                    : `Write in the daybook of ${formatDay(date)}`
                 }
                 onPointerDown={(event) => event.stopPropagation()}
                 onClick={() => controller.open({ kind: 'day', day })}
@@ -78,7 +80,7 @@ export function DayHeads({ scale }: { scale: Scale }) {
                   className="text-muted absolute bottom-0 -translate-x-1/2 pb-[5px] text-[10.5px] leading-3 after:absolute after:bottom-0 after:left-1/2 after:h-1 after:border-l after:border-[var(--rule)]"
                   style={{ left: xOf({ ...scale, firstDay: day }, day, minute) }}
                 >
-                  {writeTinyTime(minute, hourFormat)}
+                  {formatTinyTime(minute, hourFormat)}
                 </span>
               ))}
             </div>
@@ -110,14 +112,14 @@ function NarrowDay({
   today: boolean;
 }) {
   const { date: number } = civilOf(date);
-  const weekday = writeDay(date).slice(0, 2);
+  const weekday = formatDay(date).slice(0, 2);
   return (
     <div
       role="columnheader"
       className="border-rule absolute inset-y-0 overflow-hidden border-l pt-1 text-center"
       style={{ left: HEAD_WIDTH + left * scale.dayWidth, width: scale.dayWidth }}
-      title={[writeLongDay(date), name, note].filter(Boolean).join('. ')}
-      aria-label={[writeLongDay(date), name, note].filter(Boolean).join(', ')}
+      title={[formatLongDay(date), name, note].filter(Boolean).join('. ')}
+      aria-label={[formatLongDay(date), name, note].filter(Boolean).join(', ')}
     >
       <span className={`block text-[11px] leading-4 ${left % 7 === 0 ? 'font-semibold' : 'text-muted'}`}>
         {weekday}
@@ -137,8 +139,8 @@ function RowsButton() {
   const shown = useView((view) => view.layout.rows.length);
   const all = usePlan((state) => state.judgement.plan.people.length);
   const words = usePlan((state) => state.words);
-  const { rowsAre } = arrangement;
-  const said = filterSaid(arrangement, words.role);
+  const { rowKind } = arrangement;
+  const said = filterSummary(arrangement, words.role);
   const arranged = arrangement !== AS_LISTED && (arrangement.group !== 'none' || arrangement.sort !== 'list');
   return (
     <>
@@ -149,15 +151,15 @@ function RowsButton() {
         onPointerDown={(event) => event.stopPropagation()}
         onClick={() => controller.open({ kind: 'rows' })}
       >
-        {rowsAre !== 'people'
-          ? `By ${rowsAre === 'roles' ? 'role' : 'need'}${said ? `: ${said}` : ''}`
+        {rowKind !== 'people'
+          ? `By ${rowKind === 'roles' ? 'role' : 'need'}${said ? `: ${said}` : ''}`
           : said
             ? `${shown} of ${all}: ${said}`
             : arranged
               ? `${all} people, arranged`
               : `${all} people`}
       </button>
-      {!said && rowsAre === 'people' && <span className="whitespace-nowrap">h / contract</span>}
+      {!said && rowKind === 'people' && <span className="whitespace-nowrap">h / contract</span>}
     </>
   );
 }

@@ -15,7 +15,7 @@ export function GhostBar({ scale, open }: { scale: Scale; open: boolean }) {
 
 /** A shift as it would be, in the days of a scale. `down`: pixels below what it stands in. */
 export function GhostShape({ ghost, scale, down = 0 }: { ghost: Ghost; scale: Scale; down?: number }) {
-  const look = usePlan((plan) => plan.look);
+  const look = usePlan((plan) => plan.roleStyles);
   const left = HEAD_WIDTH + xOf(scale, ghost.day, ghost.from);
   return (
     <div

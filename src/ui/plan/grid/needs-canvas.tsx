@@ -3,23 +3,23 @@ import { useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import type { Judgement } from '@/core/consequences/judge';
 import type { Change } from '@/core/plan/change';
 import type { Shift } from '@/core/plan/types';
-import { type RowsAre } from '@/core/plan/arrangement';
+import { type RowKind } from '@/core/plan/arrangement';
 import { useController, usePlan, useView } from '../state/controller';
 import { DAY_HEADS_HEIGHT, DayHeads } from './day-heads';
-import { type DemandRow, cellOf, demandRows, isRowShown } from '@/core/coverage/needs-grid';
-import { DemandLine } from './needs-line';
+import { type NeedsRow, cellOf, needsRows, isRowShown } from '@/core/coverage/needs-grid';
+import { NeedsLine } from './needs-line';
 import { layOut } from './needs-layout';
-import { pressDemand } from '../input/needs-pointer';
+import { pressNeeds } from '../input/needs-pointer';
 import { type TypedShift, addTyped, newShift, usualRole } from '../state/edits';
 import { GhostLine } from './ghost';
 import { ARROWS, onCanvasKey } from '../input/keys';
-import { takenHold } from '../input/pointer';
+import { hitTest } from '../input/pointer';
 import { SkylinePanel } from '../coverage/skyline-panel';
 import { useCanvasFocus } from './use-canvas-focus';
 import { useScale } from './use-scale';
 
 /** The week from the side of what is needed: a row for each role, or for each need, with who fills it. */
-export function DemandCanvas({ rowsAre }: { readonly rowsAre: Exclude<RowsAre, 'people'> }) {
+export function NeedsCanvas({ rowKind }: { readonly rowKind: Exclude<RowKind, 'people'> }) {
   const controller = useController();
   const scroller = useRef<HTMLDivElement>(null);
   const body = useRef<HTMLDivElement>(null);
@@ -29,7 +29,7 @@ export function DemandCanvas({ rowsAre }: { readonly rowsAre: Exclude<RowsAre, '
   const day = useView((view) => view.active.day);
   const editing = useView((view) => view.editing !== null);
   const arrangement = useView((view) => view.arrangement);
-  const all = useMemo(() => demandRows(judgement, { rowsAre }, hourFormat), [judgement, rowsAre, hourFormat]);
+  const all = useMemo(() => needsRows(judgement, { rowKind }, hourFormat), [judgement, rowKind, hourFormat]);
   // What is filled stays in sight until rows are filtered anew.
   const hidden = useMemo(
     () => new Set(all.filter((one) => !isRowShown(judgement, one, arrangement)).map(({ key }) => key)),
@@ -68,7 +68,7 @@ export function DemandCanvas({ rowsAre }: { readonly rowsAre: Exclude<RowsAre, '
       ...missing.map((shift) => ({ kind: 'cover', shift, isNew: true }) as const),
       ...shifts.map(({ id }) => ({ kind: 'shift', id }) as const),
     ];
-    if (things.length === 0) return controller.tell({ text: 'Nothing is needed here and nobody is on.' });
+    if (things.length === 0) return controller.notify({ text: 'Nothing is needed here and nobody is on.' });
     const cell = `${rows[row].key} ${day}`;
     const count = opened.current.cell === cell ? opened.current.count : 0;
     opened.current = { cell, count: count + 1 };
@@ -114,7 +114,7 @@ export function DemandCanvas({ rowsAre }: { readonly rowsAre: Exclude<RowsAre, '
         id="canvas"
         role="grid"
         tabIndex={0}
-        aria-label={rowsAre === 'roles' ? 'Week plan by role' : 'Week plan by need'}
+        aria-label={rowKind === 'roles' ? 'Week plan by role' : 'Week plan by need'}
         aria-activedescendant={`demand-${row}-${day}`}
         className="relative flex min-h-0 flex-1 flex-col overflow-x-hidden overflow-y-auto [scrollbar-gutter:stable] [scrollbar-width:thin]"
         onKeyDown={onKeyDown}
@@ -124,7 +124,7 @@ export function DemandCanvas({ rowsAre }: { readonly rowsAre: Exclude<RowsAre, '
           <p className="text-muted px-4 py-8">
             {all.length > 0
               ? 'No row fits what is filtered.'
-              : rowsAre === 'roles'
+              : rowKind === 'roles'
                 ? 'This site has no roles yet.'
                 : 'Nothing is needed in this week. Needs are painted in Set-up.'}
           </p>
@@ -134,9 +134,9 @@ export function DemandCanvas({ rowsAre }: { readonly rowsAre: Exclude<RowsAre, '
           role="rowgroup"
           className="relative shrink-0"
           style={{ height: virtual.getTotalSize() }}
-          onPointerDown={(event) => pressDemand(event, { controller, scale, body, rows, choose })}
+          onPointerDown={(event) => pressNeeds(event, { controller, scale, body, rows, choose })}
           onDoubleClick={(event) => {
-            const { shiftId } = takenHold(event.target as HTMLElement);
+            const { shiftId } = hitTest(event.target as HTMLElement);
             if (shiftId === null) open();
             else controller.open({ kind: 'shift', id: shiftId });
           }}
@@ -145,7 +145,7 @@ export function DemandCanvas({ rowsAre }: { readonly rowsAre: Exclude<RowsAre, '
             const layout = lines[index];
             if (!layout) return null;
             return (
-              <DemandLine
+              <NeedsLine
                 key={layout.row.key}
                 layout={layout}
                 index={index}
@@ -170,14 +170,14 @@ const OF_PEOPLE = /^(F2|Delete|Backspace|Home|End|PageUp|PageDown)$/;
 /** The shifts of a cell, and those that would fill what is missing in it. */
 function contentOf(
   judgement: Judgement,
-  wanted: DemandRow | undefined,
+  wanted: NeedsRow | undefined,
   day: number,
 ): { readonly shifts: Shift[]; readonly missing: Shift[] } {
   if (!wanted) return { shifts: [], missing: [] };
   const cell = cellOf(judgement, wanted, day);
   const place = { row: judgement.people.length - 1, day };
   return {
-    shifts: cell.shifts.map(({ shift }) => shift.own!),
+    shifts: cell.shifts.map(({ shift }) => shift.planShift!),
     missing: cell.missing.map(({ from, to }) => newShift(judgement, place, { from, to }, wanted.role)),
   };
 }

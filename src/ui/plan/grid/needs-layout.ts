@@ -1,7 +1,7 @@
 import type { Judgement } from '@/core/consequences/judge';
 import { lanesOf } from '../../canvas/row';
 import type { Scale } from '../../canvas/scale';
-import { type DemandCell, type DemandRow, cellOf } from '@/core/coverage/needs-grid';
+import { type NeedsCell, type NeedsRow, cellOf } from '@/core/coverage/needs-grid';
 
 /** Height of a bar where rows are roles or needs, and from one lane to the next, in pixels. */
 export const LANE = 20;
@@ -13,14 +13,14 @@ export const LANES = 12;
 const LEAST = 38;
 
 /** A row as it is drawn: what stands in each day shown, in lanes. */
-export interface DemandLayout {
-  readonly row: DemandRow;
+export interface NeedsLayout {
+  readonly row: NeedsRow;
   readonly cells: readonly LaidCell[];
   /** In pixels, its lower line included. */
   readonly height: number;
 }
 
-export interface LaidCell extends DemandCell {
+export interface LaidCell extends NeedsCell {
   /** Counted from the plan's first. */
   readonly day: number;
   readonly lanes: ReturnType<typeof lanesOf>;
@@ -29,9 +29,9 @@ export interface LaidCell extends DemandCell {
 /** Rows over the days of a scale, as high as what stands above one another in them. */
 export function layOut(
   judgement: Judgement,
-  rows: readonly DemandRow[],
+  rows: readonly NeedsRow[],
   { firstDay, days }: Pick<Scale, 'firstDay' | 'days'>,
-): DemandLayout[] {
+): NeedsLayout[] {
   return rows.map((row) => {
     const cells = Array.from({ length: days }, (_, i): LaidCell => {
       const cell = cellOf(judgement, row, firstDay + i);

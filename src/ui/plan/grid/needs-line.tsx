@@ -2,19 +2,19 @@ import { memo } from 'react';
 import type { Change } from '@/core/plan/change';
 import type { Shift } from '@/core/plan/types';
 import { publicationOf } from '@/core/publish/publication';
-import { type HourFormat, writeDay, writeShortSpan, writeTimeSpan } from '@/core/time/format';
-import { Bar, type RoleLook } from '../../canvas/bar';
+import { type HourFormat, formatDay, formatShortSpan, formatTimeSpan } from '@/core/time/format';
+import { Bar, type RoleStyle } from '../../canvas/bar';
 import { HEAD_WIDTH } from '../../canvas/row';
 import { type Scale, xOf } from '../../canvas/scale';
 import { CellEditor } from '../input/cell-editor';
 import { usePlan, useView } from '../state/controller';
-import { type DemandLayout, LANE, LANES, type LaidCell, STEP, TOP } from './needs-layout';
+import { type NeedsLayout, LANE, LANES, type LaidCell, STEP, TOP } from './needs-layout';
 import type { TypedShift } from '../state/edits';
 import { GhostShape } from './ghost';
-import { useLooks } from './role-styles';
+import { useRoleStyles } from './role-styles';
 
 interface Props {
-  readonly layout: DemandLayout;
+  readonly layout: NeedsLayout;
   readonly index: number;
   /** In pixels from the first row. */
   readonly top: number;
@@ -26,14 +26,14 @@ interface Props {
 }
 
 /** One role or need over the days: what is missing first, then who fills it. */
-export const DemandLine = memo(function DemandLine(props: Props) {
+export const NeedsLine = memo(function DemandLine(props: Props) {
   const { layout, index, top, active, scale, changesOf } = props;
   const { row, cells, height } = layout;
   const hourFormat = usePlan((state) => state.hourFormat);
   const published = usePlan((state) => state.published);
   const from = usePlan((state) => state.judgement.plan.from);
   const ghost = useView((view) => (view.ghost?.row === index ? view.ghost : null));
-  const looks = useLooks();
+  const roleStyles = useRoleStyles();
   return (
     <div
       role="row"
@@ -56,12 +56,12 @@ export const DemandLine = memo(function DemandLine(props: Props) {
           id={`demand-${index}-${cell.day}`}
           role="gridcell"
           aria-colindex={cell.day + 2}
-          aria-label={`${row.name}, ${writeDay(from + cell.day)}: ${describe(cell, hourFormat)}`}
+          aria-label={`${row.name}, ${formatDay(from + cell.day)}: ${describe(cell, hourFormat)}`}
           data-active={active === cell.day || undefined}
           className="canvas-cell"
           style={{ left: HEAD_WIDTH + i * scale.dayWidth, width: scale.dayWidth }}
         >
-          <CellContent {...{ cell, scale, hourFormat, published, looks }} role={row.role} />
+          <CellContent {...{ cell, scale, hourFormat, published, roleStyles }} role={row.role} />
         </div>
       ))}
       {ghost && <GhostShape ghost={ghost} scale={scale} />}
@@ -83,11 +83,11 @@ function describe({ shifts, missing }: LaidCell, hourFormat: HourFormat): string
 }
 
 function gapSaid({ from, to, count }: LaidCell['missing'][number], hourFormat: HourFormat): string {
-  return `${count} missing ${writeTimeSpan(from, to, hourFormat)}`;
+  return `${count} missing ${formatTimeSpan(from, to, hourFormat)}`;
 }
 
 function whoSaid({ shift, name }: LaidCell['shifts'][number], hourFormat: HourFormat): string {
-  return `${name} ${writeTimeSpan(shift.own!.from, shift.own!.to, hourFormat)}`;
+  return `${name} ${formatTimeSpan(shift.planShift!.from, shift.planShift!.to, hourFormat)}`;
 }
 
 /** What stands in a cell; drawn again only when something of it changed. */
@@ -97,7 +97,7 @@ const CellContent = memo(function CellContent({
   scale,
   hourFormat,
   published,
-  looks,
+  roleStyles,
 }: {
   readonly cell: LaidCell;
   /** The role of the row; null: everybody. */
@@ -105,9 +105,9 @@ const CellContent = memo(function CellContent({
   readonly scale: Scale;
   readonly hourFormat: HourFormat;
   readonly published: ReadonlyMap<string, Shift>;
-  readonly looks: ReadonlyMap<string, RoleLook>;
+  readonly roleStyles: ReadonlyMap<string, RoleStyle>;
 }) {
-  const lifted = useView((view) => view.ghost?.lifted ?? null);
+  const dragged = useView((view) => view.ghost?.dragged ?? null);
   const local: Scale = { ...scale, firstDay: day };
   const hidden = lanes.of.filter((lane) => lane >= LANES).length;
   const below = missing.length > 0 ? STEP : 0;
@@ -123,14 +123,14 @@ const CellContent = memo(function CellContent({
             shift={shift}
             scale={local}
             day={day}
-            look={(drawn && looks.get(drawn)) || null}
+            roleStyle={(drawn && roleStyles.get(drawn)) || null}
             hourFormat={hourFormat}
-            pencil={publicationOf(shift.own!, published.get(shift.id)) !== 'published'}
+            pencil={publicationOf(shift.planShift!, published.get(shift.id)) !== 'published'}
             trouble={null}
             top={TOP + lanes.of[n] * STEP + below}
             height={LANE}
-            lifted={lifted === shift.id}
-            picked={false}
+            dragged={dragged === shift.id}
+            matched={false}
             title={whoSaid(one, hourFormat)}
             called={name}
           />
@@ -146,7 +146,7 @@ const CellContent = memo(function CellContent({
             title={gapSaid(gap, hourFormat)}
             style={{ left, width, top: TOP, height: LANE }}
           >
-            {width > 16 && `−${gap.count}`} {width > 70 && writeShortSpan(gap.from, gap.to, hourFormat)}
+            {width > 16 && `−${gap.count}`} {width > 70 && formatShortSpan(gap.from, gap.to, hourFormat)}
           </div>
         );
       })}

@@ -1,11 +1,11 @@
 import { useMemo } from 'react';
-import type { RoleLook } from '../../canvas/bar';
+import type { RoleStyle } from '../../canvas/bar';
 import { usePlan } from '../state/controller';
 
 /** Names, marks and inks of the roles, by id. */
-export function useLooks(): ReadonlyMap<string, RoleLook> {
+export function useRoleStyles(): ReadonlyMap<string, RoleStyle> {
   const roles = usePlan((plan) => plan.judgement.plan.roles);
-  const look = usePlan((plan) => plan.look);
+  const look = usePlan((plan) => plan.roleStyles);
   return useMemo(
     () =>
       new Map(

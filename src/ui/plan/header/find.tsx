@@ -3,10 +3,10 @@
 import { Command } from 'cmdk';
 import { useRouter } from 'next/navigation';
 import { useEffect, useRef } from 'react';
-import { writeDate } from '@/core/time/day';
-import { writeDays } from '@/core/time/format';
+import { formatDate } from '@/core/time/day';
+import { formatDays } from '@/core/time/format';
 import { useController, usePlan } from '../state/controller';
-import { useFrame } from '../state/header-context';
+import { usePageHeader } from '../state/header-context';
 import { startAddress, weekAddress } from './week-strip';
 import { whoCanCover } from '../input/slots';
 
@@ -14,7 +14,7 @@ import { whoCanCover } from '../input/slots';
 export default function Find() {
   const controller = useController();
   const router = useRouter();
-  const { weeks, week, site, sites } = useFrame();
+  const { weeks, week, site, sites } = usePageHeader();
   const people = usePlan((plan) => plan.judgement.plan.people);
   const dialog = useRef<HTMLDialogElement>(null);
   const field = useRef<HTMLInputElement>(null);
@@ -28,7 +28,7 @@ export default function Find() {
   };
   const printAddress = () => {
     const day = week + controller.view.getState().active.day;
-    return `/print/${encodeURIComponent(site.id)}/${writeDate(day)}`;
+    return `/print/${encodeURIComponent(site.id)}/${formatDate(day)}`;
   };
   const item =
     'flex min-h-[28px] cursor-pointer items-center px-4 data-[selected=true]:bg-ink data-[selected=true]:text-sheet';
@@ -89,7 +89,7 @@ export default function Find() {
             </Command.Item>
             <Command.Item
               className={item}
-              onSelect={run(() => controller.view.setState({ monthShown: true }))}
+              onSelect={run(() => controller.view.setState({ weeksShown: true }))}
             >
               Hours, cost and snags of the month
             </Command.Item>
@@ -136,11 +136,11 @@ export default function Find() {
             {weeks.map((week) => (
               <Command.Item
                 key={week.first}
-                value={`week ${writeDays(week.first, 7)}`}
+                value={`week ${formatDays(week.first, 7)}`}
                 className={item}
                 onSelect={run(() => router.push(weekAddress(site.id, week.first)))}
               >
-                Week {writeDays(week.first, 7)}
+                Week {formatDays(week.first, 7)}
               </Command.Item>
             ))}
           </Command.Group>

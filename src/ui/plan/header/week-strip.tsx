@@ -1,19 +1,19 @@
 import Link from 'next/link';
-import { isoWeek, writeDate } from '@/core/time/day';
-import { bareHours, writeDays, counted } from '@/core/time/format';
-import type { WeekLine } from '@/server/plan/payload';
+import { isoWeek, formatDate } from '@/core/time/day';
+import { bareHours, formatDays, counted } from '@/core/time/format';
+import type { WeekSummary } from '@/server/plan/payload';
 import { useController, usePlan, useView } from '../state/controller';
-import { useFrame } from '../state/header-context';
+import { usePageHeader } from '../state/header-context';
 import type { DayCount } from '../state/view-store';
 
 /** The address of a site's week. */
 export function weekAddress(site: string, first: number): string {
-  return `/plan/${encodeURIComponent(site)}/${writeDate(first)}`;
+  return `/plan/${encodeURIComponent(site)}/${formatDate(first)}`;
 }
 
 /** The address where a week is started, from another week if one is named. */
 export function startAddress(site: string, first: number, from?: number): string {
-  const query = from === undefined ? '' : `?from=${writeDate(from)}`;
+  const query = from === undefined ? '' : `?from=${formatDate(from)}`;
   return `${weekAddress(site, first)}/start${query}`;
 }
 
@@ -21,7 +21,7 @@ const LINE = { published: 'border-solid', draft: 'border-dashed', empty: 'border
 
 /** The weeks around this one: how one moves in time. */
 export function WeekStrip({ children }: { children?: React.ReactNode }) {
-  const { weeks, week, site } = useFrame();
+  const { weeks, week, site } = usePageHeader();
   return (
     <div className="border-rule bg-sheet flex h-[50px] shrink-0 items-stretch border-b">
       <nav aria-label="Weeks" className="flex">
@@ -41,7 +41,7 @@ export function WeekStrip({ children }: { children?: React.ReactNode }) {
                   : 'leading-4 font-semibold'
               }
             >
-              {writeDays(line.first, 7, line.first !== week)}
+              {formatDays(line.first, 7, line.first !== week)}
             </span>
             <span
               className={`border-ink border-b-2 pb-[3px] text-[11.5px] leading-4 ${LINE[line.state]} ${line.state === 'empty' ? 'border-rule' : ''}`}
@@ -59,11 +59,11 @@ export function WeekStrip({ children }: { children?: React.ReactNode }) {
   );
 }
 
-function hoursText({ state, minutes }: WeekLine): string {
+function hoursText({ state, minutes }: WeekSummary): string {
   return state === 'empty' ? 'empty' : `${bareHours(minutes)} h`;
 }
 
-function LiveHours({ line }: { line: WeekLine }) {
+function LiveHours({ line }: { line: WeekSummary }) {
   const minutes = useLiveMinutes();
   return <>{minutes === null ? hoursText(line) : minutes}</>;
 }
@@ -113,14 +113,14 @@ export function WeekTools() {
 
 function MonthButton() {
   const controller = useController();
-  const shown = useView((view) => view.monthShown);
+  const shown = useView((view) => view.weeksShown);
   return (
     <button
       type="button"
       className="plain-button max-[1180px]:hidden"
       aria-expanded={shown}
       title="Hours, cost and snags of the weeks around this one"
-      onClick={() => controller.view.setState({ monthShown: !shown })}
+      onClick={() => controller.view.setState({ weeksShown: !shown })}
     >
       Month
     </button>

@@ -1,21 +1,21 @@
 import Link from 'next/link';
-import { isoWeek, writeDate } from '@/core/time/day';
-import { writeMoney } from '@/core/checks/shared/messages';
-import { bareHours, writeDays } from '@/core/time/format';
-import type { MonthWeek } from '@/server/week/payload';
+import { isoWeek, formatDate } from '@/core/time/day';
+import { formatMoney } from '@/core/checks/shared/messages';
+import { bareHours, formatDays } from '@/core/time/format';
+import type { WeekFigures } from '@/server/week/payload';
 import { useAnswer } from '../../kit/use-answer';
 import { usePlan } from '../state/controller';
-import { useFrame } from '../state/header-context';
+import { usePageHeader } from '../state/header-context';
 import { weekAddress } from './week-strip';
 
 /** Hours, cost and snags of the weeks around this one. */
-export function MonthStrip() {
-  const { site, week } = useFrame();
+export function WeeksStrip() {
+  const { site, week } = usePageHeader();
   const version = usePlan((state) => state.version);
   const currency = usePlan((state) => state.judgement.plan.site.currency);
   // Every edit raises the version: adding up waits until the hand rests.
-  const address = `/api/plan/${encodeURIComponent(site.id)}/${writeDate(week)}/month`;
-  const { answer: weeks, failed } = useAnswer<readonly MonthWeek[]>(address, version, 900);
+  const address = `/api/plan/${encodeURIComponent(site.id)}/${formatDate(week)}/month`;
+  const { answer: weeks, failed } = useAnswer<readonly WeekFigures[]>(address, version, 900);
   return (
     <section
       aria-label="Weeks of a month"
@@ -43,7 +43,7 @@ function MonthLine({
   current,
   currency,
 }: {
-  readonly one: MonthWeek;
+  readonly one: WeekFigures;
   readonly site: string;
   readonly current: boolean;
   readonly currency: string;
@@ -59,7 +59,7 @@ function MonthLine({
       className={`border-rule min-w-0 flex-1 border-r px-3.5 py-1.5 text-[12px] leading-4 ${current ? 'bg-sheet' : 'hover:bg-sheet'}`}
     >
       <span className="block font-semibold">
-        {writeDays(one.first, 7, true)}{' '}
+        {formatDays(one.first, 7, true)}{' '}
         <span className="text-muted font-normal">
           wk {isoWeek(one.first + 3).week}, {one.state}
         </span>
@@ -74,8 +74,8 @@ function MonthLine({
           </span>
           {', '}
           <span className={dear ? 'text-brass font-semibold' : ''}>
-            {writeMoney(one.cost, currency, true)}
-            {one.budgetCost !== null ? ` of ${writeMoney(one.budgetCost, currency, true)}` : ''}
+            {formatMoney(one.cost, currency, true)}
+            {one.budgetCost !== null ? ` of ${formatMoney(one.budgetCost, currency, true)}` : ''}
           </span>
           <span className="bg-fine my-[3px] block h-[3px]" aria-hidden>
             <span

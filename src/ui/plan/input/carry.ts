@@ -1,5 +1,5 @@
 import type { Change } from '@/core/plan/change';
-import { writeShortSpan } from '@/core/time/format';
+import { formatShortSpan } from '@/core/time/format';
 import type { PlanController } from '../state/controller';
 import { placeChanges, shiftsIn } from '../state/edits';
 import { type Carry, firstDayWith } from '../state/view-store';
@@ -8,7 +8,7 @@ import { type Carry, firstDayWith } from '../state/view-store';
 export function pickUp(controller: PlanController): void {
   const { active } = controller.view.getState();
   const [shift] = shiftsIn(controller.plan.judgement, active);
-  if (!shift) return controller.tell({ text: 'There is no shift to move here.' });
+  if (!shift) return controller.notify({ text: 'There is no shift to move here.' });
   carryTo(controller, { shift, cell: active, from: shift.from, to: shift.to });
 }
 
@@ -27,9 +27,9 @@ export function carryTo(controller: PlanController, carry: Carry): void {
       from,
       to,
       role: shift.role,
-      lifted: shift.id,
-      text: `${writeShortSpan(from, to, controller.plan.hourFormat)}: ${tried.text}`,
-      refused: tried.refused !== null,
+      dragged: shift.id,
+      text: `${formatShortSpan(from, to, controller.plan.hourFormat)}: ${tried.text}`,
+      refused: tried.rejectedReason !== null,
       at: null,
     },
   }));

@@ -1,6 +1,6 @@
 import { useEffect, useRef, useState } from 'react';
 import { examples } from '@/core/time/parse-time';
-import { writeTimeSpan } from '@/core/time/format';
+import { formatTimeSpan } from '@/core/time/format';
 import { HEAD_WIDTH, ROW_HEIGHT } from '../../canvas/row';
 import type { Scale } from '../../canvas/scale';
 import type { Change } from '@/core/plan/change';
@@ -45,8 +45,8 @@ export function CellEditor({ scale, top, low, whose, changesOf }: Props) {
     }
     const changes = changesTo(outcome.shifts, everywhere);
     const tried = controller.try(changes);
-    if (tried.refused) return setDoubted(null);
-    if (tried.doubt && doubted !== text) return setDoubted(text);
+    if (tried.rejectedReason) return setDoubted(null);
+    if (tried.needsConfirmation && doubted !== text) return setDoubted(text);
     // The focus moves while nothing has changed yet: after the edit it would cost a layout of its own.
     leaving.current = true;
     document.getElementById('canvas')?.focus({ preventScroll: true });
@@ -116,7 +116,7 @@ export function CellEditor({ scale, top, low, whose, changesOf }: Props) {
 
 /** Templates whose name or short name fits what is typed; choosing one types its short name. */
 function TemplateBox({ text, onChoose }: { text: string; onChoose: (text: string) => void }) {
-  const templates = usePlan((state) => state.beside.templates);
+  const templates = usePlan((state) => state.references.templates);
   const hourFormat = usePlan((state) => state.hourFormat);
   const wanted = text.trim().toLocaleLowerCase();
   const fits = templates.filter(
@@ -142,7 +142,7 @@ function TemplateBox({ text, onChoose }: { text: string; onChoose: (text: string
           >
             <span className="key">{short}</span>
             <span className="truncate">{name}</span>
-            <span className="text-muted ml-auto">{writeTimeSpan(form.from, form.to, hourFormat)}</span>
+            <span className="text-muted ml-auto">{formatTimeSpan(form.from, form.to, hourFormat)}</span>
           </button>
         </li>
       ))}
@@ -156,7 +156,7 @@ type TypedOutcome =
       readonly shifts: readonly TypedShift[];
       readonly line: string;
       readonly refused: boolean;
-      readonly doubt: string | null;
+      readonly needsConfirmation: string | null;
     }
   | { readonly ok: false; readonly message: string; readonly at: { from: number; to: number } };
 
@@ -170,8 +170,8 @@ function useOutcome(text: string, changesOf: NonNullable<Props['changesOf']>): T
     ok: true,
     shifts: read.value,
     line: tried.text,
-    refused: tried.refused !== null,
-    doubt: tried.doubt,
+    refused: tried.rejectedReason !== null,
+    needsConfirmation: tried.needsConfirmation,
   };
 }
 
@@ -207,7 +207,7 @@ function Outcome({
         <span className="text-muted block">Read are {examples(hourFormat)}.</span>
       </>
     );
-  const spans = outcome.shifts.map((shift) => writeTimeSpan(shift.from, shift.to, hourFormat)).join(', ');
+  const spans = outcome.shifts.map((shift) => formatTimeSpan(shift.from, shift.to, hourFormat)).join(', ');
   const other = outcome.shifts.find((shift) => shift.other)?.other;
   return (
     <>
@@ -215,12 +215,12 @@ function Outcome({
       <span className={outcome.refused ? 'text-gap block' : 'block'}>{outcome.line}</span>
       {other && (
         <span className="text-muted block">
-          Or {writeTimeSpan(other.from, other.to, hourFormat)}: add am or pm.
+          Or {formatTimeSpan(other.from, other.to, hourFormat)}: add am or pm.
         </span>
       )}
-      {outcome.doubt && (
+      {outcome.needsConfirmation && (
         <span className="text-gap block">
-          {doubted ? 'Press Enter again to keep it.' : `${outcome.doubt} Enter asks again.`}
+          {doubted ? 'Press Enter again to keep it.' : `${outcome.needsConfirmation} Enter asks again.`}
         </span>
       )}
       {several && <span className="text-muted block">Ctrl Enter sets the whole selection.</span>}

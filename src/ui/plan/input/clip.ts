@@ -1,5 +1,5 @@
 import type { Change } from '@/core/plan/change';
-import { writeShortSpan } from '@/core/time/format';
+import { formatShortSpan } from '@/core/time/format';
 import type { PlanController } from '../state/controller';
 import { copyChanges, moveChanges, shiftsIn } from '../state/edits';
 import type { Clip } from '../state/view-store';
@@ -14,8 +14,8 @@ export function copyCells(controller: PlanController, cut: boolean): void {
     ),
   );
   const all = cells.flat(2);
-  if (all.length === 0) return controller.tell({ text: 'There is no shift to copy here.' });
-  const first = writeShortSpan(all[0].from, all[0].to, controller.plan.hourFormat);
+  if (all.length === 0) return controller.notify({ text: 'There is no shift to copy here.' });
+  const first = formatShortSpan(all[0].from, all[0].to, controller.plan.hourFormat);
   controller.view.setState({
     clip: {
       cells,
@@ -50,7 +50,7 @@ export function pasting(controller: PlanController): Change[] {
 /** Pastes at the active cell. */
 export function paste(controller: PlanController): void {
   const { clip } = controller.view.getState();
-  if (!clip) return controller.tell({ text: 'Nothing was copied yet.' });
+  if (!clip) return controller.notify({ text: 'Nothing was copied yet.' });
   if (controller.commit(pasting(controller)) && clip.cut.length > 0) controller.view.setState({ clip: null });
 }
 

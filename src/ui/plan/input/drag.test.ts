@@ -2,19 +2,19 @@ import { describe, expect, test } from '@jest/globals';
 import { NO_DETAIL } from '@/core/plan/types';
 import { applyAll } from '@/core/plan/change';
 import { person, plan, shift } from '@/core/testing';
-import { type Hold, propose } from './drag';
+import { type DragTarget, propose } from './drag';
 import { lineOf, screenOf } from '../testing';
 
 const pause = { minutes: 30, at: 720, paid: false };
-const detail = { ...NO_DETAIL, duties: [{ name: 'Delivery', from: 840, to: 885, once: false }] };
+const detail = { ...NO_DETAIL, duties: [{ name: 'Delivery', from: 840, to: 885, oneOff: false }] };
 const mine = shift('ann', 0, '9-17', { break: pause, detail });
 const night = shift('bo', 1, '22-30');
 const week = plan({ people: [person('ann'), person('bo')], shifts: [mine, night] });
 const { controller } = screenOf(week);
-const hold: Hold = { shift: mine, grip: null, part: null, home: { row: 0, day: 0 }, press: 600 };
+const hold: DragTarget = { shift: mine, grip: null, part: null, home: { row: 0, day: 0 }, press: 600 };
 
 /** What letting go at a place would leave of the plan, or null where nothing would be done. */
-function left(held: Hold, row: number, day: number, minute: number, step = 30, copy = false) {
+function left(held: DragTarget, row: number, day: number, minute: number, step = 30, copy = false) {
   const proposal = propose(controller, held, { cell: { row, day }, minute }, step, copy);
   if (!proposal) return null;
   const done = applyAll(week, proposal.changes);
@@ -87,12 +87,12 @@ describe('a break or a duty', () => {
 });
 
 describe('drawing', () => {
-  const empty: Hold = { shift: null, grip: null, part: null, home: { row: 1, day: 4 }, press: 611 };
+  const empty: DragTarget = { shift: null, grip: null, part: null, home: { row: 1, day: 4 }, press: 611 };
 
   test('makes a shift from where was pressed to where is let go, either way', () => {
     expect(left(empty, 1, 4, 750)?.lines[2]).toBe('bo 4 10-12:30');
     expect(left(empty, 1, 4, 480)?.lines[2]).toBe('bo 4 8-10');
-    expect(left(empty, 1, 4, 750)?.proposal).toMatchObject({ role: 'bar', lifted: null });
+    expect(left(empty, 1, 4, 750)?.proposal).toMatchObject({ role: 'bar', dragged: null });
   });
 
   test('less than a step, or on another day, makes none', () => {

@@ -1,8 +1,8 @@
 import { shared } from '@/core/time/span';
-import { writeShortSpan } from '@/core/time/format';
+import { formatShortSpan } from '@/core/time/format';
 import type { Change } from '@/core/plan/change';
 import type { Shift } from '@/core/plan/types';
-import { movePart, retimed } from '@/core/plan/shift-edits';
+import { movePart, withTimes } from '@/core/plan/shift-edits';
 import type { PlanController } from '../state/controller';
 import { type Cell, copyOf, moveChanges, newShift, placeChanges, usualRole } from '../state/edits';
 
@@ -13,11 +13,11 @@ export interface Proposal {
   readonly from: number;
   readonly to: number;
   readonly role: string | null;
-  readonly lifted: string | null;
+  readonly dragged: string | null;
 }
 
 /** What the pointer took hold of; no shift: empty canvas, on which one is drawn. */
-export interface Hold {
+export interface DragTarget {
   readonly shift: Shift | null;
   readonly grip: string | null;
   /** The break or duty that is moved inside its shift. */
@@ -28,7 +28,7 @@ export interface Hold {
 }
 
 /** A cell and a minute of its day. */
-export interface Place {
+export interface GridPoint {
   readonly cell: Cell;
   readonly minute: number;
 }
@@ -91,8 +91,8 @@ export function follow(
 /** What becomes of what is held at a place. Null: nothing can. */
 export function propose(
   controller: PlanController,
-  { shift, grip, part, home, press }: Hold,
-  place: Place,
+  { shift, grip, part, home, press }: DragTarget,
+  place: GridPoint,
   step: number,
   copy: boolean,
 ): Proposal | null {
@@ -104,11 +104,11 @@ export function propose(
     if (to - from < step || from < 0 || from > 1439) return null;
     const role = usualRole(judgement, home);
     const added = newShift(judgement, home, { from, to }, role);
-    return { changes: [{ do: 'add', shift: added }], cell: home, from, to, role, lifted: null };
+    return { changes: [{ do: 'add', shift: added }], cell: home, from, to, role, dragged: null };
   }
   const { role } = shift;
   if (part) {
-    const placed = judgement.people[home.row].view.own.find((one) => one.id === shift.id);
+    const placed = judgement.people[home.row].view.shifts.find((one) => one.id === shift.id);
     const by = Math.round((place.minute - press) / FINE) * FINE;
     const moved = placed && movePart(shift, placed.break, part, by);
     if (!moved) return null;
@@ -117,37 +117,37 @@ export function propose(
       cell: home,
       ...moved.span,
       role,
-      lifted: null,
+      dragged: null,
     };
   }
   if (grip) {
     const minute = place.minute + (place.cell.day - home.day) * 1440;
     const [from, to] = grip === 'from' ? [minute, shift.to] : [shift.from, minute];
     const changes = placeChanges(judgement, shift, home, { from, to });
-    return to > from ? { changes, cell: home, from, to, role, lifted: shift.id } : null;
+    return to > from ? { changes, cell: home, from, to, role, dragged: shift.id } : null;
   }
   const moved = Math.round((shift.from + place.minute - press) / step) * step;
   const from = Math.min(Math.max(moved, 0), 1439);
   const to = from + shift.to - shift.from;
   const changes = moveChanges(judgement, shift, place.cell, from);
-  if (!copy) return { changes, cell: place.cell, from, to, role, lifted: shift.id };
+  if (!copy) return { changes, cell: place.cell, from, to, role, dragged: shift.id };
   const person = judgement.plan.people[place.cell.row]?.id ?? null;
   const date = judgement.plan.from + place.cell.day;
   const same = person === shift.person && date === shift.date && shared({ from, to }, shift) > 0;
-  const copied: Shift = copyOf(shift, { ...retimed(shift, { from, to }), person, date });
+  const copied: Shift = copyOf(shift, { ...withTimes(shift, { from, to }), person, date });
   return {
     changes: same ? [] : [{ do: 'add', shift: copied }],
     cell: place.cell,
     from,
     to,
     role,
-    lifted: null,
+    dragged: null,
   };
 }
 
 function draw(controller: PlanController, proposal: Proposal, event: PointerEvent): void {
   const tried = controller.try(proposal.changes);
-  const span = writeShortSpan(proposal.from, proposal.to, controller.plan.hourFormat);
+  const span = formatShortSpan(proposal.from, proposal.to, controller.plan.hourFormat);
   controller.view.setState({
     ghost: {
       row: proposal.cell.row,
@@ -155,9 +155,9 @@ function draw(controller: PlanController, proposal: Proposal, event: PointerEven
       from: proposal.from,
       to: proposal.to,
       role: proposal.role,
-      lifted: proposal.lifted,
+      dragged: proposal.dragged,
       text: `${span}: ${proposal.changes.length === 0 ? 'as it is' : tried.text}`,
-      refused: tried.refused !== null,
+      refused: tried.rejectedReason !== null,
       at: { x: event.clientX, y: event.clientY },
     },
   });

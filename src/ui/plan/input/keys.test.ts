@@ -134,7 +134,7 @@ describe('what is copied', () => {
   test('onto who is busy elsewhere at the time is refused whole', () => {
     const busy = {
       ...week,
-      around: [
+      surroundingShifts: [
         { person: 'cy', role: null, site: 'chandlery', date: week.from, from: 600, to: 660, break: null },
       ],
     };

@@ -123,7 +123,7 @@ function onPlainKey(event: KeyEvent, controller: PlanController): boolean {
       controller.step(10, 0, event.shiftKey);
       return true;
     case 'Escape':
-      controller.view.setState({ anchor: null, place: null, clip: null, picked: null, panel: null });
+      controller.view.setState({ anchor: null, place: null, clip: null, matched: null, panel: null });
       return true;
     case '?':
       controller.view.setState({ keysShown: true });
@@ -203,7 +203,7 @@ function onCarryKey(event: KeyEvent, controller: PlanController): boolean {
 /** Goes to the snag after the one visited last, or to the one in its place where that was mended. */
 function nextSnag(controller: PlanController): void {
   const snags = visibleSnags(controller.plan.judgement).filter(isTrouble);
-  if (snags.length === 0) return controller.tell({ text: 'No snags in this week.' });
+  if (snags.length === 0) return controller.notify({ text: 'No snags in this week.' });
   const last = lastVisited.get(controller);
   const at = last ? snags.findIndex((snag) => sameSnag(snag, last.snag)) : -1;
   const next = (!last ? 0 : at >= 0 ? at + 1 : last.index) % snags.length;

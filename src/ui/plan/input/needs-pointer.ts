@@ -2,16 +2,16 @@ import type { RefObject } from 'react';
 import type { Change } from '@/core/plan/change';
 import type { Scale } from '../../canvas/scale';
 import type { PlanController } from '../state/controller';
-import type { DemandRow } from '@/core/coverage/needs-grid';
-import { type Place, type Proposal, follow, propose } from './drag';
-import { takenHold, timeUnder, typingComesFirst } from './pointer';
+import type { NeedsRow } from '@/core/coverage/needs-grid';
+import { type GridPoint, type Proposal, follow, propose } from './drag';
+import { hitTest, timeUnder, typingComesFirst } from './pointer';
 
 interface Surroundings {
   readonly controller: PlanController;
   readonly scale: Scale;
   /** The element around the rows. */
   readonly body: RefObject<HTMLDivElement | null>;
-  readonly rows: readonly DemandRow[];
+  readonly rows: readonly NeedsRow[];
   readonly choose: (row: number, day: number) => void;
 }
 
@@ -19,7 +19,7 @@ interface Surroundings {
  * A press where rows are roles or needs. A bar moves in time, and to another row takes its role; its ends resize;
  * on empty canvas an open shift of the row's role is drawn.
  */
-export function pressDemand(event: React.PointerEvent, surroundings: Surroundings): void {
+export function pressNeeds(event: React.PointerEvent, surroundings: Surroundings): void {
   if (event.button !== 0) return;
   const { controller, rows, choose } = surroundings;
   const pressed = locate(surroundings, event, 1);
@@ -30,7 +30,7 @@ export function pressDemand(event: React.PointerEvent, surroundings: Surrounding
   choose(pressed.cell.row, pressed.cell.day);
   const { judgement } = controller.plan;
   const { plan } = judgement;
-  const { shiftId, grip, part } = takenHold(event.target as HTMLElement);
+  const { shiftId, grip, part } = hitTest(event.target as HTMLElement);
   const shift = plan.shifts.find((one) => one.id === shiftId) ?? null;
   // What is proposed is that of the holder's row; it is drawn, and takes its role, where the pointer is.
   const holder = shift?.person ? judgement.indexOf.get(shift.person)! : controller.rows - 1;
@@ -74,7 +74,7 @@ function locate(
   { body, scale }: Surroundings,
   { clientX, clientY }: { readonly clientX: number; readonly clientY: number },
   step: number,
-): Place | null {
+): GridPoint | null {
   const line = [...(body.current?.children ?? [])].find((one) => {
     const { top, bottom } = one.getBoundingClientRect();
     return clientY >= top && clientY < bottom;

@@ -3,7 +3,7 @@ import { HEAD_WIDTH, ROW_HEIGHT } from '../../canvas/row';
 import { type Scale, timeAt } from '../../canvas/scale';
 import { DAY_HEADS_HEIGHT } from '../grid/day-heads';
 import { type PlanController, useController } from '../state/controller';
-import { type Hold, type Place, follow, propose } from './drag';
+import { type DragTarget, type GridPoint, follow, propose } from './drag';
 
 interface Surroundings {
   readonly scale: Scale;
@@ -28,7 +28,7 @@ export function usePointer(surroundings: Surroundings) {
       if (event.button !== 0) return;
       const pressed = locate(latest.current, event, 1, controller);
       if (!pressed) return;
-      const { shiftId, grip, part } = takenHold(event.target as HTMLElement);
+      const { shiftId, grip, part } = hitTest(event.target as HTMLElement);
       event.preventDefault();
       document.getElementById('canvas')?.focus({ preventScroll: true });
       if (typingComesFirst(controller)) return;
@@ -37,7 +37,7 @@ export function usePointer(surroundings: Surroundings) {
       const home = shift ? { row: pressed.cell.row, day: shift.date - plan.from } : pressed.cell;
       const selecting = event.shiftKey && shiftId === null;
       controller.goTo(home, event.shiftKey);
-      const hold: Hold | null = selecting ? null : { shift, grip, part, home, press: pressed.minute };
+      const hold: DragTarget | null = selecting ? null : { shift, grip, part, home, press: pressed.minute };
       follow(
         event.nativeEvent,
         controller,
@@ -64,7 +64,7 @@ export function usePointer(surroundings: Surroundings) {
 }
 
 /** What of a bar is under the pointer. */
-export function takenHold(target: HTMLElement) {
+export function hitTest(target: HTMLElement) {
   return {
     shiftId: target.closest<HTMLElement>('[data-shift]')?.dataset.shift ?? null,
     part: target.closest<HTMLElement>('[data-part]')?.dataset.part ?? null,
@@ -91,7 +91,7 @@ function locate(
   { clientX: x, clientY: y }: { readonly clientX: number; readonly clientY: number },
   step: number,
   controller: PlanController,
-): Place | null {
+): GridPoint | null {
   const body = rows.current?.getBoundingClientRect();
   const open = openRow.current?.getBoundingClientRect();
   const top = scroller.current?.getBoundingClientRect().top;

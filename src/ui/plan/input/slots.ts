@@ -1,6 +1,6 @@
 import type { Snag } from '@/core/checks/shared/snag';
 import type { Shift } from '@/core/plan/types';
-import { writeTimeSpan } from '@/core/time/format';
+import { formatTimeSpan } from '@/core/time/format';
 import type { PlanController } from '../state/controller';
 import { newShift } from '../state/edits';
 
@@ -46,11 +46,13 @@ export function whoCanCover(controller: PlanController): void {
     const gap = gapAt(controller, place);
     if (gap) return ask(slotOf(controller, gap), true);
     const end = place.minute + judgement.plan.site.blockMinutes;
-    return controller.tell({ text: `Nobody is missing at ${writeTimeSpan(place.minute, end, hourFormat)}.` });
+    return controller.notify({
+      text: `Nobody is missing at ${formatTimeSpan(place.minute, end, hourFormat)}.`,
+    });
   }
   const missing = controller.missingHere();
   if (missing) return ask(missing, true);
   const [shift] = controller.activeShifts();
   if (shift) ask(shift, false);
-  else controller.tell({ text: 'Choose a shift, or a gap in the skyline, to see who can cover it.' });
+  else controller.notify({ text: 'Choose a shift, or a gap in the skyline, to see who can cover it.' });
 }

@@ -1,10 +1,10 @@
 import { useMemo, useState } from 'react';
-import { type BulkEdit, type PickRule, bulkChanges, picked } from '@/core/plan/bulk';
-import { readLength } from '@/core/time/parse-hours';
-import { SHORT_WEEKDAYS, counted, writeHours } from '@/core/time/format';
-import { Labelled, Select, TextInput, Tick } from '../../kit/inputs';
+import { type BulkEdit, type MatchRule, bulkChanges, matched } from '@/core/plan/bulk';
+import { parseLength } from '@/core/time/parse-hours';
+import { SHORT_WEEKDAYS, counted, formatHours } from '@/core/time/format';
+import { Field, Select, TextInput, Checkbox } from '../../kit/inputs';
 import { useController, usePlan, useView } from '../state/controller';
-import { Outcome, PanelFrame } from './panel-layout';
+import { Outcome, PanelLayout } from './panel-layout';
 
 type Kind = BulkEdit['do'] | 'open';
 
@@ -20,16 +20,16 @@ const KINDS: readonly (readonly [Kind, string])[] = [
   ['remove', 'Take away'],
 ];
 
-const ANY: PickRule = { role: null, days: null, person: null, station: null, label: null, open: null };
+const ANY: MatchRule = { role: null, days: null, person: null, station: null, label: null, open: null };
 
 /** Many shifts at once: which ones, what to do with them, what that would do, all before it is done. */
-export function SeveralPanel() {
+export function BulkPanel() {
   const controller = useController();
   const judgement = usePlan((state) => state.judgement);
   // What is selected may change while the panel is open.
   const active = useView((view) => view.active);
   const anchor = useView((view) => view.anchor);
-  const ruled = useView((view) => view.picked);
+  const ruled = useView((view) => view.matched);
   // eslint-disable-next-line react-hooks/exhaustive-deps
   const shifts = useMemo(() => controller.chosenShifts(), [controller, judgement, active, anchor, ruled]);
   const [kind, setKind] = useState<Kind>('move');
@@ -41,7 +41,7 @@ export function SeveralPanel() {
   const act = () => {
     if (changes.length === 0 || !controller.commit(changes)) return;
     const said = `${counted(changes.length, 'shift')} changed.`;
-    controller.tell({ text: said, action: { label: 'Undo', run: () => controller.undo() } });
+    controller.notify({ text: said, action: { label: 'Undo', run: () => controller.undo() } });
   };
   const text =
     shifts.length === 0
@@ -49,15 +49,15 @@ export function SeveralPanel() {
       : edit.wrong
         ? edit.wrong
         : tried
-          ? (tried.refused ?? `${changes.length} of ${shifts.length} would change: ${tried.text}`)
+          ? (tried.rejectedReason ?? `${changes.length} of ${shifts.length} would change: ${tried.text}`)
           : 'All of them stand so already.';
   return (
-    <PanelFrame
+    <PanelLayout
       title="Several shifts"
       note={
         shifts.length === 0
           ? 'Select cells with Shift and the arrows or by dragging with Shift, or pick by a rule.'
-          : `${counted(shifts.length, 'shift')} ${ruled ? 'picked by the rule' : 'in the selected cells'}, ${counted(people, 'row')}, ${writeHours(minutes)} in length.`
+          : `${counted(shifts.length, 'shift')} ${ruled ? 'picked by the rule' : 'in the selected cells'}, ${counted(people, 'row')}, ${formatHours(minutes)} in length.`
       }
       onKey={(event) => {
         if (event.key !== 'Enter' || !(event.ctrlKey || event.metaKey)) return false;
@@ -65,11 +65,11 @@ export function SeveralPanel() {
         return true;
       }}
       foot={
-        <Outcome text={text} refused={tried?.refused != null}>
+        <Outcome text={text} refused={tried?.rejectedReason != null}>
           <button
             type="button"
             className="solid-button"
-            disabled={!tried || tried.refused !== null}
+            disabled={!tried || tried.rejectedReason !== null}
             onClick={act}
             title="Ctrl Enter"
           >
@@ -79,7 +79,7 @@ export function SeveralPanel() {
             <button
               type="button"
               className="plain-button"
-              onClick={() => controller.view.setState({ picked: null })}
+              onClick={() => controller.view.setState({ matched: null })}
             >
               Unpick
             </button>
@@ -87,7 +87,7 @@ export function SeveralPanel() {
         </Outcome>
       }
     >
-      <Labelled label="Do">
+      <Field label="Do">
         <select
           data-first
           className="input"
@@ -100,10 +100,10 @@ export function SeveralPanel() {
             </option>
           ))}
         </select>
-      </Labelled>
+      </Field>
       <div className="mt-3">{edit.fields}</div>
       <Rule />
-    </PanelFrame>
+    </PanelLayout>
   );
 }
 
@@ -114,7 +114,7 @@ function useEdit(kind: Kind): {
   readonly fields: React.ReactNode;
 } {
   const { roles, people } = usePlan((state) => state.judgement.plan);
-  const stations = usePlan((state) => state.beside.stations);
+  const stations = usePlan((state) => state.references.stations);
   const [by, setBy] = useState('30 min');
   const [earlier, setEarlier] = useState(false);
   const [days, setDays] = useState('0');
@@ -127,7 +127,7 @@ function useEdit(kind: Kind): {
   const only = (value: BulkEdit, fields: React.ReactNode = null) => ({ value, wrong: null, fields });
   switch (kind) {
     case 'move': {
-      const minutes = readMinutes(by);
+      const minutes = parseMinutes(by);
       const count = /^[-+−]?\d{1,2}$/.test(days.trim()) ? Number(days.trim().replace('−', '-')) : null;
       return {
         value:
@@ -142,10 +142,10 @@ function useEdit(kind: Kind): {
               : null,
         fields: (
           <div className="grid grid-cols-2 gap-2">
-            <Labelled label="By">
+            <Field label="By">
               <TextInput value={by} onChange={setBy} maxLength={12} />
-            </Labelled>
-            <Labelled label="To">
+            </Field>
+            <Field label="To">
               <Select
                 value={earlier ? 'e' : 'l'}
                 onChange={(way) => setEarlier(way === 'e')}
@@ -154,10 +154,10 @@ function useEdit(kind: Kind): {
                   ['e', 'earlier'],
                 ]}
               />
-            </Labelled>
-            <Labelled label="Days, − for back">
+            </Field>
+            <Field label="Days, − for back">
               <TextInput value={days} onChange={setDays} maxLength={4} />
-            </Labelled>
+            </Field>
           </div>
         ),
       };
@@ -167,13 +167,13 @@ function useEdit(kind: Kind): {
         value: person === '' ? null : { do: 'person', person },
         wrong: null,
         fields: (
-          <Labelled label="To">
+          <Field label="To">
             <Select
               value={person}
               onChange={setPerson}
               options={people.map(({ id, name }) => [id, name] as const)}
             />
-          </Labelled>
+          </Field>
         ),
       };
     case 'role':
@@ -181,13 +181,13 @@ function useEdit(kind: Kind): {
         value: role === '' ? null : { do: 'role', role },
         wrong: null,
         fields: (
-          <Labelled label="Role">
+          <Field label="Role">
             <Select
               value={role}
               onChange={setRole}
               options={roles.map(({ id, name }) => [id, name] as const)}
             />
-          </Labelled>
+          </Field>
         ),
       };
     case 'break': {
@@ -197,36 +197,36 @@ function useEdit(kind: Kind): {
         value: isWrong ? null : { do: 'break', minutes },
         wrong: isWrong ? 'Type the break in minutes; empty leaves it to the rule.' : null,
         fields: (
-          <Labelled label="Break in minutes" hint="Empty: as the site’s rule has it.">
+          <Field label="Break in minutes" hint="Empty: as the site’s rule has it.">
             <TextInput value={pause} onChange={setPause} maxLength={3} />
-          </Labelled>
+          </Field>
         ),
       };
     }
     case 'label':
       return only(
         { do: 'label', label: label.trim() || null },
-        <Labelled label="Label" hint="Empty takes it away.">
+        <Field label="Label" hint="Empty takes it away.">
           <TextInput value={label} onChange={setLabel} maxLength={80} />
-        </Labelled>,
+        </Field>,
       );
     case 'station':
       return only(
         { do: 'station', station: station || null },
-        <Labelled label="Station">
+        <Field label="Station">
           <Select
             value={station}
             onChange={setStation}
             options={[['', 'None'], ...stations.map((name) => [name, name] as const)]}
           />
-        </Labelled>,
+        </Field>,
       );
     case 'fixed':
       return only(
         { do: 'fixed', fixed },
-        <Tick checked={fixed} onChange={setFixed}>
+        <Checkbox checked={fixed} onChange={setFixed}>
           fixed: a proposal must not move it
-        </Tick>,
+        </Checkbox>,
       );
     case 'open':
       return only({ do: 'person', person: null });
@@ -236,41 +236,41 @@ function useEdit(kind: Kind): {
 }
 
 /** `45`, `45 min`, `1:30`, `2 h`: a bare number up to 90 is minutes. */
-function readMinutes(text: string): number | null {
+function parseMinutes(text: string): number | null {
   const bare = /^\s*(\d{1,3})\s*(?:min|m)?\s*$/i.exec(text);
   if (bare) return Number(bare[1]);
-  return readLength(text.replace(/\s*h\s*$/i, ''));
+  return parseLength(text.replace(/\s*h\s*$/i, ''));
 }
 
 /** Picks shifts by what they are, wherever they stand in the week. */
 function Rule() {
   const controller = useController();
   const { plan } = usePlan((state) => state.judgement);
-  const stations = usePlan((state) => state.beside.stations);
+  const stations = usePlan((state) => state.references.stations);
   const isFiltered = useView((view) => view.layout.rows.length < plan.people.length);
   const [rule, setRule] = useState(ANY);
   const layout = useView((view) => view.layout);
-  const found = picked(plan.shifts, rule).filter(
+  const found = matched(plan.shifts, rule).filter(
     (shift) =>
       shift.person === null ||
       layout.positionOf.has(plan.people.findIndex((person) => person.id === shift.person)),
   );
   const days = rule.days ?? SHORT_WEEKDAYS.map(() => true);
-  const set = (part: Partial<PickRule>) => setRule({ ...rule, ...part });
+  const set = (part: Partial<MatchRule>) => setRule({ ...rule, ...part });
   return (
     <fieldset className="border-rule mt-5 border-t pt-3">
       <legend className="section-title pr-2">Pick by a rule</legend>
       <div className="flex flex-col gap-2.5">
-        <Labelled label="Role">
+        <Field label="Role">
           <Select
             value={rule.role ?? ''}
             onChange={(role) => set({ role: role || null })}
             options={[['', 'Any'], ...plan.roles.map(({ id, name }) => [id, name] as const)]}
           />
-        </Labelled>
+        </Field>
         <div className="flex flex-wrap gap-x-2.5" role="group" aria-label="Weekdays">
           {SHORT_WEEKDAYS.map((name, weekday) => (
-            <Tick
+            <Checkbox
               key={name}
               checked={days[weekday]}
               onChange={(on) => {
@@ -279,10 +279,10 @@ function Rule() {
               }}
             >
               {name}
-            </Tick>
+            </Checkbox>
           ))}
         </div>
-        <Labelled label="On it">
+        <Field label="On it">
           <Select
             value={rule.open === null ? '' : rule.open ? 'open' : 'held'}
             onChange={(who) => set({ open: who === '' ? null : who === 'open' })}
@@ -292,15 +292,15 @@ function Rule() {
               ['held', 'Somebody'],
             ]}
           />
-        </Labelled>
+        </Field>
         {stations.length > 0 && (
-          <Labelled label="Station">
+          <Field label="Station">
             <Select
               value={rule.station ?? ''}
               onChange={(station) => set({ station: station || null })}
               options={[['', 'Any'], ...stations.map((name) => [name, name] as const)]}
             />
-          </Labelled>
+          </Field>
         )}
         {isFiltered && <p className="text-muted text-[12px]">Only in the rows shown, and open shifts.</p>}
         <div>
@@ -308,7 +308,7 @@ function Rule() {
             type="button"
             className="plain-button"
             disabled={found.length === 0}
-            onClick={() => controller.view.setState({ picked: new Set(found.map(({ id }) => id)) })}
+            onClick={() => controller.view.setState({ matched: new Set(found.map(({ id }) => id)) })}
           >
             Pick {counted(found.length, 'shift')}
           </button>

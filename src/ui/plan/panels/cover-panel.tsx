@@ -1,17 +1,17 @@
 import { useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
 import { checkOf } from '@/core/checks/list';
 import { type Candidate, candidatesFor } from '@/core/cover/candidates';
-import { LOOK_BACK_WEEKS, kindOf, nameOfKind, startsOf } from '@/core/fairness/shift-kinds';
+import { LOOK_BACK_WEEKS, shiftKindOf, nameOfKind, startsOf } from '@/core/fairness/shift-kinds';
 import { decimalsOf, toMajor } from '@/core/hours/money';
 import type { Change } from '@/core/plan/change';
 import type { Shift } from '@/core/plan/types';
-import { writeDate } from '@/core/time/day';
-import { readSpan, writeTypedSpan } from '@/core/time/parse-time';
+import { formatDate } from '@/core/time/day';
+import { parseSpan, formatTypedSpan } from '@/core/time/parse-time';
 import { openOn } from '@/core/plan/plan-context';
-import { bareHours, writeDay, writeHours, writeSignedHours, writeTimeSpan } from '@/core/time/format';
+import { bareHours, formatDay, formatHours, formatSignedHours, formatTimeSpan } from '@/core/time/format';
 import { useAnswer } from '../../kit/use-answer';
 import { useController, usePlan } from '../state/controller';
-import { PanelFrame } from './panel-layout';
+import { PanelLayout } from './panel-layout';
 
 /** How many lines are drawn before one asks for more. */
 const PAGE = 30;
@@ -25,11 +25,11 @@ export function CoverPanel({ shift: asked, isNew }: { readonly shift: Shift; rea
   const [times, setTimes] = useState({ from: asked.from, to: asked.to });
   const now = isNew ? undefined : judgement.plan.shifts.find((one) => one.id === asked.id);
   const shift = useMemo(() => (isNew ? { ...asked, ...times } : (now ?? asked)), [asked, isNew, now, times]);
-  const { lately, failed } = useLately(shift);
+  const { recentCounts, failed } = useRecentCounts(shift);
   // The order is shown once it is final: nobody moves under a hand that is about to choose.
   const found = useMemo(
-    () => (lately ? candidatesFor(judgement, shift, lately) : []),
-    [judgement, shift, lately],
+    () => (recentCounts ? candidatesFor(judgement, shift, recentCounts) : []),
+    [judgement, shift, recentCounts],
   );
   const [at, setAt] = useState(0);
   const [pages, setPages] = useState(1);
@@ -46,8 +46,8 @@ export function CoverPanel({ shift: asked, isNew }: { readonly shift: Shift; rea
       ? [{ do: 'add', shift: { ...shift, person: one.person.id, role: one.role } }]
       : [{ do: 'set', id: shift.id, shift: { person: one.person.id } }];
     if (!controller.commit(changes)) return;
-    controller.tell({
-      text: `${one.person.name} has ${writeDay(shift.date)} ${writeTimeSpan(shift.from, shift.to, hourFormat)}.`,
+    controller.notify({
+      text: `${one.person.name} has ${formatDay(shift.date)} ${formatTimeSpan(shift.from, shift.to, hourFormat)}.`,
       action: { label: 'Undo', run: () => controller.undo() },
     });
     controller.open(null);
@@ -66,11 +66,11 @@ export function CoverPanel({ shift: asked, isNew }: { readonly shift: Shift; rea
   const holder = shift.person === null ? null : words.person(shift.person);
   const gone = !isNew && !now;
   return (
-    <PanelFrame
+    <PanelLayout
       title="Who can cover?"
       note={
         <>
-          {writeDay(shift.date)} {writeTimeSpan(shift.from, shift.to, hourFormat)}, {words.role(shift.role)}
+          {formatDay(shift.date)} {formatTimeSpan(shift.from, shift.to, hourFormat)}, {words.role(shift.role)}
           {holder ? `, now ${holder}` : isNew ? ', a gap' : ', open'}
         </>
       }
@@ -81,14 +81,14 @@ export function CoverPanel({ shift: asked, isNew }: { readonly shift: Shift; rea
           <span className="key">1</span>–<span className="key">9</span>, give it to that person. Lately:{' '}
           {failed
             ? 'not known now, as the server cannot be reached.'
-            : `${nameOfKind(kindOf(shift.date, shift.from))} in the last ${LOOK_BACK_WEEKS} weeks.`}
+            : `${nameOfKind(shiftKindOf(shift.date, shift.from))} in the last ${LOOK_BACK_WEEKS} weeks.`}
         </p>
       }
     >
       {isNew && <Times shift={shift} onTimes={setTimes} />}
       {gone ? (
         <p className="text-muted">This shift is no longer there.</p>
-      ) : !lately ? (
+      ) : !recentCounts ? (
         <p className="text-muted" aria-busy>
           Looking at everybody …
         </p>
@@ -128,7 +128,7 @@ export function CoverPanel({ shift: asked, isNew }: { readonly shift: Shift; rea
           )}
         </>
       )}
-    </PanelFrame>
+    </PanelLayout>
   );
 }
 
@@ -143,8 +143,8 @@ function Times({
   const plan = usePlan((state) => state.judgement.plan);
   const hourFormat = usePlan((state) => state.hourFormat);
   const open = openOn(plan, shift.date);
-  const [text, setText] = useState(() => writeTypedSpan(shift.from, shift.to, hourFormat, open));
-  const read = readSpan(text, open);
+  const [text, setText] = useState(() => formatTypedSpan(shift.from, shift.to, hourFormat, open));
+  const read = parseSpan(text, open);
   return (
     <label className="mb-3 flex items-center gap-2">
       <span className="text-muted text-[12px]">A shift of</span>
@@ -155,7 +155,7 @@ function Times({
         spellCheck={false}
         onChange={(event) => {
           setText(event.target.value);
-          const next = readSpan(event.target.value, open);
+          const next = parseSpan(event.target.value, open);
           if (next.ok) onTimes({ from: next.value.from, to: next.value.to });
         }}
       />
@@ -182,7 +182,7 @@ function CandidateLine({
   const contract = one.person.contractMinutes;
   const worst = one.snags[0]?.severity;
   const cost = words.money(toMajor(one.cost, decimalsOf(currency)));
-  const rest = (minutes: number | null) => (minutes === null ? 'over 3 days' : writeHours(minutes));
+  const rest = (minutes: number | null) => (minutes === null ? 'over 3 days' : formatHours(minutes));
   return (
     <li
       role="option"
@@ -206,17 +206,17 @@ function CandidateLine({
         </span>
         <span className="block text-[12px] leading-4">
           {bareHours(one.weekMinutes)}
-          {contract !== null ? ` of ${bareHours(contract)}` : ''} h ({writeSignedHours(one.addedMinutes)})
-          {one.overtimeMinutes > 0 ? `, ${writeHours(one.overtimeMinutes)} overtime` : ''}, {cost}
+          {contract !== null ? ` of ${bareHours(contract)}` : ''} h ({formatSignedHours(one.addedMinutes)})
+          {one.overtimeMinutes > 0 ? `, ${formatHours(one.overtimeMinutes)} overtime` : ''}, {cost}
         </span>
         {!one.impossible && (
           <span className="text-muted block text-[12px] leading-4">
-            rest {rest(one.restBefore)} before, {rest(one.restAfter)} after; lately {one.lately}
+            rest {rest(one.restBefore)} before, {rest(one.restAfter)} after; lately {one.recentCounts}
           </span>
         )}
         {one.snags.map((snag, i) => (
           <span key={i} className="block text-[12px] leading-4">
-            {checkOf(snag.code)!.say(snag, words)}
+            {checkOf(snag.code)!.message(snag, words)}
           </span>
         ))}
       </span>
@@ -232,17 +232,20 @@ function CandidateLine({
 const NOBODY: ReadonlyMap<string, number> = new Map();
 
 /** How often people had shifts like this one lately; null until the answer is there. */
-function useLately(shift: Shift): { lately: ReadonlyMap<string, number> | null; failed: boolean } {
+function useRecentCounts(shift: Shift): {
+  recentCounts: ReadonlyMap<string, number> | null;
+  failed: boolean;
+} {
   const { site, from } = usePlan((state) => state.judgement.plan);
   // The answer is the same for all starts in one part of the day.
-  const start = startsOf(kindOf(shift.date, shift.from).part).from;
-  const query = `date=${writeDate(shift.date)}&from=${start}`;
+  const start = startsOf(shiftKindOf(shift.date, shift.from).part).from;
+  const query = `date=${formatDate(shift.date)}&from=${start}`;
   const { answer, failed } = useAnswer<Record<string, number>>(
-    `/api/plan/${encodeURIComponent(site.id)}/${writeDate(from)}/lately?${query}`,
+    `/api/plan/${encodeURIComponent(site.id)}/${formatDate(from)}/lately?${query}`,
   );
-  const lately = useMemo(
+  const recentCounts = useMemo(
     () => (failed ? NOBODY : answer && new Map(Object.entries(answer))),
     [answer, failed],
   );
-  return { lately, failed };
+  return { recentCounts, failed };
 }

@@ -1,17 +1,17 @@
 import { useState } from 'react';
 import Link from 'next/link';
-import { writeDate } from '@/core/time/day';
-import { writeLongDay } from '@/core/time/format';
+import { formatDate } from '@/core/time/day';
+import { formatLongDay } from '@/core/time/format';
 import { useCommand } from '../../kit/use-command';
 import { useController, usePlan } from '../state/controller';
-import { PanelFrame } from './panel-layout';
+import { PanelLayout } from './panel-layout';
 
 /** The daybook of one day: a note that everybody who works it sees. */
 export function DayPanel({ day }: { readonly day: number }) {
   const controller = useController();
   const { site, from } = usePlan((state) => state.judgement.plan);
   const date = from + day;
-  const stored = usePlan((state) => state.beside.daybook.find((one) => one.date === date)?.note ?? '');
+  const stored = usePlan((state) => state.references.daybook.find((one) => one.date === date)?.note ?? '');
   const [note, setNote] = useState(stored);
   const [base] = useState(stored);
   const { run, busy, problem } = useCommand();
@@ -27,8 +27,8 @@ export function DayPanel({ day }: { readonly day: number }) {
     controller.open(null);
   };
   return (
-    <PanelFrame
-      title={`Daybook, ${writeLongDay(date)}`}
+    <PanelLayout
+      title={`Daybook, ${formatLongDay(date)}`}
       note="Seen by everybody who works that day, over the day and on the printed sheet."
       onKey={(event) => {
         if (event.key !== 'Enter' || !(event.ctrlKey || event.metaKey)) return false;
@@ -53,7 +53,7 @@ export function DayPanel({ day }: { readonly day: number }) {
       <textarea
         data-first
         className="input min-h-[140px] w-full"
-        aria-label={`Note for ${writeLongDay(date)}`}
+        aria-label={`Note for ${formatLongDay(date)}`}
         maxLength={2000}
         value={note}
         placeholder="Terrace opens at 8, boats from 10."
@@ -63,11 +63,11 @@ export function DayPanel({ day }: { readonly day: number }) {
         <Link
           className="text-button"
           prefetch={false}
-          href={`/print/${encodeURIComponent(site.id)}/${writeDate(date)}`}
+          href={`/print/${encodeURIComponent(site.id)}/${formatDate(date)}`}
         >
           The day as a sheet for the wall
         </Link>
       </p>
-    </PanelFrame>
+    </PanelLayout>
   );
 }

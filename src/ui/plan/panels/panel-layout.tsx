@@ -2,7 +2,7 @@ import { useEffect, useRef } from 'react';
 import { useController } from '../state/controller';
 
 /** The frame of what stands beside the canvas. Esc closes it; the focus goes in when it opens. */
-export function PanelFrame({
+export function PanelLayout({
   title,
   note,
   children,

@@ -4,14 +4,14 @@ import { renderToStaticMarkup } from 'react-dom/server';
 import { snagsOf } from '@/core/consequences/judge';
 import { NO_DETAIL } from '@/core/plan/types';
 import { available, need, person, plan, shift } from '@/core/testing';
-import type { FramePayload } from '@/server/plan/payload';
+import type { PageHeader } from '@/server/plan/payload';
 import { ControllerProvider } from '../state/controller';
 import { Figures } from '../coverage/figures';
-import { FrameProvider } from '../state/header-context';
+import { PageHeaderProvider } from '../state/header-context';
 import { KeysHelp } from '../header/keys-help';
 import { CoverPanel } from './cover-panel';
 import { RowsPanel } from './rows-panel';
-import { SeveralPanel } from './bulk-panel';
+import { BulkPanel } from './bulk-panel';
 import { ShiftPanel } from './shift-panel';
 import { PlaceDetails } from '../coverage/block-details';
 import { Selected } from './selected';
@@ -21,7 +21,7 @@ import type { ViewState } from '../state/view-store';
 
 // What stands beside the canvas, as it is drawn first.
 
-const frame: FramePayload = {
+const header: PageHeader = {
   sites: [{ id: 'bistro', name: 'Quay Bistro' }],
   site: { id: 'bistro', name: 'Quay Bistro', timeZone: 'Europe/Lisbon' },
   week: plan().from,
@@ -34,8 +34,8 @@ const early = shift('ann', 0, '9-17', {
   note: '<b>note</b>',
   detail: {
     ...NO_DETAIL,
-    duties: [{ name: 'Delivery', from: 600, to: 660, once: false }],
-    pattern: { id: 'p', key: 'k', on: plan().from, own: true },
+    duties: [{ name: 'Delivery', from: 600, to: 660, oneOff: false }],
+    pattern: { id: 'p', key: 'k', originalDate: plan().from, overridden: true },
   },
 });
 const gap = shift(null, 1, '9-17');
@@ -58,9 +58,9 @@ function draw(what: ReactNode, look: Partial<ViewState> = {}, more: Parameters<t
   controller.view.setState(look);
   Object.assign(controller, { view });
   const html = renderToStaticMarkup(
-    <FrameProvider value={frame}>
+    <PageHeaderProvider value={header}>
       <ControllerProvider value={controller}>{what}</ControllerProvider>
-    </FrameProvider>,
+    </PageHeaderProvider>,
   );
   const text = html
     .replace(/<[^>]*>/g, ' ')
@@ -107,11 +107,11 @@ describe('the list of snags', () => {
   test('offers a start where the week is empty', () => {
     const { controller } = screenOf({ ...week, shifts: [] });
     const html = renderToStaticMarkup(
-      <FrameProvider value={frame}>
+      <PageHeaderProvider value={header}>
         <ControllerProvider value={controller}>
           <SidePanel />
         </ControllerProvider>
-      </FrameProvider>,
+      </PageHeaderProvider>,
     );
     expect(html).toContain('This week is empty');
     expect(html).toContain('/plan/bistro/2027-03-22/start');
@@ -180,16 +180,16 @@ describe('panels', () => {
     const { text } = draw(<RowsPanel />, { arrangement, layout });
     expect(text).toContain('2 of 3 people are shown: on this week.');
     expect(text).toContain('act on the rows shown');
-    const needs = draw(<RowsPanel />, { arrangement: { ...arrangement, rowsAre: 'needs', only: 'open' } });
+    const needs = draw(<RowsPanel />, { arrangement: { ...arrangement, rowKind: 'needs', only: 'open' } });
     expect(needs.text).toContain('2 of 2 needs are shown: with places to fill.');
     expect(needs.text).not.toContain('Name holds');
   });
 
   test('several at once say what would change before it is done', () => {
-    const { text } = draw(<SeveralPanel />, { anchor: { row: 1, day: 0 } });
+    const { text } = draw(<BulkPanel />, { anchor: { row: 1, day: 0 } });
     expect(text).toContain('2 shifts in the selected cells, 2 rows');
     expect(text).toMatch(/2 of 2 would change: /);
-    expect(draw(<SeveralPanel />, { active: { row: 2, day: 3 } }).text).toContain('Nothing is chosen yet.');
+    expect(draw(<BulkPanel />, { active: { row: 2, day: 3 } }).text).toContain('Nothing is chosen yet.');
   });
 
   test('keys are all told', () => {

@@ -1,7 +1,7 @@
 import { CoverPanel } from './cover-panel';
 import { DayPanel } from './day-panel';
 import { RowsPanel } from './rows-panel';
-import { SeveralPanel } from './bulk-panel';
+import { BulkPanel } from './bulk-panel';
 import { ShiftPanel } from './shift-panel';
 import type { Panel } from '../state/view-store';
 
@@ -13,7 +13,7 @@ export function Panels({ panel }: { readonly panel: Panel }) {
     case 'cover':
       return <CoverPanel key={panel.shift.id} shift={panel.shift} isNew={panel.isNew} />;
     case 'several':
-      return <SeveralPanel />;
+      return <BulkPanel />;
     case 'rows':
       return <RowsPanel />;
     case 'day':

@@ -1,13 +1,13 @@
-import type { ShiftForm } from '@/core/plan/shift-spec';
+import type { ShiftSpec } from '@/core/plan/shift-spec';
 import type { Shift } from '@/core/plan/types';
-import { FollowingList } from '../../kit/week-impacts';
+import { ImpactList } from '../../kit/week-impacts';
 import { useCommand, usePreview } from '../../kit/use-command';
 import { useController, usePlan } from '../state/controller';
 import { focusPanel } from './panel-layout';
 
-export type Reach = 'this' | 'later' | 'unpublished';
+export type EditScope = 'this' | 'later' | 'unpublished';
 
-const REACHES: readonly (readonly [Reach, string])[] = [
+const REACHES: readonly (readonly [EditScope, string])[] = [
   ['this', 'this one only'],
   ['later', 'this and later'],
   ['unpublished', 'all not yet published'],
@@ -18,8 +18,8 @@ export function PatternScope({
   reach,
   onReach,
 }: {
-  readonly reach: Reach;
-  readonly onReach: (reach: Reach) => void;
+  readonly reach: EditScope;
+  readonly onReach: (reach: EditScope) => void;
 }) {
   return (
     <div role="radiogroup" aria-label="How far the change reaches" className="mb-2 flex flex-col">
@@ -48,9 +48,9 @@ export function FurtherChange({
   blocked = null,
 }: {
   readonly shift: Shift;
-  readonly reach: Exclude<Reach, 'this'>;
+  readonly reach: Exclude<EditScope, 'this'>;
   /** null: they go. */
-  readonly form: ShiftForm | null;
+  readonly form: ShiftSpec | null;
   readonly person?: string | null;
   readonly blocked?: string | null;
 }) {
@@ -73,7 +73,7 @@ export function FurtherChange({
         <p className="text-gap text-[12.5px] font-semibold">{wrong}.</p>
       ) : (
         <div className="max-h-[180px] overflow-y-auto text-[12.5px] leading-[17px]">
-          <FollowingList answer={preview} />
+          <ImpactList answer={preview} />
         </div>
       )}
       <button

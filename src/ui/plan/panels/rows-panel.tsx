@@ -6,12 +6,12 @@ import {
   type Only,
   type Sorting,
   UNFILTERED,
-  filterSaid,
+  filterSummary,
 } from '@/core/plan/arrangement';
-import { demandRows, isRowShown } from '@/core/coverage/needs-grid';
-import { Labelled, Select, TextInput } from '../../kit/inputs';
+import { needsRows, isRowShown } from '@/core/coverage/needs-grid';
+import { Field, Select, TextInput } from '../../kit/inputs';
 import { useController, usePlan, useView } from '../state/controller';
-import { PanelFrame } from './panel-layout';
+import { PanelLayout } from './panel-layout';
 
 const GROUPS: readonly (readonly [Grouping, string])[] = [
   ['none', 'No groups'],
@@ -46,11 +46,11 @@ export function RowsPanel() {
   const words = usePlan((state) => state.words);
   const [text, setText] = useState(arrangement.text);
   const set = (change: Partial<Arrangement>) => controller.arrange(change);
-  const said = filterSaid(arrangement, words.role);
-  const isPeople = arrangement.rowsAre === 'people';
+  const said = filterSummary(arrangement, words.role);
+  const isPeople = arrangement.rowKind === 'people';
   const { shown, all, what } = useCounts();
   return (
-    <PanelFrame
+    <PanelLayout
       title="Rows"
       note={
         !said
@@ -72,7 +72,7 @@ export function RowsPanel() {
       }
     >
       <div className="flex flex-col gap-3">
-        <Labelled
+        <Field
           label="Rows are"
           hint={
             isPeople
@@ -81,10 +81,10 @@ export function RowsPanel() {
           }
         >
           <Select
-            value={arrangement.rowsAre}
-            onChange={(rowsAre) => {
+            value={arrangement.rowKind}
+            onChange={(rowKind) => {
               setText('');
-              set({ ...UNFILTERED, rowsAre, role: arrangement.role });
+              set({ ...UNFILTERED, rowKind, role: arrangement.role });
             }}
             options={[
               ['people', 'People'],
@@ -92,9 +92,9 @@ export function RowsPanel() {
               ['needs', 'Needs: the places to fill'],
             ]}
           />
-        </Labelled>
+        </Field>
         {isPeople && (
-          <Labelled label="Name holds">
+          <Field label="Name holds">
             <TextInput
               value={text}
               maxLength={80}
@@ -103,22 +103,22 @@ export function RowsPanel() {
                 set({ text: value });
               }}
             />
-          </Labelled>
+          </Field>
         )}
-        <Labelled label={isPeople ? 'Can work as' : 'Role'}>
+        <Field label={isPeople ? 'Can work as' : 'Role'}>
           <Select
             value={arrangement.role ?? ''}
             onChange={(role) => set({ role: role === '' ? null : role })}
             options={[['', 'Any role'], ...roles.map(({ id, name }) => [id, name] as const)]}
           />
-        </Labelled>
-        <Labelled label="Only">
+        </Field>
+        <Field label="Only">
           <Select
             value={arrangement.only}
             onChange={(only) => set({ only })}
             options={isPeople ? ONLY : ONLY_PLACES}
           />
-        </Labelled>
+        </Field>
         {isPeople && <OfPeople arrangement={arrangement} set={set} />}
         <p className="text-muted text-[12px] leading-4">
           Rows keep their place while you edit.{' '}
@@ -127,7 +127,7 @@ export function RowsPanel() {
           </button>
         </p>
       </div>
-    </PanelFrame>
+    </PanelLayout>
   );
 }
 
@@ -137,11 +137,11 @@ function useCounts(): { shown: number; all: number; what: string } {
   const people = useView((view) => view.layout.rows.length);
   const judgement = usePlan((state) => state.judgement);
   const hourFormat = usePlan((state) => state.hourFormat);
-  if (arrangement.rowsAre === 'people')
+  if (arrangement.rowKind === 'people')
     return { shown: people, all: judgement.plan.people.length, what: 'people' };
-  const rows = demandRows(judgement, arrangement, hourFormat);
+  const rows = needsRows(judgement, arrangement, hourFormat);
   const shown = rows.filter((row) => isRowShown(judgement, row, arrangement)).length;
-  return { shown, all: rows.length, what: arrangement.rowsAre };
+  return { shown, all: rows.length, what: arrangement.rowKind };
 }
 
 /** What only rows of people have: stations, groups and an order. */
@@ -152,21 +152,21 @@ function OfPeople({
   readonly arrangement: Arrangement;
   readonly set: (change: Partial<Arrangement>) => void;
 }) {
-  const stations = usePlan((state) => state.beside.stations);
-  const areas = usePlan((state) => state.beside.areas);
+  const stations = usePlan((state) => state.references.stations);
+  const areas = usePlan((state) => state.references.areas);
   const hasAreas = Object.keys(areas).length > 0;
   return (
     <>
       {stations.length > 0 && (
-        <Labelled label="Has a shift at">
+        <Field label="Has a shift at">
           <Select
             value={arrangement.station ?? ''}
             onChange={(station) => set({ station: station === '' ? null : station })}
             options={[['', 'Any station'], ...stations.map((name) => [name, name] as const)]}
           />
-        </Labelled>
+        </Field>
       )}
-      <Labelled
+      <Field
         label="Group by"
         hint={
           arrangement.group === 'area' && !hasAreas
@@ -177,10 +177,10 @@ function OfPeople({
         }
       >
         <Select value={arrangement.group} onChange={(group) => set({ group })} options={GROUPS} />
-      </Labelled>
-      <Labelled label="Sort by">
+      </Field>
+      <Field label="Sort by">
         <Select value={arrangement.sort} onChange={(sort) => set({ sort })} options={SORTS} />
-      </Labelled>
+      </Field>
     </>
   );
 }

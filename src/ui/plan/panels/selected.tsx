@@ -1,9 +1,9 @@
 import Link from 'next/link';
-import { writeMoney } from '@/core/checks/shared/messages';
+import { formatMoney } from '@/core/checks/shared/messages';
 import type { Judgement } from '@/core/consequences/judge';
 import { rateOf } from '@/core/hours/pay';
 import { breakMinutes } from '@/core/plan/resolved-shift';
-import { counted, writeDay, writeHours, writeTimeSpan } from '@/core/time/format';
+import { counted, formatDay, formatHours, formatTimeSpan } from '@/core/time/format';
 import { pasting } from '../input/clip';
 import { useController, usePlan, useView } from '../state/controller';
 import { type Cell, personOf, shiftsIn } from '../state/edits';
@@ -91,12 +91,12 @@ function SeveralSelected() {
   const cells = controller.selectedCells();
   const shifts = cells.flatMap((cell) => shiftsIn(judgement, cell));
   const minutes = cells.flatMap(({ row, day }) =>
-    judgement.people[row].view.own.filter((shift) => shift.date === judgement.plan.from + day),
+    judgement.people[row].view.shifts.filter((shift) => shift.date === judgement.plan.from + day),
   );
   return (
     <p>
       {counted(cells.length, 'cell')}, {counted(shifts.length, 'shift')},{' '}
-      {writeHours(minutes.reduce((sum, shift) => sum + shift.paid, 0))}
+      {formatHours(minutes.reduce((sum, shift) => sum + shift.paid, 0))}
     </p>
   );
 }
@@ -106,7 +106,7 @@ function OneSelected({ judgement, cell }: { judgement: Judgement; cell: Cell }) 
   const hourFormat = usePlan((plan) => plan.hourFormat);
   const person = personOf(judgement, cell.row);
   const date = judgement.plan.from + cell.day;
-  const placed = judgement.people[cell.row].view.own.filter((shift) => shift.date === date);
+  const placed = judgement.people[cell.row].view.shifts.filter((shift) => shift.date === date);
   const { currency } = judgement.plan.site;
   return (
     <>
@@ -122,17 +122,17 @@ function OneSelected({ judgement, cell }: { judgement: Judgement; cell: Cell }) 
         ) : (
           'Open shifts'
         )}
-        , {writeDay(date)}
+        , {formatDay(date)}
         {placed.length === 0 && ': no shift'}
       </p>
       {placed.map((shift) => {
-        const rate = person ? rateOf(judgement.frame, person, shift.role, date) : null;
+        const rate = person ? rateOf(judgement.context, person, shift.role, date) : null;
         const pause = breakMinutes(shift);
         return (
           <p key={shift.id}>
-            {writeTimeSpan(shift.own!.from, shift.own!.to, hourFormat)} {words.role(shift.role)}.{' '}
-            {writeHours(shift.paid)} paid{pause > 0 ? `, ${pause} min break` : ''}
-            {rate !== null ? `, ${writeMoney((rate * shift.paid) / 60, currency)}` : ''}
+            {formatTimeSpan(shift.planShift!.from, shift.planShift!.to, hourFormat)} {words.role(shift.role)}.{' '}
+            {formatHours(shift.paid)} paid{pause > 0 ? `, ${pause} min break` : ''}
+            {rate !== null ? `, ${formatMoney((rate * shift.paid) / 60, currency)}` : ''}
           </p>
         );
       })}

@@ -2,13 +2,13 @@ import { useState } from 'react';
 import type { Change } from '@/core/plan/change';
 import { join, split } from '@/core/plan/shift-edits';
 import type { Shift } from '@/core/plan/types';
-import { readTimeWithin } from '@/core/time/parse-time';
-import { writeTimeSpan, writeTime } from '@/core/time/format';
+import { parseTimeWithin } from '@/core/time/parse-time';
+import { formatTimeSpan, formatTime } from '@/core/time/format';
 import { newId } from '../../kit/new-id';
 import { copyOf } from '../state/edits';
 import { useController, usePlan } from '../state/controller';
 import { Outcome, focusPanel } from './panel-layout';
-import { FurtherChange, PatternScope, type Reach } from './pattern-scope';
+import { FurtherChange, PatternScope, type EditScope } from './pattern-scope';
 
 type Doing = 'split' | 'join' | 'open' | 'others' | 'remove' | null;
 
@@ -17,7 +17,7 @@ export function ShiftActions({ shift, follows }: { readonly shift: Shift; readon
   const controller = useController();
   const [doing, setDoing] = useState<Doing>(null);
   const next = useNext(shift);
-  const own = shift.detail?.pattern?.own ?? false;
+  const own = shift.detail?.pattern?.overridden ?? false;
   const done = () => {
     setDoing(null);
     focusPanel();
@@ -80,7 +80,7 @@ function followAgain(shift: Shift): Change[] {
     {
       do: 'set',
       id: shift.id,
-      shift: { detail: { ...detail, pattern: { ...detail.pattern!, own: false } } },
+      shift: { detail: { ...detail, pattern: { ...detail.pattern!, overridden: false } } },
     },
   ];
 }
@@ -100,11 +100,11 @@ function Act({
   const controller = useController();
   const tried = changes.length > 0 ? controller.try(changes) : null;
   return (
-    <Outcome text={tried?.text ?? ''} refused={tried?.refused != null}>
+    <Outcome text={tried?.text ?? ''} refused={tried?.rejectedReason != null}>
       <button
         type="button"
         className="solid-button"
-        disabled={!tried || tried.refused !== null}
+        disabled={!tried || tried.rejectedReason !== null}
         onClick={() => {
           if (!controller.commit(changes)) return;
           if (close) controller.open(null);
@@ -122,8 +122,8 @@ function Split({ shift, onDone }: { readonly shift: Shift; readonly onDone: () =
   const plan = usePlan((state) => state.judgement.plan);
   const block = plan.site.blockMinutes;
   const middle = Math.round((shift.from + shift.to) / 2 / block) * block;
-  const [text, setText] = useState(() => writeTime(middle, hourFormat));
-  const at = readTimeWithin(text, shift, hourFormat, 'neither');
+  const [text, setText] = useState(() => formatTime(middle, hourFormat));
+  const at = parseTimeWithin(text, shift, hourFormat, 'neither');
   const [id] = useState(newId);
   const done = at === null ? null : split(shift, at, id);
   const changes: Change[] =
@@ -148,7 +148,7 @@ function Split({ shift, onDone }: { readonly shift: Shift; readonly onDone: () =
         />
         {at === null && (
           <span className="text-gap text-[12px]">
-            Type a time between {writeTimeSpan(shift.from, shift.to, hourFormat)}.
+            Type a time between {formatTimeSpan(shift.from, shift.to, hourFormat)}.
           </span>
         )}
       </label>
@@ -185,7 +185,7 @@ function Join({
   return (
     <>
       <p className="mb-1 text-[12.5px]">
-        With {writeTimeSpan(next.from, next.to, hourFormat)}
+        With {formatTimeSpan(next.from, next.to, hourFormat)}
         {pause > 0 ? `; the ${pause} min between them become an unpaid break` : ''}.
       </p>
       <Act
@@ -250,7 +250,7 @@ function Others({ shift, onDone }: { readonly shift: Shift; readonly onDone: () 
 }
 
 function Remove({ shift, follows }: { readonly shift: Shift; readonly follows: boolean }) {
-  const [reach, setReach] = useState<Reach>('this');
+  const [reach, setReach] = useState<EditScope>('this');
   return (
     <>
       {follows && <PatternScope reach={reach} onReach={setReach} />}

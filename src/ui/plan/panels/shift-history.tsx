@@ -1,4 +1,4 @@
-import { writeDate } from '@/core/time/day';
+import { formatDate } from '@/core/time/day';
 import type { ShiftEvent } from '@/server/week/payload';
 import { useAnswer } from '../../kit/use-answer';
 import { When } from '../../kit/when';
@@ -8,7 +8,7 @@ import { usePlan } from '../state/controller';
 export function ShiftHistory({ id }: { readonly id: string }) {
   const { site, from } = usePlan((state) => state.judgement.plan);
   const version = usePlan((state) => state.version);
-  const address = `/api/plan/${encodeURIComponent(site.id)}/${writeDate(from)}/shift/${encodeURIComponent(id)}`;
+  const address = `/api/plan/${encodeURIComponent(site.id)}/${formatDate(from)}/shift/${encodeURIComponent(id)}`;
   const { answer: events, failed } = useAnswer<readonly ShiftEvent[]>(address, version);
   return (
     <section aria-labelledby="history-title" className="border-rule border-t pt-2">
@@ -22,7 +22,7 @@ export function ShiftHistory({ id }: { readonly id: string }) {
       <ul>
         {events?.map((event, i) => (
           <li key={i} className="text-[12px] leading-4">
-            <When at={event.at} className="text-muted" /> {event.actor}: {event.says}
+            <When at={event.at} className="text-muted" /> {event.actor}: {event.message}
           </li>
         ))}
       </ul>

@@ -1,16 +1,16 @@
 import Link from 'next/link';
 import { useMemo, useState } from 'react';
-import { differing, formOf } from '@/core/plan/shift-spec';
+import { diffShift, toShiftSpec } from '@/core/plan/shift-spec';
 import type { Change } from '@/core/plan/change';
 import { openOn } from '@/core/plan/plan-context';
-import { detailWith, retimed } from '@/core/plan/shift-edits';
+import { detailWith, withTimes } from '@/core/plan/shift-edits';
 import { NO_DETAIL, type Shift, type ShiftDetail } from '@/core/plan/types';
-import { readSpan, writeTypedSpan } from '@/core/time/parse-time';
-import { writeDay, writeLongDay, writeTimeSpan } from '@/core/time/format';
-import { Labelled, Select, TextInput, Tick } from '../../kit/inputs';
+import { parseSpan, formatTypedSpan } from '@/core/time/parse-time';
+import { formatDay, formatLongDay, formatTimeSpan } from '@/core/time/format';
+import { Field, Select, TextInput, Checkbox } from '../../kit/inputs';
 import { useController, usePlan } from '../state/controller';
-import { Outcome, PanelFrame, focusPanel } from './panel-layout';
-import { FurtherChange, PatternScope, type Reach } from './pattern-scope';
+import { Outcome, PanelLayout, focusPanel } from './panel-layout';
+import { FurtherChange, PatternScope, type EditScope } from './pattern-scope';
 import { ShiftActions } from './shift-actions';
 import { ShiftHistory } from './shift-history';
 import { Breaks, Duties } from './shift-parts';
@@ -20,9 +20,9 @@ export function ShiftPanel({ id }: { readonly id: string }) {
   const shift = usePlan((state) => state.judgement.plan.shifts.find((one) => one.id === id) ?? null);
   if (!shift)
     return (
-      <PanelFrame title="Shift">
+      <PanelLayout title="Shift">
         <p className="text-muted">This shift is no longer there.</p>
-      </PanelFrame>
+      </PanelLayout>
     );
   return <ShiftForm shift={shift} />;
 }
@@ -38,19 +38,19 @@ function ShiftForm({ shift }: { readonly shift: Shift }) {
   const controller = useController();
   const { plan, indexOf, people } = usePlan((state) => state.judgement);
   const hourFormat = usePlan((state) => state.hourFormat);
-  const beside = usePlan((state) => state.beside);
+  const beside = usePlan((state) => state.references);
   const words = usePlan((state) => state.words);
   const [base, setBase] = useState(shift);
   const [draft, setDraft] = useState(shift);
   /** Raised whenever fields have to be written anew. */
   const [version, setVersion] = useState(0);
-  const timesOf = (one: Shift) => writeTypedSpan(one.from, one.to, hourFormat, openOn(plan, one.date));
+  const timesOf = (one: Shift) => formatTypedSpan(one.from, one.to, hourFormat, openOn(plan, one.date));
   const [times, setTimes] = useState(() => timesOf(shift));
   const [wrong, setWrong] = useState<ReadonlyMap<string, string>>(new Map());
-  const [reach, setReach] = useState<Reach>('this');
+  const [reach, setReach] = useState<EditScope>('this');
   // The shift changed under the form: what was typed here stays, on top of it.
   if (shift !== base && JSON.stringify(shift) !== JSON.stringify(base)) {
-    const typed = differing(base, draft);
+    const typed = diffShift(base, draft);
     const next = typed ? { ...shift, ...typed } : shift;
     const fixed = draft.fixed === base.fixed ? shift.fixed : draft.fixed;
     setBase(shift);
@@ -68,15 +68,15 @@ function ShiftForm({ shift }: { readonly shift: Shift }) {
       else next.set(field, message);
       return next;
     });
-  const read = readSpan(times, openOn(plan, draft.date));
+  const read = parseSpan(times, openOn(plan, draft.date));
   const typeTimes = (text: string) => {
     setTimes(text);
-    const meant = readSpan(text, openOn(plan, draft.date));
+    const meant = parseSpan(text, openOn(plan, draft.date));
     if (meant.ok)
-      setDraft((now) => ({ ...now, ...retimed(now, { from: meant.value.from, to: meant.value.to }) }));
+      setDraft((now) => ({ ...now, ...withTimes(now, { from: meant.value.from, to: meant.value.to }) }));
   };
   const patch = useMemo(() => {
-    const changed = differing(shift, withoutEmptyLines(draft)) ?? {};
+    const changed = diffShift(shift, withoutEmptyLines(draft)) ?? {};
     return shift.fixed === draft.fixed ? changed : { ...changed, fixed: draft.fixed };
   }, [shift, draft]);
   const dirty = Object.keys(patch).length > 0;
@@ -85,25 +85,25 @@ function ShiftForm({ shift }: { readonly shift: Shift }) {
   const firstWrong = read.ok ? [...wrong.values()][0] : read.problem.message;
   const from = shift.detail?.pattern ?? null;
   const pattern = from && beside.patterns.find((one) => one.id === from.id);
-  const follows = from !== null && pattern !== undefined && pattern !== null && !from.own;
+  const follows = from !== null && pattern !== undefined && pattern !== null && !from.overridden;
   const keep = () => {
-    if (firstWrong !== undefined) return controller.tell({ text: `${firstWrong}.` });
+    if (firstWrong !== undefined) return controller.notify({ text: `${firstWrong}.` });
     if (dirty && controller.commit(changes)) focusPanel();
   };
-  const placed = people[shift.person === null ? people.length - 1 : indexOf.get(shift.person)!].view.own.find(
-    (one) => one.id === shift.id,
-  );
+  const placed = people[
+    shift.person === null ? people.length - 1 : indexOf.get(shift.person)!
+  ].view.shifts.find((one) => one.id === shift.id);
   const standingOf = (field: 'label' | 'station' | 'note', what: string) => (
-    <Tick
-      checked={!detail.once[field]}
-      onChange={(stands) => say({ once: { ...detail.once, [field]: !stands } })}
+    <Checkbox
+      checked={!detail.oneOff[field]}
+      onChange={(stands) => say({ oneOff: { ...detail.oneOff, [field]: !stands } })}
     >
       <span className="text-[12px]">{what} stands every week</span>
-    </Tick>
+    </Checkbox>
   );
   return (
-    <PanelFrame
-      title={`${writeLongDay(shift.date)}, ${writeTimeSpan(shift.from, shift.to, hourFormat)}`}
+    <PanelLayout
+      title={`${formatLongDay(shift.date)}, ${formatTimeSpan(shift.from, shift.to, hourFormat)}`}
       note={
         <>
           {shift.person === null ? 'Open shift' : words.person(shift.person)}, {words.role(shift.role)}
@@ -111,7 +111,7 @@ function ShiftForm({ shift }: { readonly shift: Shift }) {
           {from && (
             <span className="block">
               {pattern ? `From pattern ${pattern.name}` : 'From a pattern that has ended'}
-              {from.own ? ', changed by hand: it does not follow.' : '.'}
+              {from.overridden ? ', changed by hand: it does not follow.' : '.'}
             </span>
           )}
         </>
@@ -128,12 +128,12 @@ function ShiftForm({ shift }: { readonly shift: Shift }) {
             {reach === 'this' || !follows ? (
               <Outcome
                 text={firstWrong !== undefined ? `${firstWrong}.` : (tried?.text ?? '')}
-                refused={firstWrong !== undefined || tried?.refused != null}
+                refused={firstWrong !== undefined || tried?.rejectedReason != null}
               >
                 <button
                   type="button"
                   className="solid-button"
-                  disabled={firstWrong !== undefined || tried?.refused != null}
+                  disabled={firstWrong !== undefined || tried?.rejectedReason != null}
                   onClick={keep}
                   title="Ctrl Enter"
                 >
@@ -156,7 +156,7 @@ function ShiftForm({ shift }: { readonly shift: Shift }) {
               <FurtherChange
                 shift={shift}
                 reach={reach}
-                form={formOf(withoutEmptyLines(draft))}
+                form={toShiftSpec(withoutEmptyLines(draft))}
                 person={draft.person === shift.person ? undefined : draft.person}
                 blocked={
                   firstWrong ?? (draft.date === shift.date ? null : 'The day is changed for this one only')
@@ -171,7 +171,7 @@ function ShiftForm({ shift }: { readonly shift: Shift }) {
     >
       <div className="flex flex-col gap-3">
         <div className="grid grid-cols-2 gap-2">
-          <Labelled label="Person">
+          <Field label="Person">
             <select
               data-first
               className="input"
@@ -185,15 +185,15 @@ function ShiftForm({ shift }: { readonly shift: Shift }) {
                 </option>
               ))}
             </select>
-          </Labelled>
-          <Labelled label="Role">
+          </Field>
+          <Field label="Role">
             <Select
               value={draft.role ?? ''}
               onChange={(role) => set({ role: role || null })}
               options={[['', 'None'], ...plan.roles.map(({ id, name }) => [id, name] as const)]}
             />
-          </Labelled>
-          <Labelled label="Times">
+          </Field>
+          <Field label="Times">
             <input
               className="input"
               value={times}
@@ -202,17 +202,17 @@ function ShiftForm({ shift }: { readonly shift: Shift }) {
               autoComplete="off"
               onChange={(event) => typeTimes(event.target.value)}
             />
-          </Labelled>
-          <Labelled label="Day">
+          </Field>
+          <Field label="Day">
             <Select
               value={draft.date}
               onChange={(date) => set({ date })}
               options={Array.from(
                 { length: plan.days },
-                (_, i) => [plan.from + i, writeDay(plan.from + i)] as const,
+                (_, i) => [plan.from + i, formatDay(plan.from + i)] as const,
               )}
             />
-          </Labelled>
+          </Field>
         </div>
         <Breaks
           key={`breaks ${version}`}
@@ -229,17 +229,17 @@ function ShiftForm({ shift }: { readonly shift: Shift }) {
           onWrong={fault}
         />
         <div>
-          <Labelled label="Label">
+          <Field label="Label">
             <TextInput
               value={draft.label ?? ''}
               onChange={(label) => set({ label: label || null })}
               maxLength={80}
             />
-          </Labelled>
+          </Field>
           {draft.label && standingOf('label', 'The label')}
         </div>
         <div>
-          <Labelled label="Station">
+          <Field label="Station">
             <Select
               value={detail.station ?? ''}
               onChange={(station) => say({ station: station || null })}
@@ -250,7 +250,7 @@ function ShiftForm({ shift }: { readonly shift: Shift }) {
                 ),
               ]}
             />
-          </Labelled>
+          </Field>
           {beside.stations.length === 0 && (
             <Link
               className="text-button text-[12px]"
@@ -263,17 +263,17 @@ function ShiftForm({ shift }: { readonly shift: Shift }) {
           {detail.station && standingOf('station', 'The station')}
         </div>
         <div>
-          <Labelled label="Note">
+          <Field label="Note">
             <textarea
               className="input min-h-[52px]"
               value={draft.note ?? ''}
               maxLength={2000}
               onChange={(event) => set({ note: event.target.value || null })}
             />
-          </Labelled>
+          </Field>
           {draft.note && standingOf('note', 'The note')}
         </div>
-        <Labelled label="Check-list, a line each">
+        <Field label="Check-list, a line each">
           <textarea
             className="input min-h-[52px]"
             value={detail.tasks.join('\n')}
@@ -281,12 +281,12 @@ function ShiftForm({ shift }: { readonly shift: Shift }) {
               say({ tasks: event.target.value === '' ? [] : event.target.value.split('\n').slice(0, 60) })
             }
           />
-        </Labelled>
-        <Tick checked={draft.fixed} onChange={(fixed) => set({ fixed })}>
+        </Field>
+        <Checkbox checked={draft.fixed} onChange={(fixed) => set({ fixed })}>
           fixed: a proposal must not move it
-        </Tick>
+        </Checkbox>
         <ShiftHistory id={shift.id} />
       </div>
-    </PanelFrame>
+    </PanelLayout>
   );
 }

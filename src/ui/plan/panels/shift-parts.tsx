@@ -1,9 +1,9 @@
 import { useState } from 'react';
 import { breaksOf, detailWith } from '@/core/plan/shift-edits';
 import type { Break, Duty, Shift } from '@/core/plan/types';
-import { readTimeWithin } from '@/core/time/parse-time';
-import { writeTime } from '@/core/time/format';
-import { Tick } from '../../kit/inputs';
+import { parseTimeWithin } from '@/core/time/parse-time';
+import { formatTime } from '@/core/time/format';
+import { Checkbox } from '../../kit/inputs';
 import { RemoveButton } from '../../kit/remove-button';
 import { usePlan } from '../state/controller';
 
@@ -63,9 +63,9 @@ export function Breaks({
             onChange={(at) => change(i, { at })}
             onWrong={onWrong(`break at ${i}`)}
           />
-          <Tick checked={one.paid} onChange={(paid) => change(i, { paid })}>
+          <Checkbox checked={one.paid} onChange={(paid) => change(i, { paid })}>
             <span className="text-[12px]">paid</span>
-          </Tick>
+          </Checkbox>
           <RemoveButton
             className="ml-auto"
             label={`Take break ${i + 1} away`}
@@ -136,9 +136,9 @@ export function Duties({
             }}
             onWrong={onWrong(`duty to ${i}`)}
           />
-          <Tick checked={!one.once} onChange={(stands) => change(i, { once: !stands })}>
+          <Checkbox checked={!one.oneOff} onChange={(stands) => change(i, { oneOff: !stands })}>
             <span className="text-[12px]">stands</span>
-          </Tick>
+          </Checkbox>
           <RemoveButton
             className="ml-auto"
             label={`Take duty ${i + 1} away`}
@@ -152,7 +152,7 @@ export function Duties({
         onClick={() => {
           const to = Math.min(shift.from + 60, shift.to);
           onWrong(`duty name ${duties.length}`)('A duty has a name');
-          onChange([...duties, { name: '', from: shift.from, to, once: false }]);
+          onChange([...duties, { name: '', from: shift.from, to, oneOff: false }]);
         }}
       >
         {duties.length === 0 ? 'Add a duty' : 'Another duty'}
@@ -181,9 +181,9 @@ function TimeField({
   readonly end?: boolean;
 }) {
   const hourFormat = usePlan((state) => state.hourFormat);
-  const read = (text: string) => readTimeWithin(text, shift, hourFormat, end ? 'end' : 'start');
+  const read = (text: string) => parseTimeWithin(text, shift, hourFormat, end ? 'end' : 'start');
   const [typed, setTyped] = useState<string | null>(null);
-  const shown = typed ?? (value === null ? '' : writeTime(value, hourFormat));
+  const shown = typed ?? (value === null ? '' : formatTime(value, hourFormat));
   const type = (text: string) => {
     setTyped(text);
     if (text.trim() === '') {

@@ -2,9 +2,9 @@ import Link from 'next/link';
 import { memo, useDeferredValue, useMemo, useState } from 'react';
 import { checkOf } from '@/core/checks/list';
 import type { Snag } from '@/core/checks/shared/snag';
-import { counted, writeCount } from '@/core/time/format';
+import { counted, formatCount } from '@/core/time/format';
 import { useController, usePlan, useView } from '../state/controller';
-import { useFrame } from '../state/header-context';
+import { usePageHeader } from '../state/header-context';
 import { PlaceDetails } from '../coverage/block-details';
 import { Selected } from './selected';
 import { isTrouble, visibleSnags } from '@/core/consequences/visible-snags';
@@ -18,7 +18,7 @@ const PAGE = 40;
 /** What stands beside the canvas: the place that is looked into, what needs a look, what is selected. */
 export function SidePanel() {
   const place = useView((view) => view.place);
-  const people = useView((view) => view.arrangement.rowsAre === 'people');
+  const people = useView((view) => view.arrangement.rowKind === 'people');
   return (
     <aside
       aria-label="Snags and selection"
@@ -36,7 +36,7 @@ export function SidePanel() {
 
 /** What an empty week offers: where its shifts can come from. */
 function EmptyWeek() {
-  const { site, week } = useFrame();
+  const { site, week } = usePageHeader();
   const isEmpty = usePlan((state) => state.judgement.plan.shifts.length === 0);
   if (!isEmpty) return null;
   return (
@@ -86,7 +86,7 @@ function SnagList() {
       </ul>
       {shown.length < listed.length && (
         <button type="button" className="text-button" onClick={() => setPages(pages + 1)}>
-          Show {Math.min(PAGE, listed.length - shown.length)} more of {writeCount(listed.length)}
+          Show {Math.min(PAGE, listed.length - shown.length)} more of {formatCount(listed.length)}
         </button>
       )}
       {notes > 0 && (
@@ -122,8 +122,8 @@ const SnagItem = memo(function SnagItem({ snag }: { snag: Snag }) {
   const words = usePlan((plan) => plan.words);
   const [looking, look] = useState(false);
   const check = checkOf(snag.code)!;
-  const mend = check.mend?.(snag, controller.plan.judgement.plan, words) ?? null;
-  const outcome = looking && mend ? controller.try(mend.changes) : null;
+  const fix = check.fix?.(snag, controller.plan.judgement.plan, words) ?? null;
+  const outcome = looking && fix ? controller.try(fix.changes) : null;
   const who =
     snag.person !== null ? words.person(snag.person) : snag.role !== null ? words.role(snag.role) : null;
   return (
@@ -141,7 +141,7 @@ const SnagItem = memo(function SnagItem({ snag }: { snag: Snag }) {
           {titleOf(snag)}
           {who ? `, ${who}` : ''}
         </span>
-        <span className="mt-0.5 block text-[12.5px] leading-[17px]">{check.say(snag, words)}</span>
+        <span className="mt-0.5 block text-[12.5px] leading-[17px]">{check.message(snag, words)}</span>
       </button>
       {(snag.code === 'gap' || snag.code === 'unfilled') && (
         <button
@@ -159,16 +159,16 @@ const SnagItem = memo(function SnagItem({ snag }: { snag: Snag }) {
           Who can cover?
         </button>
       )}
-      {mend && (
+      {fix && (
         <span onPointerEnter={() => look(true)} onPointerLeave={() => look(false)}>
           <button
             type="button"
             className="text-button mt-0.5 text-[12.5px] leading-[17px]"
             onFocus={() => look(true)}
             onBlur={() => look(false)}
-            onClick={() => controller.commit(mend.changes)}
+            onClick={() => controller.commit(fix.changes)}
           >
-            {mend.label}
+            {fix.label}
           </button>
           {outcome && (
             <span role="status" className="text-muted block text-[11.5px] leading-[15px]">

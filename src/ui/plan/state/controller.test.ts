@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
-import { formOf } from '@/core/plan/shift-spec';
+import { toShiftSpec } from '@/core/plan/shift-spec';
 import { NO_DETAIL } from '@/core/plan/types';
 import { need, person, plan, shift } from '@/core/testing';
 import { screenOf } from '../testing';
@@ -121,7 +121,10 @@ describe('typing', () => {
   });
 
   test('the short name of a template makes a shift of it', () => {
-    const form = { ...formOf(shift(null, 0, '7-15', { role: 'floor', label: 'Opening' })), tasks: ['Float'] };
+    const form = {
+      ...toShiftSpec(shift(null, 0, '7-15', { role: 'floor', label: 'Opening' })),
+      tasks: ['Float'],
+    };
     const screen = screenOf(week, { templates: [{ id: 't', name: 'Opening', short: 'OP', form }] });
     type(screen, 1, 3, 'op');
     const made = screen.controller.plan.judgement.plan.shifts.find((one) => one.label === 'Opening');
@@ -257,7 +260,7 @@ describe('a shift picked up', () => {
     expect(view.getState().ghost).toMatchObject({
       row: 1,
       day: 0,
-      lifted: week.shifts[0].id,
+      dragged: week.shifts[0].id,
       refused: false,
     });
     expect(screen.lines).toContain('ann 0 9-17');
@@ -280,12 +283,12 @@ describe('a shift picked up', () => {
 });
 
 test('a shift of a pattern is changed by hand from its first edit on, whatever hand does it', () => {
-  const source = { id: 'p', key: 'k', on: week.from, own: false };
+  const source = { id: 'p', key: 'k', originalDate: week.from, overridden: false };
   const mine = shift('ann', 0, '9-17', { detail: { ...NO_DETAIL, pattern: source } });
   const screen = screenOf({ ...week, shifts: [mine] });
   type(screen, 0, 0, '10-17');
   const [now] = screen.controller.plan.judgement.plan.shifts;
-  expect(now).toMatchObject({ from: 600, detail: { pattern: { ...source, own: true } } });
+  expect(now).toMatchObject({ from: 600, detail: { pattern: { ...source, overridden: true } } });
   screen.controller.undo();
   expect(screen.controller.plan.judgement.plan.shifts).toEqual([mine]);
 });

@@ -4,8 +4,8 @@ import type { Snag } from '@/core/checks/shared/snag';
 import { openOn } from '@/core/plan/plan-context';
 import type { Shift } from '@/core/plan/types';
 import type { Change } from '@/core/plan/change';
-import { readShifts } from '@/core/time/parse-shifts';
-import { type Reading, writeTypedSpan } from '@/core/time/parse-time';
+import { parseShifts } from '@/core/time/parse-shifts';
+import { type Reading, formatTypedSpan } from '@/core/time/parse-time';
 import { type Arrangement, UNFILTERED, arrangeRows } from '@/core/plan/arrangement';
 import { rowAt, layOutLines } from '../grid/layout';
 import {
@@ -19,7 +19,7 @@ import {
   typedChanges,
 } from './edits';
 import type { Notice } from '../../kit/notify';
-import { type PlanState, type PlanStore, type Tried, applyEdit, tryOut } from './plan-store';
+import { type PlanState, type PlanStore, type Preview, applyEdit, previewChanges } from './plan-store';
 import { summarise } from '@/core/consequences/summary';
 import type { WaitingEdit } from '../../waiting/waiting-edits';
 import type { PlanSync } from './sync';
@@ -37,7 +37,7 @@ export class PlanController {
     readonly store: PlanStore,
     readonly view: ViewStore,
     private readonly sync: PlanSync,
-    readonly tell: (notice: Notice) => void,
+    readonly notify: (notice: Notice) => void,
     /** Loads one week or four, that of a day. */
     private readonly load: (days: DayCount, day: number) => void = () => undefined,
   ) {}
@@ -79,11 +79,12 @@ export class PlanController {
   }
 
   /** What changes would do, as a line and as a verdict. */
-  try(changes: readonly Change[]): Tried & { text: string } {
-    const tried = tryOut(this.plan, byHand(this.plan.judgement, changes));
+  try(changes: readonly Change[]): Preview & { text: string } {
+    const tried = previewChanges(this.plan, byHand(this.plan.judgement, changes));
     const currency = this.plan.judgement.plan.site.currency;
     const text =
-      tried.refused ?? (tried.consequences ? summarise(tried.consequences, this.plan.words, currency) : '');
+      tried.rejectedReason ??
+      (tried.consequences ? summarise(tried.consequences, this.plan.words, currency) : '');
     return { ...tried, text };
   }
 
@@ -94,13 +95,13 @@ export class PlanController {
   commit(changes: readonly Change[], confirmed = false): boolean {
     if (changes.length === 0) return true;
     const tried = this.try(changes);
-    if (tried.refused) {
-      this.tell({ text: tried.refused });
+    if (tried.rejectedReason) {
+      this.notify({ text: tried.rejectedReason });
       return false;
     }
-    if (tried.doubt && !confirmed) {
-      this.tell({
-        text: tried.doubt,
+    if (tried.needsConfirmation && !confirmed) {
+      this.notify({
+        text: tried.needsConfirmation,
         action: { label: 'Keep it', run: () => void this.commit(changes, true) },
       });
       return false;
@@ -110,19 +111,19 @@ export class PlanController {
 
   undo(): void {
     const last = this.plan.undo.at(-1);
-    if (!last) this.tell({ text: 'Nothing to undo.' });
+    if (!last) this.notify({ text: 'Nothing to undo.' });
     else this.apply(last, true, 'undo');
   }
 
   redo(): void {
     const last = this.plan.redo.at(-1);
-    if (!last) this.tell({ text: 'Nothing to redo.' });
+    if (!last) this.notify({ text: 'Nothing to redo.' });
     else this.apply(last, true, 'redo');
   }
 
   private apply(changes: readonly Change[], confirmed: boolean, history: 'do' | 'undo' | 'redo'): boolean {
     if (!applyEdit(this.store, changes, { confirmed, history })) {
-      this.tell({ text: 'This no longer fits the plan as it is now.' });
+      this.notify({ text: 'This no longer fits the plan as it is now.' });
       return false;
     }
     void this.sync.run();
@@ -158,7 +159,7 @@ export class PlanController {
   }
 
   private layoutOf(arrangement: Arrangement, view: ViewState) {
-    const { judgement, published, beside } = this.plan;
+    const { judgement, published, references: beside } = this.plan;
     const days = { from: view.firstDay, to: view.firstDay + view.days };
     return layOutLines(arrangeRows(judgement, arrangement, { ...beside, published }, days));
   }
@@ -187,14 +188,14 @@ export class PlanController {
     const day = Math.min(Math.max(cell.day, 0), this.plan.judgement.plan.days - 1);
     if (row < this.rows - 1 && !this.view.getState().layout.positionOf.has(row)) {
       this.arrange(UNFILTERED);
-      this.tell({ text: 'All rows are shown again.' });
+      this.notify({ text: 'All rows are shown again.' });
     }
     this.view.setState((view) => ({
       active: { row, day },
       anchor: extend ? (view.anchor ?? view.active) : null,
       firstDay: firstDayWith(view, day),
       place: null,
-      picked: null,
+      matched: null,
     }));
   }
 
@@ -242,25 +243,25 @@ export class PlanController {
   openShift(): void {
     const [shift] = this.activeShifts();
     if (shift) this.open({ kind: 'shift', id: shift.id });
-    else this.tell({ text: 'There is no shift here. Type one, such as 9-17.' });
+    else this.notify({ text: 'There is no shift here. Type one, such as 9-17.' });
   }
 
   /** The shifts that an action on several acts on: those picked by a rule, else those of the selected cells. */
   chosenShifts(): Shift[] {
     const { judgement } = this.plan;
-    const { picked } = this.view.getState();
-    if (picked) return judgement.plan.shifts.filter((shift) => picked.has(shift.id));
+    const { matched } = this.view.getState();
+    if (matched) return judgement.plan.shifts.filter((shift) => matched.has(shift.id));
     return this.chosen?.shifts() ?? this.selectedCells().flatMap((cell) => shiftsIn(judgement, cell));
   }
 
   /** Reads what is typed into the active cell, with the opening hours of its day. */
   read(text: string): Reading<TypedShift[]> {
     const { plan } = this.plan.judgement;
-    const roles = plan.roles.map(({ id, name }) => ({ id, name, mark: this.plan.look.get(id)?.mark }));
+    const roles = plan.roles.map(({ id, name }) => ({ id, name, mark: this.plan.roleStyles.get(id)?.mark }));
     const { day } = this.view.getState().active;
-    const { templates } = this.plan.beside;
+    const { templates } = this.plan.references;
     const named = templates.map(({ id, short, form }) => ({ id, short, from: form.from, to: form.to }));
-    const read = readShifts(text, roles, openOn(plan, plan.from + day), named);
+    const read = parseShifts(text, roles, openOn(plan, plan.from + day), named);
     if (!read.ok) return read;
     const formOf = (id: string) => ({ ...templates.find((one) => one.id === id)!.form, template: id });
     return {
@@ -280,7 +281,7 @@ export class PlanController {
   edit(text: string | null): void {
     const { active } = this.view.getState();
     this.view.setState({
-      editing: { text: text ?? this.textOf(active), doubt: null },
+      editing: { text: text ?? this.textOf(active), needsConfirmation: null },
       place: null,
     });
   }
@@ -294,7 +295,7 @@ export class PlanController {
     return shiftsIn(judgement, cell)
       .map((shift) => {
         const role = roles.find((one) => one.id === shift.role);
-        const span = writeTypedSpan(shift.from, shift.to, hourFormat, open);
+        const span = formatTypedSpan(shift.from, shift.to, hourFormat, open);
         return role ? `${span} ${role.name.toLowerCase()}` : span;
       })
       .join(', ');
@@ -305,14 +306,14 @@ export class PlanController {
   }
 
   clearing(): Change[] {
-    const { picked } = this.view.getState();
-    if (picked) return this.chosenShifts().map((shift): Change => ({ do: 'remove', id: shift.id }));
+    const { matched } = this.view.getState();
+    if (matched) return this.chosenShifts().map((shift): Change => ({ do: 'remove', id: shift.id }));
     return clearChanges(this.plan.judgement, this.selectedCells());
   }
 
   /** Takes what is chosen away. */
   clear(): void {
-    if (this.commit(this.clearing())) this.view.setState({ picked: null });
+    if (this.commit(this.clearing())) this.view.setState({ matched: null });
   }
 
   /** Goes to where a snag is. */

@@ -2,7 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import { judge } from '@/core/consequences/judge';
 import { applyAll } from '@/core/plan/change';
 import { MONDAY, person, plan, shift, span } from '@/core/testing';
-import { formOf } from '@/core/plan/shift-spec';
+import { toShiftSpec } from '@/core/plan/shift-spec';
 import { NO_DETAIL } from '@/core/plan/types';
 import {
   byHand,
@@ -120,7 +120,7 @@ test('a range holds its corners, whichever way it was drawn, in the order of the
 
 describe('the short name of a template', () => {
   const form = {
-    ...formOf(shift(null, 0, '7-15', { role: 'floor', label: 'Opening' })),
+    ...toShiftSpec(shift(null, 0, '7-15', { role: 'floor', label: 'Opening' })),
     tasks: ['Ovens on'],
     template: 'op',
   };
@@ -149,12 +149,12 @@ describe('the short name of a template', () => {
 });
 
 describe('a shift of a pattern', () => {
-  const pattern = { id: 'p', key: 'k', on: MONDAY, own: false };
+  const pattern = { id: 'p', key: 'k', originalDate: MONDAY, overridden: false };
   const given = shift('ann', 0, '9-12', { detail: { ...NO_DETAIL, pattern } });
   const with1 = judge(plan({ shifts: [given] }));
   const ownAfter = (patch: object) => {
     const [change] = byHand(with1, [{ do: 'set', id: given.id, shift: patch }]);
-    return change.do === 'set' ? change.shift.detail?.pattern?.own : undefined;
+    return change.do === 'set' ? change.shift.detail?.pattern?.overridden : undefined;
   };
 
   test('is changed by hand from the first change of what the pattern says', () => {

@@ -1,15 +1,15 @@
 import type { Judgement } from '@/core/consequences/judge';
 import type { Change } from '@/core/plan/change';
 import { NO_DETAIL, type Person, type Shift } from '@/core/plan/types';
-import { type ShiftForm, fieldsOf } from '@/core/plan/shift-spec';
-import { differing } from '@/core/plan/shift-spec';
-import { retimed } from '@/core/plan/shift-edits';
+import { type ShiftSpec, toShiftFields } from '@/core/plan/shift-spec';
+import { diffShift } from '@/core/plan/shift-spec';
+import { withTimes } from '@/core/plan/shift-edits';
 import type { TypedShift as TypedSpan } from '@/core/time/parse-shifts';
 import { DAY } from '@/core/time/span';
 import { newId } from '../../kit/new-id';
 
 /** A shift as typed; with the form of a template where its short name was. */
-export type TypedShift = TypedSpan & { readonly form?: ShiftForm };
+export type TypedShift = TypedSpan & { readonly form?: ShiftSpec };
 
 /**
  * A cell of the canvas: a row (a person by their place in the plan, or past the last one the open shifts) and a day
@@ -42,7 +42,9 @@ export function rangeOf(a: Cell, b: Cell | null, positionOf: (row: number) => nu
 
 /** The shifts that start in a cell, by start. */
 export function shiftsIn({ plan, people }: Judgement, { row, day }: Cell): Shift[] {
-  return people[row].view.own.filter((shift) => shift.date === plan.from + day).map((shift) => shift.own!);
+  return people[row].view.shifts
+    .filter((shift) => shift.date === plan.from + day)
+    .map((shift) => shift.planShift!);
 }
 
 /** The person of a row; null for the row of open shifts. */
@@ -90,11 +92,11 @@ export function typedChanges(judgement: Judgement, cell: Cell, typed: readonly T
     if (!old) changes.push(addTyped(judgement, cell, wanted, role));
     else if (form) {
       const { pattern } = old.detail ?? NO_DETAIL;
-      const said = fieldsOf(form);
-      const patch = differing(old, { ...old, ...said, from, to, role, detail: { ...said.detail, pattern } });
+      const said = toShiftFields(form);
+      const patch = diffShift(old, { ...old, ...said, from, to, role, detail: { ...said.detail, pattern } });
       if (patch) changes.push({ do: 'set', id: old.id, shift: patch });
     } else if (old.from !== from || old.to !== to || old.role !== role)
-      changes.push({ do: 'set', id: old.id, shift: { role, ...retimed(old, { from, to }) } });
+      changes.push({ do: 'set', id: old.id, shift: { role, ...withTimes(old, { from, to }) } });
   });
   for (const old of there.slice(typed.length)) changes.push({ do: 'remove', id: old.id });
   return changes;
@@ -107,7 +109,7 @@ export function addTyped(
   { from, to, form }: TypedShift,
   role: string | null,
 ): Change {
-  const said = form ? fieldsOf(form) : {};
+  const said = form ? toShiftFields(form) : {};
   return { do: 'add', shift: { ...newShift(judgement, cell, { from, to }, role), ...said, from, to, role } };
 }
 
@@ -158,7 +160,7 @@ export function placeChanges(
   const date = judgement.plan.from + cell.day;
   const same = from === shift.from && to === shift.to;
   if (same && person === shift.person && date === shift.date) return [];
-  const times = same ? { from, to } : retimed(shift, { from, to });
+  const times = same ? { from, to } : withTimes(shift, { from, to });
   return [{ do: 'set', id: shift.id, shift: { person, date, ...times } }];
 }
 
@@ -171,10 +173,11 @@ export function byHand({ plan }: Judgement, changes: readonly Change[]): Change[
     if (change.do !== 'set') return change;
     const shift = plan.shifts.find((one) => one.id === change.id);
     const pattern = shift?.detail?.pattern;
-    if (!shift || !pattern || pattern.own || !FOLLOWED.some((field) => field in change.shift)) return change;
+    if (!shift || !pattern || pattern.overridden || !FOLLOWED.some((field) => field in change.shift))
+      return change;
     const said = change.shift.detail?.pattern;
     if (said !== undefined && JSON.stringify(said) !== JSON.stringify(pattern)) return change;
-    const detail = { ...shift.detail!, ...change.shift.detail, pattern: { ...pattern, own: true } };
+    const detail = { ...shift.detail!, ...change.shift.detail, pattern: { ...pattern, overridden: true } };
     return { ...change, shift: { ...change.shift, detail } };
   });
 }

@@ -1,13 +1,13 @@
 import { createContext, useContext } from 'react';
-import type { FramePayload } from '@/server/plan/payload';
+import type { PageHeader } from '@/server/plan/payload';
 
-const FrameContext = createContext<FramePayload | null>(null);
+const PageHeaderContext = createContext<PageHeader | null>(null);
 
-export const FrameProvider = FrameContext.Provider;
+export const PageHeaderProvider = PageHeaderContext.Provider;
 
 /** What stands around the week: sites, weeks, today. */
-export function useFrame(): FramePayload {
-  const frame = useContext(FrameContext);
-  if (!frame) throw new Error('there is no frame around this component');
-  return frame;
+export function usePageHeader(): PageHeader {
+  const header = useContext(PageHeaderContext);
+  if (!header) throw new Error('there is no frame around this component');
+  return header;
 }

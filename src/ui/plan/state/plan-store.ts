@@ -28,33 +28,33 @@ export interface SaveState {
 }
 
 /** What trying changes out answers. */
-export interface Tried {
+export interface Preview {
   readonly consequences: Consequences | null;
   /** Why it cannot be done; null where it can. */
-  readonly refused: string | null;
+  readonly rejectedReason: string | null;
   /** A question that has to be answered with yes first. */
-  readonly doubt: string | null;
+  readonly needsConfirmation: string | null;
 }
 
 export interface PlanState {
   /** The plan as drawn: what the server keeps, with every pending edit applied. */
   readonly judgement: Judgement;
   /** The plan as the server keeps it, at `version`. */
-  readonly kept: Judgement;
+  readonly confirmed: Judgement;
   readonly version: number;
   readonly pending: readonly PendingEdit[];
   readonly save: SaveState;
   readonly undo: readonly (readonly Change[])[];
   readonly redo: readonly (readonly Change[])[];
   readonly published: ReadonlyMap<string, Shift>;
-  readonly look: ReadonlyMap<string, { readonly mark: string; readonly ink: string }>;
+  readonly roleStyles: ReadonlyMap<string, { readonly mark: string; readonly ink: string }>;
   readonly words: Words;
   readonly hourFormat: HourFormat;
   /** What stands beside the plan: templates, stations, patterns, notes of days, groups of rows. */
-  readonly beside: Beside;
+  readonly references: References;
 }
 
-export type Beside = Pick<
+export type References = Pick<
   PlanPayload,
   'templates' | 'stations' | 'patterns' | 'daybook' | 'contracts' | 'areas'
 >;
@@ -69,34 +69,35 @@ export function createPlanStore(
   const kept = judge(fromPortable(payload.plan));
   return createStore<PlanState>(() => ({
     judgement: kept,
-    kept,
+    confirmed: kept,
     version: payload.version,
     pending: [],
     save: { kind: 'saved', at: null },
     ...history,
     published: new Map(payload.published.map((shift) => [shift.id, shift])),
-    look: new Map(payload.roles.map(({ id, mark, ink }) => [id, { mark, ink }])),
+    roleStyles: new Map(payload.roles.map(({ id, mark, ink }) => [id, { mark, ink }])),
     words: wordsFor(kept.plan, payload.hourFormat, new Map(Object.entries(payload.sites))),
     hourFormat: payload.hourFormat,
-    beside: besideOf(payload),
+    references: referencesOf(payload),
   }));
 }
 
-function besideOf({ templates, stations, patterns, daybook, contracts, areas }: PlanPayload): Beside {
+function referencesOf({ templates, stations, patterns, daybook, contracts, areas }: PlanPayload): References {
   return { templates, stations, patterns, daybook, contracts, areas };
 }
 
 /** What changes would do to the plan as drawn. */
-export function tryOut({ judgement, words }: PlanState, changes: readonly Change[]): Tried {
+export function previewChanges({ judgement, words }: PlanState, changes: readonly Change[]): Preview {
   const tried = tryChanges(judgement, changes);
-  if (!tried.ok) return { consequences: null, refused: sentence(tried.problem.message), doubt: null };
+  if (!tried.ok)
+    return { consequences: null, rejectedReason: sentence(tried.problem.message), needsConfirmation: null };
   const { consequences } = tried.trial;
   const overlap = refusal(consequences);
   const slip = consequences.appeared.find((snag) => snag.code === badTime.code);
   return {
     consequences,
-    refused: overlap ? checkOf(overlap.code)!.say(overlap, words) : null,
-    doubt: slip ? badTime.say(slip, words) : null,
+    rejectedReason: overlap ? checkOf(overlap.code)!.message(overlap, words) : null,
+    needsConfirmation: slip ? badTime.message(slip, words) : null,
   };
 }
 
@@ -153,10 +154,10 @@ export function settleEdit(
 ): boolean {
   const state = store.getState();
   const [edit, ...rest] = state.pending;
-  const kept = rejudge(state.kept, edit.changes);
+  const kept = rejudge(state.confirmed, edit.changes);
   if (!kept.ok) return false;
   store.setState({
-    kept: kept.judgement,
+    confirmed: kept.judgement,
     version: answer.version,
     pending: rest,
     save: { kind: rest.length > 0 ? 'saving' : 'saved', at: answer.at },
@@ -177,9 +178,9 @@ export function resetPlan(
   const kept = judge(fromPortable(payload.plan));
   const visible = replay(kept, pending);
   store.setState({
-    kept,
+    confirmed: kept,
     version: payload.version,
-    beside: besideOf(payload),
+    references: referencesOf(payload),
     published: new Map(payload.published.map((shift) => [shift.id, shift])),
     judgement: visible.judgement,
     pending: visible.pending,

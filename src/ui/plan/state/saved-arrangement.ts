@@ -24,7 +24,7 @@ function understood(kept: Partial<Record<keyof Arrangement, unknown>>): Arrangem
     ways.find((way) => way === one) ?? usual;
   const text = (one: unknown) => (typeof one === 'string' ? one : null);
   const read = {
-    rowsAre: known(WAYS.rowsAre, kept.rowsAre, AS_LISTED.rowsAre),
+    rowKind: known(WAYS.rowKind, kept.rowKind, AS_LISTED.rowKind),
     group: known(WAYS.group, kept.group, AS_LISTED.group),
     sort: known(WAYS.sort, kept.sort, AS_LISTED.sort),
     only: known(WAYS.only, kept.only, AS_LISTED.only),

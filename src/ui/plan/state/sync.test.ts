@@ -1,7 +1,7 @@
 import 'fake-indexeddb/auto';
 import { afterEach, beforeEach, describe, expect, test } from '@jest/globals';
 import { shift as bare } from '@/core/testing';
-import { readDate } from '@/core/time/day';
+import { parseDate } from '@/core/time/day';
 import { type Database, openDatabase } from '@/data/database';
 import { makeDemo } from '../../../../demo/saltmere';
 import { insertShifts, loadShifts } from '@/data/week/shift-store';
@@ -14,7 +14,7 @@ import { PlanSync, openPlan } from './sync';
 
 // The browser's side of an edit against the server's own handlers, with a wire between them that can fail.
 
-const MONDAY = readDate('2026-11-23')!;
+const MONDAY = parseDate('2026-11-23')!;
 const ADDRESS = '/api/plan/bistro/2026-11-23';
 const shared = globalThis as {
   vicendaDatabase?: Promise<Database>;

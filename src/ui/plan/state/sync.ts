@@ -33,7 +33,7 @@ export class PlanSync {
   constructor(
     private readonly store: PlanStore,
     private readonly address: string,
-    private readonly tell: (notice: Notice) => void,
+    private readonly notify: (notice: Notice) => void,
     private readonly days = 7,
   ) {}
 
@@ -82,11 +82,11 @@ export class PlanSync {
 
   private async takeAnew(): Promise<void> {
     const fresh = await fetchPlan(this.address, this.days);
-    if (!fresh) return this.tell({ text: 'The server cannot be reached; what is shown may be old.' });
+    if (!fresh) return this.notify({ text: 'The server cannot be reached; what is shown may be old.' });
     const { pending } = this.store.getState();
     const lost = resetPlan(this.store, fresh, pending, { forget: false, at: null });
     for (const edit of lost) await dropEdit(edit.id);
-    if (lost.length > 0) this.tell({ text: `What no longer fitted is gone: ${takenBack(lost.length)}.` });
+    if (lost.length > 0) this.notify({ text: `What no longer fitted is gone: ${takenBack(lost.length)}.` });
   }
 
   stop(): void {
@@ -137,7 +137,7 @@ export class PlanSync {
     for (const gone of lost) await dropEdit(gone.id);
     const others = lost.length > 0 ? ` ${takenBack(lost.length, 'more ')} too.` : '';
     if (answer.ok) {
-      if (others) this.tell({ text: `Somebody else changed this week.${others}` });
+      if (others) this.notify({ text: `Somebody else changed this week.${others}` });
       return;
     }
     await dropEdit(id);
@@ -167,11 +167,11 @@ export class PlanSync {
     others = '',
   ): void {
     const text = `${before}${problem.message}${others}`;
-    if (problem.code !== 'changed-meanwhile') return this.tell({ text });
+    if (problem.code !== 'changed-meanwhile') return this.notify({ text });
     const { shifts } = this.store.getState().judgement.plan;
     const rest = withoutConflicts(new Map(shifts.map((one) => [one.id, one])), changes, conflicts);
     const partly = rest.length > 0 && rest.length < changes.length;
-    this.tell({
+    this.notify({
       text,
       action: {
         label: partly ? 'Do the rest' : 'Do mine on top',
@@ -183,7 +183,7 @@ export class PlanSync {
   private again({ changes, confirmed }: Pick<PendingEdit, 'changes' | 'confirmed'>): void {
     const done = applyEdit(this.store, withoutPreconditions(changes), { confirmed, history: 'do' });
     if (done) void this.run();
-    else this.tell({ text: 'Your edit no longer fits: the shift is gone.' });
+    else this.notify({ text: 'Your edit no longer fits: the shift is gone.' });
   }
 }
 

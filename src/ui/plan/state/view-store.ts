@@ -12,7 +12,7 @@ export interface Ghost {
   readonly to: number;
   readonly role: string | null;
   /** The shift that is being moved; null for a new one. */
-  readonly lifted: string | null;
+  readonly dragged: string | null;
   readonly text: string;
   readonly refused: boolean;
   /** Where the line about it stands, in pixels of the window; null: beside the active cell. */
@@ -37,7 +37,7 @@ export interface Clip {
 export interface Editing {
   readonly text: string;
   /** The doubt that Enter was pressed at once; pressing it again says yes. */
-  readonly doubt: string | null;
+  readonly needsConfirmation: string | null;
 }
 
 export type DayCount = 28 | 7 | 3 | 1;
@@ -69,10 +69,10 @@ export interface ViewState {
   readonly layout: Lines;
   readonly panel: Panel | null;
   /** Shifts picked by a rule, wherever they are; null: what is selected counts. */
-  readonly picked: ReadonlySet<string> | null;
+  readonly matched: ReadonlySet<string> | null;
   /** Coverage as a table. */
   readonly figuresShown: boolean;
-  readonly monthShown: boolean;
+  readonly weeksShown: boolean;
   readonly keysShown: boolean;
   readonly finding: boolean;
 }
@@ -94,9 +94,9 @@ export function createViewStore(day: number, layout: Lines) {
     arrangement: AS_LISTED,
     layout,
     panel: null,
-    picked: null,
+    matched: null,
     figuresShown: false,
-    monthShown: false,
+    weeksShown: false,
     keysShown: false,
     finding: false,
   }));

@@ -3,7 +3,7 @@ import { UnreadableFile } from '@/formats/table/cells';
 import { BUSINESS } from '@/server/access/permissions';
 import { failureProblem, route } from '@/server/access/route';
 import { ID } from '@/server/input';
-import type { UploadLine } from '@/server/people/import/payload';
+import type { UploadEvent } from '@/server/people/import/payload';
 import { MOST_BYTES, takeFile } from '@/server/people/import/upload';
 
 /** The name a browser gave the file; a name that cannot be read is no reason to refuse it. */
@@ -38,7 +38,7 @@ export const POST = route(
     let gone = false;
     const stream = new ReadableStream<Uint8Array>({
       async start(controller) {
-        const say = (line: UploadLine) => {
+        const say = (line: UploadEvent) => {
           if (!gone) controller.enqueue(encoder.encode(`${JSON.stringify(line)}\n`));
         };
         try {

@@ -4,7 +4,7 @@ import { notFound } from 'next/navigation';
 import { page } from '@/server/access/page';
 import { ID } from '@/server/input';
 import { personPage } from '@/server/people/queries';
-import { frameOfBusiness } from '@/server/site/queries';
+import { headerOfBusiness } from '@/server/site/queries';
 import { PersonScreen } from '@/ui/people/person-screen';
 
 export const dynamic = 'force-dynamic';
@@ -15,8 +15,8 @@ const PARAMS = Joi.object<{ site: string; person: string }>({ site: ID.required(
 export default page({ params: PARAMS }, async ({ db, actor, params: { site, person } }) => {
   const found = await personPage(db, actor, person);
   if (!found.ok) notFound();
-  const frame = await frameOfBusiness(db, actor);
+  const header = await headerOfBusiness(db, actor);
   return (
-    <PersonScreen key={found.page.id} frame={frame} site={site === 'all' ? null : site} page={found.page} />
+    <PersonScreen key={found.page.id} header={header} site={site === 'all' ? null : site} page={found.page} />
   );
 });

@@ -4,7 +4,7 @@ import { notFound } from 'next/navigation';
 import { page } from '@/server/access/page';
 import { ID } from '@/server/input';
 import { choicesOf } from '@/server/people/queries';
-import { frameOfBusiness } from '@/server/site/queries';
+import { headerOfBusiness } from '@/server/site/queries';
 import { ImportScreen } from '@/ui/people/import-screen';
 
 export const dynamic = 'force-dynamic';
@@ -13,10 +13,14 @@ export const metadata: Metadata = { title: 'Import people' };
 export default page(
   { params: Joi.object<{ site: string }>({ site: ID.required() }) },
   async ({ db, actor, params: { site } }) => {
-    const frame = await frameOfBusiness(db, actor);
-    if (site !== 'all' && !frame.sites.some((one) => one.id === site)) notFound();
+    const header = await headerOfBusiness(db, actor);
+    if (site !== 'all' && !header.sites.some((one) => one.id === site)) notFound();
     return (
-      <ImportScreen frame={frame} site={site === 'all' ? null : site} choices={await choicesOf(db, actor)} />
+      <ImportScreen
+        header={header}
+        site={site === 'all' ? null : site}
+        choices={await choicesOf(db, actor)}
+      />
     );
   },
 );

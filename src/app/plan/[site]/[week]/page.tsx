@@ -1,10 +1,10 @@
 import type { Metadata } from 'next';
 import Joi from 'joi';
 import { notFound, redirect } from 'next/navigation';
-import { type Day, writeDate } from '@/core/time/day';
+import { type Day, formatDate } from '@/core/time/day';
 import { page } from '@/server/access/page';
 import { DATE, ID } from '@/server/input';
-import { firstPlace, frameOfWeek } from '@/server/plan/queries';
+import { firstPlace, headerOfWeek } from '@/server/plan/queries';
 import { PlanScreen } from '@/ui/plan/plan-screen';
 
 export const dynamic = 'force-dynamic';
@@ -21,13 +21,13 @@ export default page(
     if (week === 'now') {
       const place = await firstPlace(db, actor, site);
       if (!place || place.site !== site) notFound();
-      redirect(`/plan/${encodeURIComponent(site)}/${writeDate(place.week)}`);
+      redirect(`/plan/${encodeURIComponent(site)}/${formatDate(place.week)}`);
     }
-    const found = await frameOfWeek(db, actor, site, week);
+    const found = await headerOfWeek(db, actor, site, week);
     if (!found.ok) notFound();
-    const { frame } = found;
-    const first = writeDate(frame.week);
-    if (frame.week !== week) redirect(`/plan/${encodeURIComponent(site)}/${first}`);
+    const { header } = found;
+    const first = formatDate(header.week);
+    if (header.week !== week) redirect(`/plan/${encodeURIComponent(site)}/${first}`);
     return (
       <>
         <link
@@ -36,7 +36,7 @@ export default page(
           as="fetch"
           crossOrigin="anonymous"
         />
-        <PlanScreen key={`${site} ${first}`} frame={frame} />
+        <PlanScreen key={`${site} ${first}`} header={header} />
       </>
     );
   },

@@ -1,7 +1,7 @@
 import type { Metadata } from 'next';
 import Joi from 'joi';
 import { notFound } from 'next/navigation';
-import { type Day, writeDate } from '@/core/time/day';
+import { type Day, formatDate } from '@/core/time/day';
 import { page } from '@/server/access/page';
 import { DATE, ID } from '@/server/input';
 import { planOfWeek } from '@/server/plan/queries';
@@ -18,7 +18,7 @@ export default page(
     const found = await planOfWeek(db, actor, site, date);
     if (!found.ok) notFound();
     const { payload } = found;
-    const back = `/plan/${encodeURIComponent(site)}/${writeDate(payload.plan.from)}`;
+    const back = `/plan/${encodeURIComponent(site)}/${formatDate(payload.plan.from)}`;
     return <DaySheet payload={payload} date={date} back={back} />;
   },
 );

@@ -2,7 +2,7 @@ import Joi from 'joi';
 import { failureProblem, route } from '@/server/access/route';
 import { ID, REQUEST_ID } from '@/server/input';
 import { atSite } from '@/server/plan/schema';
-import type { StartLine } from '@/server/week/payload';
+import type { StartEvent } from '@/server/week/payload';
 import { apart } from '@/server/workers/in-worker';
 
 /**
@@ -28,7 +28,7 @@ export const POST = route(
     request.signal.addEventListener('abort', () => stop.abort());
     const stream = new ReadableStream<Uint8Array>({
       async start(controller) {
-        const say = (line: StartLine) => {
+        const say = (line: StartEvent) => {
           if (!stop.signal.aborted) controller.enqueue(encoder.encode(`${JSON.stringify(line)}\n`));
         };
         const waiting = { signal: stop.signal, onShare: (share: number) => say({ share }) };

@@ -3,7 +3,7 @@ import { notFound } from 'next/navigation';
 import { page } from '@/server/access/page';
 import { PLAN_ADDRESS } from '@/server/plan/schema';
 import { planOfWeek } from '@/server/plan/queries';
-import { frameOfBusiness } from '@/server/site/queries';
+import { headerOfBusiness } from '@/server/site/queries';
 import { SupplyScreen } from '@/ui/people/supply-screen';
 
 export const dynamic = 'force-dynamic';
@@ -14,7 +14,7 @@ export default page(
   async ({ db, actor, params: { site, week } }) => {
     const found = await planOfWeek(db, actor, site, week);
     if (!found.ok) notFound();
-    const frame = await frameOfBusiness(db, actor);
-    return <SupplyScreen key={found.payload.plan.from} frame={frame} payload={found.payload} />;
+    const header = await headerOfBusiness(db, actor);
+    return <SupplyScreen key={found.payload.plan.from} header={header} payload={found.payload} />;
   },
 );

@@ -1,9 +1,9 @@
 import type { Metadata } from 'next';
 import { notFound, redirect } from 'next/navigation';
-import { readDate, startOfWeek, writeDate } from '@/core/time/day';
+import { parseDate, startOfWeek, formatDate } from '@/core/time/day';
 import { page } from '@/server/access/page';
 import { PLAN_ADDRESS } from '@/server/plan/schema';
-import { frameOfBusiness } from '@/server/site/queries';
+import { headerOfBusiness } from '@/server/site/queries';
 import { repeatOf } from '@/server/week/queries';
 import { StartScreen } from '@/ui/start-week/start-week-screen';
 
@@ -16,14 +16,14 @@ export default page(
     const found = await repeatOf(db, actor, site);
     if (!found.ok) notFound();
     const first = startOfWeek(week, found.repeat.site.weekStart);
-    if (first !== week) redirect(`/plan/${encodeURIComponent(site)}/${writeDate(first)}/start`);
+    if (first !== week) redirect(`/plan/${encodeURIComponent(site)}/${formatDate(first)}/start`);
     return (
       <StartScreen
         key={`${site} ${first}`}
-        frame={await frameOfBusiness(db, actor)}
+        header={await headerOfBusiness(db, actor)}
         repeat={found.repeat}
         week={first}
-        from={typeof search.from === 'string' ? readDate(search.from) : null}
+        from={typeof search.from === 'string' ? parseDate(search.from) : null}
       />
     );
   },

@@ -3,7 +3,7 @@ import type { Day } from '@/core/time/day';
 import { route } from '@/server/access/route';
 import { DATE } from '@/server/input';
 import { PLAN_ADDRESS, atSite } from '@/server/plan/schema';
-import { latelyOf } from '@/server/week/queries';
+import { recentCountsOf } from '@/server/week/queries';
 
 /** How many shifts like one that starts at `from` on `date` each person had lately. */
 export const GET = route(
@@ -18,7 +18,7 @@ export const GET = route(
     scope: atSite,
   },
   async ({ db, actor, params: { site }, query: { date, from } }) => {
-    const found = await latelyOf(db, actor, site, date, from);
+    const found = await recentCountsOf(db, actor, site, date, from);
     return found.ok ? Response.json(found.counts) : found;
   },
 );
