@@ -102,12 +102,12 @@ await looked('preview-availability-600', (n) =>
   preview('availability.save', { ...availability, person: people[n] }),
 );
 await looked('preview-bulk-600', (n) =>
-  preview('people.change', { ids: people, patch: { maxWeekMinutes: 2000 + n } }),
+  preview('people.updateMany', { ids: people, patch: { maxWeekMinutes: 2000 + n } }),
 );
 await during(db, site, 'preview-rules-600x6', () => preview('rules.save', { site, rules }));
 await during(db, site, 'preview-availability-600x6', () => preview('availability.save', availability));
-await during(db, site, 'preview-bulk-600x6', () => preview('people.change', bulk));
-await during(db, site, 'bulk-600', () => run('people.change', bulk, 'bulk'));
+await during(db, site, 'preview-bulk-600x6', () => preview('people.updateMany', bulk));
+await during(db, site, 'bulk-600', () => run('people.updateMany', bulk, 'bulk'));
 await during(db, site, 'bulk-600-undo', () => undo('bulk'));
 await during(db, site, 'copy-600x8', () => run('week.start', copyOnto(site, 8, 8), 'copy'));
 await during(db, site, 'copy-600x8-undo', () => undo('copy'));

@@ -3,7 +3,8 @@ import type { Pattern } from '../src/core/patterns/pattern';
 import { NO_DETAIL, type Duty, type Shift, type ShiftDetail } from '../src/core/plan/types';
 import { type Day, formatDate } from '../src/core/time/day';
 import type { Database } from '../src/data/database';
-import { patternRow, templateRow } from '../src/data/week/repeat-store';
+import { patternRow } from '../src/data/patterns/pattern-store';
+import { templateRow } from '../src/data/templates/template-store';
 
 const STATIONS: Readonly<Record<string, readonly string[]>> = {
   bistro: ['Window section', 'Terrace section', 'Pass', 'Till 1'],

@@ -234,7 +234,7 @@ async function insertPerson(db: Database, person: DemoPerson, position: number, 
       number: String(101 + position),
       email: `${id}@saltmere.example`,
       contract_kind: person.hours >= 36 ? 'full-time' : person.hours >= 16 ? 'part-time' : 'on-call',
-      team: JSON.stringify(person.sites.length > 1 ? ['Floaters'] : []),
+      groups: JSON.stringify(person.sites.length > 1 ? ['Floaters'] : []),
     })
     .execute();
   await db

@@ -30,7 +30,7 @@ export async function staleForms(rounds: number): Promise<{ saved: number; lost:
       BUILT_IN_OWNER,
       {
         id: `form-${i}`,
-        kind: 'person.save',
+        kind: 'person.update',
         input: { id: 'noor', person: { ...opened[who], [field]: value } },
         opened: { id: 'noor', person: opened[who] },
       },

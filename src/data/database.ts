@@ -24,12 +24,13 @@ const STATEMENT_BUSY_MS = 50;
 
 /**
  * Opens a data file, making it and its folder where there is none, and brings it up to date; where that takes long
- * `onProgress` hears the share that is done, from 0 to 1.
+ * `onProgress` hears the share that is done, from 0 to 1. `version`: the form to bring it to; tests make old files.
  * @throws DataFileError when it is locked, read-only, made by a newer version or no data file at all
  */
 export async function openDatabase(
   file: string,
   onProgress: (share: number) => void = () => undefined,
+  version = MIGRATIONS.length,
 ): Promise<Database> {
   const inMemory = file === ':memory:';
   let driver: SqliteDatabase | null = null;
@@ -45,7 +46,7 @@ export async function openDatabase(
       'pragma foreign_keys = on',
     ])
       await database.executeQuery(CompiledQuery.raw(setting));
-    await migrate(database, file, onProgress);
+    await migrate(database, file, version, onProgress);
     await database.executeQuery(CompiledQuery.raw(`pragma busy_timeout = ${STATEMENT_BUSY_MS}`));
     if (!inMemory) FILES.set(database, resolve(file));
     return database;
@@ -98,7 +99,12 @@ async function refuseForeign(database: Database, file: string): Promise<void> {
 /** Tables that every data file has had from the first version on. */
 const OURS = ['site', 'person', 'shift', 'setting'];
 
-async function migrate(database: Database, file: string, onProgress: (share: number) => void): Promise<void> {
+async function migrate(
+  database: Database,
+  file: string,
+  target: number,
+  onProgress: (share: number) => void,
+): Promise<void> {
   const version = await versionOf(database);
   if (version > MIGRATIONS.length)
     throw new DataFileError(
@@ -108,7 +114,7 @@ async function migrate(database: Database, file: string, onProgress: (share: num
     );
   // Taking the write lock also shows, before anybody works, whether the file can be written at all.
   await database.transaction().execute(async (trx) => {
-    for (let step = await versionOf(trx); step < MIGRATIONS.length; step++) {
+    for (let step = await versionOf(trx); step < target; step++) {
       for (const part of MIGRATIONS[step])
         if (typeof part === 'string') await trx.executeQuery(CompiledQuery.raw(part));
         else await part(trx, onProgress);

@@ -9,6 +9,10 @@ test.each([
 ])('%s: %f is stored as %i, and told again', (currency, major, minor) => {
   const money = moneyIn(currency);
   expect(money.stored(major)).toBe(minor);
-  expect(money.told(minor)).toBeCloseTo(major, 10);
-  expect([money.stored(null), money.told(null), money.told(undefined)]).toEqual([null, null, null]);
+  expect(money.toMajorUnits(minor)).toBeCloseTo(major, 10);
+  expect([money.stored(null), money.toMajorUnits(null), money.toMajorUnits(undefined)]).toEqual([
+    null,
+    null,
+    null,
+  ]);
 });

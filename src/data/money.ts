@@ -8,8 +8,8 @@ export interface StoredMoney {
   stored(major: number): number;
   stored(major: number | null): number | null;
   /** What a stored amount tells; of none null. */
-  told(minor: number): number;
-  told(minor: unknown): number | null;
+  toMajorUnits(minor: number): number;
+  toMajorUnits(minor: unknown): number | null;
 }
 
 /** The one place where money changes between minor and major units. */
@@ -17,7 +17,7 @@ export function moneyIn(currency: string): StoredMoney {
   const units = 10 ** decimalsOf(currency);
   const stored = (major: number | null) => (major === null ? null : Math.round(major * units));
   const told = (minor: unknown) => (typeof minor === 'number' ? minor / units : null);
-  return { currency, stored, told } as StoredMoney;
+  return { currency, stored, toMajorUnits: told } as StoredMoney;
 }
 
 /** Money of the business, by the first site's currency: a business pays in one. */

@@ -59,7 +59,7 @@ export interface Schema {
     since: string | null;
     rate_minor: number;
   };
-  field: { id: string; name: string; position: number };
+  custom_field: { id: string; name: string; position: number };
   person_field: { person_id: string; field_id: string; value: string };
   availability: {
     id: string;
@@ -126,7 +126,7 @@ export interface Schema {
     content: string;
   };
   /** Occurrences of a pattern that are not to be written again. */
-  left_out: { pattern_id: string; key: string };
+  pattern_exception: { pattern_id: string; key: string };
   daybook: { site_id: string; date: string; note: string };
   /** Everything done. `payload`: what it did; `inverse`: what it takes to undo it, null once that is given up. */
   activity: {
@@ -146,7 +146,7 @@ export interface Schema {
   activity_subject: { id: string; kind: string; seq: number };
   import_draft: { id: string; at: string; actor: string; name: string; content: string };
   /** What a column head meant in earlier imports. */
-  known_head: { head: string; field: string };
+  import_column_alias: { head: string; field: string };
 }
 
 type Flag = ColumnType<number, number | boolean, number | boolean>;
@@ -192,7 +192,7 @@ export interface PersonTable {
   /** Minutes of each weekday, Monday first, as JSON; null: not said. */
   usual_week: Generated<string | null>;
   /** Groups they belong to, as JSON. */
-  team: Generated<string>;
+  groups: Generated<string>;
   notes: Generated<string | null>;
 }
 

@@ -17,8 +17,8 @@ import { POST as checkFile } from './plan-file/check/route';
 import { GET as planOf } from './plan/[site]/[week]/route';
 import { POST as changes } from './plan/[site]/[week]/changes/route';
 import { GET as file } from './plan/[site]/[week]/file/route';
-import { GET as lately } from './plan/[site]/[week]/lately/route';
-import { GET as month } from './plan/[site]/[week]/month/route';
+import { GET as recentCounts } from './plan/[site]/[week]/recent-counts/route';
+import { GET as weekSummaries } from './plan/[site]/[week]/week-summaries/route';
 import { GET as history } from './plan/[site]/[week]/shift/[shift]/route';
 import { POST as start } from './plan/[site]/start/route';
 
@@ -193,8 +193,8 @@ const post = (body: unknown, headers: Record<string, string> = HEADERS, search =
 const ROUTES: readonly (readonly [string, () => Promise<Response>])[] = [
   ['plan', async () => planOf(get(query('days')), await shorter('site', 'week'))],
   ['file', async () => file(get(), await shorter('site', 'week'))],
-  ['lately', async () => lately(get(query('date', 'from')), await shorter('site', 'week'))],
-  ['month', async () => month(get(), await shorter('site', 'week'))],
+  ['lately', async () => recentCounts(get(query('date', 'from')), await shorter('site', 'week'))],
+  ['month', async () => weekSummaries(get(), await shorter('site', 'week'))],
   ['history', async () => history(get(), await shorter('site', 'week', 'shift'))],
   ['export', async () => exportPeople(get(query('site', 'form')), await shorter())],
   ['changes', async () => changes(post(made(CHANGE_REQUEST)), await shorter('site', 'week'))],

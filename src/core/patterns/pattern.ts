@@ -52,9 +52,22 @@ export interface Occurrence {
   readonly shift: PatternShift;
 }
 
-/** Names one occurrence of a pattern for good. */
-export function keyOf(on: Day, member: string, shift: string): string {
-  return `${on} ${member} ${shift}`;
+/** What the key of an occurrence says: the date its pattern gave it, for which member, by which of the shifts. */
+export interface OccurrenceKey {
+  readonly originalDate: Day;
+  readonly member: string;
+  readonly shift: string;
+}
+
+/** Names one occurrence of a pattern for good. Ids hold no spaces. */
+export function keyOf(originalDate: Day, member: string, shift: string): string {
+  return `${originalDate} ${member} ${shift}`;
+}
+
+/** What a key made by {@link keyOf} says. */
+export function parseKey(key: string): OccurrenceKey {
+  const [date, member, shift] = key.split(' ');
+  return { originalDate: Number(date), member, shift };
 }
 
 /** What a pattern gives from `from` to before `to`, by date; dates left out are given too. */

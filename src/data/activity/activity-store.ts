@@ -15,13 +15,13 @@ export interface ShiftEntry {
 }
 
 /** What an activity did. */
-export interface Deeds {
+export interface RecordedChanges {
   readonly rows: readonly RowChange[];
   readonly shifts: readonly ShiftEntry[];
 }
 
 /** Something that was done: who, when, what, and how it can be taken back. */
-export interface Activity extends Deeds {
+export interface Activity extends RecordedChanges {
   /** Made by the client, so that sending it again does no harm. */
   readonly id: string;
   /** When, as UTC text. */
@@ -208,9 +208,9 @@ export async function pruneInverses(db: Database, before: string): Promise<numbe
 
 function activityOf(row: Selectable<Schema['activity']>): KeptActivity {
   const { seq, id, at, actor, kind, title, request, undoes, inverse } = row;
-  const deeds = joinParts(
+  const recorded = joinParts(
     unpack<StoredPayload>(row.payload),
     inverse === null ? null : unpack<StoredInverse>(inverse),
   );
-  return { seq, id, at, actor, kind, title, request, undoes, undoable: inverse !== null, ...deeds };
+  return { seq, id, at, actor, kind, title, request, undoes, undoable: inverse !== null, ...recorded };
 }

@@ -2,7 +2,7 @@ import type { Change } from '@/core/plan/change';
 import { withoutPreconditions } from '@/core/plan/preconditions';
 import type { Shift } from '@/core/plan/types';
 import { type Row, type RowChange, type TableName, keyColumns } from '../records/records';
-import type { Deeds } from './activity-store';
+import type { RecordedChanges } from './activity-store';
 
 /** What an activity did, as it is stored for good. */
 export interface StoredPayload {
@@ -23,7 +23,10 @@ export interface StoredInverse {
 const WIDE: ReadonlySet<TableName> = new Set<TableName>(['site', 'person', 'shift']);
 
 /** The two parts in which deeds are stored. */
-export function splitParts({ rows, shifts }: Deeds): { payload: StoredPayload; inverse: StoredInverse } {
+export function splitParts({ rows, shifts }: RecordedChanges): {
+  payload: StoredPayload;
+  inverse: StoredInverse;
+} {
   const compact = rows.map(compactRow);
   return {
     payload: {
@@ -43,7 +46,7 @@ export function splitParts({ rows, shifts }: Deeds): { payload: StoredPayload; i
  * Deeds from their two parts; without the second nothing tells how it was before. What takes changes of shifts back
  * knows the values that they left, so that it does not undo what came later.
  */
-export function joinParts(payload: StoredPayload, inverse: StoredInverse | null): Deeds {
+export function joinParts(payload: StoredPayload, inverse: StoredInverse | null): RecordedChanges {
   return {
     rows: payload.rows.map(({ table, after }, i) => ({ table, after, before: inverse?.rows[i] ?? null })),
     shifts: payload.shifts.map(({ site, changes }, i) => ({

@@ -3,6 +3,7 @@ import { first } from './001-first';
 import { setup } from './002-setup';
 import { repeating } from './003-repeating';
 import { activity, afterActivity } from './004-activity';
+import { names, renameStored } from './005-names';
 import { fillActivity } from './fill-activity';
 
 /** One step of the data file's form: statements, or work on what it holds that hears how far it has come. */
@@ -14,4 +15,5 @@ export const MIGRATIONS: readonly (readonly Step[])[] = [
   setup,
   repeating,
   [...activity, fillActivity, ...afterActivity],
+  [...names, renameStored],
 ];

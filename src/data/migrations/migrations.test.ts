@@ -7,10 +7,12 @@ import type { Change } from '@/core/plan/change';
 import { NO_DETAIL } from '@/core/plan/types';
 import { parseDate } from '@/core/time/day';
 import { activitiesAbout, findActivity, shiftChangesSince } from '../activity/activity-store';
+import { pack } from '../activity/packing';
 import { openDatabase } from '../database';
 import { openDriver } from '../driver';
 import { loadPlan } from '../week/plan-store';
-import { loadPatterns, loadTemplates } from '../week/repeat-store';
+import { loadPatternExceptions, loadPatterns } from '../patterns/pattern-store';
+import { loadTemplates, loadWeekTemplates } from '../templates/template-store';
 import { applyShiftChanges } from '../week/shift-store';
 import type { RowChange } from '../records/records';
 import { first } from './001-first';
@@ -130,7 +132,7 @@ describe.each([2, 3])('a data file of version %i', (version) => {
     const command = (seq: number, id: string, at: string, entries: string[], undoes: string | null) =>
       run(
         `insert into command_log (seq, id, at, actor, kind, title, changes, entries, undoes)
-          values (?, ?, ?, 'x', 'person.save', 'Changed Ann', ?, ?, ?)`,
+          values (?, ?, ?, 'x', 'person.update', 'Changed Ann', ?, ?, ?)`,
         ...[seq, id, at, JSON.stringify(rows), JSON.stringify(entries), undoes],
       );
     command(1, 'leave', '2027-03-02T10:00:00Z', ['leave quay'], null);
@@ -147,8 +149,8 @@ describe.each([2, 3])('a data file of version %i', (version) => {
     const all = await db.selectFrom('activity').select(['id', 'kind', 'undoes']).orderBy('seq').execute();
     expect(all).toEqual([
       { id: 'edit', kind: 'plan.change', undoes: null },
-      { id: 'leave', kind: 'person.save', undoes: null },
-      { id: 'back', kind: 'person.save', undoes: 'leave' },
+      { id: 'leave', kind: 'person.update', undoes: null },
+      { id: 'back', kind: 'person.update', undoes: 'leave' },
     ]);
     expect((await activitiesAbout(db, { kind: 'person', id: 'ann' }, 9)).map(({ id }) => id)).toEqual([
       'back',
@@ -175,4 +177,90 @@ describe.each([2, 3])('a data file of version %i', (version) => {
     await expect(sql`select 1 from change_log`.execute(db)).rejects.toThrow();
     await db.destroy();
   });
+});
+
+test('a data file of version 4 has what is stored as JSON under the names of today', async () => {
+  const file = join(mkdtempSync(join(tmpdir(), 'vicenda-old-')), 'vicenda.db');
+  const db = await openDatabase(file, undefined, 4);
+  const form = { from: 540, to: 1020, duties: [{ name: 'Till', from: 540, to: 600, once: true }] };
+  const once = { label: false, note: true, station: false };
+  const source = { id: 'turns', key: '20000 m s', on: 20000, own: true };
+  const detail = JSON.stringify({ ...form, once, pattern: source });
+  const content = { shifts: [{ ...form, once, id: 's', day: 0 }], members: [], stops: [{ member: 'm' }] };
+  for (const statement of [
+    sql`insert into site (id, name, time_zone, currency, week_start, hour_format, block_minutes, position)
+      values ('quay', 'Quay', 'Europe/Lisbon', 'EUR', 0, '24', 30, 0)`,
+    sql`insert into person (id, name, team) values ('ann', 'Ann', '["Floaters"]')`,
+    sql`insert into shift (id, site_id, person_id, date, from_minute, to_minute, break_paid, fixed, detail)
+      values ('s1', 'quay', 'ann', '2027-03-22', 540, 1020, 0, 0, ${detail})`,
+    sql`insert into shift_template values ('t', 'quay', 'Day', 'D', ${JSON.stringify({ ...form, once })}, 0)`,
+    sql`insert into week_template values ('w', 'quay', 'Usual', ${`[{"detail":${detail}}]`})`,
+    sql`insert into pattern values ('turns', 'quay', 'Turns', '2027-03-22', '2027-03-22', null, 1, null,
+      ${JSON.stringify(content)})`,
+    sql`insert into left_out values ('turns', '20001 m s')`,
+    sql`insert into field values ('f', 'Locker', 0)`,
+    sql`insert into person_field values ('ann', 'f', '7')`,
+    sql`insert into known_head values ('phone no', 'phone')`,
+  ])
+    await statement.execute(db);
+  const payload = {
+    rows: [
+      { table: 'left_out', after: { pattern_id: 'turns', key: '20001 m s' } },
+      { table: 'person', after: { id: 'ann', team: '["Floaters"]' } },
+      { table: 'pattern', after: { id: 'turns', content: JSON.stringify(content) } },
+    ],
+    shifts: [{ site: 'quay', changes: [{ do: 'set', id: 's1', shift: { detail: JSON.parse(detail) } }] }],
+  };
+  const inverse = {
+    rows: [null, { id: 'ann', team: '[]' }, null],
+    shifts: [[{ do: 'set', id: 's1', shift: { detail: JSON.parse(detail) } }]],
+  };
+  const log = async (id: string, kind: string, undone: object | null) =>
+    sql`insert into activity (id, at, actor, kind, title, payload, inverse) values
+      (${id}, '2027-03-01T10:00:00Z', 'x', ${kind}, 'x', ${await pack(payload)},
+      ${undone && (await pack(undone))})`.execute(db);
+  await log('one', 'people.change', inverse);
+  await log('two', 'week-template.keep', null);
+  await log('three', 'plan.change', inverse);
+  await db.destroy();
+
+  const now = await openDatabase(file);
+  const plan = (await loadPlan(now, 'quay', MONDAY, 7))!.plan;
+  const oneOff = { label: false, note: true, station: false };
+  const expected = {
+    duties: [{ name: 'Till', from: 540, to: 600, oneOff: true }],
+    oneOff,
+    pattern: { id: 'turns', key: '20000 m s', originalDate: 20000, overridden: true },
+  };
+  expect(plan.shifts[0].detail).toMatchObject(expected);
+  expect((await loadTemplates(now, 'quay'))[0].form).toMatchObject({ duties: expected.duties, oneOff });
+  expect((await loadWeekTemplates(now, 'quay'))[0].shifts[0].detail).toMatchObject(expected);
+  expect((await loadPatterns(now, 'quay'))[0]).toMatchObject({
+    endings: [{ member: 'm' }],
+    shifts: [{ duties: expected.duties, oneOff }],
+  });
+  expect([...(await loadPatternExceptions(now, ['turns'])).get('turns')!].sort()).toEqual([
+    '20000 m s',
+    '20001 m s',
+  ]);
+  const groups = await now.selectFrom('person').select('groups').executeTakeFirstOrThrow();
+  expect(groups.groups).toBe('["Floaters"]');
+  expect(await now.selectFrom('custom_field').selectAll().execute()).toHaveLength(1);
+  expect(await now.selectFrom('import_column_alias').selectAll().execute()).toHaveLength(1);
+  const kinds = await now.selectFrom('activity').select('kind').orderBy('seq').execute();
+  expect(kinds.map(({ kind }) => kind)).toEqual(['people.updateMany', 'week-template.save', 'plan.change']);
+  const first = (await findActivity(now, 'one'))!;
+  expect(first.rows.slice(0, 2)).toEqual([
+    { table: 'pattern_exception', before: null, after: { pattern_id: 'turns', key: '20001 m s' } },
+    {
+      table: 'person',
+      before: { id: 'ann', groups: '[]' },
+      after: { id: 'ann', groups: '["Floaters"]' },
+    },
+  ]);
+  expect(JSON.parse(String(first.rows[2].after!.content))).toMatchObject({ endings: [{ member: 'm' }] });
+  expect(first.shifts[0].changes[0]).toMatchObject({ shift: { detail: expected } });
+  expect(first.shifts[0].inverse[0]).toMatchObject({ shift: { detail: expected } });
+  expect((await findActivity(now, 'two'))!.undoable).toBe(false);
+  await now.destroy();
 });

@@ -34,7 +34,7 @@ export async function dropDraft(db: Database, id: string): Promise<void> {
 
 /** What column heads meant in earlier imports, by plain head. */
 export async function knownHeads(db: Database): Promise<Map<string, string>> {
-  const rows = await db.selectFrom('known_head').selectAll().execute();
+  const rows = await db.selectFrom('import_column_alias').selectAll().execute();
   return new Map(rows.map((row) => [row.head, row.field]));
 }
 
@@ -45,7 +45,7 @@ export async function rememberHeads(
 ): Promise<void> {
   for (const [head, field] of heads)
     await db
-      .insertInto('known_head')
+      .insertInto('import_column_alias')
       .values({ head, field })
       .onConflict((conflict) => conflict.column('head').doUpdateSet({ field }))
       .execute();

@@ -188,7 +188,7 @@ function ratesOf(
   const base = pay.filter((row) => row.role_id === null);
   const on = (date: string) => {
     const row = inForce(own, date) ?? inForce(base, date);
-    return row ? money.told(row.rate_minor) : null;
+    return row ? money.toMajorUnits(row.rate_minor) : null;
   };
   const first = formatDate(from);
   const later = [...own, ...base]

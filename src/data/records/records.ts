@@ -19,7 +19,7 @@ const KEYS = {
   need_set: ['id'],
   need_date: ['site_id', 'date'],
   need: ['id'],
-  field: ['id'],
+  custom_field: ['id'],
   person: ['id'],
   person_site: ['person_id', 'site_id'],
   person_role: ['person_id', 'role_id'],
@@ -34,7 +34,7 @@ const KEYS = {
   shift_template: ['id'],
   week_template: ['id'],
   pattern: ['id'],
-  left_out: ['pattern_id', 'key'],
+  pattern_exception: ['pattern_id', 'key'],
   daybook: ['site_id', 'date'],
 } as const satisfies Record<string, readonly string[]>;
 
@@ -59,7 +59,7 @@ export async function loadRows(
   where: Readonly<Record<string, Value>>,
 ): Promise<Row[]> {
   const { rows } = await sql<Row>`select * from ${sql.table(table)} where ${matching(where)}`.execute(db);
-  return rows.map((row) => told(table, row));
+  return rows.map((row) => publicColumns(table, row));
 }
 
 /** The rows of a table whose column has one of some values. */
@@ -74,7 +74,7 @@ export async function loadRowsOf(
     const part = sql.join(values.slice(i, i + 500).map((value) => sql.val(value)));
     const { rows } =
       await sql<Row>`select * from ${sql.table(table)} where ${sql.ref(column)} in (${part})`.execute(db);
-    found.push(...rows.map((row) => told(table, row)));
+    found.push(...rows.map((row) => publicColumns(table, row)));
   }
   return found;
 }
@@ -210,7 +210,7 @@ async function insertRows(
   return null;
 }
 
-function told(table: TableName, row: Row): Row {
+function publicColumns(table: TableName, row: Row): Row {
   const untold = UNTOLD[table];
   const plain: Record<string, Value> = {};
   for (const [column, value] of Object.entries(row))

@@ -109,13 +109,13 @@ export function siteFromRows(rows: SiteRows, id: string, from: Day, days = 7): S
       name: role.name,
       mark: role.mark,
       ink: role.ink,
-      hourlyRate: money.told(role.rate_minor),
+      hourlyRate: money.toMajorUnits(role.rate_minor),
       retired: role.retired !== 0,
     })),
     rules: { ...DEFAULT_RULES, ...(JSON.parse(row.rules) as Partial<Rules>) },
     budget: {
       minutes: budget?.minutes ?? null,
-      cost: money.told(budget?.cost_minor),
+      cost: money.toMajorUnits(budget?.cost_minor),
     },
     version: row.version,
   };

@@ -39,10 +39,12 @@ export interface Context {
 /** The share of long work that is done once it is prepared; writing is the rest. */
 export const PREPARE_SHARE = 0.4;
 
-/** Hears how far long work has come, and may stop it. */
+/** Hears how far long work has come, and says whether it is to be given up. */
 export interface Watch {
-  /** `share` from 0 to 1. Resolves to true where the work has to be given up. */
-  come(share: number): Promise<boolean>;
+  /** `share` from 0 to 1; work goes on once it is told. */
+  onProgress(share: number): void | Promise<void>;
+  /** Looked at between two queries. */
+  readonly signal: Pick<AbortSignal, 'aborted'>;
 }
 
 /** One thing that can be done to sites and people. A new one is a value of this form and a line in `list.ts`. */

@@ -93,7 +93,7 @@ describe('a command', () => {
       problem: { code: 'forbidden' },
     });
     const lior = await person('lior');
-    const both = { id: id(), kind: 'person.save', input: { id: 'lior', person: lior.person } };
+    const both = { id: id(), kind: 'person.update', input: { id: 'lior', person: lior.person } };
     expect(await runCommand(db, local, both, { preview: true })).toMatchObject({ ok: false });
   });
 });
@@ -219,12 +219,12 @@ describe('people', () => {
   test('who leaves is gone from later weeks, and their shifts after the last day turn open', async () => {
     const { person: teo } = await person('teo');
     const leaving = { id: 'teo', person: { ...teo, employedTo: MONDAY + 4 } };
-    const looked = done(await preview('person.save', leaving));
+    const looked = done(await preview('person.update', leaving));
     expect(looked.remarks[0]).toMatch(
       /^Teo Marchetti leaves after Fri 27 November: 1 shift after that turns open/,
     );
     expect(looked.weekImpacts[0].appeared.some((snag) => snag.text.includes('open shift'))).toBe(true);
-    done(await run('person.save', leaving, false, 'teo-leaves'));
+    done(await run('person.update', leaving, false, 'teo-leaves'));
     const now = await plan();
     expect(now.shifts.filter((s) => s.person === 'teo').map((s) => s.date - MONDAY)).toEqual([0, 4]);
     expect((await plan(MONDAY + 7)).people.some((one) => one.id === 'teo')).toBe(false);
@@ -235,7 +235,7 @@ describe('people', () => {
   });
 
   test('who moves to another site keeps their shifts here in view', async () => {
-    done(await run('people.change', { ids: ['priya'], patch: { moveTo: 'chandlery' } }, false, 'move'));
+    done(await run('people.updateMany', { ids: ['priya'], patch: { moveTo: 'chandlery' } }, false, 'move'));
     expect((await plan()).people.some((one) => one.id === 'priya')).toBe(true);
     expect((await plan(MONDAY + 7)).people.some((one) => one.id === 'priya')).toBe(false);
     done(await undoCommand(db, BUILT_IN_OWNER, 'move', 'move-back'));
@@ -247,7 +247,7 @@ describe('people', () => {
       { role: null, since: null, rate: 15 },
       { role: 'bar', since: MONDAY + 3, rate: 20 },
     ];
-    done(await run('person.save', { id: 'priya', person: { ...priya, pay } }, false, 'pay'));
+    done(await run('person.update', { id: 'priya', person: { ...priya, pay } }, false, 'pay'));
     const held = (await plan()).people.find((one) => one.id === 'priya')!.roles[0];
     expect(held).toEqual({
       role: 'bar',
@@ -260,7 +260,7 @@ describe('people', () => {
 
   test('two with one number are refused, and the other is named', async () => {
     const { person: teo } = await person('teo');
-    const answer = await run('person.save', { id: 'teo', person: { ...teo, number: '101' } });
+    const answer = await run('person.update', { id: 'teo', person: { ...teo, number: '101' } });
     expect(answer).toMatchObject({
       ok: false,
       problem: { path: 'input.person.number', message: 'Ilse Brandt has the number 101' },
@@ -286,7 +286,7 @@ describe('people', () => {
 
   test('history says who did what, field by field', async () => {
     done(
-      await run('people.change', {
+      await run('people.updateMany', {
         ids: ['caio', 'oona'],
         patch: { contractMinutes: 1500, addRole: 'lead' },
       }),

@@ -22,7 +22,7 @@ const CALLED: Readonly<Record<TableName, string>> = {
   need_set: 'Needs',
   need_date: 'Needs of a date',
   need: 'Needs',
-  field: 'Own field',
+  custom_field: 'Own field',
   person: 'Person',
   person_site: 'Works at',
   person_role: 'Role held',
@@ -37,7 +37,7 @@ const CALLED: Readonly<Record<TableName, string>> = {
   shift_template: 'Shift template',
   week_template: 'Week template',
   pattern: 'Pattern',
-  left_out: 'Date left out',
+  pattern_exception: 'Date left out',
   daybook: 'Note of the day',
 };
 
@@ -46,7 +46,7 @@ const NAMED: readonly (readonly [string, TableName])[] = [
   ['role_id', 'role'],
   ['site_id', 'site'],
   ['person_id', 'person'],
-  ['field_id', 'field'],
+  ['field_id', 'custom_field'],
 ];
 
 /** The refusal of a form that was opened before somebody else changed the same: both values, side by side. */

@@ -95,12 +95,12 @@ const WAYS: readonly (readonly [string, string, () => Promise<unknown>])[] = [
   ],
   [
     'somebody leaving',
-    'person.save',
+    'person.update',
     async () => ({ id: 'teo', person: { ...(await person('teo')), employedTo: MONDAY + 4 } }),
   ],
   [
     'other pay from a date on',
-    'person.save',
+    'person.update',
     async () => ({
       id: 'priya',
       person: { ...(await person('priya')), pay: [{ role: null, since: MONDAY + 3, rate: 20 }] },
@@ -124,12 +124,12 @@ const WAYS: readonly (readonly [string, string, () => Promise<unknown>])[] = [
   ],
   [
     'somebody moving here from another site',
-    'people.change',
+    'people.updateMany',
     async () => ({ ids: ['teo', 'priya'], patch: { moveTo: 'chandlery' } }),
   ],
   [
     'many contracts',
-    'people.change',
+    'people.updateMany',
     async () => ({ ids: (await ids()).slice(0, 20), patch: { contractMinutes: 2700 } }),
   ],
   [
@@ -212,7 +212,12 @@ describe('a preview', () => {
     const input = { id: 'bistro', site: { ...(await setup()).site, name: 'Elsewhere' } };
     const request = { id: 'look', kind: 'site.save', input };
     let asked = 0;
-    const watch = { come: () => Promise.resolve(++asked > 1) };
+    const signal = {
+      get aborted() {
+        return ++asked > 1;
+      },
+    };
+    const watch = { onProgress: () => undefined, signal };
     expect(await runCommand(db, BUILT_IN_OWNER, request, { preview: true, watch })).toMatchObject({
       ok: false,
       problem: { code: 'stopped' },

@@ -25,7 +25,7 @@ export async function previewCommand(
   if (!prepared.ok) return prepared;
   const { work, today } = prepared;
   for (const { site, changes } of work.shifts ?? []) {
-    if (await watch?.come(0)) return STOPPED;
+    if (watch?.signal.aborted) return STOPPED;
     const checked = await checkShifts(db, { site, changes }, work.rows);
     if (!checked.ok) return { ok: false, problem: checked.problem };
   }

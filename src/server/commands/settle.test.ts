@@ -48,12 +48,12 @@ async function given(person: string, day: number, times = '3-4'): Promise<void> 
 async function copy(meanwhile: () => Promise<void>, id = 'copy') {
   let worked = 0;
   const watch = {
-    async come(share: number) {
+    signal: { aborted: false },
+    async onProgress(share: number) {
       if (share > PREPARE_SHARE) {
         worked++;
         await meanwhile();
       }
-      return false;
     },
   };
   const request = { id, kind: 'week.start', input: { site: 'bistro', ...start } };
@@ -130,7 +130,13 @@ describe('a command that is worked out before it is written', () => {
 
   test('can be stopped while it is being staged, and then nothing of it stays', async () => {
     const request = { id: 'copy', kind: 'week.start', input: { site: 'bistro', ...start } };
-    const watch = { come: (share: number) => Promise.resolve(share > PREPARE_SHARE) };
+    const stop = new AbortController();
+    const watch = {
+      onProgress: (share: number) => {
+        if (share > PREPARE_SHARE) stop.abort();
+      },
+      signal: stop.signal,
+    };
     const answer = await runCommand(db, BUILT_IN_OWNER, request, { preview: false, watch, reader });
     expect(answer).toMatchObject({ ok: false, problem: { code: 'stopped' } });
     expect(await next()).toEqual([]);
@@ -146,7 +152,8 @@ describe('a command that is worked out before it is written', () => {
     const [one] = await next();
     let first = true;
     const watch = {
-      async come(share: number) {
+      signal: { aborted: false },
+      async onProgress(share: number) {
         if (first && share > PREPARE_SHARE) {
           first = false;
           const changes = [
@@ -154,7 +161,6 @@ describe('a command that is worked out before it is written', () => {
           ];
           await changePlan(main, BUILT_IN_OWNER, 'bistro', NEXT, { id: 'note', base: 0, changes });
         }
-        return false;
       },
     };
     const back = await undoCommand(db, BUILT_IN_OWNER, 'copy', 'back', false, { reader, watch });

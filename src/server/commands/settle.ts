@@ -65,7 +65,8 @@ export async function settle(
     inTransaction(db, async (trx) => {
       const worked = await work(trx);
       if ('answer' in worked) return worked.answer;
-      return (await watch?.come(PREPARE_SHARE)) ? STOPPED : write(trx, worked.ready);
+      await watch?.onProgress(PREPARE_SHARE);
+      return watch?.signal.aborted ? STOPPED : write(trx, worked.ready);
     }),
   );
 }
@@ -81,8 +82,8 @@ async function written(
     for (const { entry } of ready.shifts)
       staged.push(
         await stageChanges(db, entry.site, entry.changes, async (done) => {
-          const share = PREPARE_SHARE + (1 - PREPARE_SHARE) * (done / entry.changes.length);
-          if (watch && (await watch.come(share))) throw new Rollback(STOPPED);
+          await watch?.onProgress(PREPARE_SHARE + (1 - PREPARE_SHARE) * (done / entry.changes.length));
+          if (watch?.signal.aborted) throw new Rollback(STOPPED);
         }),
       );
     return await inTransaction(db, async (trx) =>

@@ -102,7 +102,7 @@ const FORMS: [string, Form<unknown>][] = [
   [
     'a person',
     form<PersonDraft>({
-      kind: 'person.save',
+      kind: 'person.update',
       read: async () => (await person()).person,
       input: (draft) => ({ id: 'noor', person: draft }),
       first: (draft) => ({ ...draft, phone: '555 1' }),
@@ -229,8 +229,8 @@ describe('what is told', () => {
   test('names the field as the page does, with what is there and what was typed', async () => {
     const { person: opened } = await person();
     const input = (phone: string) => ({ id: 'noor', person: { ...opened, phone } });
-    ok(await send('person.save', input('555 1'), { id: 'noor', person: opened }));
-    expect(await send('person.save', input('555 2'), { id: 'noor', person: opened })).toMatchObject({
+    ok(await send('person.update', input('555 1'), { id: 'noor', person: opened }));
+    expect(await send('person.update', input('555 2'), { id: 'noor', person: opened })).toMatchObject({
       problem: { message: expect.stringMatching(/^somebody else changed Phone/) },
       conflicts: [{ what: 'Phone', theirs: '555 1', mine: '555 2' }],
     });
@@ -241,9 +241,9 @@ describe('taking back', () => {
   test('leaves what others changed since, says so, and takes back the rest if wanted', async () => {
     const { person: opened } = await person();
     const both = { ...opened, phone: '555 1', notes: 'Has the keys' };
-    ok(await send('person.save', { id: 'noor', person: both }, undefined, undefined, 'both'));
+    ok(await send('person.update', { id: 'noor', person: both }, undefined, undefined, 'both'));
     const { person: now } = await person();
-    ok(await send('person.save', { id: 'noor', person: { ...now, email: 'n@example.org' } }));
+    ok(await send('person.update', { id: 'noor', person: { ...now, email: 'n@example.org' } }));
     // Another column of the same row is nobody's trouble.
     ok(await undoCommand(db, BUILT_IN_OWNER, 'both', 'both-back'));
     expect((await person()).person).toEqual({ ...opened, email: 'n@example.org' });
@@ -252,7 +252,7 @@ describe('taking back', () => {
   test('of a value that was changed since is refused, by its name', async () => {
     const { person: opened } = await person();
     const phone = (value: string, id?: string) =>
-      send('person.save', { id: 'noor', person: { ...opened, phone: value } }, undefined, undefined, id);
+      send('person.update', { id: 'noor', person: { ...opened, phone: value } }, undefined, undefined, id);
     ok(await phone('555 1', 'one'));
     ok(await phone('555 2'));
     expect(await undoCommand(db, BUILT_IN_OWNER, 'one', 'one-back')).toMatchObject({

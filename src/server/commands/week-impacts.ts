@@ -38,7 +38,7 @@ export async function weekImpacts(
     if (!row) continue;
     const firsts = work.weeks ?? (await weeksOf(db, site, row.week_start, today, work.shifts ?? []));
     for (const weeks of inRuns([...firsts].sort((a, b) => a - b))) {
-      if (await watch?.come(0)) return null;
+      if (watch?.signal.aborted) return null;
       const span = [site, weeks[0], weeks.at(-1)! + 7, people] as const;
       const before = memory ? await memory.rows(db, ...span) : await loadPlanRows(db, ...span);
       const after = (work.shifts ?? []).reduce(
@@ -46,7 +46,7 @@ export async function weekImpacts(
         withRows(before, work.rows),
       );
       for (const week of weeks) {
-        if (await watch?.come(0)) return null;
+        if (watch?.signal.aborted) return null;
         const line = lineOf(site, week, before, after, names);
         if (line) changed.push(line);
       }

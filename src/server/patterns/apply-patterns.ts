@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { type Change, type Result, fail } from '@/core/plan/change';
-import { type Pattern, occurrencesOf } from '@/core/patterns/pattern';
+import { type Pattern, occurrencesOf, parseKey } from '@/core/patterns/pattern';
 import { type Materialized, materialize } from '@/core/patterns/materialize';
 import type { Shift } from '@/core/plan/types';
 import { type Day, startOfWeek } from '@/core/time/day';
@@ -8,7 +8,7 @@ import { counted } from '@/core/time/format';
 import type { RowChange } from '@/data/records/records';
 import { listSites, namesOf } from '@/data/site/site-store';
 import { type StoredPlan, loadPlan } from '@/data/week/plan-store';
-import { loadPatternExceptions } from '@/data/week/repeat-store';
+import { loadPatternExceptions } from '@/data/patterns/pattern-store';
 import type { Context, CommandEffect } from '../commands/command';
 import { remarksOf } from '../week/messages';
 
@@ -21,7 +21,9 @@ export interface PatternWork {
   readonly series?: {
     readonly old: Pattern;
     readonly after: Pattern | null;
-    readonly tail: string;
+    /** Which of the pattern's shifts, for which of its members. */
+    readonly member: string;
+    readonly shift: string;
     /** Whether what is published changes too. */
     readonly published: boolean;
   };
@@ -38,7 +40,7 @@ export async function applyPatterns(
   const all = await listSites(db);
   const line = all.find((one) => one.id === site)!;
   const names = namesOf(all);
-  const leftOut = await loadPatternExceptions(
+  const exceptions = await loadPatternExceptions(
     db,
     patterns.map(({ pattern }) => pattern.id),
   );
@@ -47,7 +49,7 @@ export async function applyPatterns(
   const sums = { added: 0, changed: 0, removed: 0, keptOwn: 0, keptPublished: 0 };
   const weeks: Day[] = [];
   for (let week = startOfWeek(from, line.weekStart); week < to; week += 7) {
-    if (await watch?.come(0)) return fail('stopped', 'stopped; nothing was changed');
+    if (watch?.signal.aborted) return fail('stopped', 'stopped; nothing was changed');
     const stored = (await loadPlan(db, site, week, 7))!;
     const says = remarksOf(stored.plan, stored.hourFormat, names);
     const mine: Change[] = [];
@@ -77,7 +79,7 @@ export async function applyPatterns(
             plan,
             pattern,
             given,
-            leftOut.get(pattern.id)!,
+            exceptions.get(pattern.id)!,
             ahead,
             randomUUID,
             adds && week < until,
@@ -121,13 +123,15 @@ function stays(count: number): string {
 /** The standing shifts of one shift of one member, from a date on, as what goes on in its place has them. */
 function transferSeries(
   { plan, published }: StoredPlan,
-  { old, after, tail, published: toldToo }: NonNullable<PatternWork['series']>,
+  { old, after, member, shift: part, published: toldToo }: NonNullable<PatternWork['series']>,
   from: Day,
 ): Materialized {
   const out = new Set(published.map(({ id }) => id));
   const mine = plan.shifts.filter((shift) => {
     const source = shift.detail?.pattern;
-    return source?.id === old.id && source.originalDate >= from && source.key.endsWith(` ${tail}`);
+    if (source?.id !== old.id || source.originalDate < from) return false;
+    const key = parseKey(source.key);
+    return key.member === member && key.shift === part;
   });
   // Under the new pattern they are its own; what was changed by hand stays as somebody made it.
   const ids = new Set(mine.map(({ id }) => id));

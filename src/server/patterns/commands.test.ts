@@ -1,7 +1,7 @@
 import { beforeEach, describe, expect, test } from '@jest/globals';
 import { toShiftSpec } from '@/core/plan/shift-spec';
 import { shift as bare } from '@/core/testing';
-import { loadPatterns } from '@/data/week/repeat-store';
+import { loadPatterns } from '@/data/patterns/pattern-store';
 import { BUILT_IN_OWNER } from '../access/actor';
 import { runCommand } from '../commands/run';
 import { undoCommand } from '../commands/undo';
@@ -65,7 +65,7 @@ describe('a pattern', () => {
     await done('pattern.save', { pattern: tuesdays(), weeks: 4 });
     expect(await times()).toEqual(['0: 14-17', '2: 14-17', '3: 14-17']);
     await edit([{ do: 'add', shift: second }]);
-    expect(await db.selectFrom('left_out').selectAll().execute()).toEqual([]);
+    expect(await db.selectFrom('pattern_exception').selectAll().execute()).toEqual([]);
   });
 
   test('moved to another week by hand it is not written again where it was', async () => {

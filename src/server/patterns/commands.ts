@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import Joi from 'joi';
 import { type Problem, type Result, fail } from '@/core/plan/change';
-import { type Pattern, patternFault } from '@/core/patterns/pattern';
+import { type Pattern, parseKey, patternFault } from '@/core/patterns/pattern';
 import { parseRule } from '@/core/patterns/rule';
 import { type Scope, editSeries } from '@/core/patterns/scope';
 import type { Shift } from '@/core/plan/types';
@@ -10,7 +10,7 @@ import { formatLongDay } from '@/core/time/format';
 import type { Database } from '@/data/database';
 import { type Row, type RowChange, type Value, loadRows, rowChanges } from '@/data/records/records';
 import { listSites } from '@/data/site/site-store';
-import { loadPatterns, patternOf, patternRow } from '@/data/week/repeat-store';
+import { loadPatterns, patternOf, patternRow } from '@/data/patterns/pattern-store';
 import { loadPublished, loadShifts } from '@/data/week/shift-store';
 import { type Context, command } from '../commands/command';
 import { ID } from '../input';
@@ -87,10 +87,10 @@ export const removePattern = command<'pattern.remove', { site: string; id: strin
     const pattern = found.value.patterns.find((one) => one.id === id);
     if (!pattern) return fail('unknown', 'there is no such pattern', 'input.id');
     const last = (await lastShiftOf(context.db, site, id)) ?? context.today;
-    const leftOut = await loadRows(context.db, 'left_out', { pattern_id: id });
+    const exceptions = await loadRows(context.db, 'pattern_exception', { pattern_id: id });
     return applyPatterns(context, site, {
       rows: [
-        ...rowChanges('left_out', leftOut, []),
+        ...rowChanges('pattern_exception', exceptions, []),
         ...rowChanges('pattern', [patternRow(site, pattern)], []),
       ],
       title: `Pattern ${pattern.name} ended`,
@@ -133,7 +133,7 @@ export const changePattern = command<'pattern.change', PatternChange>({
     const pattern = found.value.patterns.find((one) => one.id === source?.id);
     if (!shift || !source || !pattern)
       return fail('unknown', 'this shift belongs to no pattern', 'input.shift');
-    const [, member, part] = source.key.split(' ');
+    const { member, shift: part } = parseKey(source.key);
     if (!pattern.members.some((one) => one.id === member) || !pattern.shifts.some((one) => one.id === part))
       return fail('unknown', 'the pattern no longer has this shift', 'input.shift');
     const last = await lastShiftOf(db, site, pattern.id);
@@ -144,17 +144,18 @@ export const changePattern = command<'pattern.change', PatternChange>({
     const next = editSeries(pattern, series, randomUUID(), weekStart);
     const faults = next.after ? patternFault(next.after, weekStart) : { ok: true as const };
     if (!faults.ok) return at(faults, 'input.form');
-    const leftOut = await loadRows(db, 'left_out', { pattern_id: pattern.id });
+    const exceptions = await loadRows(db, 'pattern_exception', { pattern_id: pattern.id });
     return applyPatterns(context, site, {
-      rows: seriesRows(site, pattern, next, leftOut, (key) => {
-        const [on, ...tail] = String(key).split(' ');
-        return Number(on) >= from && tail.join(' ') === `${member} ${part}`;
+      rows: seriesRows(site, pattern, next, exceptions, (key) => {
+        const one = parseKey(String(key));
+        return one.originalDate >= from && one.member === member && one.shift === part;
       }),
       title: `${pattern.name}: ${form === null ? 'ended' : 'changed'} from ${formatLongDay(from)} on`,
       series: {
         old: pattern,
         after: next.after,
-        tail: `${member} ${part}`,
+        member,
+        shift: part,
         published: scope === 'later',
       },
       patterns: [],
@@ -169,15 +170,17 @@ function seriesRows(
   site: string,
   pattern: Pattern,
   { before, after }: ReturnType<typeof editSeries>,
-  leftOut: readonly Row[],
+  exceptions: readonly Row[],
   goesOver: (key: Value) => boolean,
 ): RowChange[] {
   const next = [before, after].flatMap((one) => (one ? [patternRow(site, one)] : []));
   const rows = rowChanges('pattern', [patternRow(site, pattern)], next);
   // What names a pattern goes before it does.
-  if (next.length === 0) return [...rowChanges('left_out', leftOut, []), ...rows];
-  const there = leftOut.map((row) => (after && goesOver(row.key) ? { ...row, pattern_id: after.id } : row));
-  return [...rows, ...rowChanges('left_out', leftOut, there)];
+  if (next.length === 0) return [...rowChanges('pattern_exception', exceptions, []), ...rows];
+  const there = exceptions.map((row) =>
+    after && goesOver(row.key) ? { ...row, pattern_id: after.id } : row,
+  );
+  return [...rows, ...rowChanges('pattern_exception', exceptions, there)];
 }
 
 /**

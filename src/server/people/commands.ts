@@ -95,7 +95,7 @@ async function wrongReference(
   writings: readonly Writing[],
   made: readonly string[],
 ): Promise<{ ok: false; problem: Problem } | null> {
-  const known = async (table: 'site' | 'role' | 'person' | 'field', ids: Iterable<string>) =>
+  const known = async (table: 'site' | 'role' | 'person' | 'custom_field', ids: Iterable<string>) =>
     new Set([
       ...made,
       ...(await loadRowsOf(db, table, 'id', [...new Set(ids)])).map((row) => String(row.id)),
@@ -117,7 +117,7 @@ async function wrongReference(
     drafts.flatMap((draft) => draft.manager ?? []),
   );
   const fields = await known(
-    'field',
+    'custom_field',
     drafts.flatMap((draft) => Object.keys(draft.fields)),
   );
   const ids = new Set(writings.map((writing) => writing.id));
@@ -217,8 +217,8 @@ export const addPeople = command<
 });
 
 /** Everything about one person but availability and leave. */
-export const savePerson = command<'person.save', { id: string; person: PersonDraft }>({
-  kind: 'person.save',
+export const savePerson = command<'person.update', { id: string; person: PersonDraft }>({
+  kind: 'person.update',
   permission: 'people.change',
   scope: ({ id, person }) => ({ people: [id], sites: person.sites }),
   input: Joi.object({ id: ID.required(), person: PERSON.required() }).required(),
@@ -248,8 +248,8 @@ export interface PeoplePatch extends Partial<
 }
 
 /** One change for several people at once. */
-export const changePeople = command<'people.change', { ids: readonly string[]; patch: PeoplePatch }>({
-  kind: 'people.change',
+export const changePeople = command<'people.updateMany', { ids: readonly string[]; patch: PeoplePatch }>({
+  kind: 'people.updateMany',
   long: true,
   permission: 'people.change',
   scope: ({ ids }) => ({ people: ids }),
@@ -332,7 +332,7 @@ export const saveFields = command<'fields.save', { fields: readonly { id: string
       .required(),
   }).required(),
   async prepare({ db }, { fields }) {
-    const before = await loadRows(db, 'field', {});
+    const before = await loadRows(db, 'custom_field', {});
     const after = fields.map((field, position) => ({
       id: field.id ?? `field-${randomUUID().slice(0, 8)}`,
       name: field.name.trim(),
@@ -344,7 +344,7 @@ export const saveFields = command<'fields.save', { fields: readonly { id: string
       ok: true,
       work: {
         title: 'Own fields of people',
-        rows: [...rowChanges('person_field', values, []), ...rowChanges('field', before, after)],
+        rows: [...rowChanges('person_field', values, []), ...rowChanges('custom_field', before, after)],
         subjects: [],
         sites: [],
         remarks:

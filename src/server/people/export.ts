@@ -43,7 +43,9 @@ export async function exportLines(
     sites: await names('site'),
     people: await names('person'),
   };
-  const fields = (await loadRows(db, 'field', {})).sort((a, b) => Number(a.position) - Number(b.position));
+  const fields = (await loadRows(db, 'custom_field', {})).sort(
+    (a, b) => Number(a.position) - Number(b.position),
+  );
   const ids = (await db.selectFrom('person').select('id').orderBy('name').execute()).map((row) => row.id);
   const lines: string[][] = [
     [...FIELDS.map((field) => field.name), ...fields.map((field) => String(field.name))],

@@ -25,7 +25,7 @@ export const FIELDS: Readonly<Record<string, string>> = {
   pay_kind: 'Pay',
   manager_id: 'Manager',
   usual_week: 'Usual week',
-  team: 'Groups',
+  groups: 'Groups',
   notes: 'Notes',
 };
 
@@ -57,7 +57,7 @@ function shown(column: string, value: Value, names: Names): string {
   if (value === null || value === '') return 'nothing';
   if (/_minutes$/.test(column)) return formatHours(Number(value));
   if (/_date$|^employed_/.test(column)) return dateText(value);
-  if (column === 'team') return (JSON.parse(String(value)) as string[]).join(', ') || 'nothing';
+  if (column === 'groups') return (JSON.parse(String(value)) as string[]).join(', ') || 'nothing';
   if (column === 'manager_id') return names.people.get(String(value)) ?? 'somebody';
   return String(value);
 }

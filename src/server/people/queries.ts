@@ -100,7 +100,9 @@ async function historyOf(
   );
   const roles = new Map((await loadRows(db, 'role', {})).map((row) => [String(row.id), String(row.name)]));
   const sites = new Map((await loadRows(db, 'site', {})).map((row) => [String(row.id), String(row.name)]));
-  const fields = new Map((await loadRows(db, 'field', {})).map((row) => [String(row.id), String(row.name)]));
+  const fields = new Map(
+    (await loadRows(db, 'custom_field', {})).map((row) => [String(row.id), String(row.name)]),
+  );
   const lines: HistoryEntry[] = [];
   for (const entry of entries)
     lines.push({
@@ -119,7 +121,7 @@ export async function choicesOf(db: Database, actor: Actor): Promise<PeopleChoic
   const sites = visibleSites(actor, await listSites(db));
   const places = (await loadRows(db, 'site_role', {})).filter((place) => place.retired !== 1);
   const roles = await loadRows(db, 'role', {});
-  const fields = await loadRows(db, 'field', {});
+  const fields = await loadRows(db, 'custom_field', {});
   const first = await db.selectFrom('site').select('currency').orderBy('position').executeTakeFirst();
   return {
     sites: sites.map(({ id, name }) => ({ id, name })),

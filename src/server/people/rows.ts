@@ -27,7 +27,7 @@ export function draftOf(rows: PersonRows, money: StoredMoney): PersonDraft {
     standardDayMinutes: numberOf(row.standard_day_minutes),
     payKind: row.pay_kind === 'salaried' ? 'salaried' : 'hourly',
     usualWeek: typeof row.usual_week === 'string' ? (JSON.parse(row.usual_week) as number[]) : null,
-    groups: JSON.parse(String(row.team ?? '[]')) as string[],
+    groups: JSON.parse(String(row.groups ?? '[]')) as string[],
     manager: textOf(row.manager_id),
     notes: textOf(row.notes),
     sites: rows.person_site.map((place) => String(place.site_id)).sort(),
@@ -38,7 +38,7 @@ export function draftOf(rows: PersonRows, money: StoredMoney): PersonDraft {
       .map((pay) => ({
         role: textOf(pay.role_id),
         since: dayOf(pay.since),
-        rate: money.told(Number(pay.rate_minor)),
+        rate: money.toMajorUnits(Number(pay.rate_minor)),
       }))
       .sort((a, b) => (a.role ?? '').localeCompare(b.role ?? '') || (a.since ?? -1e6) - (b.since ?? -1e6)),
     fields: Object.fromEntries(rows.person_field.map((row) => [String(row.field_id), String(row.value)])),
@@ -73,7 +73,7 @@ export function rowsOf(
         pay_kind: draft.payKind,
         manager_id: draft.manager,
         usual_week: draft.usualWeek ? JSON.stringify(draft.usualWeek) : null,
-        team: JSON.stringify([...new Set(draft.groups.map((group) => group.trim()))].sort()),
+        groups: JSON.stringify([...new Set(draft.groups.map((group) => group.trim()))].sort()),
         notes: textOf(draft.notes),
       },
     ],

@@ -195,7 +195,7 @@ export class SiteBuilder {
       max_week_minutes: person.maxWeekMinutes,
       standard_day_minutes: person.standardDayMinutes === null ? null : Math.round(person.standardDayMinutes),
       pay_kind: 'hourly',
-      team: '[]',
+      groups: '[]',
     });
     this.add('person_site', { person_id: id, site_id: this.site, position });
     person.roles.forEach((held, i) => {

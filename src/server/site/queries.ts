@@ -112,11 +112,11 @@ async function siteDraftOf(db: Database, row: Row, money: StoredMoney): Promise<
       budgets.map((budget) => ({
         since: dayOf(budget.since),
         minutes: typeof budget.minutes === 'number' ? budget.minutes : null,
-        cost: money.told(budget.cost_minor),
-        sales: money.told(budget.sales_minor),
+        cost: money.toMajorUnits(budget.cost_minor),
+        sales: money.toMajorUnits(budget.sales_minor),
       })),
     ),
-    salesPerHour: money.told(row.sales_per_hour_minor),
+    salesPerHour: money.toMajorUnits(row.sales_per_hour_minor),
     needsMinimum: Number(row.needs_minimum),
   };
 }
@@ -133,7 +133,7 @@ async function rolesOf(
     name: String(row.name),
     mark: String(row.mark),
     ink: String(row.ink),
-    rate: money.told(row.rate_minor),
+    rate: money.toMajorUnits(row.rate_minor),
     retired,
     area,
   });

@@ -10,7 +10,7 @@ import { recurring } from '@/core/week/copy-week';
 import type { Database } from '@/data/database';
 import { loadRows, loadRowsOf, rowChanges } from '@/data/records/records';
 import { listSites } from '@/data/site/site-store';
-import { loadTemplates, templateRow } from '@/data/week/repeat-store';
+import { loadTemplates, templateRow } from '@/data/templates/template-store';
 import { loadShifts } from '@/data/week/shift-store';
 import { type Context, command } from '../commands/command';
 import { ID } from '../input';
@@ -192,10 +192,10 @@ function isAsMade(shift: Shift, template: ShiftTemplate): boolean {
 
 /** Keeps a week under a name: what stands in it, without what was for once. */
 export const saveWeekTemplate = command<
-  'week-template.keep',
+  'week-template.save',
   { site: string; week: Day; name: string; people: boolean }
 >({
-  kind: 'week-template.keep',
+  kind: 'week-template.save',
   permission: 'plan.change',
   scope: ({ site }) => ({ sites: [site] }),
   input: Joi.object({
@@ -238,8 +238,8 @@ export const saveWeekTemplate = command<
 });
 
 /** Gives a week template up. Weeks made from it stay. */
-export const deleteWeekTemplate = command<'week-template.drop', { site: string; id: string }>({
-  kind: 'week-template.drop',
+export const deleteWeekTemplate = command<'week-template.delete', { site: string; id: string }>({
+  kind: 'week-template.delete',
   permission: 'plan.change',
   scope: ({ site }) => ({ sites: [site] }),
   input: Joi.object({ site: ID.required(), id: ID.required() }).required(),

@@ -82,7 +82,13 @@ describe('starting a week', () => {
 
   test('can be stopped, and then nothing of it stays', async () => {
     let heard = 0;
-    const watch = { come: async () => ++heard > 2 };
+    const stop = new AbortController();
+    const watch = {
+      onProgress: () => {
+        if (++heard > 2) stop.abort();
+      },
+      signal: stop.signal,
+    };
     const answer = await runCommand(
       db,
       BUILT_IN_OWNER,
@@ -133,14 +139,14 @@ describe('starting a week', () => {
   });
 
   test('from a week template brings what was kept, without people if so wanted', async () => {
-    const kept = await done('week-template.keep', { week: MONDAY, name: 'November', people: false });
+    const kept = await done('week-template.save', { week: MONDAY, name: 'November', people: false });
     await done('week.start', { ...start, source: { from: 'template', id: kept.answer } });
     const arrived = await shiftsOf(NEXT);
     expect(arrived).toHaveLength(62);
     expect(arrived.every((one) => one.person === null)).toBe(true);
-    const again = await done('week-template.keep', { week: NEXT, name: 'november', people: true });
+    const again = await done('week-template.save', { week: NEXT, name: 'november', people: true });
     expect(again.answer).toBe(kept.answer);
-    await done('week-template.drop', { id: kept.answer });
+    await done('week-template.delete', { id: kept.answer });
     expect(await shiftsOf(NEXT)).toHaveLength(62);
   });
 

@@ -9,7 +9,8 @@ import { materialize } from '@/core/patterns/materialize';
 import type { Database } from '@/data/database';
 import { listSites, namesOf } from '@/data/site/site-store';
 import { type StoredPlan, loadPlan } from '@/data/week/plan-store';
-import { loadPatternExceptions, loadPatterns, loadWeekTemplates } from '@/data/week/repeat-store';
+import { loadPatternExceptions, loadPatterns } from '@/data/patterns/pattern-store';
+import { loadWeekTemplates } from '@/data/templates/template-store';
 import { loadShifts } from '@/data/week/shift-store';
 import { PREPARE_SHARE, command } from '../commands/command';
 import { START } from './schema';
@@ -48,8 +49,8 @@ export const startWeek = command<'week.start', StartRequest>({
     const heads: string[] = [];
     const remarks: string[] = [];
     for (const [i, week] of weeks.entries()) {
-      if (await context.watch?.come((i / weeks.length) * PREPARE_SHARE))
-        return fail('stopped', 'stopped; nothing was changed');
+      await context.watch?.onProgress((i / weeks.length) * PREPARE_SHARE);
+      if (context.watch?.signal.aborted) return fail('stopped', 'stopped; nothing was changed');
       const stored = await loadPlan(db, request.site, week, 7);
       if (!stored) return fail('unknown', 'there is no such site', 'input.site');
       const brought = copyInto(source.value, withoutGoing(stored, leaving), request, changes, names);

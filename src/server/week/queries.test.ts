@@ -128,7 +128,7 @@ describe('who has no say at a site', () => {
     ['pattern.remove', { id: 'bistro-lead-turns' }],
     ['templates.save', { templates: [], follow: [] }],
     ['stations.save', { stations: [] }],
-    ['week-template.keep', { week: MONDAY, name: 'x', people: true }],
+    ['week-template.save', { week: MONDAY, name: 'x', people: true }],
     ['daybook.save', { date: MONDAY, note: 'x' }],
   ])('may not %s', async (kind, input) => {
     expect(await ask(kind, input, false, elsewhere)).toMatchObject({

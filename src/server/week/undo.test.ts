@@ -9,7 +9,8 @@ import { shift as bare } from '@/core/testing';
 import { shared } from '@/core/time/span';
 import { spanOf } from '@/core/week/placement';
 import type { Database } from '@/data/database';
-import { loadPatterns, loadTemplates } from '@/data/week/repeat-store';
+import { loadPatterns } from '@/data/patterns/pattern-store';
+import { loadTemplates } from '@/data/templates/template-store';
 import { loadShifts } from '@/data/week/shift-store';
 import { BUILT_IN_OWNER } from '../access/actor';
 import { runCommand } from '../commands/run';
@@ -21,7 +22,15 @@ import { MONDAY, NEXT, db, freshDemo } from './testing';
 const WEEKS = [NEXT, NEXT + 7, NEXT + 14];
 
 /** What commands write; logs only grow, and a version says that something was done. */
-const TABLES = ['shift', 'pattern', 'left_out', 'shift_template', 'week_template', 'station', 'daybook'];
+const TABLES = [
+  'shift',
+  'pattern',
+  'pattern_exception',
+  'shift_template',
+  'week_template',
+  'station',
+  'daybook',
+];
 
 async function dump(db: Database): Promise<Record<string, unknown[]>> {
   const found: Record<string, unknown[]> = {};

@@ -13,7 +13,7 @@ import { type ShiftEntry, shiftOf } from '@/data/activity/activity-store';
 import type { Database } from '@/data/database';
 import { listSites, namesOf } from '@/data/site/site-store';
 import type { RowChange } from '@/data/records/records';
-import { notePatternExceptions } from '@/data/week/repeat-store';
+import { notePatternExceptions } from '@/data/patterns/pattern-store';
 import { loadShiftContext } from '@/data/week/plan-store';
 import { type StagedChanges, shiftsById, applyShiftChanges } from '@/data/week/shift-store';
 import { conflictMessage } from './messages';

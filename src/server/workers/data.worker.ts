@@ -1,6 +1,7 @@
 import type { MessagePort } from 'node:worker_threads';
 import { type Database, connectTo } from '@/data/database';
 import { PlanMemory } from '@/data/week/plan-memory';
+import type { Watch } from '../commands/command';
 import type { Connections } from '../commands/settle';
 import { TASKS, type TaskName } from './tasks';
 
@@ -38,12 +39,14 @@ async function opened(file: string): Promise<ThreadConnections> {
 /** Does work on a data file. Whoever waits for it may stop it between two queries, never within one. */
 export async function work({ name, file, input, stop, port }: DataWork): Promise<unknown> {
   const flag = new Int32Array(stop);
-  const watch = {
-    async come(share: number) {
-      port.postMessage(share);
-      return Atomics.load(flag, 0) === 1;
+  const watch: Watch = {
+    onProgress: (share) => port.postMessage(share),
+    signal: {
+      get aborted() {
+        return Atomics.load(flag, 0) === 1;
+      },
     },
   };
-  const task = TASKS[name] as (on: ThreadConnections, input: unknown, watch: unknown) => Promise<unknown>;
+  const task = TASKS[name] as (on: ThreadConnections, input: unknown, watch: Watch) => Promise<unknown>;
   return task(await connections(file), input, watch);
 }

@@ -1,4 +1,5 @@
 import { type Database, fileOf } from '@/data/database';
+import type { Watch } from '../commands/command';
 import { runOnData } from './pool';
 import { TASKS, type TaskName, type Tasks } from './tasks';
 
@@ -23,12 +24,7 @@ export async function apart<Name extends TaskName>(
 ): Promise<Output<Name>> {
   const file = fileOf(db);
   if (file !== null) return (await runOnData(name, file, input, onShare, signal)) as Output<Name>;
-  const watch = {
-    async come(share: number) {
-      onShare(share);
-      return signal?.aborted ?? false;
-    },
-  };
-  const task = TASKS[name] as (on: { db: Database }, input: unknown, watch: unknown) => Promise<unknown>;
+  const watch: Watch = { onProgress: onShare, signal: signal ?? { aborted: false } };
+  const task = TASKS[name] as (on: { db: Database }, input: unknown, watch: Watch) => Promise<unknown>;
   return (await task({ db }, input, watch)) as Output<Name>;
 }

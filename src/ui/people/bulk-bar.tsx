@@ -40,7 +40,7 @@ export function BulkBar({
   const isLength = deed === 'contractMinutes' || deed === 'maxWeekMinutes';
   const ready = isLength ? minutes !== null : value.trim() !== '';
   const input = ready ? { ids, patch: { [deed]: isLength ? minutes : value.trim() } } : null;
-  const preview = usePreview('people.change', input);
+  const preview = usePreview('people.updateMany', input);
   const fault = problem ?? (preview && !preview.ok ? preview.problem : null);
   const choose = (next: BulkAction) => {
     setDeed(next);
@@ -93,7 +93,7 @@ export function BulkBar({
           onClick={() =>
             input !== null &&
             void run(
-              'people.change',
+              'people.updateMany',
               input,
               `Changed ${ids.length} ${ids.length === 1 ? 'person' : 'people'}`,
             ).then((done) => done && choose(deed))

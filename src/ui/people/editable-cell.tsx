@@ -49,7 +49,7 @@ export function EditableCell({
     if (isLength && trimmed !== '' && next === null) return setWrong('Type hours as 38 or 37:30.');
     if (next === value) return setTyped(null);
     const done = await run(
-      'people.change',
+      'people.updateMany',
       { ids: [person.id], patch: { [field]: next } },
       `${NAMES[field]} saved`,
       // Somebody else may have written into the same cell since it was read.

@@ -33,14 +33,14 @@ export function PersonPart({ page }: { readonly page: PersonPayload }) {
         </div>
       </main>
       <SaveBar
-        kind="person.save"
+        kind="person.update"
         input={input}
         busy={busy}
         problem={problem}
         onReset={reset}
         opened={opened}
         onSave={(wanted, prefer) =>
-          void run('person.save', wanted, undefined, { opened, prefer }).then((done) => done && saved())
+          void run('person.update', wanted, undefined, { opened, prefer }).then((done) => done && saved())
         }
       />
     </>

@@ -87,7 +87,7 @@ export function KeepAsTemplate({ repeat, week }: { readonly repeat: RepeatPayloa
   const { run, busy, problem } = useCommand();
   const known = repeat.weekTemplates.some((one) => one.name.toLowerCase() === name.trim().toLowerCase());
   const keep = () =>
-    void run('week-template.keep', { site: repeat.site.id, week, name, people }, 'Template kept').then(
+    void run('week-template.save', { site: repeat.site.id, week, name, people }, 'Template kept').then(
       (done) => done && setName(''),
     );
   return (
@@ -122,7 +122,7 @@ export function DropTemplate({ repeat, id }: { readonly repeat: RepeatPayload; r
         type="button"
         className="text-button"
         disabled={busy}
-        onClick={() => void run('week-template.drop', { site: repeat.site.id, id }, 'Template given up')}
+        onClick={() => void run('week-template.delete', { site: repeat.site.id, id }, 'Template given up')}
       >
         Give the template {name} up
       </button>

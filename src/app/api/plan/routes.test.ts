@@ -5,8 +5,8 @@ import { makeDemo } from '../../../../demo/saltmere';
 import { loadShifts } from '@/data/week/shift-store';
 import { GET as plan } from './[site]/[week]/route';
 import { GET as file } from './[site]/[week]/file/route';
-import { GET as lately } from './[site]/[week]/lately/route';
-import { GET as month } from './[site]/[week]/month/route';
+import { GET as recentCounts } from './[site]/[week]/recent-counts/route';
+import { GET as weekSummaries } from './[site]/[week]/week-summaries/route';
 import { POST as changes } from './[site]/[week]/changes/route';
 import { GET as history } from './[site]/[week]/shift/[shift]/route';
 import { POST as start } from './[site]/start/route';
@@ -39,8 +39,8 @@ const told = async (response: Response) => ({ status: response.status, body: awa
 const READS = [
   ['plan', plan, ''],
   ['file', file, ''],
-  ['lately', lately, '?date=2026-11-24&from=540'],
-  ['month', month, ''],
+  ['lately', recentCounts, '?date=2026-11-24&from=540'],
+  ['month', weekSummaries, ''],
 ] as const;
 
 describe('what the plan page reads', () => {
@@ -55,7 +55,7 @@ describe('what the plan page reads', () => {
   test.each([
     ['plan', plan],
     ['file', file],
-    ['month', month],
+    ['month', weekSummaries],
   ] as const)('%s: 30 February is no week', async (_, handler) => {
     expect(await told(await handler(get(), at('bistro', '2026-02-30')))).toMatchObject({
       status: 422,
@@ -70,7 +70,7 @@ describe('what the plan page reads', () => {
     '?date=2026-11-24&from=1440',
     '?date=2026-11-24&from=9.5',
   ])('how often somebody had such shifts is asked with a date and a minute: %p is refused', async (query) => {
-    const answer = await lately(get(query), at('bistro', '2026-11-23'));
+    const answer = await recentCounts(get(query), at('bistro', '2026-11-23'));
     expect(answer.status).toBe(422);
   });
 

@@ -359,7 +359,7 @@ export class ImportReader {
           add('site_role', { site_id: site, role_id: role, position: position++, retired: 0 });
         }
     for (const [i, id] of this.fieldIds) {
-      add('field', {
+      add('custom_field', {
         id,
         name: (this.heads[i] || `Column ${columnName(i)}`).slice(0, 120),
         position: position++,

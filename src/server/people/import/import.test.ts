@@ -98,7 +98,7 @@ test.each(['csv', 'xlsx'] as const)(
     await runCommand(
       db,
       BUILT_IN_OWNER,
-      { id: 'emil', kind: 'person.save', input: { id: 'emil', person } },
+      { id: 'emil', kind: 'person.update', input: { id: 'emil', person } },
       { preview: false },
     );
     const exported = await exportLines(db, BUILT_IN_OWNER, null);

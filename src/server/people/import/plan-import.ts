@@ -52,7 +52,7 @@ export async function planDraft(
 ): ReturnType<typeof planImport> {
   const draft = await findDraft(db, id);
   if (!draft) return fail('unknown', 'this file is no longer here; pick it again', 'draft');
-  const fields = (await parseRows(db, 'field', {})).map((row) => ({
+  const fields = (await parseRows(db, 'custom_field', {})).map((row) => ({
     id: String(row.id),
     name: String(row.name),
   }));

@@ -14,7 +14,7 @@ export function WeeksStrip() {
   const version = usePlan((state) => state.version);
   const currency = usePlan((state) => state.judgement.plan.site.currency);
   // Every edit raises the version: adding up waits until the hand rests.
-  const address = `/api/plan/${encodeURIComponent(site.id)}/${formatDate(week)}/month`;
+  const address = `/api/plan/${encodeURIComponent(site.id)}/${formatDate(week)}/week-summaries`;
   const { answer: weeks, failed } = useAnswer<readonly WeekFigures[]>(address, version, 900);
   return (
     <section

@@ -22,7 +22,7 @@ interface Props {
 export function CellEditor({ scale, top, low, whose, changesOf }: Props) {
   const controller = useController();
   const active = useView((view) => view.active);
-  const several = useView((view) => view.anchor !== null);
+  const isSelection = useView((view) => view.anchor !== null);
   const [text, setText] = useState(() => controller.view.getState().editing?.text ?? '');
   const [doubted, setDoubted] = useState<string | null>(null);
   const field = useRef<HTMLInputElement>(null);
@@ -107,7 +107,7 @@ export function CellEditor({ scale, top, low, whose, changesOf }: Props) {
         }`}
         style={left > edge - 290 ? { left: 'auto', right: 0 } : undefined}
       >
-        <Outcome text={text} outcome={outcome} doubted={doubted === text} several={several} />
+        <Outcome text={text} outcome={outcome} doubted={doubted === text} isSelection={isSelection} />
         <TemplateBox text={text} onChoose={setText} />
       </div>
     </div>
@@ -179,12 +179,12 @@ function Outcome({
   text,
   outcome,
   doubted,
-  several,
+  isSelection,
 }: {
   text: string;
   outcome: TypedOutcome;
   doubted: boolean;
-  several: boolean;
+  isSelection: boolean;
 }) {
   const hourFormat = usePlan((plan) => plan.hourFormat);
   if (text.trim() === '')
@@ -223,7 +223,7 @@ function Outcome({
           {doubted ? 'Press Enter again to keep it.' : `${outcome.needsConfirmation} Enter asks again.`}
         </span>
       )}
-      {several && <span className="text-muted block">Ctrl Enter sets the whole selection.</span>}
+      {isSelection && <span className="text-muted block">Ctrl Enter sets the whole selection.</span>}
     </>
   );
 }

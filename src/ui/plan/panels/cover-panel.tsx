@@ -241,7 +241,7 @@ function useRecentCounts(shift: Shift): {
   const start = startsOf(shiftKindOf(shift.date, shift.from).part).from;
   const query = `date=${formatDate(shift.date)}&from=${start}`;
   const { answer, failed } = useAnswer<Record<string, number>>(
-    `/api/plan/${encodeURIComponent(site.id)}/${formatDate(from)}/lately?${query}`,
+    `/api/plan/${encodeURIComponent(site.id)}/${formatDate(from)}/recent-counts?${query}`,
   );
   const recentCounts = useMemo(
     () => (failed ? NOBODY : answer && new Map(Object.entries(answer))),

@@ -9,15 +9,14 @@ import { type Database, openDatabase } from '../database';
 import { makeDemo } from '../../../demo/saltmere';
 import type { Row } from '../records/records';
 import {
-  loadDaybook,
   loadPatternExceptions,
   loadPatterns,
-  loadTemplates,
   notePatternExceptions,
   patternRow,
-  templateRow,
-} from './repeat-store';
-import { insertShifts, loadShifts, applyShiftChanges } from './shift-store';
+} from '../patterns/pattern-store';
+import { loadTemplates, templateRow } from '../templates/template-store';
+import { loadDaybook } from '../week/daybook-store';
+import { insertShifts, loadShifts, applyShiftChanges } from '../week/shift-store';
 
 const MONDAY = parseDate('2026-11-23')!;
 let db: Database;
@@ -163,7 +162,9 @@ test('what belongs to a pattern that is gone is left out of nothing', async () =
     detail: { ...NO_DETAIL, pattern: { id: 'never', key: 'k', originalDate: MONDAY, overridden: false } },
   });
   await notePatternExceptions(db, [stray], []);
-  expect(await db.selectFrom('left_out').selectAll().where('pattern_id', '=', 'never').execute()).toEqual([]);
+  expect(
+    await db.selectFrom('pattern_exception').selectAll().where('pattern_id', '=', 'never').execute(),
+  ).toEqual([]);
 });
 
 test('notes of days come by date, those of the days asked for', async () => {
