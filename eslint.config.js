@@ -26,7 +26,7 @@ const config = [
   },
   {
     files: ['src/**/*.{ts,tsx}', 'cli/**/*.ts', 'demo/**/*.ts'],
-    ignores: ['src/app/**', 'src/ui/plan/header/find.tsx', 'src/ui/kit/notices.tsx'],
+    ignores: ['src/app/**', 'src/ui/plan/header/find.tsx', 'src/ui/kit/toast.tsx'],
     rules: { 'no-restricted-exports': ['error', { restrictDefaultExports: { direct: true } }] },
   },
 ];

@@ -70,7 +70,7 @@ test('a list in a file is taken on the way: the site is made, then the import op
   await expect(page.getByLabel('Name of the business')).toHaveValue('');
   await page.getByLabel('Name of the business').fill('Heron Lane');
   await page.getByLabel('Name of the business').press('Enter');
-  await expect(page.locator('.notice').first()).toContainText('Saved');
+  await expect(page.locator('[data-sonner-toast]').first()).toContainText('Saved');
   await page.reload();
   await expect(page.getByLabel('Name of the business')).toHaveValue('Heron Lane');
   await server.end();

@@ -110,7 +110,7 @@ test('undo after somebody else changed the same shift says so, and leaves theirs
   await type(theirs, 'Dario Pellin', '3-5');
   await expect(state(theirs)).toHaveText(/^Saved/);
   await mine.keyboard.press('Control+z');
-  await expect(mine.locator('.notice')).toContainText('somebody else changed this shift');
+  await expect(mine.locator('[data-sonner-toast]')).toContainText('somebody else changed this shift');
   await expect(cell(mine, 'Dario Pellin')).toHaveAttribute('aria-label', /15:00–17:00/);
   await mine.close();
   await theirs.close();

@@ -7,7 +7,7 @@ const server = new DemoServer();
 test.beforeAll(() => server.begin('--large'));
 test.afterAll(() => server.end());
 
-const notice = (page: Page) => page.locator('.notice').first();
+const notice = (page: Page) => page.locator('[data-sonner-toast]').first();
 
 test('a messy file: three faults are named, the rest is taken, and undone', async ({ page }) => {
   await goReady(page, `${server.url}/people/bistro/import`);

@@ -104,7 +104,7 @@ test('two on the same week: edits of different shifts both stand, of the same sh
   await expect(cell(page, 'Bram de Wit', 'Tue 24').locator('.bar')).toHaveCount(1);
   await cell(other, 'Bram de Wit', 'Thu 26').click();
   await other.keyboard.press('Delete');
-  await expect(other.locator('.notice')).toContainText('somebody else changed this shift');
+  await expect(other.locator('[data-sonner-toast]')).toContainText('somebody else changed this shift');
   await expect(cell(other, 'Bram de Wit', 'Thu 26').locator('.bar')).toHaveAttribute('title', /^16:00–23:00/);
   await other.getByRole('button', { name: 'Do mine on top' }).click();
   await expect(cell(other, 'Bram de Wit', 'Thu 26').locator('.bar')).toHaveCount(0);
@@ -145,7 +145,7 @@ test('dragging onto another shift of a person is refused with that shift named',
   await dragTo(page, from, { x: from.x, y: target.y });
   await expect(hint(page)).toHaveAttribute('data-refused', 'true');
   await page.mouse.up();
-  await expect(page.locator('.notice')).toContainText('Tomasz Zielak is in two shifts at once');
+  await expect(page.locator('[data-sonner-toast]')).toContainText('Tomasz Zielak is in two shifts at once');
   await expect(cell(page, 'Teo Marchetti', 'Fri 27').locator('.bar')).toHaveCount(1);
 });
 

@@ -63,7 +63,7 @@ test('a variant for a date leaves the usual week alone', async ({ page }) => {
   await page.keyboard.press('5');
   await expect(bar(page)).toContainText('Sat 28 9:00–9:30, Kitchen');
   await bar(page).getByRole('button', { name: 'Save' }).click();
-  await expect(page.locator('.notice').first()).toContainText('Saved');
+  await expect(page.locator('[data-sonner-toast]').first()).toContainText('Saved');
   await page.goto(`${server.url}/plan/bistro/${WEEK}`);
   await expect(page.locator('aside li').filter({ hasText: 'Sat 28 9:00–9:30' }).first()).toBeVisible();
 });
@@ -73,7 +73,7 @@ test('week start and block size change every view at once, and lose nothing', as
   await page.getByLabel('The week starts on').selectOption('Sunday');
   await page.getByLabel('Coverage is counted in blocks of').selectOption('1 h');
   await bar(page).getByRole('button', { name: 'Save' }).click();
-  await expect(page.locator('.notice').first()).toContainText('Saved');
+  await expect(page.locator('[data-sonner-toast]').first()).toContainText('Saved');
   await page.goto(`${server.url}/plan/bistro/now`);
   await expect(page.getByRole('columnheader').nth(1)).toHaveAccessibleName(/^Sun 22 November/);
   await expect(page.getByRole('gridcell', { name: /Bram de Wit, Mon 23: 7:00–15:00/ })).toBeVisible();
@@ -81,7 +81,7 @@ test('week start and block size change every view at once, and lose nothing', as
   await page.getByLabel('The week starts on').selectOption('Monday');
   await page.getByLabel('Coverage is counted in blocks of').selectOption('30 min');
   await bar(page).getByRole('button', { name: 'Save' }).click();
-  await expect(page.locator('.notice').first()).toContainText('Saved');
+  await expect(page.locator('[data-sonner-toast]').first()).toContainText('Saved');
 });
 
 test('rules read as sentences; a limit changed shows the snags it makes, an unreadable one stays', async ({
@@ -100,8 +100,8 @@ test('rules read as sentences; a limit changed shows the snags it makes, an unre
   await expect(bar(page)).toContainText('clears');
   expect(await seriousFaults(page)).toEqual([]);
   await page.keyboard.press('Control+s');
-  await expect(page.locator('.notice').first()).toContainText('Saved');
-  await page.locator('.notice').first().getByRole('button', { name: 'Undo' }).click();
+  await expect(page.locator('[data-sonner-toast]').first()).toContainText('Saved');
+  await page.locator('[data-sonner-toast]').first().getByRole('button', { name: 'Undo' }).click();
   await expect(rest).toHaveValue('11');
 });
 

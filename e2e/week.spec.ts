@@ -20,7 +20,7 @@ const saved = (page: Page) => expect(page.getByTestId('save-state')).toHaveText(
 const panel = (page: Page) => page.locator('aside');
 const title = (page: Page) => page.locator('#panel-title');
 const candidates = (page: Page) => page.getByRole('listbox', { name: 'Who can cover' }).getByRole('option');
-const stops = (page: Page) => page.locator('aside li .figure[data-severity="stop"]');
+const stops = (page: Page) => page.locator('aside li .badge[data-severity="stop"]');
 
 test('an empty week becomes a copied and corrected one without a stop, by keyboard alone', async ({
   page,
@@ -345,7 +345,7 @@ test('two schedulers on one week: both edits stand, and a clash is told with a w
   await other.keyboard.type('18-20');
   await other.keyboard.press('Enter');
   // Both changed the end: theirs is shown, with what was typed here.
-  await expect(other.locator('.notice')).toContainText(
+  await expect(other.locator('[data-sonner-toast]')).toContainText(
     'somebody else changed this shift in the meantime (Oona Kelly, Tue 24 17:00–22:00): the end: 22:00 now, 20:00 here',
   );
   await expect(cell(other, 'Oona Kelly', 'Tue 24')).toHaveAttribute('aria-label', /17:00–22:00/);

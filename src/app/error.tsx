@@ -1,6 +1,6 @@
 'use client';
 
-import { Message } from '@/ui/kit/message';
+import { Message } from '@/ui/layout/message';
 
 export default function PageError({
   error,

@@ -1,5 +1,5 @@
 import Link from 'next/link';
-import { Message } from '@/ui/kit/message';
+import { Message } from '@/ui/layout/message';
 
 export default function NotFound() {
   return (

@@ -9,7 +9,8 @@ import { FORMULA, columnName, guarded, unguarded } from '../table/cells';
 import { decodeText, parseCsv, formatCsv } from '../table/csv';
 import { parseXlsx, formatXlsx } from '../table/xlsx';
 import { guessColumns, isHead } from './columns';
-import { isAmbiguousDate, orderOf, parseDateCell, parseDayCell, formatDayCell } from './values';
+import { isAmbiguousDate, orderOf, parseTypedDate } from '@/core/time/typed-date';
+import { parseDayCell, formatDayCell } from './values';
 
 const cell = fc
   .string({ unit: 'grapheme', maxLength: 12 })
@@ -155,12 +156,12 @@ describe('dates', () => {
     ['March 4, 2027', 'day', '2027-03-04'],
     ['2027-03-04 00:00', 'day', '2027-03-04'],
   ] as const)('%j, %s first, is %s', (text, order, date) => {
-    const read = parseDateCell(text, order);
+    const read = parseTypedDate(text, order);
     expect(read.ok && formatDate(read.value)).toBe(date);
   });
 
   test.each(['31.2.2027', '2027-13-01', 'soon', '=A1'])('%j is refused', (text) =>
-    expect(parseDateCell(text, 'day').ok).toBe(false),
+    expect(parseTypedDate(text, 'day').ok).toBe(false),
   );
 
   test('are asked about where they can be read two ways', () => {

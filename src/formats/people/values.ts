@@ -1,6 +1,7 @@
 import { parseAvailability } from '@/core/availability/parse-availability';
 import type { WeekBlock } from '@/core/availability/week-blocks';
-import { type Day, dayOf, parseDate, formatDate } from '@/core/time/day';
+import type { Day } from '@/core/time/day';
+import { type DateOrder, parseTypedDate } from '@/core/time/typed-date';
 import { parseDecimal, parseLength } from '@/core/time/parse-hours';
 import { DAY } from '@/core/time/span';
 import { formatTypedSpan } from '@/core/time/parse-time';
@@ -12,67 +13,6 @@ export type CellValue<T> =
 
 const value = <T>(read: T): CellValue<T> => ({ ok: true, value: read });
 const wrong = (message: string): CellValue<never> => ({ ok: false, message });
-
-/** Which number of a date such as 3/4/2027 comes first. */
-export type DateOrder = 'day' | 'month';
-
-const MONTHS = ['jan', 'feb', 'mar', 'apr', 'may', 'jun', 'jul', 'aug', 'sep', 'oct', 'nov', 'dec'];
-const PARTS = /^(\d{1,2})\s*[./\-\s]\s*(\d{1,2})\s*[./\-\s]\s*(\d{4}|\d{2})$/;
-
-/** A date: `2027-03-04`, `4.3.2027`, `3/4/27`, `4 Mar 2027`, `March 4, 2027`. `order` decides between day and month first. */
-export function parseDateCell(text: string, order: DateOrder): CellValue<Day> {
-  const iso = /^(\d{4})[-/.](\d{1,2})[-/.](\d{1,2})(?:[T ].*)?$/.exec(text);
-  if (iso) return dateOf(iso[1], iso[2], iso[3], text);
-  const parts = PARTS.exec(text);
-  if (parts) {
-    const [, a, b, year] = parts;
-    const dayFirst = Number(a) > 12 || (Number(b) <= 12 && (order === 'day' || text.includes('.')));
-    return dateOf(fullYear(year), dayFirst ? b : a, dayFirst ? a : b, text);
-  }
-  const words = /^(\d{1,2})\.?\s+(\p{L}{3,})\.?,?\s+(\d{4})$/u.exec(text);
-  const american = /^(\p{L}{3,})\.?\s+(\d{1,2}),?\s+(\d{4})$/u.exec(text);
-  const [date, month, year] = words
-    ? words.slice(1)
-    : american
-      ? [american[2], american[1], american[3]]
-      : [];
-  const number = month ? MONTHS.indexOf(month.slice(0, 3).toLowerCase()) + 1 : 0;
-  if (number > 0) return dateOf(year, String(number), date, text);
-  return wrong(`"${text}" is no date; write it as ${formatDate(dayOf(2027, 3, 14))}`);
-}
-
-function dateOf(year: string, month: string, date: string, text: string): CellValue<Day> {
-  const day = parseDate(`${year}-${month.padStart(2, '0')}-${date.padStart(2, '0')}`);
-  return day === null ? wrong(`there is no date "${text}"`) : value(day);
-}
-
-function fullYear(year: string): string {
-  if (year.length === 4) return year;
-  return Number(year) > 50 ? `19${year}` : `20${year}`;
-}
-
-/** Whether a text is a date that day-first and month-first read differently. */
-export function isAmbiguousDate(text: string): boolean {
-  const parts = PARTS.exec(text);
-  return (
-    parts !== null &&
-    !text.includes('.') &&
-    Number(parts[1]) <= 12 &&
-    Number(parts[2]) <= 12 &&
-    parts[1] !== parts[2]
-  );
-}
-
-/** What the dates of a column say about their order, where one of them can be read in one way only. */
-export function orderOf(texts: readonly string[]): DateOrder | null {
-  for (const text of texts) {
-    const parts = PARTS.exec(text);
-    if (!parts) continue;
-    if (Number(parts[1]) > 12 || text.includes('.')) return 'day';
-    if (Number(parts[2]) > 12) return 'month';
-  }
-  return null;
-}
 
 /** Hours of a week, or of a day, as minutes. */
 export function parseHoursCell(text: string, most: number): CellValue<number> {
@@ -108,7 +48,7 @@ export function parseRoleCell(
 ): CellValue<{ name: string; until: Day | null }> {
   const match = /^(.*?)\s+(?:until|till)\s+(.+)$/i.exec(text);
   if (!match) return value({ name: text, until: null });
-  const until = parseDateCell(match[2], order);
+  const until = parseTypedDate(match[2], order);
   return until.ok ? value({ name: match[1].trim(), until: until.value }) : until;
 }
 

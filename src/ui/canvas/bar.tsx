@@ -68,9 +68,7 @@ export function Bar(props: Props) {
           {wide && key.startsWith('duty') ? says : ''}
         </span>
       ))}
-      {detail?.pattern && wide && (
-        <span className="text-[10px]">{detail.pattern.overridden ? '≠' : '↻'}</span>
-      )}
+      {detail?.pattern && wide && <span className="text-2xs">{detail.pattern.overridden ? '≠' : '↻'}</span>}
       {props.trouble && <span className="corner" data-severity={props.trouble} />}
       {width > 26 && <span className="grip" data-grip="from" style={{ left: 0 }} />}
       {width > 26 && <span className="grip" data-grip="to" style={{ right: 0 }} />}
@@ -125,7 +123,7 @@ function Mark(props: Props) {
   const { time } = labelOf(from, to, hourFormat, null, width - 1, 4.7);
   return (
     <div {...rootOf(props)} style={{ left: 1, width, top, height, padding: 0, justifyContent: 'center' }}>
-      <span className="text-[10px] tracking-[-0.02em]">{time}</span>
+      <span className="text-2xs tracking-[-0.02em]">{time}</span>
       {props.trouble && <span className="corner" data-severity={props.trouble} />}
     </div>
   );

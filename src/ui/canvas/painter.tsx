@@ -191,7 +191,7 @@ export function Painter<T>(props: Props<T>) {
           }}
         />
       </div>
-      <p id="painter-place" role="status" className="text-muted mt-1 text-[12.5px]">
+      <p id="painter-place" role="status" className="text-muted mt-1 text-sm">
         {status}
       </p>
     </div>
@@ -212,14 +212,14 @@ function Heads<T>({
           className="border-rule absolute inset-y-0 overflow-hidden border-l"
           style={{ left: headWidth + c * scale.dayWidth, width: scale.dayWidth }}
         >
-          <span className="block truncate pt-1 pl-1 text-[13px] leading-4">
+          <span className="block truncate pt-1 pl-1 text-base leading-4">
             <span className="font-semibold">{column.name}</span>{' '}
-            <span className="text-muted text-[11.5px]">{column.note}</span>
+            <span className="text-muted text-xs">{column.note}</span>
           </span>
           {ticksOf(scale).map((minute) => (
             <span
               key={minute}
-              className="text-muted absolute bottom-0.5 -translate-x-1/2 text-[10.5px] leading-3"
+              className="text-muted absolute bottom-0.5 -translate-x-1/2 text-2xs leading-3"
               style={{ left: xOf(scale, 0, minute) }}
             >
               {formatTinyTime(minute, hourFormat)}
@@ -272,7 +272,9 @@ function Cell<T>({
             className={`absolute bottom-0 flex justify-center overflow-hidden ${className}`}
             style={{ left: x(span.from), width, height: `${share * 88}%` }}
           >
-            <span className="condensed text-[12px] leading-4 font-semibold whitespace-nowrap">{text}</span>
+            <span className="font-stretch-[78%] text-sm leading-4 font-semibold whitespace-nowrap">
+              {text}
+            </span>
           </div>
         );
       })}

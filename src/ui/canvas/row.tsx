@@ -185,8 +185,8 @@ function RowHead({ state, roleStyles }: { state: PersonState; roleStyles: Readon
     const minutes = own.reduce((sum, shift) => sum + shift.paid, 0);
     return (
       <div role="rowheader" className="absolute top-0 left-0 flex h-[34px] flex-col justify-center pl-4">
-        <span className="text-[12.5px] leading-4 font-semibold">Open shifts</span>
-        <span className="text-muted text-[11px] leading-3">
+        <span className="text-sm leading-4 font-semibold">Open shifts</span>
+        <span className="text-muted text-xs leading-3">
           {own.length === 0 ? 'none to fill' : `${own.length} to fill, ${formatHours(minutes)}`}
         </span>
       </div>
@@ -206,11 +206,11 @@ function RowHead({ state, roleStyles }: { state: PersonState; roleStyles: Readon
       title={`${person.name}, ${roles}`}
     >
       <span className="min-w-0 flex-1">
-        <span className="block truncate text-[12.5px] leading-4 font-semibold">{person.name}</span>
-        <span className="text-muted block truncate text-[11px] leading-3">{roles}</span>
+        <span className="block truncate text-sm leading-4 font-semibold">{person.name}</span>
+        <span className="text-muted block truncate text-xs leading-3">{roles}</span>
       </span>
       <span
-        className={`w-[54px] shrink-0 text-right text-[11.5px] leading-4 ${over ? 'text-brass font-semibold' : ''}`}
+        className={`w-[54px] shrink-0 text-right text-xs leading-4 ${over ? 'text-brass font-semibold' : ''}`}
       >
         {bareHours(state.paid)}
         {contract !== null && <span className="text-muted"> / {bareHours(contract)}</span>}

@@ -90,7 +90,7 @@ export const SkylineDay = memo(function SkylineDay({
       <path
         d={`M${left},${height}${needed}L${right},${height}`}
         fill="none"
-        stroke="var(--ink)"
+        stroke="var(--color-base-content)"
         strokeWidth={1.5}
       />
       {labelsOf(blocks, marks, x).map((label) => (
@@ -101,8 +101,8 @@ export const SkylineDay = memo(function SkylineDay({
           textAnchor="middle"
           fontSize={scale.dayWidth < 56 ? 9.5 : 11.5}
           fontWeight={700}
-          fill="var(--gap)"
-          stroke="var(--sheet)"
+          fill="var(--color-error)"
+          stroke="var(--color-base-100)"
           strokeWidth={3}
           paintOrder="stroke"
         >
@@ -116,7 +116,7 @@ export const SkylineDay = memo(function SkylineDay({
           width={Math.max(x(place + (blocks[0]?.to ?? 30) - (blocks[0]?.from ?? 0)) - x(place), 3)}
           height={height - 2}
           fill="none"
-          stroke="var(--ink)"
+          stroke="var(--color-base-content)"
           strokeWidth={1.5}
           strokeDasharray="3 2"
         />
@@ -170,11 +170,11 @@ export function SkylineTextures() {
         patternUnits="userSpaceOnUse"
         patternTransform="rotate(-45)"
       >
-        <rect width="6" height="6" fill="var(--sheet)" />
-        <rect width="2.4" height="6" fill="var(--gap)" />
+        <rect width="6" height="6" fill="var(--color-base-100)" />
+        <rect width="2.4" height="6" fill="var(--color-error)" />
       </pattern>
       <pattern id="surplus-texture" width="4" height="4" patternUnits="userSpaceOnUse">
-        <circle cx="2" cy="2" r="0.9" fill="var(--slate)" />
+        <circle cx="2" cy="2" r="0.9" fill="var(--color-info)" />
       </pattern>
     </defs>
   );

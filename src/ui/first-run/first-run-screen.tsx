@@ -5,12 +5,13 @@ import { useRouter } from 'next/navigation';
 import { useEffect, useState } from 'react';
 import type { Rules } from '@/core/plan/types';
 import { parsePeopleList } from '@/core/people/parse-people';
-import type { ShellFrame } from '../kit/app-layout';
+import type { ShellFrame } from '../layout/app-layout';
 import { type StartDraft, blankDraft, roleChoices, roleNames } from './draft';
 import { makeSite } from './make-site';
 import { HoursStep, NeedsStep, PeopleStep, PlaceStep, RolesStep } from './steps';
+import { Button } from '../kit/button';
 
-const Notices = dynamic(() => import('../kit/notices'), { ssr: false });
+const Toasts = dynamic(() => import('../kit/toast'), { ssr: false });
 
 const STEPS = ['Place', 'Opening hours', 'Roles', 'People', 'Needs'] as const;
 const KEPT = 'vicenda start';
@@ -69,12 +70,12 @@ export function StartScreen({ header, sets, zones }: Props) {
   return (
     <div className="bg-paper text-ink flex min-h-dvh flex-col">
       <header className="border-rule flex h-[46px] items-center gap-5 border-b px-6">
-        <span className="wordmark">Vicenda</span>
+        <span className="text-sea font-serif text-[20px] leading-none font-semibold">Vicenda</span>
         <span className="text-muted">{header.sites.length === 0 ? 'First steps' : 'A new site'}</span>
         {header.sites.length > 0 && (
-          <button type="button" className="text-button ml-auto" onClick={() => router.push('/')}>
+          <Button kind="link" className="ml-auto" onClick={() => router.push('/')}>
             Back to the plan
-          </button>
+          </Button>
         )}
       </header>
       <ol className="border-rule bg-sheet flex h-[50px] border-b px-2" aria-label="Steps">
@@ -89,12 +90,12 @@ export function StartScreen({ header, sets, zones }: Props) {
             >
               <span
                 className={
-                  i === step ? 'font-serif text-[16px] leading-5 font-semibold' : 'leading-4 font-semibold'
+                  i === step ? 'font-serif text-lg leading-5 font-semibold' : 'leading-4 font-semibold'
                 }
               >
                 {name}
               </span>
-              <span className="text-muted text-[11.5px] leading-4">{noteOf(draft, i)}</span>
+              <span className="text-muted text-xs leading-4">{noteOf(draft, i)}</span>
             </button>
           </li>
         ))}
@@ -125,32 +126,22 @@ export function StartScreen({ header, sets, zones }: Props) {
           </p>
         )}
         <span className="ml-auto flex gap-2">
-          {step > 0 && (
-            <button type="button" className="plain-button" onClick={() => go(step - 1)}>
-              Back
-            </button>
-          )}
+          {step > 0 && <Button onClick={() => go(step - 1)}>Back</Button>}
           {!last && step > 0 && (
-            <button
-              type="button"
-              className="plain-button"
-              disabled={busy || !named}
-              onClick={() => void finish()}
-            >
+            <Button disabled={busy || !named} onClick={() => void finish()}>
               Leave the rest for later
-            </button>
+            </Button>
           )}
-          <button
-            type="button"
-            className="solid-button"
+          <Button
+            kind="primary"
             disabled={busy || !named}
             onClick={() => (last ? void finish() : go(step + 1))}
           >
             {busy ? 'Setting up …' : last ? 'Show the first week' : 'Go on'}
-          </button>
+          </Button>
         </span>
       </footer>
-      <Notices />
+      <Toasts />
     </div>
   );
 }

@@ -3,7 +3,7 @@ import { parsePeopleList } from '@/core/people/parse-people';
 import { DAY } from '@/core/time/span';
 import { doCommand } from '@/server/actions';
 import type { RoleDraft } from '@/server/site/payload';
-import { newId } from '../kit/new-id';
+import { newId } from '../commands/new-id';
 import { sentence } from '../kit/save-bar';
 import { freshRole } from '../setup/roles-section';
 import { type StartDraft, roleChoices, roleNames } from './draft';

@@ -3,11 +3,15 @@
 import { WEEKDAY_NAMES } from '@/core/time/format';
 import { parsePeopleList } from '@/core/people/parse-people';
 import type { SiteDraft } from '@/server/site/payload';
-import { CountInput, Field, Select, TextInput } from '../kit/inputs';
+import { Field } from '../kit/field';
+import { CountInput } from '../kit/parsed-input';
+import { Select } from '../kit/select';
+import { TextInput } from '../kit/text-input';
 import { WeekHours } from '../setup/hours-section';
 import { RoleSample, freshRole } from '../setup/roles-section';
 import { Place } from '../setup/site-section';
 import { type StartDraft, roleChoices, roleNames } from './draft';
+import { Button } from '../kit/button';
 
 interface Step {
   readonly draft: StartDraft;
@@ -33,7 +37,9 @@ export function PlaceStep(
   const site = siteOf(props);
   return (
     <>
-      <h1 className="page-title">{first ? 'Let us set up a first week' : 'A new site'}</h1>
+      <h1 className="font-serif text-xl font-semibold">
+        {first ? 'Let us set up a first week' : 'A new site'}
+      </h1>
       <p className="text-muted mb-5">
         Five short steps; each can be skipped and found again under Set-up. Only the name of the site is
         needed.
@@ -73,9 +79,9 @@ export function PlaceStep(
 export function HoursStep(props: Step) {
   return (
     <>
-      <h1 className="page-title">When is {props.draft.site.name} open?</h1>
+      <h1 className="font-serif text-xl font-semibold">When is {props.draft.site.name} open?</h1>
       <p className="text-muted mb-4">
-        Type one day as <span className="key">7-23:30</span> and copy it to all days, then change what is
+        Type one day as <kbd className="kbd kbd-sm">7-23:30</kbd> and copy it to all days, then change what is
         different.
       </p>
       <WeekHours {...siteOf(props)} />
@@ -92,11 +98,11 @@ export function RolesStep({ draft, change }: Step) {
   );
   return (
     <>
-      <h1 className="page-title">What do people work as?</h1>
+      <h1 className="font-serif text-xl font-semibold">What do people work as?</h1>
       <p className="text-muted mb-4">One role a line, or with commas: Kitchen, Bar, Floor, Lead.</p>
       <textarea
         aria-label="Roles"
-        className="input w-full"
+        className="textarea w-full"
         rows={6}
         autoFocus
         placeholder={'Kitchen\nBar\nFloor\nLead'}
@@ -125,7 +131,7 @@ export function PeopleStep({
   const { people, faults } = parsePeopleList(draft.people, choices);
   return (
     <>
-      <h1 className="page-title">Who works there?</h1>
+      <h1 className="font-serif text-xl font-semibold">Who works there?</h1>
       <p className="text-muted mb-4">
         One person a line, with a role behind a comma if you like; or paste the two columns from a
         spreadsheet.
@@ -133,7 +139,7 @@ export function PeopleStep({
       <textarea
         aria-label="People"
         aria-describedby="people-read"
-        className="input w-full"
+        className="textarea w-full"
         rows={10}
         autoFocus
         placeholder={'Ilse Brandt, Lead\nTeo Marchetti, Kitchen\nPriya Nair, Bar'}
@@ -155,9 +161,9 @@ export function PeopleStep({
       </div>
       <p className="mt-5">
         Is there a file with contact, hours or availability?{' '}
-        <button type="button" className="text-button" disabled={busy} onClick={onFile}>
+        <Button kind="link" disabled={busy} onClick={onFile}>
           Set up the site and import it
-        </button>
+        </Button>
       </p>
     </>
   );
@@ -170,17 +176,17 @@ export function NeedsStep({ draft, change }: Step) {
   const names = [...roleNames(draft), ''];
   return (
     <>
-      <h1 className="page-title">How many people are needed?</h1>
+      <h1 className="font-serif text-xl font-semibold">How many people are needed?</h1>
       <p className="text-muted mb-4">
         While the place is open, for a start. Under Set-up, Needs, the week can be painted hour by hour.
       </p>
       {!open && <p className="text-brass mb-3">Without opening hours nothing can be asked for yet.</p>}
-      <table className="sheet-table max-w-[420px]">
+      <table className="table table-xs max-w-[420px]">
         <tbody>
           {names.map((name) => (
             <tr key={name}>
               <th scope="row" className="border-b-[var(--fine)]!">
-                <span className="text-ink text-[13px] font-semibold">
+                <span className="text-ink text-base font-semibold">
                   {name || 'In all, whatever the role'}
                 </span>
               </th>

@@ -2,10 +2,11 @@
 
 import { useEffect, useRef } from 'react';
 import type { Problem } from '@/core/plan/change';
-import { ImpactList } from './week-impacts';
-import { type Refusal, usePreview } from './use-command';
+import { ImpactList } from '../commands/week-impacts';
+import { type Refusal, usePreview } from '../commands/use-command';
 import type { CommandInputs, CommandKind } from '@/server/commands/list';
 import type { FieldConflict } from '@/server/commands/payload';
+import { Button } from './button';
 
 interface Props<Kind extends CommandKind> {
   readonly kind: Kind;
@@ -79,12 +80,10 @@ export function SaveBar<Kind extends CommandKind>({
         )}
       </div>
       <div className="flex shrink-0 gap-2">
-        <button type="button" className="plain-button" onClick={onReset}>
-          Discard
-        </button>
-        <button type="button" className="solid-button" disabled={busy} onClick={save} title="Ctrl S">
+        <Button onClick={onReset}>Discard</Button>
+        <Button kind="primary" disabled={busy} onClick={save} title="Ctrl S">
           {busy ? 'Saving …' : verb}
-        </button>
+        </Button>
       </div>
     </div>
   );
@@ -113,12 +112,12 @@ function Conflicts({
         ))}
       </dl>
       <p className="flex flex-wrap gap-2">
-        <button type="button" className="plain-button" disabled={busy} onClick={() => onChoose('mine')}>
+        <Button disabled={busy} onClick={() => onChoose('mine')}>
           Save mine
-        </button>
-        <button type="button" className="plain-button" disabled={busy} onClick={() => onChoose('theirs')}>
+        </Button>
+        <Button disabled={busy} onClick={() => onChoose('theirs')}>
           Keep theirs, save the rest
-        </button>
+        </Button>
       </p>
     </>
   );

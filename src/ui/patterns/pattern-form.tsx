@@ -7,15 +7,20 @@ import { parseShifts } from '@/core/time/parse-shifts';
 import { formatTypedSpan } from '@/core/time/parse-time';
 import { SHORT_WEEKDAYS, counted } from '@/core/time/format';
 import type { RepeatPayload } from '@/server/week/payload';
-import { CountInput, DateInput, Field, ReadInput, Select, TextInput } from '../kit/inputs';
+import { DateInput } from '../kit/date-input';
+import { Field } from '../kit/field';
+import { CountInput, ParsedInput } from '../kit/parsed-input';
+import { Select } from '../kit/select';
+import { TextInput } from '../kit/text-input';
 import { RemoveButton } from '../kit/remove-button';
-import { newId } from '../kit/new-id';
+import { newId } from '../commands/new-id';
 import { SaveBar } from '../kit/save-bar';
-import { useCommand, usePreview } from '../kit/use-command';
-import { ImpactList } from '../kit/week-impacts';
+import { useCommand, usePreview } from '../commands/use-command';
+import { ImpactList } from '../commands/week-impacts';
 import { freshForm } from './spec-fields';
 import { PatternShares } from './pattern-shares';
 import { RuleFields } from './rule-fields';
+import { Button } from '../kit/button';
 
 interface Props {
   readonly repeat: RepeatPayload;
@@ -82,7 +87,7 @@ export function PatternForm({ repeat, stored, isNew, onSaved, onGone }: Props) {
             <Cycle draft={draft} repeat={repeat} onChange={(shifts) => set({ shifts })} />
           ) : (
             <section className="mt-5">
-              <h2 className="section-title mb-2">The shift and its dates</h2>
+              <h2 className="font-serif text-lg font-semibold mb-2">The shift and its dates</h2>
               <div className="flex flex-wrap items-start gap-4">
                 <Field label="Shift, as 9-17 bar">
                   <DayInput
@@ -144,25 +149,22 @@ function End({
   const { run, busy } = useCommand();
   if (!looking)
     return (
-      <button type="button" className="text-button mt-2" onClick={() => look(true)}>
+      <Button kind="link" className="mt-2" onClick={() => look(true)}>
         End this pattern
-      </button>
+      </Button>
     );
   return (
     <div className="border-rule mt-3 border-t pt-2">
       <ImpactList answer={preview} />
       <div className="mt-2 flex gap-2">
-        <button
-          type="button"
-          className="solid-button"
+        <Button
+          kind="primary"
           disabled={busy || !preview?.ok}
           onClick={() => void run('pattern.remove', input, 'Pattern ended').then((done) => done && onGone())}
         >
           End it
-        </button>
-        <button type="button" className="plain-button" onClick={() => look(false)}>
-          Keep it
-        </button>
+        </Button>
+        <Button onClick={() => look(false)}>Keep it</Button>
       </div>
     </div>
   );
@@ -181,13 +183,13 @@ function Cycle({
   const order = Array.from({ length: 7 }, (_, i) => (weekStart + i) % 7);
   return (
     <section className="mt-5">
-      <h2 className="section-title mb-1">The cycle</h2>
+      <h2 className="font-serif text-lg font-semibold mb-1">The cycle</h2>
       <p className="text-muted mb-2">
         Times as in the plan, or the short name of a template
         {repeat.templates.length > 0 ? ` (${repeat.templates.map(({ short }) => short).join(', ')})` : ''}.
         Empty is a day off.
       </p>
-      <table className="sheet-table w-full max-w-[900px] table-fixed">
+      <table className="table table-xs w-full max-w-[900px] table-fixed">
         <thead>
           <tr>
             <th scope="col" className="w-10">
@@ -243,12 +245,12 @@ function DayInput({
   const here = draft.shifts.filter((one) => one.day === day);
   const open = openHours?.[(site.weekStart + day) % 7] ?? [];
   return (
-    <ReadInput
+    <ParsedInput
       className="w-full"
       label={label}
       value={here}
-      write={(shifts) => shifts.map((one) => textOf(one, repeat)).join(', ')}
-      read={(text) => {
+      format={(shifts) => shifts.map((one) => textOf(one, repeat)).join(', ')}
+      parse={(text) => {
         const named = templates.map(({ id, short, form }) => ({ id, short, from: form.from, to: form.to }));
         const read = parseShifts(text, roles, open, named);
         if (!read.ok) return { wrong: `${read.problem.message}.` };
@@ -306,7 +308,7 @@ function Members({
   const names = new Map(repeat.people.map((person) => [person.id, person.name]));
   return (
     <section className="mt-5">
-      <h2 className="section-title mb-1">Who works it</h2>
+      <h2 className="font-serif text-lg font-semibold mb-1">Who works it</h2>
       <ul>
         {draft.members.map((member) => (
           <li key={member.id} className="border-fine flex min-h-8 items-center gap-3 border-b">
@@ -347,9 +349,7 @@ function Members({
           }}
           options={[['', 'Add a person …'], ...repeat.people.map(({ id, name }) => [id, name] as const)]}
         />
-        <button type="button" className="plain-button" onClick={() => add(null)}>
-          Add open shifts
-        </button>
+        <Button onClick={() => add(null)}>Add open shifts</Button>
       </div>
     </section>
   );

@@ -7,8 +7,9 @@ import { lastDayOf } from '@/core/patterns/scope';
 import { startOfWeek } from '@/core/time/day';
 import { formatLongDay, counted } from '@/core/time/format';
 import type { RepeatPayload } from '@/server/week/payload';
-import { newId } from '../kit/new-id';
+import { newId } from '../commands/new-id';
 import { PatternForm } from './pattern-form';
+import { Button } from '../kit/button';
 
 /** The patterns of a site: cycles and recurring shifts, who works them, and the form that changes one. */
 export function PatternsSection({ repeat }: { readonly repeat: RepeatPayload }) {
@@ -37,7 +38,7 @@ export function PatternsSection({ repeat }: { readonly repeat: RepeatPayload }) 
         aria-label="Patterns"
         className="border-rule w-[250px] shrink-0 overflow-y-auto border-r px-4 py-5 max-[900px]:w-[190px]"
       >
-        <h1 className="section-title mb-2">Patterns</h1>
+        <h1 className="font-serif text-lg font-semibold mb-2">Patterns</h1>
         {patterns.length === 0 && (
           <p className="text-muted mb-2">
             None yet. A pattern is a cycle of 1 to 8 weeks, or a shift that recurs, for one person or a crew.
@@ -56,18 +57,14 @@ export function PatternsSection({ repeat }: { readonly repeat: RepeatPayload }) 
                 }}
               >
                 <span className="block font-semibold">{one.name}</span>
-                <span className="text-muted block text-[12px] leading-4">{summaryOf(one)}</span>
+                <span className="text-muted block text-sm leading-4">{summaryOf(one)}</span>
               </button>
             </li>
           ))}
         </ul>
         <div className="mt-3 flex flex-col items-start gap-1.5">
-          <button type="button" className="plain-button" onClick={() => start(null)}>
-            New cycle
-          </button>
-          <button type="button" className="plain-button" onClick={() => start('FREQ=WEEKLY;BYDAY=TU')}>
-            New recurring shift
-          </button>
+          <Button onClick={() => start(null)}>New cycle</Button>
+          <Button onClick={() => start('FREQ=WEEKLY;BYDAY=TU')}>New recurring shift</Button>
         </div>
       </nav>
       {shown ? (

@@ -4,7 +4,10 @@ import { useMemo, useState } from 'react';
 import { datesOf, describeRule, parseRule } from '@/core/patterns/rule';
 import type { Day } from '@/core/time/day';
 import { SHORT_WEEKDAYS, WEEKDAY_NAMES, formatLongDay } from '@/core/time/format';
-import { Field, Select, TextInput, Checkbox } from '../kit/inputs';
+import { Checkbox } from '../kit/checkbox';
+import { Field } from '../kit/field';
+import { Select } from '../kit/select';
+import { TextInput } from '../kit/text-input';
 
 const CODES = ['MO', 'TU', 'WE', 'TH', 'FR', 'SA', 'SU'];
 const ORDERS: readonly (readonly [string, string])[] = [
@@ -107,7 +110,7 @@ export function RuleFields({
           <TextInput
             value={text}
             maxLength={300}
-            className="w-[340px] font-mono text-[12px]"
+            className="w-[340px] font-mono text-sm"
             onChange={(next) => {
               setText(next);
               const meant = parseRule(next);
@@ -116,7 +119,7 @@ export function RuleFields({
           />
         </Field>
       )}
-      <p className="text-muted text-[12.5px]">
+      <p className="text-muted text-sm">
         {read.ok ? `${describeRule(read.rule, anchor)}: ` : ''}
         {dates.length === 0 ? 'no date within a year' : `${dates.map(formatLongDay).join(', ')} …`}
       </p>

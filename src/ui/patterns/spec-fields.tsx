@@ -6,7 +6,7 @@ import { withTimes } from '@/core/plan/shift-edits';
 import type { Shift } from '@/core/plan/types';
 import { parseSpan, formatTypedSpan } from '@/core/time/parse-time';
 import type { HourFormat } from '@/core/time/format';
-import { ReadInput } from '../kit/inputs';
+import { ParsedInput } from '../kit/parsed-input';
 
 /** A form with nothing said but its times and role. */
 export function freshForm(from: number, to: number, role: string | null): ShiftSpec {
@@ -55,12 +55,12 @@ export function TimesInput({
   className = 'w-[110px]',
 }: FieldProps & { readonly className?: string }) {
   return (
-    <ReadInput
+    <ParsedInput
       className={className}
       label={label}
       value={form}
-      write={({ from, to }) => formatTypedSpan(from, to, hourFormat)}
-      read={(text) => {
+      format={({ from, to }) => formatTypedSpan(from, to, hourFormat)}
+      parse={(text) => {
         const read = parseSpan(text);
         if (!read.ok) return { wrong: `${read.problem.message}.` };
         return { value: formAt(form, { from: read.value.from, to: read.value.to }) };
@@ -73,13 +73,13 @@ export function TimesInput({
 /** The breaks of a form in minutes; empty: by the rule. */
 export function BreaksInput({ form, onChange, hourFormat, label }: FieldProps) {
   return (
-    <ReadInput
+    <ParsedInput
       className="w-[110px]"
       label={label}
       placeholder="by the rule"
       value={form}
-      write={(value) => formatBreaks(value, hourFormat)}
-      read={(text) => parseBreaks(text, form)}
+      format={(value) => formatBreaks(value, hourFormat)}
+      parse={(text) => parseBreaks(text, form)}
       onChange={onChange}
     />
   );
@@ -88,13 +88,13 @@ export function BreaksInput({ form, onChange, hourFormat, label }: FieldProps) {
 /** The duties of a form with their times. */
 export function DutiesInput({ form, onChange, hourFormat, label }: FieldProps) {
   return (
-    <ReadInput
+    <ParsedInput
       className="w-full"
       label={label}
       placeholder="Delivery 14:00-14:45"
       value={form}
-      write={(value) => formatDuties(value, hourFormat)}
-      read={(text) => parseDuties(text, form)}
+      format={(value) => formatDuties(value, hourFormat)}
+      parse={(text) => parseDuties(text, form)}
       onChange={onChange}
     />
   );

@@ -3,9 +3,11 @@
 import { useState } from 'react';
 import { parsePeopleList } from '@/core/people/parse-people';
 import type { PeopleChoices } from '@/server/people/payload';
-import { Field, Select } from '../kit/inputs';
+import { Field } from '../kit/field';
+import { Select } from '../kit/select';
 import { sentence } from '../kit/save-bar';
-import { useCommand } from '../kit/use-command';
+import { useCommand } from '../commands/use-command';
+import { Button } from '../kit/button';
 
 /** People typed as a list, or pasted from a spreadsheet. */
 export function AddPeople({
@@ -35,7 +37,7 @@ export function AddPeople({
     <section className="border-rule bg-sheet flex gap-6 border-b px-4 py-3" aria-label="Add people">
       <Field label="One person a line, a role behind a comma" className="w-[420px]">
         <textarea
-          className="input"
+          className="textarea"
           rows={5}
           autoFocus
           placeholder={`Mira Holt${roles[0] ? `, ${roles[0].name}` : ''}\nJonas Reed`}
@@ -65,17 +67,10 @@ export function AddPeople({
           {problem && <p className="text-gap">{sentence(problem)}</p>}
         </div>
         <span className="mt-auto flex gap-2">
-          <button
-            type="button"
-            className="solid-button"
-            disabled={busy || people.length === 0}
-            onClick={() => void add()}
-          >
+          <Button kind="primary" disabled={busy || people.length === 0} onClick={() => void add()}>
             {busy ? 'Adding …' : 'Add'}
-          </button>
-          <button type="button" className="plain-button" onClick={onDone}>
-            Close
-          </button>
+          </Button>
+          <Button onClick={onDone}>Close</Button>
         </span>
       </div>
     </section>

@@ -14,12 +14,16 @@ import { DAY, subtract } from '@/core/time/span';
 import { WEEKDAY_NAMES, formatHours, formatShortSpan, formatTimeSpan } from '@/core/time/format';
 import type { PersonPayload, VersionDraft } from '@/server/people/payload';
 import { Painter } from '../canvas/painter';
-import { DateInput, Field, Select, TextInput } from '../kit/inputs';
-import { newId } from '../kit/new-id';
+import { DateInput } from '../kit/date-input';
+import { Field } from '../kit/field';
+import { Select } from '../kit/select';
+import { TextInput } from '../kit/text-input';
+import { newId } from '../commands/new-id';
 import { SaveBar } from '../kit/save-bar';
-import { useCommand, useDraft } from '../kit/use-command';
+import { useCommand, useDraft } from '../commands/use-command';
 import { nextMonday } from '../setup/site-section';
 import { VersionLine } from './version-line';
+import { Button } from '../kit/button';
 
 const KINDS: readonly (readonly [AvailabilityKind, string])[] = [
   ['available', 'available'],
@@ -63,29 +67,20 @@ export function AvailabilityPart({ page }: { readonly page: PersonPayload }) {
             onChoose={choose}
           />
           <div className="mt-2 mb-4 flex flex-wrap items-center gap-4">
-            <button
-              type="button"
-              className="plain-button"
-              onClick={() => add(draft.versions.length === 0 ? null : nextMonday(), null)}
-            >
+            <Button onClick={() => add(draft.versions.length === 0 ? null : nextMonday(), null)}>
               {draft.versions.length === 0 ? 'Say when they can work' : 'New version from next week'}
-            </button>
+            </Button>
             {version && (
               <>
-                <button
-                  type="button"
-                  className="text-button"
-                  onClick={() => add(nextMonday(), nextMonday() + 6)}
-                >
+                <Button kind="link" onClick={() => add(nextMonday(), nextMonday() + 6)}>
                   Only for some days
-                </button>
-                <button
-                  type="button"
-                  className="text-button"
+                </Button>
+                <Button
+                  kind="link"
                   onClick={() => change({ versions: draft.versions.filter((one) => one !== version) })}
                 >
                   Remove this version
-                </button>
+                </Button>
               </>
             )}
           </div>
@@ -153,9 +148,9 @@ function VersionEditor({
           Drag paints
           <Select label="What a drag paints" value={kind} onChange={setKind} options={KINDS} />
           <span>
-            <span className="key">A</span> available, <span className="key">R</span> rather not,{' '}
-            <span className="key">N</span> not available, <span className="key">Del</span> wipes,{' '}
-            <span className="key">Shift →</span> widens
+            <kbd className="kbd kbd-sm">A</kbd> available, <kbd className="kbd kbd-sm">R</kbd> rather not,{' '}
+            <kbd className="kbd kbd-sm">N</kbd> not available, <kbd className="kbd kbd-sm">Del</kbd> wipes,{' '}
+            <kbd className="kbd kbd-sm">Shift →</kbd> widens
           </span>
         </span>
         <span className="ml-auto flex items-center gap-2">
@@ -165,16 +160,12 @@ function VersionEditor({
             onChange={setSource}
             options={WEEKDAY_NAMES.map((name, day) => [day, name] as const)}
           />
-          <button type="button" className="plain-button" onClick={() => put(days.map(() => days[source]))}>
-            Copy to all days
-          </button>
-          <button
-            type="button"
-            className="plain-button"
+          <Button onClick={() => put(days.map(() => days[source]))}>Copy to all days</Button>
+          <Button
             onClick={() => put(days.map((old, day) => (page.weekend.includes(day) ? old : days[source])))}
           >
             Copy to weekdays
-          </button>
+          </Button>
         </span>
       </div>
       <Painter<AvailabilityKind>
@@ -185,7 +176,7 @@ function VersionEditor({
           head: (
             <span className="leading-4">
               <span className="block font-semibold">{name}</span>
-              <span className="text-muted block text-[11.5px]">{formatHours(minutes[day])}</span>
+              <span className="text-muted block text-xs">{formatHours(minutes[day])}</span>
             </span>
           ),
         }))}
@@ -216,7 +207,7 @@ function VersionEditor({
           }`,
         })}
       />
-      <p className="text-muted mt-2 text-[12.5px]">
+      <p className="text-muted mt-2 text-sm">
         {named
           ? `${formatHours(minutes.reduce((sum, n) => sum + n, 0))} a week. Time that is not painted counts as not available.`
           : 'Nothing is painted as available, so all time counts as available but what is marked otherwise.'}
@@ -257,7 +248,7 @@ function TypedWeek({
           if (event.key === 'Escape') setTyped(null);
         }}
       />
-      <span id="typed-week" role="status" className="min-h-[18px] text-[12.5px]">
+      <span id="typed-week" role="status" className="min-h-[18px] text-sm">
         {wrong ? (
           <span className="text-gap">
             {wrong.message.charAt(0).toUpperCase() + wrong.message.slice(1)}:{' '}

@@ -2,11 +2,14 @@
 
 import { useState } from 'react';
 import type { PeopleChoices } from '@/server/people/payload';
-import { ImpactList } from '../kit/week-impacts';
-import { LengthInput, Select, TextInput } from '../kit/inputs';
+import { ImpactList } from '../commands/week-impacts';
+import { LengthInput } from '../kit/parsed-input';
+import { Select } from '../kit/select';
+import { TextInput } from '../kit/text-input';
 import { sentence } from '../kit/save-bar';
-import { useCommand, usePreview } from '../kit/use-command';
+import { useCommand, usePreview } from '../commands/use-command';
 import { CONTRACTS } from './contracts';
+import { Button } from '../kit/button';
 
 const BULK_ACTIONS = [
   ['addRole', 'Give the role'],
@@ -61,9 +64,9 @@ export function BulkBar({
     >
       <span className="flex items-center gap-2 whitespace-nowrap">
         <span className="font-semibold">{ids.length} chosen</span>
-        <button type="button" className="text-button" onClick={onClear}>
+        <Button kind="link" onClick={onClear}>
           none
-        </button>
+        </Button>
       </span>
       <span className="flex items-center gap-2">
         <Select label="What to do" value={deed} onChange={choose} options={BULK_ACTIONS} />
@@ -86,9 +89,9 @@ export function BulkBar({
         ) : (
           <TextInput label="Group" value={value} onChange={setValue} maxLength={120} />
         )}
-        <button
-          type="button"
-          className="solid-button whitespace-nowrap"
+        <Button
+          kind="primary"
+          className="whitespace-nowrap"
           disabled={busy || !ready || fault !== null}
           onClick={() =>
             input !== null &&
@@ -100,7 +103,7 @@ export function BulkBar({
           }
         >
           {busy ? 'Changing …' : `Change ${ids.length}`}
-        </button>
+        </Button>
       </span>
       <span className="min-w-0 flex-1" aria-live="polite">
         {fault ? (

@@ -5,7 +5,7 @@ import { parseLength } from '@/core/time/parse-hours';
 import { bareHours, formatHours } from '@/core/time/format';
 import type { PersonRow } from '@/server/people/payload';
 import { sentence } from '../kit/save-bar';
-import { useCommand } from '../kit/use-command';
+import { useCommand } from '../commands/use-command';
 import { CONTRACTS } from './contracts';
 
 export type EditableField =
@@ -74,7 +74,7 @@ export function EditableCell({
   if (field === 'contractKind')
     return (
       <select
-        className="input"
+        className="select"
         aria-label={label}
         autoFocus
         value={typed}
@@ -118,7 +118,7 @@ function CellFault({ text }: { readonly text: string }) {
   return (
     <span
       role="alert"
-      className="border-gap bg-sheet text-gap absolute top-full left-0 z-20 border px-2 py-1 text-[11.5px] whitespace-nowrap"
+      className="border-gap bg-sheet text-gap absolute top-full left-0 z-20 border px-2 py-1 text-xs whitespace-nowrap"
     >
       {text}
     </span>

@@ -1,8 +1,9 @@
 'use client';
 
 import type { PersonPayload } from '@/server/people/payload';
-import { useUndo } from '../kit/use-command';
+import { useUndo } from '../commands/use-command';
 import { When } from '../kit/when';
+import { Button } from '../kit/button';
 
 /** Who changed what of a person, the latest first; the latest can be taken back. */
 export function HistoryPart({ page }: { readonly page: PersonPayload }) {
@@ -10,7 +11,7 @@ export function HistoryPart({ page }: { readonly page: PersonPayload }) {
   return (
     <main className="min-h-0 flex-1 overflow-y-auto px-6 py-5">
       <div className="mx-auto max-w-[820px]">
-        <h2 className="section-title mb-2">History</h2>
+        <h2 className="font-serif text-lg font-semibold mb-2">History</h2>
         {page.history.length === 0 ? (
           <p className="text-muted">Nothing was changed here yet.</p>
         ) : (
@@ -30,13 +31,9 @@ export function HistoryPart({ page }: { readonly page: PersonPayload }) {
                   ))}
                 </span>
                 {line.undoable && i === 0 && (
-                  <button
-                    type="button"
-                    className="text-button self-start"
-                    onClick={() => void takeBack(line.id)}
-                  >
+                  <Button kind="link" className="self-start" onClick={() => void takeBack(line.id)}>
                     Take back
-                  </button>
+                  </Button>
                 )}
               </li>
             ))}

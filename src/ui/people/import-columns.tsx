@@ -2,7 +2,9 @@
 
 import type { PeopleChoices } from '@/server/people/payload';
 import type { ImportOptions, ImportPreview } from '@/server/people/import/payload';
-import { Field, Select, Checkbox } from '../kit/inputs';
+import { Checkbox } from '../kit/checkbox';
+import { Field } from '../kit/field';
+import { Select } from '../kit/select';
 
 /** How the file is read: its sheet, what each column means, the order of dates, what may be made. */
 export function ImportColumns({
@@ -78,7 +80,7 @@ export function ImportColumns({
             </span>
             <select
               aria-label={`Meaning of ${preview.headTexts[i] || `column ${i + 1}`}`}
-              className={`input my-1 w-full ${meaning === null ? 'text-muted' : ''}`}
+              className={`select my-1 w-full ${meaning === null ? 'text-muted' : ''}`}
               value={meaning ?? ''}
               onChange={({ target }) =>
                 set({
@@ -100,7 +102,7 @@ export function ImportColumns({
               ))}
             </select>
             {preview.samples[i].map((sample, at) => (
-              <span key={at} className="text-muted truncate text-[11.5px] leading-4" title={sample}>
+              <span key={at} className="text-muted truncate text-xs leading-4" title={sample}>
                 {sample}
               </span>
             ))}

@@ -1,5 +1,6 @@
 'use client';
 
+import { Badge } from '../kit/badge';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { useMemo, useRef, useState } from 'react';
 import type { ImportPreview, RowPreview } from '@/server/people/import/payload';
@@ -11,9 +12,6 @@ const STATES: readonly (readonly [RowPreview['state'] | 'all', string])[] = [
   ['changed', 'Changed'],
   ['same', 'As they are'],
 ];
-
-const SEVERITY = { faulty: 'stop', new: 'note', changed: 'warn', same: 'note' } as const;
-const WORD = { faulty: 'faulty', new: 'new', changed: 'changed', same: 'same' } as const;
 
 /** What every row would do; the faulty ones first, each fault with its place. */
 export function ImportRows({ preview, busy }: { readonly preview: ImportPreview; readonly busy: boolean }) {
@@ -71,9 +69,7 @@ export function ImportRows({ preview, busy }: { readonly preview: ImportPreview;
                   Row {row.row}
                 </span>
                 <span role="cell" className="w-[64px] shrink-0">
-                  <span className="figure" data-severity={SEVERITY[row.state]} data-state={row.state}>
-                    {WORD[row.state]}
-                  </span>
+                  <Badge state={row.state}>{row.state}</Badge>
                 </span>
                 <span role="cell" className="w-[190px] shrink-0 truncate font-semibold">
                   {row.name}

@@ -6,12 +6,13 @@ import { useRef, useState } from 'react';
 import type { Problem } from '@/core/plan/change';
 import type { PeopleChoices } from '@/server/people/payload';
 import type { ImportOptions, ImportPreview, UploadEvent } from '@/server/people/import/payload';
-import { ImpactList } from '../kit/week-impacts';
+import { ImpactList } from '../commands/week-impacts';
 import { sentence } from '../kit/save-bar';
-import { AppLayout, type ShellFrame } from '../kit/app-layout';
-import { useCommand, usePreview } from '../kit/use-command';
+import { AppLayout, type ShellFrame } from '../layout/app-layout';
+import { useCommand, usePreview } from '../commands/use-command';
 import { ImportColumns } from './import-columns';
 import { ImportRows } from './import-rows';
+import { Button } from '../kit/button';
 
 interface Props {
   readonly header: ShellFrame;
@@ -128,7 +129,7 @@ export function ImportScreen({ header, site, choices }: Props) {
       ) : (
         <main className="min-h-0 flex-1 overflow-y-auto px-6 py-8">
           <div className="mx-auto max-w-[760px]">
-            <h1 className="page-title">Import people</h1>
+            <h1 className="font-serif text-xl font-semibold">Import people</h1>
             <p className="text-muted mb-5">
               From a CSV or XLSX file, or cells copied from a spreadsheet. Nothing is written before you have
               seen what each row would do. <Link href={`/people/${place}`}>Back to people</Link>
@@ -139,10 +140,13 @@ export function ImportScreen({ header, site, choices }: Props) {
                   Reading {Math.max(1, Math.round(state.sent / 1000)).toLocaleString('en')} kB
                   {state.rows > 0 && `, ${state.rows.toLocaleString('en')} rows so far`} …
                 </p>
-                <progress className="mt-2 w-full accent-[var(--sea)]" aria-label="Reading the file" />
-                <button type="button" className="plain-button mt-2" onClick={() => reading.current?.abort()}>
+                <progress
+                  className="mt-2 w-full accent-[var(--color-primary)]"
+                  aria-label="Reading the file"
+                />
+                <Button className="mt-2" onClick={() => reading.current?.abort()}>
                   Stop
-                </button>
+                </Button>
               </div>
             ) : (
               <>
@@ -155,7 +159,7 @@ export function ImportScreen({ header, site, choices }: Props) {
                 <p className="text-muted my-3 text-center">or</p>
                 <textarea
                   aria-label="Cells copied from a spreadsheet"
-                  className="input w-full font-mono text-[12px]"
+                  className="textarea w-full font-mono text-sm"
                   rows={7}
                   placeholder={
                     'Number\tName\tRole\tContract hours\tMon\tTue\n101\tIlse Brandt\tLead\t38\t9-17\toff'
@@ -163,26 +167,31 @@ export function ImportScreen({ header, site, choices }: Props) {
                   value={pasted}
                   onChange={(event) => setPasted(event.target.value)}
                 />
-                <button
-                  type="button"
-                  className="plain-button mt-2"
+                <Button
+                  className="mt-2"
                   disabled={pasted.trim() === ''}
                   onClick={() => void upload(new Blob([pasted]), 'pasted cells')}
                 >
                   Look at these cells
-                </button>
+                </Button>
                 <p className="text-muted mt-6">
                   The first line should hold heads. A list in the right form comes from{' '}
-                  <a className="text-button" href={`/api/people/export?site=${place}&form=xlsx`}>
+                  <a
+                    className="link link-primary font-semibold"
+                    href={`/api/people/export?site=${place}&form=xlsx`}
+                  >
                     Export as XLSX
                   </a>{' '}
                   or{' '}
-                  <a className="text-button" href={`/api/people/export?site=${place}&form=csv`}>
+                  <a
+                    className="link link-primary font-semibold"
+                    href={`/api/people/export?site=${place}&form=csv`}
+                  >
                     as CSV
                   </a>
-                  . Availability goes into one column a weekday: <span className="key">9-17</span>,{' '}
-                  <span className="key">9-13 17-22</span>, <span className="key">off</span>; an empty cell
-                  leaves that day as it is.
+                  . Availability goes into one column a weekday: <kbd className="kbd kbd-sm">9-17</kbd>,{' '}
+                  <kbd className="kbd kbd-sm">9-13 17-22</kbd>, <kbd className="kbd kbd-sm">off</kbd>; an
+                  empty cell leaves that day as it is.
                 </p>
               </>
             )}
@@ -251,7 +260,7 @@ function Look({
     <>
       <main className="flex min-h-0 flex-1 flex-col">
         <div className="border-rule bg-sheet border-b px-4 py-3">
-          <h1 className="section-title">
+          <h1 className="font-serif text-lg font-semibold">
             {preview.name}: {counts.new} new, {counts.changed} changed, {counts.same} as they are
             {counts.faulty > 0 && <span className="text-gap">, {counts.faulty} faulty</span>}
           </h1>
@@ -274,12 +283,10 @@ function Look({
           )}
         </div>
         <div className="flex shrink-0 gap-2">
-          <button type="button" className="plain-button" onClick={onAgain}>
-            Another file
-          </button>
-          <button type="button" className="solid-button" disabled={busy || !ready} onClick={onAccept}>
+          <Button onClick={onAgain}>Another file</Button>
+          <Button kind="primary" disabled={busy || !ready} onClick={onAccept}>
             {busy ? 'Taking …' : counts.faulty > 0 ? `Take the ${take} without faults` : `Take ${take}`}
-          </button>
+          </Button>
         </div>
       </div>
     </>

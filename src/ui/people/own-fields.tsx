@@ -2,10 +2,12 @@
 
 import { useState } from 'react';
 import type { PersonDraft, PersonPayload } from '@/server/people/payload';
-import { Field, TextInput } from '../kit/inputs';
+import { Field } from '../kit/field';
+import { TextInput } from '../kit/text-input';
 import { sentence } from '../kit/save-bar';
-import { useCommand } from '../kit/use-command';
+import { useCommand } from '../commands/use-command';
 import { RemoveButton } from '../kit/remove-button';
+import { Button } from '../kit/button';
 
 /** The fields that the business defines for all its people, with this person's values. */
 export function OwnFields({
@@ -26,7 +28,7 @@ export function OwnFields({
   };
   return (
     <section>
-      <h2 className="section-title">Own fields</h2>
+      <h2 className="font-serif text-lg font-semibold">Own fields</h2>
       <p className="text-muted mb-2">
         What this business keeps of everybody besides, such as a locker or a shirt size.
       </p>
@@ -65,18 +67,16 @@ export function OwnFields({
           onChange={setName}
           maxLength={120}
         />
-        <button
-          type="button"
-          className="plain-button"
+        <Button
           disabled={busy || name.trim() === ''}
           onClick={() => void save([...fields, { id: null, name }], `Added the field ${name.trim()}`)}
         >
           Add the field
-        </button>
+        </Button>
         {fields.length > 0 && (
-          <button type="button" className="text-button" aria-pressed={editing} onClick={() => edit(!editing)}>
+          <Button kind="link" aria-pressed={editing} onClick={() => edit(!editing)}>
             {editing ? 'Done' : 'Remove fields'}
-          </button>
+          </Button>
         )}
       </div>
       {problem && <p className="text-gap">{sentence(problem)}</p>}

@@ -5,12 +5,16 @@ import Link from 'next/link';
 import { useDeferredValue, useMemo, useState } from 'react';
 import { formatDate } from '@/core/time/day';
 import type { PeopleChoices, PeoplePayload } from '@/server/people/payload';
-import { Field, Select, TextInput, Checkbox } from '../kit/inputs';
-import { AppLayout, type ShellFrame } from '../kit/app-layout';
+import { Checkbox } from '../kit/checkbox';
+import { Field } from '../kit/field';
+import { Select } from '../kit/select';
+import { TextInput } from '../kit/text-input';
+import { AppLayout, type ShellFrame } from '../layout/app-layout';
 import { AddPeople } from './add-people';
 import { CONTRACTS } from './contracts';
 import { NO_FILTER, type PeopleFilter, filtered, hasLeft } from './filter';
 import { PeopleTable } from './people-table';
+import { Button } from '../kit/button';
 
 interface Props {
   readonly header: ShellFrame;
@@ -37,43 +41,43 @@ export function PeopleScreen({ header, site, table }: Props) {
   return (
     <AppLayout header={header} site={site} area="people">
       <div className="border-rule bg-sheet flex flex-wrap items-end gap-x-4 gap-y-2 border-b px-4 py-2.5">
-        <h1 className="section-title mr-2 self-center">
+        <h1 className="font-serif text-lg font-semibold mr-2 self-center">
           {shown.length} {shown.length === 1 ? 'person' : 'people'}
           {shown.length !== here.length - (filter.left ? 0 : left) && (
-            <span className="text-muted font-sans text-[12px] font-normal"> of {here.length}</span>
+            <span className="text-muted font-sans text-sm font-normal"> of {here.length}</span>
           )}
         </h1>
         <Filters filter={filter} setFilter={setFilter} choices={choices} site={site} left={left} />
         <span className="ml-auto flex gap-2">
           {site !== null && (
             <Link
-              className="plain-button inline-flex items-center"
+              className="btn btn-outline inline-flex items-center"
               href={`/people/${place}/availability/${formatDate(choices.today)}`}
             >
               Availability
             </Link>
           )}
           <a
-            className="plain-button inline-flex items-center"
+            className="btn btn-outline inline-flex items-center"
             href={`/api/people/export?site=${place}&form=xlsx`}
           >
             Export
           </a>
-          <Link className="plain-button inline-flex items-center" href={`/people/${place}/import`}>
+          <Link className="btn btn-outline inline-flex items-center" href={`/people/${place}/import`}>
             Import
           </Link>
-          <button type="button" className="solid-button" aria-expanded={adding} onClick={() => add(!adding)}>
+          <Button kind="primary" aria-expanded={adding} onClick={() => add(!adding)}>
             Add people
-          </button>
+          </Button>
         </span>
       </div>
       {adding && <AddPeople choices={choices} site={site} onDone={() => add(false)} />}
       {here.length === 0 && !adding ? (
         <main className="px-6 py-16 text-center">
           <p className="mb-3">Nobody works here yet. Type names, or import a list from a spreadsheet.</p>
-          <button type="button" className="solid-button" onClick={() => add(true)}>
+          <Button kind="primary" onClick={() => add(true)}>
             Add people
-          </button>
+          </Button>
         </main>
       ) : (
         <PeopleTable people={shown} choices={choices} site={site} />
@@ -135,9 +139,9 @@ function Filters({
         </Checkbox>
       )}
       {filters && (
-        <button type="button" className="text-button" onClick={() => setFilter(NO_FILTER)}>
+        <Button kind="link" onClick={() => setFilter(NO_FILTER)}>
           Show all
-        </button>
+        </Button>
       )}
     </>
   );

@@ -8,7 +8,7 @@ import { formatMoney } from '@/core/checks/shared/messages';
 import { formatDate } from '@/core/time/day';
 import { formatHours } from '@/core/time/format';
 import type { PeopleChoices, PersonRow } from '@/server/people/payload';
-import { Checkbox } from '../kit/inputs';
+import { Checkbox } from '../kit/checkbox';
 import { BulkBar } from './bulk-bar';
 import { EditableCell, type EditableField } from './editable-cell';
 import { HIDDEN, columnsOf, features, namesOf } from './people-columns';
@@ -67,14 +67,14 @@ export function PeopleTable({ people, choices, site }: Props) {
   return (
     <>
       <main ref={scroller} className="min-h-0 flex-1 overflow-auto" tabIndex={0} aria-label="People">
-        <table className="people-table" aria-rowcount={rows.length + 1}>
+        <table className="table table-xs table-pin-rows" aria-rowcount={rows.length + 1}>
           <thead>
             <tr aria-rowindex={1}>
               <th scope="col" className="w-[34px]">
                 <input
                   type="checkbox"
                   aria-label="Choose all that are shown"
-                  className="accent-[var(--sea)]"
+                  className="accent-[var(--color-primary)]"
                   checked={rows.length > 0 && ids.length === rows.length}
                   ref={(box) => {
                     if (box) box.indeterminate = ids.length > 0 && ids.length < rows.length;
@@ -128,7 +128,7 @@ export function PeopleTable({ people, choices, site }: Props) {
                     <input
                       type="checkbox"
                       aria-label={`Choose ${row.original.name}`}
-                      className="accent-[var(--sea)]"
+                      className="accent-[var(--color-primary)]"
                       checked={Boolean(chosen[row.id])}
                       onChange={(event) => row.toggleSelected(event.target.checked)}
                     />
@@ -228,7 +228,7 @@ function Roles({ person, choices }: { readonly person: PersonRow; readonly choic
             key={role}
             data-ink={known.ink}
             title={`${known.name}${until === null ? '' : ` until ${formatDate(until)}`}`}
-            className={`condensed rounded-[3px] border border-[var(--role)] px-1 text-[11.5px] leading-[17px] font-semibold text-[var(--role)] ${
+            className={`font-stretch-[78%] rounded-[3px] border border-[var(--role)] px-1 text-xs leading-[17px] font-semibold text-[var(--role)] ${
               until === null ? 'bg-[var(--tint)]' : 'bg-sheet border-dashed'
             } ${ended ? 'line-through' : ''}`}
           >
@@ -256,7 +256,7 @@ function Available({ minutes }: { readonly minutes: readonly number[] }) {
           </span>
         ))}
       </span>
-      <span className="text-[12px]">{all ? 'any time' : formatHours(total)}</span>
+      <span className="text-sm">{all ? 'any time' : formatHours(total)}</span>
     </span>
   );
 }
@@ -272,7 +272,7 @@ function ColumnChoice({
 }) {
   return (
     <details className="relative inline-block">
-      <summary className="text-button cursor-pointer list-none">Columns</summary>
+      <summary className="link link-primary font-semibold cursor-pointer list-none">Columns</summary>
       <div className="border-ink bg-sheet absolute top-full right-0 z-20 flex w-[200px] flex-col rounded-[3px] border px-3 py-2 font-normal">
         {columns
           .filter((column) => column.id !== 'name')

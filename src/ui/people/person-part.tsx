@@ -3,9 +3,14 @@
 import { useState } from 'react';
 import { formatHours } from '@/core/time/format';
 import type { PersonDraft, PersonPayload } from '@/server/people/payload';
-import { DateInput, Field, LengthInput, Select, TextInput, Checkbox } from '../kit/inputs';
+import { Checkbox } from '../kit/checkbox';
+import { DateInput } from '../kit/date-input';
+import { Field } from '../kit/field';
+import { LengthInput } from '../kit/parsed-input';
+import { Select } from '../kit/select';
+import { TextInput } from '../kit/text-input';
 import { SaveBar } from '../kit/save-bar';
-import { useCommand, useDraft } from '../kit/use-command';
+import { useCommand, useDraft } from '../commands/use-command';
 import { OwnFields } from './own-fields';
 import { CONTRACTS } from './contracts';
 import { Pay, type PersonFormPart, Roles, UsualWeek } from './person-work';
@@ -52,7 +57,7 @@ const text = (value: string) => (value === '' ? null : value);
 function Contact({ page, draft, change }: PersonFormPart) {
   return (
     <section>
-      <h2 className="section-title mb-2">Person</h2>
+      <h2 className="font-serif text-lg font-semibold mb-2">Person</h2>
       <div className="grid grid-cols-2 gap-3">
         <Field label="Name">
           <TextInput value={draft.name} onChange={(name) => change({ name })} maxLength={120} />
@@ -93,7 +98,7 @@ function Contact({ page, draft, change }: PersonFormPart) {
         </Field>
         <Field label="Notes" className="col-span-2">
           <textarea
-            className="input"
+            className="textarea"
             rows={3}
             maxLength={5000}
             value={draft.notes ?? ''}
@@ -134,7 +139,7 @@ function GroupsInput({
 function Work({ page, draft, change }: PersonFormPart) {
   return (
     <section>
-      <h2 className="section-title mb-2">Employment</h2>
+      <h2 className="font-serif text-lg font-semibold mb-2">Employment</h2>
       <div className="grid grid-cols-2 gap-3">
         <Field label="First day">
           <DateInput value={draft.employedFrom} onChange={(employedFrom) => change({ employedFrom })} />
@@ -177,7 +182,7 @@ function Work({ page, draft, change }: PersonFormPart) {
           />
         </Field>
         <fieldset className="col-span-2">
-          <legend className="text-muted text-[11.5px]">Works at</legend>
+          <legend className="text-muted text-xs">Works at</legend>
           <div className="flex flex-wrap gap-x-4">
             {page.choices.sites.map((site) => (
               <Checkbox

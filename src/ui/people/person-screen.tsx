@@ -5,7 +5,7 @@ import { useState } from 'react';
 import { formatAvailability } from '@/core/availability/parse-availability';
 import { versionOn } from '@/core/availability/versions';
 import type { PersonPayload } from '@/server/people/payload';
-import { AppLayout, type ShellFrame } from '../kit/app-layout';
+import { AppLayout, type ShellFrame } from '../layout/app-layout';
 import { AvailabilityPart } from './availability-part';
 import { HistoryPart } from './history-part';
 import { PersonPart } from './person-part';
@@ -47,10 +47,10 @@ export function PersonScreen({ header, site, page }: Props) {
       strip={
         <div className="border-rule bg-sheet flex h-[50px] shrink-0 items-stretch border-b">
           <div className="border-rule flex min-w-[220px] flex-col justify-center border-r px-4">
-            <h1 className="truncate font-serif text-[16px] leading-5 font-semibold">{person.name}</h1>
+            <h1 className="truncate font-serif text-lg leading-5 font-semibold">{person.name}</h1>
             <Link
               prefetch={false}
-              className="text-muted text-[11.5px] leading-4 underline underline-offset-2"
+              className="text-muted text-xs leading-4 underline underline-offset-2"
               href={`/people/${encodeURIComponent(site ?? 'all')}`}
             >
               All people
@@ -72,12 +72,12 @@ export function PersonScreen({ header, site, page }: Props) {
               >
                 <span
                   className={
-                    part === id ? 'font-serif text-[16px] leading-5 font-semibold' : 'leading-4 font-semibold'
+                    part === id ? 'font-serif text-lg leading-5 font-semibold' : 'leading-4 font-semibold'
                   }
                 >
                   {name}
                 </span>
-                <span className="text-muted max-w-full truncate text-[11.5px] leading-4">{note}</span>
+                <span className="text-muted max-w-full truncate text-xs leading-4">{note}</span>
               </button>
             ))}
           </div>

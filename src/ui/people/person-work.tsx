@@ -2,9 +2,13 @@
 
 import { SHORT_WEEKDAYS, WEEKDAY_NAMES, formatHours } from '@/core/time/format';
 import type { PersonDraft, PersonPayload } from '@/server/people/payload';
-import { AmountInput, DateInput, Field, LengthInput, Select } from '../kit/inputs';
+import { DateInput } from '../kit/date-input';
+import { Field } from '../kit/field';
+import { AmountInput, LengthInput } from '../kit/parsed-input';
+import { Select } from '../kit/select';
 import { RemoveButton } from '../kit/remove-button';
 import { nextMonday } from '../setup/site-section';
+import { Button } from '../kit/button';
 
 /** What a part of the form about a person is given. */
 export interface PersonFormPart {
@@ -22,12 +26,12 @@ export function Roles({ page, draft, change }: PersonFormPart) {
   const offered = near.length > 0 ? near : free;
   return (
     <section>
-      <h2 className="section-title">Roles</h2>
+      <h2 className="font-serif text-lg font-semibold">Roles</h2>
       <p className="text-muted mb-2">
         The first is the usual one. A certificate counts up to and with its last day.
       </p>
       {draft.roles.length > 0 && (
-        <table className="sheet-table max-w-[460px]">
+        <table className="table table-xs max-w-[460px]">
           <tbody>
             {draft.roles.map((held, i) => {
               const role = page.choices.roles.find((one) => one.id === held.role);
@@ -47,15 +51,14 @@ export function Roles({ page, draft, change }: PersonFormPart) {
                   </td>
                   <td className="whitespace-nowrap">
                     {i > 0 && (
-                      <button
-                        type="button"
-                        className="text-button"
+                      <Button
+                        kind="link"
                         onClick={() =>
                           change({ roles: [held, ...draft.roles.filter((one) => one !== held)] })
                         }
                       >
                         First
-                      </button>
+                      </Button>
                     )}
                   </td>
                   <td>
@@ -72,7 +75,7 @@ export function Roles({ page, draft, change }: PersonFormPart) {
       )}
       <select
         aria-label="Give a role"
-        className="input mt-2"
+        className="select mt-2"
         value=""
         onChange={(event) => {
           if (event.target.value)
@@ -106,7 +109,7 @@ export function Pay({ page, draft, change }: PersonFormPart) {
     });
   return (
     <section>
-      <h2 className="section-title">Pay</h2>
+      <h2 className="font-serif text-lg font-semibold">Pay</h2>
       <p className="text-muted mb-2">
         A rate for a role goes before one for whatever role; without either the role’s own counts.
       </p>
@@ -121,7 +124,7 @@ export function Pay({ page, draft, change }: PersonFormPart) {
         />
       </Field>
       {draft.pay.length > 0 && (
-        <table className="sheet-table">
+        <table className="table table-xs">
           <thead>
             <tr>
               <th scope="col">For</th>
@@ -169,9 +172,9 @@ export function Pay({ page, draft, change }: PersonFormPart) {
           </tbody>
         </table>
       )}
-      <button type="button" className="text-button mt-1" onClick={add}>
+      <Button kind="link" className="mt-1" onClick={add}>
         {draft.pay.length === 0 ? 'Set a rate of their own' : 'Add a rate'}
-      </button>
+      </Button>
     </section>
   );
 }
@@ -182,19 +185,18 @@ export function UsualWeek({ draft, change }: PersonFormPart) {
   const total = usual?.reduce((sum, minutes) => sum + minutes, 0) ?? 0;
   return (
     <section>
-      <h2 className="section-title">Usual week</h2>
+      <h2 className="font-serif text-lg font-semibold">Usual week</h2>
       <p className="text-muted mb-2">Which days, and how long; used where hours of leave are counted.</p>
       {usual === null ? (
-        <button
-          type="button"
-          className="text-button"
+        <Button
+          kind="link"
           onClick={() => {
             const day = Math.round((draft.contractMinutes ?? 2400) / 5);
             change({ usualWeek: [day, day, day, day, day, 0, 0] });
           }}
         >
           Say the usual week
-        </button>
+        </Button>
       ) : (
         <>
           <div className="flex flex-wrap gap-2">
@@ -221,9 +223,9 @@ export function UsualWeek({ draft, change }: PersonFormPart) {
               {formatHours(total)}
               {draft.contractMinutes !== null && ` of ${formatHours(draft.contractMinutes)} in the contract`}
             </span>{' '}
-            <button type="button" className="text-button" onClick={() => change({ usualWeek: null })}>
+            <Button kind="link" onClick={() => change({ usualWeek: null })}>
               Clear
-            </button>
+            </Button>
           </p>
         </>
       )}

@@ -34,7 +34,7 @@ export function Who({
   const people = whoCould(judgement, place.row, place.day, { from: place.minute, to });
   return (
     <>
-      <h2 className="section-title">
+      <h2 className="font-serif text-lg font-semibold">
         {formatDay(judgement.plan.from + place.day)} {formatTimeSpan(place.minute, to, format)}
       </h2>
       <p className="mt-1">
@@ -49,7 +49,7 @@ export function Who({
           <li key={person.id}>
             <Link
               prefetch={false}
-              className="text-button inline-flex items-center"
+              className="link link-primary font-semibold inline-flex items-center"
               href={`/people/${site}/${encodeURIComponent(person.id)}`}
             >
               {person.name}
@@ -78,8 +78,10 @@ export function Figures({
 }) {
   return (
     <details className="px-4 py-3">
-      <summary className="text-button cursor-pointer">{formatLongDay(from + day)} in figures</summary>
-      <table className="sheet-table mt-2 max-w-[900px]">
+      <summary className="link link-primary font-semibold cursor-pointer">
+        {formatLongDay(from + day)} in figures
+      </summary>
+      <table className="table table-xs mt-2 max-w-[900px]">
         <caption className="sr-only">How many could work and how many are needed, by block and role</caption>
         <thead>
           <tr>

@@ -11,7 +11,7 @@ import { formatDay, formatDays, formatLongDay, formatTinyTime } from '@/core/tim
 import type { PlanPayload } from '@/server/plan/payload';
 import { type Scale, hoursOf, scaleOf, ticksOf, timeAt, xOf } from '../canvas/scale';
 import { type SkylineBlock, SkylineDay, SkylineTextures } from '../canvas/skyline';
-import { AppLayout, type ShellFrame } from '../kit/app-layout';
+import { AppLayout, type ShellFrame } from '../layout/app-layout';
 import { Figures, type Place, Who } from './supply-figures';
 
 interface Props {
@@ -59,17 +59,21 @@ export function SupplyScreen({ header, payload }: Props) {
   return (
     <AppLayout header={header} site={plan.site.id} area="people">
       <div className="border-rule bg-sheet flex h-[50px] shrink-0 items-center gap-3 border-b px-4">
-        <Link className="plain-button inline-flex items-center" href={weekLink(-1)} aria-label="Week before">
+        <Link
+          className="btn btn-outline inline-flex items-center"
+          href={weekLink(-1)}
+          aria-label="Week before"
+        >
           ‹
         </Link>
-        <h1 className="section-title">
+        <h1 className="font-serif text-lg font-semibold">
           Who could work, {days === 7 ? formatDays(plan.from, 7) : formatLongDay(plan.from + firstDay)}
         </h1>
-        <Link className="plain-button inline-flex items-center" href={weekLink(1)} aria-label="Week after">
+        <Link className="btn btn-outline inline-flex items-center" href={weekLink(1)} aria-label="Week after">
           ›
         </Link>
         <span className="text-muted">wk {isoWeek(plan.from + 3).week}</span>
-        <Link className="text-button ml-3" href={`/people/${site}`}>
+        <Link className="link link-primary font-semibold ml-3" href={`/people/${site}`}>
           All people
         </Link>
         <span
@@ -96,7 +100,7 @@ export function SupplyScreen({ header, payload }: Props) {
         {days === 1 && (
           <select
             aria-label="Day shown"
-            className="input"
+            className="select"
             value={firstDay}
             onChange={(event) => setFirstDay(Number(event.target.value))}
           >
@@ -205,13 +209,13 @@ function Heads({
           className="border-rule absolute inset-y-0 overflow-hidden border-l"
           style={{ left: HEAD + i * scale.dayWidth, width: scale.dayWidth }}
         >
-          <span className="block truncate pt-1 pl-1 text-[13px] font-semibold">
+          <span className="block truncate pt-1 pl-1 text-base font-semibold">
             {formatDay(from + scale.firstDay + i)}
           </span>
           {ticksOf(scale).map((minute) => (
             <span
               key={minute}
-              className="text-muted absolute bottom-1 -translate-x-1/2 text-[10.5px] leading-3"
+              className="text-muted absolute bottom-1 -translate-x-1/2 text-2xs leading-3"
               style={{ left: xOf(scale, scale.firstDay, minute) }}
             >
               {formatTinyTime(minute, format)}
@@ -257,8 +261,8 @@ function SupplyRow({
     <div className="border-fine flex border-b">
       <div className="flex shrink-0 flex-col justify-center pl-4" style={{ width: HEAD }}>
         <span className="font-semibold">{name}</span>
-        <span className={`text-[11.5px] ${isShort ? 'text-gap font-semibold' : 'text-muted'}`}>{note}</span>
-        <span className="text-muted text-[11.5px]">up to {Math.floor(most)} could</span>
+        <span className={`text-xs ${isShort ? 'text-gap font-semibold' : 'text-muted'}`}>{note}</span>
+        <span className="text-muted text-xs">up to {Math.floor(most)} could</span>
       </div>
       <svg
         width={scale.days * scale.dayWidth}
@@ -290,7 +294,7 @@ function SupplyRow({
               x2={i * scale.dayWidth + 0.5}
               y1={0}
               y2={HEIGHT}
-              stroke="var(--rule)"
+              stroke="var(--color-base-300)"
             />
             <SkylineDay
               blocks={blocks}

@@ -3,6 +3,7 @@
 import { segmentsOf } from '@/core/availability/versions';
 import { formatDays, formatLongDay } from '@/core/time/format';
 import type { VersionDraft } from '@/server/people/payload';
+import { Button } from '../kit/button';
 
 /** Days before and after today that the line shows at least. */
 const BACK = 60;
@@ -48,7 +49,7 @@ export function VersionLine({
               style={{ left: `${x(since)}%`, width: `${x(until + 1) - x(since)}%` }}
             >
               <span className="leading-4 font-semibold">{rangeOf(version)}</span>
-              <span className="text-[11.5px] leading-4">
+              <span className="text-xs leading-4">
                 {counts ? 'counts today' : since > today ? 'counts later' : 'counted before'}
               </span>
             </button>
@@ -65,7 +66,7 @@ export function VersionLine({
           </span>
         )}
       </div>
-      <div className="text-muted relative h-4 text-[11px]" aria-hidden>
+      <div className="text-muted relative h-4 text-xs" aria-hidden>
         <span className="absolute left-0">{formatDays(first, 1, true)}</span>
         <span className="text-gap absolute -translate-x-1/2 font-semibold" style={{ left: `${x(today)}%` }}>
           today
@@ -76,15 +77,15 @@ export function VersionLine({
         <p className="text-muted mt-1 flex flex-wrap gap-x-3">
           Not counting at any time shown:
           {hidden.map((version) => (
-            <button
+            <Button
               key={version.id}
-              type="button"
-              className="text-button"
+
+              kind="link"
               aria-pressed={version.id === chosen}
               onClick={() => onChoose(version.id)}
             >
               {titleOf(version)}
-            </button>
+            </Button>
           ))}
         </p>
       )}

@@ -5,9 +5,9 @@ import { useRouter } from 'next/navigation';
 import { useCallback, useEffect, useMemo, useState } from 'react';
 import { formatDate } from '@/core/time/day';
 import type { PageHeader, PlanPayload } from '@/server/plan/payload';
-import { onPlanChanged } from '../kit/plan-changed';
+import { onPlanChanged } from '../commands/plan-changed';
 import { notify } from '../kit/notify';
-import { TopBar } from '../kit/top-bar';
+import { TopBar } from '../layout/top-bar';
 import { AS_LISTED, arrangeRows } from '@/core/plan/arrangement';
 import { layOutLines } from './grid/layout';
 import { Canvas } from './grid/canvas';
@@ -22,8 +22,9 @@ import type { WaitingEdit } from '../waiting/waiting-edits';
 import { PlanSync, openPlan } from './state/sync';
 import { type DayCount, createViewStore } from './state/view-store';
 import { WeekStrip, WeekTools, weekAddress } from './header/week-strip';
+import { Button } from '../kit/button';
 
-const Notices = dynamic(() => import('../kit/notices'), { ssr: false });
+const Toasts = dynamic(() => import('../kit/toast'), { ssr: false });
 const loadFind = () => import('./header/find');
 const Find = dynamic(loadFind, { ssr: false });
 const loadPanels = () => import('./panels/panels').then((part) => part.Panels);
@@ -78,7 +79,7 @@ export function PlanScreen({ header }: Props) {
             }}
           />
         )}
-        <Notices />
+        <Toasts />
       </div>
     </PageHeaderProvider>
   );
@@ -99,9 +100,7 @@ function Waiting({ trouble, again }: { trouble: string | null; again: () => void
         ) : (
           <>
             <p className="mb-3">{trouble}</p>
-            <button type="button" className="plain-button" onClick={again}>
-              Try again
-            </button>
+            <Button onClick={again}>Try again</Button>
           </>
         )}
       </main>

@@ -39,19 +39,19 @@ export function DaySheet({
   return (
     <div className="sheet-page bg-sheet text-ink mx-auto max-w-[1080px] px-8 py-6">
       <div className="mb-4 flex gap-3 print:hidden">
-        <a className="plain-button inline-flex items-center" href={back}>
+        <a className="btn btn-outline inline-flex items-center" href={back}>
           Back to the week
         </a>
         <PrintButton />
       </div>
       <header className="border-ink mb-3 flex items-baseline justify-between border-b-2 pb-1.5">
-        <h1 className="page-title">
+        <h1 className="font-serif text-xl font-semibold">
           {formatLongDay(date)}
-          {named.length > 0 && <span className="text-brass text-[16px] italic"> {named.join(', ')}</span>}
+          {named.length > 0 && <span className="text-brass text-lg italic"> {named.join(', ')}</span>}
         </h1>
         <p className="font-semibold">{plan.site.name}</p>
       </header>
-      {note && <p className="border-ink mb-3 border-l-4 pl-3 text-[15px] whitespace-pre-wrap">{note}</p>}
+      {note && <p className="border-ink mb-3 border-l-4 pl-3 text-lg whitespace-pre-wrap">{note}</p>}
       {drafts > 0 && (
         <p className="mb-3 font-semibold">
           {drafts} of {counted(lines.length, 'shift')} {drafts === 1 ? 'is a draft' : 'are drafts'}, drawn
@@ -75,7 +75,7 @@ export function DaySheet({
             }))}
             hourFormat={payload.hourFormat}
           />
-          <p className="text-muted mt-2 text-[12px]">
+          <p className="text-muted mt-2 text-sm">
             {counted(own.length, 'shift')} from this day,{' '}
             {formatHours(own.reduce((sum, { shift }) => sum + (shift.person ? shift.paid : 0), 0))} paid.
           </p>
@@ -96,7 +96,7 @@ function Axis({ hours, hourFormat }: { readonly hours: Span; readonly hourFormat
       {marks.map((minute) => (
         <span
           key={minute}
-          className="text-muted absolute bottom-0.5 text-[11px] leading-3"
+          className="text-muted absolute bottom-0.5 text-xs leading-3"
           style={{ left: share(minute, hours) }}
         >
           {formatTinyTime(minute, hourFormat)}
@@ -133,8 +133,8 @@ function PersonRow({
   return (
     <li className="border-fine flex break-inside-avoid border-b py-1">
       <div className="w-[210px] shrink-0 pr-3">
-        <span className="block text-[13.5px] leading-[17px] font-semibold">{name}</span>
-        <span className="block text-[12px] leading-4">
+        <span className="block text-base leading-[17px] font-semibold">{name}</span>
+        <span className="block text-sm leading-4">
           {formatTimeSpan(from, to, payload.hourFormat)} {role}
           {shift.date < date && `, since ${formatDay(shift.date)}`}
         </span>
@@ -164,10 +164,10 @@ function PersonRow({
           ))}
         </div>
         {(said || duties.length > 0 || pauses.length > 0) && (
-          <p className="text-[12px] leading-4">{[said, ...duties, ...pauses].filter(Boolean).join(' · ')}</p>
+          <p className="text-sm leading-4">{[said, ...duties, ...pauses].filter(Boolean).join(' · ')}</p>
         )}
         {detail && detail.tasks.length > 0 && (
-          <ul className="flex flex-wrap gap-x-4 text-[12px] leading-4">
+          <ul className="flex flex-wrap gap-x-4 text-sm leading-4">
             {detail.tasks.map((task) => (
               <li key={task}>☐ {task}</li>
             ))}
@@ -202,10 +202,8 @@ function Coverage({
   const heads = [...(shown[0]?.hours.keys() ?? [])];
   if (shown.length === 0) return null;
   return (
-    <table className="mt-4 w-full break-inside-avoid text-[11.5px] tabular-nums">
-      <caption className="text-muted mb-1 text-left text-[12px]">
-        People on / people needed in each hour
-      </caption>
+    <table className="mt-4 w-full break-inside-avoid text-xs tabular-nums">
+      <caption className="text-muted mb-1 text-left text-sm">People on / people needed in each hour</caption>
       <thead>
         <tr>
           <th className="text-left font-normal" scope="col">

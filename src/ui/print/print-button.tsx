@@ -1,10 +1,11 @@
 'use client';
+import { Button } from '../kit/button';
 
 /** Prints the page. */
 export function PrintButton() {
   return (
-    <button type="button" className="solid-button" onClick={() => window.print()}>
+    <Button kind="primary" onClick={() => window.print()}>
       Print
-    </button>
+    </Button>
   );
 }

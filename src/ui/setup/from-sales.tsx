@@ -7,7 +7,9 @@ import { parseDecimal } from '@/core/time/parse-hours';
 import { type Span, clip } from '@/core/time/span';
 import { SHORT_WEEKDAYS, WEEKDAY_NAMES, formatTime } from '@/core/time/format';
 import type { SetupPayload } from '@/server/site/payload';
-import { AmountInput, CountInput, Field } from '../kit/inputs';
+import { Field } from '../kit/field';
+import { AmountInput, CountInput } from '../kit/parsed-input';
+import { Button } from '../kit/button';
 
 /** Needs as a suggestion: expected sales an hour, divided by what an hour of work should bring. */
 export function FromSales({
@@ -57,7 +59,9 @@ export function FromSales({
     );
   return (
     <details className="border-rule mt-5 border-t pt-3">
-      <summary className="section-title cursor-pointer">Suggest needs from expected sales</summary>
+      <summary className="font-serif text-lg font-semibold cursor-pointer">
+        Suggest needs from expected sales
+      </summary>
       <p className="text-muted mt-1 mb-2">
         Sales an hour, divided by the sales that an hour of work should bring, rounded up. Cells can be pasted
         from a spreadsheet. The suggestion replaces one row above and can be painted over.
@@ -70,7 +74,7 @@ export function FromSales({
           <CountInput value={minimum} onChange={setMinimum} most={999} />
         </Field>
         <Field label="For">
-          <select className="input" value={row} onChange={(event) => setRow(Number(event.target.value))}>
+          <select className="select" value={row} onChange={(event) => setRow(Number(event.target.value))}>
             {rows.map((name, i) => (
               <option key={name} value={i}>
                 {name}
@@ -78,14 +82,9 @@ export function FromSales({
             ))}
           </select>
         </Field>
-        <button
-          type="button"
-          className="plain-button"
-          disabled={!perHour || unreadable > 0 || hours.length === 0}
-          onClick={suggest}
-        >
+        <Button disabled={!perHour || unreadable > 0 || hours.length === 0} onClick={suggest}>
           Suggest
-        </button>
+        </Button>
         {unreadable > 0 && (
           <span className="text-gap" role="alert">
             {unreadable} {unreadable === 1 ? 'cell is' : 'cells are'} no amount.
@@ -95,7 +94,7 @@ export function FromSales({
       {hours.length === 0 ? (
         <p className="text-muted">Enter the opening hours first.</p>
       ) : (
-        <table className="sheet-table max-w-[900px]">
+        <table className="table table-xs max-w-[900px]">
           <thead>
             <tr>
               <th scope="col">Hour from</th>

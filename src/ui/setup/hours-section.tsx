@@ -4,10 +4,13 @@ import { useState } from 'react';
 import type { Span } from '@/core/time/span';
 import { WEEKDAY_NAMES, formatHours, formatLongDay } from '@/core/time/format';
 import type { SetupPayload } from '@/server/site/payload';
-import { DateInput, HoursInput, Checkbox } from '../kit/inputs';
+import { Checkbox } from '../kit/checkbox';
+import { DateInput } from '../kit/date-input';
+import { HoursInput } from '../kit/parsed-input';
 import { SiteForm, type SitePart } from './site-form';
 import { RemoveButton } from '../kit/remove-button';
 import { nextMonday } from './site-section';
+import { Button } from '../kit/button';
 
 const NONE: readonly (readonly Span[])[] = Array.from({ length: 7 }, () => []);
 
@@ -18,11 +21,11 @@ export function HoursSection({ setup }: { readonly setup: SetupPayload }) {
       {(part) => (
         <>
           <section>
-            <h2 className="section-title">By weekday</h2>
+            <h2 className="font-serif text-lg font-semibold">By weekday</h2>
             <p className="text-muted mb-2">
-              Type <span className="key">7-23:30</span>, several parts as{' '}
-              <span className="key">9-13 17-22</span>, or <span className="key">closed</span>. An end after
-              midnight belongs to the day it begins on.
+              Type <kbd className="kbd kbd-sm">7-23:30</kbd>, several parts as{' '}
+              <kbd className="kbd kbd-sm">9-13 17-22</kbd>, or <kbd className="kbd kbd-sm">closed</kbd>. An
+              end after midnight belongs to the day it begins on.
             </p>
             <WeekHours {...part} />
             <div className="mt-3">
@@ -86,12 +89,12 @@ export function WeekHours({ draft, change }: SitePart) {
           </>
         )}
       </div>
-      <table className="sheet-table max-w-[620px]">
+      <table className="table table-xs max-w-[620px]">
         <tbody>
           {order.map((day) => (
             <tr key={day}>
               <th scope="row" className="w-[100px] border-b-[var(--fine)]!">
-                <span className="text-ink text-[13px] font-semibold">{WEEKDAY_NAMES[day]}</span>
+                <span className="text-ink text-base font-semibold">{WEEKDAY_NAMES[day]}</span>
               </th>
               <td className="w-[190px]">
                 <HoursInput
@@ -105,14 +108,13 @@ export function WeekHours({ draft, change }: SitePart) {
                 <HoursLine spans={version.days[day]} />
               </td>
               <td className="w-[150px] text-right whitespace-nowrap">
-                <button
-                  type="button"
-                  className="text-button"
+                <Button
+                  kind="link"
                   aria-label={`Copy ${WEEKDAY_NAMES[day]} to all days`}
                   onClick={() => set(version.days.map(() => version.days[day]))}
                 >
                   Copy to all days
-                </button>
+                </Button>
               </td>
             </tr>
           ))}
@@ -120,16 +122,15 @@ export function WeekHours({ draft, change }: SitePart) {
       </table>
       <p className="mt-2">
         <span className="font-semibold">{formatHours(total)}</span> open a week.{' '}
-        <button
-          type="button"
-          className="text-button"
+        <Button
+          kind="link"
           onClick={() => {
             change({ hours: [...versions, { since: nextMonday(), days: version.days }] });
             choose(versions.length);
           }}
         >
           Change them from a date on
-        </button>
+        </Button>
       </p>
     </>
   );
@@ -160,10 +161,10 @@ function Dates({ draft, change }: SitePart) {
   };
   return (
     <section>
-      <h2 className="section-title">Single dates</h2>
+      <h2 className="font-serif text-lg font-semibold">Single dates</h2>
       <p className="text-muted mb-2">Hours of their own, or closed: they go before the weekday.</p>
       {draft.dates.length > 0 && (
-        <table className="sheet-table mb-2">
+        <table className="table table-xs mb-2">
           <tbody>
             {draft.dates.map((one, i) => (
               <tr key={one.date}>
@@ -192,9 +193,9 @@ function Dates({ draft, change }: SitePart) {
       )}
       <div className="flex items-center gap-2">
         <DateInput label="Date with hours of its own" value={fresh} onChange={setFresh} />
-        <button type="button" className="plain-button" disabled={fresh === null} onClick={add}>
+        <Button disabled={fresh === null} onClick={add}>
           Add the date
-        </button>
+        </Button>
       </div>
     </section>
   );

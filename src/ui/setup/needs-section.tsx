@@ -7,13 +7,16 @@ import { DAY, type Span, clip, subtract } from '@/core/time/span';
 import { SHORT_WEEKDAYS, WEEKDAY_NAMES, formatHours, formatLongDay } from '@/core/time/format';
 import type { NeedRow, NeedSetDraft, NeedsDraft, SetupPayload } from '@/server/site/payload';
 import { Painter } from '../canvas/painter';
-import { CountInput, DateInput, TextInput } from '../kit/inputs';
-import { newId } from '../kit/new-id';
+import { DateInput } from '../kit/date-input';
+import { CountInput } from '../kit/parsed-input';
+import { TextInput } from '../kit/text-input';
+import { newId } from '../commands/new-id';
 import { SaveBar } from '../kit/save-bar';
-import { useCommand, useDraft } from '../kit/use-command';
+import { useCommand, useDraft } from '../commands/use-command';
 import { FromSales } from './from-sales';
 import { RemoveButton } from '../kit/remove-button';
 import { nextMonday } from './site-section';
+import { Button } from '../kit/button';
 
 /** A week of needs by row (the roles, then everybody) and weekday, as it is painted. */
 type Cells = Painted<number>[][][];
@@ -110,9 +113,7 @@ function Sets({
             </span>
           ))}
           <DateInput label="Date of this variant" value={date} onChange={setDate} />
-          <button
-            type="button"
-            className="plain-button"
+          <Button
             disabled={date === null}
             onClick={() => {
               const others = draft.dates.filter((one) => one.date !== date);
@@ -121,7 +122,7 @@ function Sets({
             }}
           >
             Use it on this date
-          </button>
+          </Button>
         </div>
       )}
       {set.name === null && set.since !== null && (
@@ -135,9 +136,8 @@ function Sets({
         />
       )}
       {(set.name !== null || set.since !== null) && (
-        <button
-          type="button"
-          className="text-button"
+        <Button
+          kind="link"
           onClick={() => {
             change({
               sets: draft.sets.filter((one) => one.id !== set.id),
@@ -147,20 +147,14 @@ function Sets({
           }}
         >
           Remove “{titleOf(set)}”
-        </button>
+        </Button>
       )}
       <span className="ml-auto flex items-center gap-2">
-        <button
-          type="button"
-          className="text-button"
-          onClick={() => add({ name: null, since: nextMonday(), rows: set.rows })}
-        >
+        <Button kind="link" onClick={() => add({ name: null, since: nextMonday(), rows: set.rows })}>
           Change the usual week from a date on
-        </button>
+        </Button>
         <TextInput label="Name of a variant" placeholder="Regatta weekend" value={name} onChange={setName} />
-        <button
-          type="button"
-          className="plain-button"
+        <Button
           disabled={name.trim() === ''}
           onClick={() => {
             add({ name: name.trim(), since: null, rows: set.rows });
@@ -168,7 +162,7 @@ function Sets({
           }}
         >
           Add a variant
-        </button>
+        </Button>
       </span>
     </section>
   );
@@ -215,13 +209,14 @@ function PaintedWeek({
         <span className="flex items-center gap-1.5">
           Drag paints
           <CountInput label="People a drag asks for" value={count} onChange={setCount} most={999} />
-          people; <span className="key">0</span> to <span className="key">9</span> set the chosen span,{' '}
-          <span className="key">Del</span> wipes it, <span className="key">Shift →</span> widens it.
+          people; <kbd className="kbd kbd-sm">0</kbd> to <kbd className="kbd kbd-sm">9</kbd> set the chosen
+          span, <kbd className="kbd kbd-sm">Del</kbd> wipes it, <kbd className="kbd kbd-sm">Shift →</kbd>{' '}
+          widens it.
         </span>
         <span className="ml-auto flex items-center gap-1.5">
           <select
             aria-label="Day to copy"
-            className="input"
+            className="select"
             value={source}
             onChange={(event) => setSource(Number(event.target.value))}
           >
@@ -231,16 +226,10 @@ function PaintedWeek({
               </option>
             ))}
           </select>
-          <button
-            type="button"
-            className="plain-button"
-            onClick={() => put(cells.map((row) => row.map(() => row[source])))}
-          >
+          <Button onClick={() => put(cells.map((row) => row.map(() => row[source])))}>
             Copy to all days
-          </button>
-          <button
-            type="button"
-            className="plain-button"
+          </Button>
+          <Button
             onClick={() =>
               put(
                 cells.map((row) =>
@@ -250,7 +239,7 @@ function PaintedWeek({
             }
           >
             Copy to weekdays
-          </button>
+          </Button>
         </span>
       </div>
       {roles.length === 0 && (
@@ -300,7 +289,7 @@ function RowHead({ name, note }: { readonly name: string; readonly note?: string
   return (
     <span className="min-w-0 leading-4">
       <span className="block truncate font-semibold">{name}</span>
-      {note && <span className="text-muted block text-[11.5px]">{note}</span>}
+      {note && <span className="text-muted block text-xs">{note}</span>}
     </span>
   );
 }
@@ -321,7 +310,7 @@ function Asked({
   return (
     <dl className="border-ink mt-1 flex border-t-[1.5px] pt-1">
       <div style={{ width: 151 }} className="pl-3">
-        <dt className="text-muted text-[11.5px]">Asked for</dt>
+        <dt className="text-muted text-xs">Asked for</dt>
         <dd className={`font-semibold ${over ? 'text-brass' : ''}`}>
           {formatHours(total)}
           {budget !== null && ` of ${formatHours(budget)}`}
@@ -329,7 +318,7 @@ function Asked({
       </div>
       {asked.map((minutes, c) => (
         <div key={order[c]} className="min-w-0 flex-1 pl-1.5">
-          <dt className="text-muted text-[11.5px]">{SHORT_WEEKDAYS[order[c]]}</dt>
+          <dt className="text-muted text-xs">{SHORT_WEEKDAYS[order[c]]}</dt>
           <dd className="font-semibold">{formatHours(minutes)}</dd>
         </div>
       ))}

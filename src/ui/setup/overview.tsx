@@ -5,9 +5,9 @@ import { formatMoney } from '@/core/checks/shared/messages';
 import { formatHoursOfDay } from '@/core/time/parse-hours';
 import { SHORT_WEEKDAYS, WEEKDAY_NAMES, counted, formatHours } from '@/core/time/format';
 import type { SetupPayload } from '@/server/site/payload';
-import { ReadInput } from '../kit/inputs';
+import { ParsedInput } from '../kit/parsed-input';
 import { sentence } from '../kit/save-bar';
-import { useCommand } from '../kit/use-command';
+import { useCommand } from '../commands/use-command';
 import { sectionAddress } from './sections';
 
 /** What is still missing for a good plan, and how the site stands. */
@@ -58,19 +58,19 @@ export function Overview({ setup }: { readonly setup: SetupPayload }) {
     <main className="min-h-0 flex-1 overflow-y-auto px-6 py-5">
       <div className="mx-auto grid max-w-[1080px] grid-cols-[minmax(0,1fr)_340px] gap-10 max-[900px]:grid-cols-1">
         <section>
-          <h1 className="page-title">{site.name}</h1>
+          <h1 className="font-serif text-xl font-semibold">{site.name}</h1>
           <BusinessName name={setup.business} />
-          <table className="sheet-table mt-4">
+          <table className="table table-xs mt-4">
             <tbody>
               {lines.map(([name, text, section]) => (
                 <tr key={name}>
                   <th scope="row" className="w-[130px] border-b-[var(--fine)]!">
-                    <span className="text-ink text-[13px] font-semibold">{name}</span>
+                    <span className="text-ink text-base font-semibold">{name}</span>
                   </th>
                   <td>{text}</td>
                   <td className="w-[80px] text-right">
                     <Link
-                      className="text-button"
+                      className="link link-primary font-semibold"
                       href={sectionAddress(setup.id, section)}
                       aria-label={`Change ${name.toLowerCase()}`}
                     >
@@ -82,13 +82,13 @@ export function Overview({ setup }: { readonly setup: SetupPayload }) {
             </tbody>
           </table>
           <div className="mt-6 flex flex-wrap gap-2">
-            <Link className="plain-button inline-flex items-center" href="/start">
+            <Link className="btn btn-outline inline-flex items-center" href="/start">
               Add a site
             </Link>
           </div>
         </section>
         <section aria-labelledby="missing">
-          <h2 id="missing" className="section-title">
+          <h2 id="missing" className="font-serif text-lg font-semibold">
             {missing.length === 0 ? 'Nothing is missing' : 'Missing for a good plan'}
           </h2>
           {missing.length === 0 && (
@@ -97,17 +97,20 @@ export function Overview({ setup }: { readonly setup: SetupPayload }) {
           <ol className="mt-2">
             {missing.map((line) => (
               <li key={line.what} className="border-fine border-t py-2 first:border-t-0">
-                <Link className="text-button" href={sectionAddress(setup.id, line.section)}>
+                <Link
+                  className="link link-primary font-semibold"
+                  href={sectionAddress(setup.id, line.section)}
+                >
                   {line.what}
                 </Link>
-                <span className="text-muted block text-[12.5px]">
+                <span className="text-muted block text-sm">
                   {line.why.charAt(0).toUpperCase() + line.why.slice(1)}.
                 </span>
               </li>
             ))}
           </ol>
           <Link
-            className="solid-button mt-4 inline-flex items-center"
+            className="btn btn-primary mt-4 inline-flex items-center"
             href={`/plan/${encodeURIComponent(setup.id)}/now`}
           >
             Plan this week
@@ -123,14 +126,14 @@ function BusinessName({ name }: { readonly name: string }) {
   const { run, problem } = useCommand();
   return (
     <label className="mt-1 flex items-center gap-2">
-      <span className="text-muted text-[11.5px]">Business</span>
-      <ReadInput
+      <span className="text-muted text-xs">Business</span>
+      <ParsedInput
         label="Name of the business"
         className="w-[240px]"
         placeholder="not named yet"
         value={name}
-        write={(text) => text}
-        read={(text) => (text.trim() === '' ? { wrong: 'Type a name.' } : { value: text.trim() })}
+        format={(text) => text}
+        parse={(text) => (text.trim() === '' ? { wrong: 'Type a name.' } : { value: text.trim() })}
         onChange={(text) => text !== name && void run('business.name', { name: text })}
       />
       {problem && <span className="text-gap">{sentence(problem)}</span>}

@@ -6,11 +6,14 @@ import { startOfWeek, formatDate } from '@/core/time/day';
 import { formatDays } from '@/core/time/format';
 import type { PlanFileCheck } from '@/server/plan-file/payload';
 import type { SetupPayload } from '@/server/site/payload';
-import { ImpactList } from '../kit/week-impacts';
-import { DateInput, Field, TextInput } from '../kit/inputs';
+import { ImpactList } from '../commands/week-impacts';
+import { DateInput } from '../kit/date-input';
+import { Field } from '../kit/field';
+import { TextInput } from '../kit/text-input';
 import { sentence } from '../kit/save-bar';
-import { useCommand, usePreview } from '../kit/use-command';
+import { useCommand, usePreview } from '../commands/use-command';
 import { nextMonday } from './site-section';
+import { Button } from '../kit/button';
 
 interface Picked {
   readonly name: string;
@@ -45,7 +48,7 @@ export function PlanFileSection({ setup }: { readonly setup: SetupPayload }) {
     <main className="min-h-0 flex-1 overflow-y-auto px-6 py-5">
       <div className="mx-auto grid max-w-[1080px] grid-cols-[340px_minmax(0,1fr)] gap-12 max-[900px]:grid-cols-1">
         <section>
-          <h2 className="section-title">Out</h2>
+          <h2 className="font-serif text-lg font-semibold">Out</h2>
           <p className="text-muted mb-3">
             One week with its people, needs, rules and shifts as one open document, for scripts, for another
             installation, or to show somebody a problem. It holds birth dates and leave: treat it as such.
@@ -56,12 +59,12 @@ export function PlanFileSection({ setup }: { readonly setup: SetupPayload }) {
               onChange={(day) => day !== null && setWeek(startOfWeek(day, weekStart))}
             />
           </Field>
-          <a className="plain-button mt-3 inline-flex items-center" href={address} download>
+          <a className="btn btn-outline mt-3 inline-flex items-center" href={address} download>
             Export {formatDays(week, 7)}
           </a>
         </section>
         <section>
-          <h2 className="section-title">In</h2>
+          <h2 className="font-serif text-lg font-semibold">In</h2>
           <p className="text-muted mb-3">
             A plan file is looked at first; nothing is written before you say so.
           </p>
@@ -104,7 +107,7 @@ function Faults({
       <ul className="mt-1 max-h-[50vh] overflow-y-auto">
         {faults.slice(0, 200).map((fault) => (
           <li key={`${fault.path} ${fault.message}`}>
-            <span className="font-mono text-[12px]">{fault.path}</span>: {fault.message}
+            <span className="font-mono text-sm">{fault.path}</span>: {fault.message}
           </li>
         ))}
       </ul>
@@ -172,14 +175,14 @@ function Use({
           </p>
         )}
       </div>
-      <button
-        type="button"
-        className="solid-button mt-3"
+      <Button
+        kind="primary"
+        className="mt-3"
         disabled={busy || fault !== null || (as === 'site' && name.trim() === '')}
         onClick={() => void go()}
       >
         {busy ? 'Taking it in …' : as === 'week' ? 'Take in the week' : 'Make the site'}
-      </button>
+      </Button>
     </div>
   );
 }

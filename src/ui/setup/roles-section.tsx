@@ -5,10 +5,14 @@ import { ChevronDown, ChevronUp } from 'lucide-react';
 import Link from 'next/link';
 import { formatLongDay } from '@/core/time/format';
 import type { RoleDraft, RoleHolder, SetupPayload } from '@/server/site/payload';
-import { AmountInput, Select, TextInput, Checkbox } from '../kit/inputs';
+import { Checkbox } from '../kit/checkbox';
+import { AmountInput } from '../kit/parsed-input';
+import { Select } from '../kit/select';
+import { TextInput } from '../kit/text-input';
 import { SaveBar } from '../kit/save-bar';
-import { useCommand, useDraft } from '../kit/use-command';
+import { useCommand, useDraft } from '../commands/use-command';
 import { RemoveButton } from '../kit/remove-button';
+import { Button } from '../kit/button';
 
 const INKS = ['olive', 'sea', 'plum', 'clay', 'moss', 'brick', 'slate', 'ochre', 'teal', 'wine'];
 
@@ -85,14 +89,14 @@ function RolesTable({
   };
   return (
     <>
-      <h2 className="section-title mb-2">Roles, in the order in which they are shown</h2>
+      <h2 className="font-serif text-lg font-semibold mb-2">Roles, in the order in which they are shown</h2>
       {draft.length === 0 && (
         <p className="text-muted mb-3">
           A role is what somebody works as: Kitchen, Till, Engine crew. Type the first one below.
         </p>
       )}
       {draft.length > 0 && (
-        <table className="sheet-table">
+        <table className="table table-xs">
           <thead>
             <tr>
               <th scope="col">Order</th>
@@ -155,7 +159,7 @@ function RolesTable({
                   <td>
                     <select
                       aria-label={`Ink of ${role.name}`}
-                      className="input"
+                      className="select"
                       value={role.ink}
                       onChange={(event) => set(i, { ink: event.target.value })}
                     >
@@ -219,13 +223,13 @@ function RolesTable({
             maxLength={120}
           />
         </span>
-        <button type="button" className="plain-button" disabled={fresh.trim() === ''} onClick={add}>
+        <Button disabled={fresh.trim() === ''} onClick={add}>
           Add the role
-        </button>
+        </Button>
         {others.length > 0 && (
           <select
             aria-label="Use a role of another site"
-            className="input"
+            className="select"
             value=""
             onChange={(event) => {
               const other = others.find((role) => role.id === event.target.value);
@@ -250,7 +254,7 @@ export function RoleSample({ role }: { readonly role: Pick<RoleDraft, 'ink' | 'm
   return (
     <span
       data-ink={role.ink}
-      className={`inline-flex h-[22px] min-w-[54px] items-center justify-between rounded-[3px] border-[1.2px] border-[var(--role)] bg-[var(--tint)] px-1.5 text-[11.5px] font-semibold text-[var(--role)] ${
+      className={`inline-flex h-[22px] min-w-[54px] items-center justify-between rounded-[3px] border-[1.2px] border-[var(--role)] bg-[var(--tint)] px-1.5 text-xs font-semibold text-[var(--role)] ${
         role.retired ? 'opacity-50' : ''
       }`}
       aria-hidden
@@ -274,7 +278,7 @@ function Holders({ holders, site }: { readonly holders: readonly RoleHolder[]; r
         {holders.map((holder) => (
           <li key={holder.person}>
             <Link
-              className="text-button"
+              className="link link-primary font-semibold"
               href={`/people/${encodeURIComponent(site)}/${encodeURIComponent(holder.person)}`}
             >
               {holder.name}

@@ -3,8 +3,10 @@
 import type { Rules } from '@/core/plan/types';
 import { parseSpan } from '@/core/time/parse-time';
 import { formatShortSpan, formatTime } from '@/core/time/format';
-import { AmountInput, CountInput, LengthInput, ReadInput, Select } from '../kit/inputs';
+import { AmountInput, CountInput, LengthInput, ParsedInput } from '../kit/parsed-input';
+import { Select } from '../kit/select';
 import { RemoveButton } from '../kit/remove-button';
+import { Button } from '../kit/button';
 
 /** What an editor of rules is given. */
 export interface RulesPart {
@@ -18,7 +20,7 @@ export function Breaks({ rules, change }: RulesPart) {
     change({ breaks: rules.breaks.map((tier, i) => (i === at ? { ...tier, ...part } : tier)) });
   return (
     <section>
-      <h2 className="section-title mb-1">Breaks</h2>
+      <h2 className="font-serif text-lg font-semibold mb-1">Breaks</h2>
       {rules.breaks.length === 0 && <p className="text-muted">No break is taken off, and none is due.</p>}
       <ul className="flex flex-col gap-1.5">
         {rules.breaks.map((tier, i) => (
@@ -53,15 +55,14 @@ export function Breaks({ rules, change }: RulesPart) {
           </li>
         ))}
       </ul>
-      <button
-        type="button"
-        className="text-button"
+      <Button
+        kind="link"
         onClick={() =>
           change({ breaks: [...rules.breaks, { atLeastMinutes: 360, minutes: 30, paid: false }] })
         }
       >
         Add a break
-      </button>
+      </Button>
     </section>
   );
 }
@@ -94,17 +95,16 @@ export function Overtime({ rules, change }: RulesPart) {
   if (!overtime)
     return (
       <section>
-        <h2 className="section-title mb-1">Overtime</h2>
+        <h2 className="font-serif text-lg font-semibold mb-1">Overtime</h2>
         <p className="text-muted">No overtime is paid.</p>
-        <button
-          type="button"
-          className="text-button"
+        <Button
+          kind="link"
           onClick={() =>
             change({ overtime: { weekMinutes: 2400, multiplier: 1.5, day: [], after: [], seventhDay: null } })
           }
         >
           Pay overtime
-        </button>
+        </Button>
       </section>
     );
   const set = (part: Partial<NonNullable<Rules['overtime']>>) =>
@@ -112,7 +112,7 @@ export function Overtime({ rules, change }: RulesPart) {
   const line = 'flex flex-wrap items-baseline gap-1.5';
   return (
     <section>
-      <h2 className="section-title mb-1">Overtime</h2>
+      <h2 className="font-serif text-lg font-semibold mb-1">Overtime</h2>
       <ul className="flex flex-col gap-1.5">
         <li className={line}>
           Over
@@ -158,12 +158,12 @@ export function Overtime({ rules, change }: RulesPart) {
           return (
             <li key={i} className={line}>
               After
-              <ReadInput
+              <ParsedInput
                 label="Time of day"
                 className="w-[74px]"
                 value={rule.time}
-                write={(minute) => formatTime(minute)}
-                read={(text) => {
+                format={(minute) => formatTime(minute)}
+                parse={(text) => {
                   const match = /^(\d{1,2})(?::?(\d{2}))?$/.exec(text.trim());
                   const minute = match ? Number(match[1]) * 60 + Number(match[2] ?? 0) : NaN;
                   return minute >= 0 && minute <= 1440
@@ -208,32 +208,29 @@ export function Overtime({ rules, change }: RulesPart) {
         )}
       </ul>
       <p className="flex flex-wrap gap-x-4">
-        <button
-          type="button"
-          className="text-button"
+        <Button
+          kind="link"
           onClick={() => set({ day: [...overtime.day, { overMinutes: 480, multiplier: 1.5 }] })}
         >
           Add a day tier
-        </button>
-        <button
-          type="button"
-          className="text-button"
+        </Button>
+        <Button
+          kind="link"
           onClick={() => set({ after: [...overtime.after, { time: 1320, multiplier: 1.25 }] })}
         >
           Add a time of day
-        </button>
+        </Button>
         {!overtime.seventhDay && (
-          <button
-            type="button"
-            className="text-button"
+          <Button
+            kind="link"
             onClick={() => set({ seventhDay: { multiplier: 1.5, overMinutes: 480, thenMultiplier: 2 } })}
           >
             Add the seventh day
-          </button>
+          </Button>
         )}
-        <button type="button" className="text-button" onClick={() => change({ overtime: null })}>
+        <Button kind="link" onClick={() => change({ overtime: null })}>
           Pay none
-        </button>
+        </Button>
       </p>
     </section>
   );
@@ -245,7 +242,7 @@ export function Young({ rules, change, format }: RulesPart & { readonly format: 
     change({ young: rules.young.map((rule, i) => (i === at ? { ...rule, ...part } : rule)) });
   return (
     <section>
-      <h2 className="section-title mb-1">Young people</h2>
+      <h2 className="font-serif text-lg font-semibold mb-1">Young people</h2>
       {rules.young.length === 0 && <p className="text-muted">No rule for young people.</p>}
       <ul className="flex flex-col gap-2">
         {rules.young.map((rule, i) => (
@@ -259,12 +256,12 @@ export function Young({ rules, change, format }: RulesPart & { readonly format: 
               onChange={(underAge) => set(i, { underAge })}
             />
             : between
-            <ReadInput
+            <ParsedInput
               label="Allowed hours"
               className="w-[96px]"
               value={{ from: rule.from, to: rule.to }}
-              write={({ from, to }) => formatShortSpan(from, to, format).replace('–', '-')}
-              read={(text) => {
+              format={({ from, to }) => formatShortSpan(from, to, format).replace('–', '-')}
+              parse={(text) => {
                 const read = parseSpan(text);
                 return read.ok ? { value: read.value } : { wrong: 'Type hours as 6-22.' };
               }}
@@ -291,9 +288,8 @@ export function Young({ rules, change, format }: RulesPart & { readonly format: 
           </li>
         ))}
       </ul>
-      <button
-        type="button"
-        className="text-button"
+      <Button
+        kind="link"
         onClick={() =>
           change({
             young: [
@@ -304,7 +300,7 @@ export function Young({ rules, change, format }: RulesPart & { readonly format: 
         }
       >
         Add a rule
-      </button>
+      </Button>
     </section>
   );
 }

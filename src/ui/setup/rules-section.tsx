@@ -1,12 +1,15 @@
 'use client';
 
+import { Badge } from '../kit/badge';
 import { useState } from 'react';
 import { DEFAULT_RULES, type Rules, type Severity } from '@/core/plan/types';
 import type { RuleRow, SetupPayload } from '@/server/site/payload';
-import { CountInput, LengthInput, Select } from '../kit/inputs';
+import { CountInput, LengthInput } from '../kit/parsed-input';
+import { Select } from '../kit/select';
 import { SaveBar } from '../kit/save-bar';
-import { useCommand, useDraft } from '../kit/use-command';
+import { useCommand, useDraft } from '../commands/use-command';
 import { Breaks, Overtime, type RulesPart, Young } from './rule-editors';
+import { Button } from '../kit/button';
 
 const SEVERITIES: readonly (readonly [Severity | 'off', string])[] = [
   ['stop', 'stop'],
@@ -26,11 +29,11 @@ export function RulesSection({ setup }: { readonly setup: SetupPayload }) {
       <main className="min-h-0 flex-1 overflow-y-auto px-6 py-5">
         <div className="mx-auto grid max-w-[1080px] grid-cols-[minmax(0,1fr)_400px] gap-12 max-[900px]:grid-cols-1">
           <section>
-            <h2 className="section-title">What is checked</h2>
+            <h2 className="font-serif text-lg font-semibold">What is checked</h2>
             <p className="text-muted mb-2">
               A severity is advice, not a lock: a plan may be kept with snags, after seeing them.
             </p>
-            <table className="sheet-table">
+            <table className="table table-xs">
               <tbody>
                 {setup.checks.map((check) => (
                   <CheckLine key={check.code} check={check} rules={draft} change={change} />
@@ -121,9 +124,7 @@ function CheckLine({ check, rules, change }: RulesPart & { readonly check: RuleR
       </td>
       <td className="w-[110px] text-right">
         <span className="inline-flex items-center gap-1.5">
-          {!off && (
-            <span className="figure" data-severity={now} aria-hidden style={{ minWidth: 10, height: 10 }} />
-          )}
+          {!off && <Badge severity={now === 'off' ? undefined : now} aria-hidden className="size-2.5 p-0" />}
           <Select
             label={`Severity of ${check.title}`}
             value={now}
@@ -140,7 +141,7 @@ function StartingSets({ setup, change }: Pick<RulesPart, 'change'> & { readonly 
   const [shown, show] = useState<string | null>(null);
   return (
     <section>
-      <h2 className="section-title">Start from a set</h2>
+      <h2 className="font-serif text-lg font-semibold">Start from a set</h2>
       <p className="text-muted mb-1">
         Figures from published rules. They are a beginning, not legal advice; everything can be changed.
       </p>
@@ -156,12 +157,12 @@ function StartingSets({ setup, change }: Pick<RulesPart, 'change'> & { readonly 
               >
                 {set.name}
               </button>
-              <button type="button" className="text-button" onClick={() => change(set.rules)}>
+              <Button kind="link" onClick={() => change(set.rules)}>
                 Use it
-              </button>
+              </Button>
             </span>
-            {shown === set.id && <span className="block text-[12.5px]">{set.description}</span>}
-            <span className="text-muted block text-[11.5px]">{set.source}</span>
+            {shown === set.id && <span className="block text-sm">{set.description}</span>}
+            <span className="text-muted block text-xs">{set.source}</span>
           </li>
         ))}
       </ul>

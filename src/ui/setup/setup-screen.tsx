@@ -4,7 +4,7 @@ import { counted } from '@/core/time/format';
 import { formatMoney } from '@/core/checks/shared/messages';
 import type { SetupPayload } from '@/server/site/payload';
 import type { RepeatPayload } from '@/server/week/payload';
-import { AppLayout, type ShellFrame, Strip } from '../kit/app-layout';
+import { AppLayout, type ShellFrame, Strip } from '../layout/app-layout';
 import { PatternsSection } from '../patterns/patterns-section';
 import { TemplatesSection } from '../templates/templates-section';
 import { HoursSection } from './hours-section';

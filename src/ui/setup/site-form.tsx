@@ -2,7 +2,7 @@
 
 import type { SetupPayload, SiteDraft } from '@/server/site/payload';
 import { SaveBar } from '../kit/save-bar';
-import { useCommand, useDraft } from '../kit/use-command';
+import { useCommand, useDraft } from '../commands/use-command';
 
 /** What a part of the form about a site is given. */
 export interface SitePart {

@@ -2,18 +2,15 @@
 
 import { SHORT_WEEKDAYS, WEEKDAY_NAMES } from '@/core/time/format';
 import type { SetupPayload, SiteDraft } from '@/server/site/payload';
-import {
-  AmountInput,
-  CountInput,
-  DateInput,
-  Field,
-  LengthInput,
-  Select,
-  TextInput,
-  Checkbox,
-} from '../kit/inputs';
+import { Checkbox } from '../kit/checkbox';
+import { DateInput } from '../kit/date-input';
+import { Field } from '../kit/field';
+import { AmountInput, CountInput, LengthInput } from '../kit/parsed-input';
+import { Select } from '../kit/select';
+import { TextInput } from '../kit/text-input';
 import { RemoveButton } from '../kit/remove-button';
 import { SiteForm, type SitePart } from './site-form';
+import { Button } from '../kit/button';
 
 /** What a site is: its place, its week, its areas and its budget. */
 export function SiteSection({ setup }: { readonly setup: SetupPayload }) {
@@ -38,7 +35,7 @@ const CURRENCIES = ['EUR', 'GBP', 'USD', 'CHF', 'SEK', 'NOK', 'DKK', 'PLN', 'CZK
 export function Place({ draft, change, zones }: SitePart & { readonly zones: readonly string[] }) {
   return (
     <section>
-      <h2 className="section-title mb-2">Place</h2>
+      <h2 className="font-serif text-lg font-semibold mb-2">Place</h2>
       <div className="grid grid-cols-2 gap-3">
         <Field label="Name of the site" className="col-span-2">
           <TextInput value={draft.name} onChange={(name) => change({ name })} maxLength={120} />
@@ -89,7 +86,7 @@ function WeekOfSite({ draft, change }: SitePart) {
   const days = [0, 1, 2, 3, 4, 5, 6];
   return (
     <section>
-      <h2 className="section-title mb-2">Week</h2>
+      <h2 className="font-serif text-lg font-semibold mb-2">Week</h2>
       <div className="grid grid-cols-2 gap-3">
         <Field label="The week starts on">
           <Select
@@ -110,7 +107,7 @@ function WeekOfSite({ draft, change }: SitePart) {
           />
         </Field>
         <fieldset className="col-span-2">
-          <legend className="text-muted text-[11.5px]">Weekend</legend>
+          <legend className="text-muted text-xs">Weekend</legend>
           <div className="flex gap-3.5">
             {days.map((day) => (
               <Checkbox
@@ -159,7 +156,7 @@ function Areas({ draft, change }: SitePart) {
     change({ areas: draft.areas.map((area, i) => (i === at ? { ...area, name } : area)) });
   return (
     <section>
-      <h2 className="section-title">Areas</h2>
+      <h2 className="font-serif text-lg font-semibold">Areas</h2>
       <p className="text-muted mb-2">Parts of the site that people work in, such as a terrace.</p>
       <ul className="flex flex-col gap-1.5">
         {draft.areas.map((area, i) => (
@@ -178,13 +175,13 @@ function Areas({ draft, change }: SitePart) {
           </li>
         ))}
       </ul>
-      <button
-        type="button"
-        className="text-button mt-1.5"
+      <Button
+        kind="link"
+        className="mt-1.5"
         onClick={() => change({ areas: [...draft.areas, { id: null, name: '' }] })}
       >
         Add an area
-      </button>
+      </Button>
     </section>
   );
 }
@@ -201,12 +198,12 @@ function Budgets({ draft, change }: SitePart) {
     });
   return (
     <section>
-      <h2 className="section-title">Budget a week</h2>
+      <h2 className="font-serif text-lg font-semibold">Budget a week</h2>
       <p className="text-muted mb-2">
         Each holds from its date on, so that old weeks stay as they were judged.
       </p>
       {draft.budgets.length > 0 && (
-        <table className="sheet-table">
+        <table className="table table-xs">
           <thead>
             <tr>
               <th scope="col">From</th>
@@ -258,9 +255,9 @@ function Budgets({ draft, change }: SitePart) {
           </tbody>
         </table>
       )}
-      <button type="button" className="text-button mt-1.5" onClick={add}>
+      <Button kind="link" className="mt-1.5" onClick={add}>
         {draft.budgets.length === 0 ? 'Set a budget' : 'Change it from a date on'}
-      </button>
+      </Button>
       <div className="mt-3 grid grid-cols-2 gap-3">
         <Field label="Sales that an hour of work should bring">
           <AmountInput value={draft.salesPerHour} onChange={(salesPerHour) => change({ salesPerHour })} />

@@ -6,10 +6,12 @@ import { describeRule } from '@/core/patterns/rule';
 import type { Day } from '@/core/time/day';
 import { formatDays, formatLongDay, counted } from '@/core/time/format';
 import type { RepeatPayload, WeekSource } from '@/server/week/payload';
-import { TextInput, Checkbox } from '../kit/inputs';
+import { Checkbox } from '../kit/checkbox';
+import { TextInput } from '../kit/text-input';
 import { sentence } from '../kit/save-bar';
-import { useCommand, useUndo } from '../kit/use-command';
+import { useCommand, useUndo } from '../commands/use-command';
 import { When } from '../kit/when';
+import { Button } from '../kit/button';
 
 /** What was done to the whole site lately, each with the way back. */
 export function DoneLately({ repeat }: { readonly repeat: RepeatPayload }) {
@@ -17,7 +19,7 @@ export function DoneLately({ repeat }: { readonly repeat: RepeatPayload }) {
   if (repeat.done.length === 0) return null;
   return (
     <section aria-labelledby="done-title" className="border-rule mt-8 border-t pt-3">
-      <h2 id="done-title" className="section-title mb-1">
+      <h2 id="done-title" className="font-serif text-lg font-semibold mb-1">
         Done here lately
       </h2>
       <ol>
@@ -30,9 +32,9 @@ export function DoneLately({ repeat }: { readonly repeat: RepeatPayload }) {
             {undone ? (
               <span className="text-muted">taken back</span>
             ) : (
-              <button type="button" className="text-button" onClick={() => void takeItBack(id)}>
+              <Button kind="link" onClick={() => void takeItBack(id)}>
                 Take back
-              </button>
+              </Button>
             )}
           </li>
         ))}
@@ -59,7 +61,7 @@ export function Choice({
       <input
         type="radio"
         name="source"
-        className="accent-[var(--sea)]"
+        className="accent-[var(--color-primary)]"
         checked={now === kind}
         disabled={disabled}
         onChange={() => onChoose(kind)}
@@ -73,10 +75,8 @@ export function Progress({ share, onStop }: { readonly share: number; readonly o
   return (
     <div>
       <p role="status">Writing: {Math.round(share * 100)} % done. If it is stopped nothing of it stays.</p>
-      <progress className="my-2 block h-2 w-full accent-[var(--sea)]" value={share} max={1} />
-      <button type="button" className="plain-button" onClick={onStop}>
-        Stop
-      </button>
+      <progress className="my-2 block h-2 w-full accent-[var(--color-primary)]" value={share} max={1} />
+      <Button onClick={onStop}>Stop</Button>
     </div>
   );
 }
@@ -92,7 +92,9 @@ export function KeepAsTemplate({ repeat, week }: { readonly repeat: RepeatPayloa
     );
   return (
     <fieldset className="mt-6">
-      <legend className="section-title mb-2">Keep week {formatDays(week, 7)} as a template</legend>
+      <legend className="font-serif text-lg font-semibold mb-2">
+        Keep week {formatDays(week, 7)} as a template
+      </legend>
       <div className="flex flex-wrap items-center gap-2">
         <TextInput
           label="Name of the template"
@@ -104,9 +106,9 @@ export function KeepAsTemplate({ repeat, week }: { readonly repeat: RepeatPayloa
         <Checkbox checked={!people} onChange={(without) => setPeople(!without)}>
           without people
         </Checkbox>
-        <button type="button" className="plain-button" disabled={busy || name.trim() === ''} onClick={keep}>
+        <Button disabled={busy || name.trim() === ''} onClick={keep}>
           {known ? 'Keep in its place' : 'Keep'}
-        </button>
+        </Button>
       </div>
       {problem && <p className="text-gap mt-1 font-semibold">{sentence(problem)}</p>}
     </fieldset>
@@ -118,14 +120,13 @@ export function DropTemplate({ repeat, id }: { readonly repeat: RepeatPayload; r
   const name = repeat.weekTemplates.find((one) => one.id === id)?.name;
   return (
     <p className="mt-5">
-      <button
-        type="button"
-        className="text-button"
+      <Button
+        kind="link"
         disabled={busy}
         onClick={() => void run('week-template.delete', { site: repeat.site.id, id }, 'Template given up')}
       >
         Give the template {name} up
-      </button>
+      </Button>
     </p>
   );
 }
@@ -134,7 +135,7 @@ export function PatternList({ repeat }: { readonly repeat: RepeatPayload }) {
   const names = new Map(repeat.people.map((person) => [person.id, person.name]));
   return (
     <section className="mt-5">
-      <h2 className="section-title mb-1">Patterns of this site</h2>
+      <h2 className="font-serif text-lg font-semibold mb-1">Patterns of this site</h2>
       <ul>
         {repeat.patterns.map((one) => (
           <li key={one.id} className="py-0.5">
@@ -148,7 +149,10 @@ export function PatternList({ repeat }: { readonly repeat: RepeatPayload }) {
           </li>
         ))}
       </ul>
-      <Link className="text-button" href={`/setup/${encodeURIComponent(repeat.site.id)}/patterns`}>
+      <Link
+        className="link link-primary font-semibold"
+        href={`/setup/${encodeURIComponent(repeat.site.id)}/patterns`}
+      >
         Change patterns
       </Link>
     </section>

@@ -8,16 +8,20 @@ import { counted, formatDays } from '@/core/time/format';
 import type { CopyMode } from '@/core/week/copy-week';
 import { undo } from '@/server/actions';
 import type { RepeatPayload, StartRequest, WeekSource } from '@/server/week/payload';
-import { ImpactList } from '../kit/week-impacts';
-import { CountInput, Field, Select, Checkbox } from '../kit/inputs';
-import { newId } from '../kit/new-id';
-import { sayPlanChanged } from '../kit/plan-changed';
+import { ImpactList } from '../commands/week-impacts';
+import { Checkbox } from '../kit/checkbox';
+import { Field } from '../kit/field';
+import { CountInput } from '../kit/parsed-input';
+import { Select } from '../kit/select';
+import { newId } from '../commands/new-id';
+import { sayPlanChanged } from '../commands/plan-changed';
 import { sentence } from '../kit/save-bar';
-import { AppLayout, type ShellFrame } from '../kit/app-layout';
+import { AppLayout, type ShellFrame } from '../layout/app-layout';
 import { notify } from '../kit/notify';
-import { usePreview } from '../kit/use-command';
+import { usePreview } from '../commands/use-command';
 import { Choice, DoneLately, DropTemplate, KeepAsTemplate, PatternList, Progress } from './parts';
 import { startWeeks } from './start-weeks';
+import { Button } from '../kit/button';
 
 interface Props {
   readonly header: ShellFrame;
@@ -120,16 +124,16 @@ export function StartScreen({ header, repeat, week, from }: Props) {
       <main className="min-h-0 flex-1 overflow-y-auto px-6 py-5">
         <div className="mx-auto grid max-w-[1120px] grid-cols-[420px_1fr] gap-x-12 gap-y-6 max-[900px]:grid-cols-1">
           <div>
-            <h1 className="page-title">Start week {formatDays(week, 7)}</h1>
+            <h1 className="font-serif text-xl font-semibold">Start week {formatDays(week, 7)}</h1>
             <p className="text-muted mt-1 mb-4">
               {site.name}.{' '}
               {weeks.some((one) => one.first === week) ? 'Something stands in it already.' : 'It is empty.'}{' '}
-              <Link className="text-button" href={back}>
+              <Link className="link link-primary font-semibold" href={back}>
                 Back to the week
               </Link>
             </p>
             <fieldset className="flex flex-col gap-2.5">
-              <legend className="section-title mb-2">Its shifts come from</legend>
+              <legend className="font-serif text-lg font-semibold mb-2">Its shifts come from</legend>
               <Choice kind="week" now={kind} onChoose={setKind} disabled={earlier.length === 0}>
                 another week
                 <Select
@@ -187,7 +191,7 @@ export function StartScreen({ header, repeat, week, from }: Props) {
             </fieldset>
             {kind !== 'empty' && (
               <fieldset className="mt-5 flex flex-col gap-2.5">
-                <legend className="section-title mb-2">And how</legend>
+                <legend className="font-serif text-lg font-semibold mb-2">And how</legend>
                 <label className="flex items-center gap-2">
                   This week and the
                   <CountInput value={more} onChange={setMore} most={25} label="Following weeks" />
@@ -206,7 +210,7 @@ export function StartScreen({ header, repeat, week, from }: Props) {
                 <Checkbox checked={!open} onChange={(without) => setOpen(!without)}>
                   without the open shifts
                 </Checkbox>
-                <p className="text-muted text-[12.5px]">
+                <p className="text-muted text-sm">
                   Duties, labels, stations and notes travel where they stand every week; what was for once
                   stays behind, and so does leave.
                 </p>
@@ -217,21 +221,20 @@ export function StartScreen({ header, repeat, week, from }: Props) {
             {kind === 'patterns' && <PatternList repeat={repeat} />}
           </div>
           <section aria-labelledby="brings-title" aria-live="polite">
-            <h2 id="brings-title" className="section-title mb-2">
+            <h2 id="brings-title" className="font-serif text-lg font-semibold mb-2">
               What it brings
             </h2>
             {input && progress === null && (
               <div className="mb-3 flex gap-2">
-                <button
-                  type="button"
-                  className="solid-button"
+                <Button
+                  kind="primary"
                   disabled={!preview?.ok}
                   onClick={() => void write()}
                   title="Ctrl Enter"
                 >
                   {targets.length === 1 ? 'Start the week' : `Start ${targets.length} weeks`}
-                </button>
-                <Link className="plain-button inline-flex items-center" href={back}>
+                </Button>
+                <Link className="btn btn-outline inline-flex items-center" href={back}>
                   Leave it
                 </Link>
               </div>
@@ -244,7 +247,7 @@ export function StartScreen({ header, repeat, week, from }: Props) {
             {kind === 'empty' ? (
               <p className="text-muted">
                 Nothing.{' '}
-                <Link className="text-button" href={back}>
+                <Link className="link link-primary font-semibold" href={back}>
                   Go to the week
                 </Link>{' '}
                 and type or draw its shifts.
@@ -254,7 +257,7 @@ export function StartScreen({ header, repeat, week, from }: Props) {
             ) : progress !== null ? (
               <Progress share={progress} onStop={() => stopping.current?.abort()} />
             ) : input ? (
-              <div className="text-[13px] leading-[19px]">
+              <div className="text-base leading-[19px]">
                 <ImpactList answer={preview} named={targets.length === 1 ? 60 : 6} />
               </div>
             ) : (

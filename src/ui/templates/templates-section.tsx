@@ -3,12 +3,16 @@
 import { useRef, useState } from 'react';
 import type { ShiftTemplate } from '@/core/plan/shift-spec';
 import type { RepeatPayload } from '@/server/week/payload';
-import { Field, Select, TextInput, Checkbox } from '../kit/inputs';
+import { Checkbox } from '../kit/checkbox';
+import { Field } from '../kit/field';
+import { Select } from '../kit/select';
+import { TextInput } from '../kit/text-input';
 import { RemoveButton } from '../kit/remove-button';
-import { newId } from '../kit/new-id';
+import { newId } from '../commands/new-id';
 import { SaveBar } from '../kit/save-bar';
-import { useCommand, useDraft } from '../kit/use-command';
+import { useCommand, useDraft } from '../commands/use-command';
 import { BreaksInput, DutiesInput, TimesInput, freshForm } from '../patterns/spec-fields';
+import { Button } from '../kit/button';
 
 /** Shift templates, placed by typing their short name, and the stations of the site. */
 export function TemplatesSection({ repeat }: { readonly repeat: RepeatPayload }) {
@@ -46,7 +50,7 @@ export function TemplatesSection({ repeat }: { readonly repeat: RepeatPayload })
     <>
       <main className="min-h-0 flex-1 overflow-y-auto px-6 py-5">
         <div className="mx-auto max-w-[1080px]">
-          <h1 className="section-title">Shift templates</h1>
+          <h1 className="font-serif text-lg font-semibold">Shift templates</h1>
           <p className="text-muted mt-0.5 mb-3">
             A shift kept under a name. Its short name is typed into a cell of the plan in place of times: E,
             or E L for two.
@@ -65,12 +69,12 @@ export function TemplatesSection({ repeat }: { readonly repeat: RepeatPayload })
               />
             ))}
           </ul>
-          <button type="button" className="plain-button mt-1" onClick={add}>
+          <Button className="mt-1" onClick={add}>
             Add a template
-          </button>
+          </Button>
           {changed.length > 0 && (
             <fieldset className="border-rule mt-4 border-t pt-3">
-              <legend className="section-title pr-2">Shifts made from what changes</legend>
+              <legend className="font-serif text-lg font-semibold pr-2">Shifts made from what changes</legend>
               {changed.map(({ id, name }) => (
                 <div key={id}>
                   <Checkbox
@@ -214,12 +218,12 @@ function Stations({ repeat }: { readonly repeat: RepeatPayload }) {
     );
   return (
     <section className="border-rule mt-6 border-t pt-4">
-      <h2 className="section-title">Stations</h2>
+      <h2 className="font-serif text-lg font-semibold">Stations</h2>
       <p className="text-muted mt-0.5 mb-2">
         Where at the site a shift is worked: a section, a till, a vehicle. One name a line.
       </p>
       <textarea
-        className="input min-h-[96px] w-[320px]"
+        className="textarea min-h-[96px] w-[320px]"
         aria-label="Stations, a line each"
         value={text}
         placeholder={'Terrace\nTill 2\nVan'}
@@ -227,9 +231,9 @@ function Stations({ repeat }: { readonly repeat: RepeatPayload }) {
       />
       {problem && <p className="text-gap font-semibold">{problem.message}</p>}
       <div className="mt-1.5">
-        <button type="button" className="plain-button" disabled={!dirty || busy} onClick={save}>
+        <Button disabled={!dirty || busy} onClick={save}>
           Save stations
-        </button>
+        </Button>
       </div>
     </section>
   );

@@ -6,6 +6,7 @@ import { useEffect, useState } from 'react';
 import { counted } from '@/core/time/format';
 import { sendWaiting } from './sender';
 import { type WaitingEdit, dropEdit, onWaiting, waitingEdits } from './waiting-edits';
+import { Button } from '../kit/button';
 
 /** How long to wait before sending is tried again, in milliseconds. */
 const RETRY_MS = 5000;
@@ -58,9 +59,7 @@ export function WaitingNote() {
           <Link className="shrink-0 underline" href={pageOf(refused)}>
             Open its week
           </Link>
-          <button type="button" className="plain-button" onClick={() => void dropEdit(refused.id)}>
-            Give it up
-          </button>
+          <Button onClick={() => void dropEdit(refused.id)}>Give it up</Button>
         </>
       ) : (
         <span>{counted(waiting, 'edit')} of a plan not sent yet, kept in this browser.</span>

@@ -1,5 +1,5 @@
 import type { Meaning } from '@/formats/people/columns';
-import type { DateOrder } from '@/formats/people/values';
+import { type DateOrder } from '@/core/time/typed-date';
 
 /** How a file is to be read; everything but the draft can be changed while looking at the preview. */
 export interface ImportOptions {

@@ -4,7 +4,7 @@ import type { Database } from '@/data/database';
 import { loadRows as parseRows } from '@/data/records/records';
 import { findDraft, knownHeads } from '@/data/people/import-store';
 import { PEOPLE_FIELDS, guessColumns, isHead, plainHead } from '@/formats/people/columns';
-import { isAmbiguousDate, orderOf } from '@/formats/people/values';
+import { isAmbiguousDate, orderOf } from '@/core/time/typed-date';
 import type { Table } from '@/formats/table/cells';
 import { unpacked } from './draft';
 import { ImportReader, type ImportWriting } from './import-reader';

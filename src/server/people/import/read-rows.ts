@@ -3,18 +3,8 @@ import type { WeekBlock } from '@/core/availability/week-blocks';
 import { type Day, WEEKDAYS, formatDate } from '@/core/time/day';
 import { SHORT_WEEKDAYS, formatHours } from '@/core/time/format';
 import { DAY_FIELDS, type Meaning, PEOPLE_FIELDS } from '@/formats/people/columns';
-import {
-  type CellValue,
-  type DateOrder,
-  parseContractCell,
-  parseDateCell,
-  parseDayCell,
-  parseHoursCell,
-  parseListCell,
-  parseMoneyCell,
-  parseRoleCell,
-  formatDayCell,
-} from '@/formats/people/values';
+import { type DateOrder, parseTypedDate } from '@/core/time/typed-date';
+import { type CellValue, parseContractCell, parseDayCell, parseHoursCell, parseListCell, parseMoneyCell, parseRoleCell, formatDayCell } from '@/formats/people/values';
 import { FORMULA, type TableRow, columnName } from '@/formats/table/cells';
 import type { PersonDraft } from '../payload';
 import type { CellFault } from './payload';
@@ -106,7 +96,7 @@ export function parseRow(
         case 'birthDate':
         case 'employedFrom':
         case 'employedTo':
-          take(parseDateCell(text, order), (day) => (draft[meaning] = day));
+          take(parseTypedDate(text, order), (day) => (draft[meaning] = day));
           break;
         case 'contractKind':
           take(parseContractCell(text), (kind) => (draft.contractKind = kind));

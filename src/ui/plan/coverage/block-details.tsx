@@ -5,6 +5,7 @@ import { DAY } from '@/core/time/span';
 import { counted, formatDay, formatTimeSpan } from '@/core/time/format';
 import { useController, usePlan, useView } from '../state/controller';
 import { whoCanCover } from '../input/slots';
+import { Button } from '../../kit/button';
 
 /** Who is on in a block, by role, and how many are missing. */
 export function PlaceDetails() {
@@ -20,26 +21,21 @@ export function PlaceDetails() {
   return (
     <section aria-labelledby="place-title" aria-live="polite" className="border-rule mb-3 border-b pb-3">
       <div className="flex items-start justify-between">
-        <h2 id="place-title" className="section-title">
+        <h2 id="place-title" className="font-serif text-lg font-semibold">
           {title}
         </h2>
         <button
           type="button"
-          className="key min-h-6"
+          className="btn btn-xs"
           onClick={() => controller.view.setState({ place: null })}
         >
           Close
         </button>
       </div>
       {lines.some((line) => line.missing > 0) && (
-        <button
-          type="button"
-          className="text-button text-[12.5px]"
-          title="Alt W"
-          onClick={() => whoCanCover(controller)}
-        >
+        <Button kind="link" className="text-sm" title="Alt W" onClick={() => whoCanCover(controller)}>
           Who can cover?
-        </button>
+        </Button>
       )}
       {lines.length === 0 && <p className="text-muted mt-1">Nobody is on, and nobody is needed.</p>}
       <ul className="mt-1">
@@ -50,12 +46,12 @@ export function PlaceDetails() {
               {line.on.length} on, {line.needed} needed
               {line.missing > 0 ? `, ${line.missing} missing` : ''}
             </span>
-            <span className="block text-[12.5px]">
+            <span className="block text-sm">
               {line.on.length > 0 ? line.on.join(', ') : 'nobody'}
               {line.part.length > 0 && `; part of it: ${line.part.join(', ')}`}
             </span>
             {line.open > 0 && (
-              <span className="text-muted block text-[12px]">
+              <span className="text-muted block text-sm">
                 {counted(line.open, 'open shift')} would cover it
               </span>
             )}

@@ -2,8 +2,9 @@ import { useEffect, useMemo, useRef, useState } from 'react';
 import type { Block } from '@/core/coverage/blocks';
 import { type Judgement, coverageBetween } from '@/core/consequences/judge';
 import { formatDay, formatLongDay, formatTime } from '@/core/time/format';
-import { Select } from '../../kit/inputs';
+import { Select } from '../../kit/select';
 import { useController, usePlan, useView } from '../state/controller';
+import { Button } from '../../kit/button';
 
 /** Coverage as a table: blocks by days for one row of it, or by roles for one day. */
 export function Figures() {
@@ -36,7 +37,7 @@ export function Figures() {
       }}
     >
       <div className="border-rule bg-sheet sticky top-0 z-10 flex flex-wrap items-center gap-3 border-b px-5 py-3">
-        <h2 id="figures-title" className="page-title mr-auto">
+        <h2 id="figures-title" className="font-serif text-xl font-semibold mr-auto">
           Coverage
         </h2>
         <Select
@@ -59,19 +60,17 @@ export function Figures() {
             options={rowNames.map((name, i) => [i, name] as const)}
           />
         )}
-        <button type="button" className="plain-button" onClick={() => dialog.current?.close()}>
-          Close
-        </button>
+        <Button onClick={() => dialog.current?.close()}>Close</Button>
       </div>
       <div className="px-5 py-3">
-        <p className="text-muted mb-2 text-[12.5px]">
+        <p className="text-muted mb-2 text-sm">
           {day < 0 ? rowNames[row] : formatLongDay(plan.from + day)}: people on / people needed, the fewest on
           and the most needed within a block. Short blocks carry their gap.
         </p>
         {table.lines.length === 0 ? (
           <p className="text-muted">Nobody is on and nobody is needed.</p>
         ) : (
-          <table className="sheet-table tabular-nums">
+          <table className="table table-xs tabular-nums">
             <thead>
               <tr>
                 <th scope="col">From</th>

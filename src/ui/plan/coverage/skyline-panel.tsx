@@ -8,6 +8,7 @@ import { type Scale, timeAt } from '../../canvas/scale';
 import { type SkylineBlock, SkylineDay, SkylineTextures, skylineOf } from '../../canvas/skyline';
 import { useController, usePlan, useView } from '../state/controller';
 import { useRoleStyles } from '../grid/role-styles';
+import { Button } from '../../kit/button';
 
 const HEIGHT = 118;
 /** In the view of one day there is room for more. */
@@ -58,10 +59,10 @@ export function SkylinePanel({ scale }: { scale: Scale }) {
       <div className="relative flex" style={{ height }}>
         <div className="flex flex-col gap-1 pt-2 pr-2 pl-4" style={{ width: HEAD_WIDTH }}>
           <div className="flex items-baseline justify-between">
-            <h2 className="section-title">Skyline</h2>
+            <h2 className="font-serif text-lg font-semibold">Skyline</h2>
             {scale.days > 1 && <FiguresButton />}
           </div>
-          <p className="text-muted text-[11.5px] leading-3.5">people on against needed</p>
+          <p className="text-muted text-xs leading-3.5">people on against needed</p>
           <RoleChoice />
           {scale.days === 1 && <FiguresButton />}
         </div>
@@ -89,7 +90,7 @@ export function SkylinePanel({ scale }: { scale: Scale }) {
                 x2={i * scale.dayWidth + 0.5}
                 y1={0}
                 y2={height}
-                stroke="var(--rule)"
+                stroke="var(--color-base-300)"
               />
               <SkylineDay
                 blocks={blocks}
@@ -162,7 +163,7 @@ function Levels({ most, height }: { most: number; height: number }) {
       {levels.map((people) => (
         <span
           key={people}
-          className="text-muted absolute text-[10.5px] leading-3"
+          className="text-muted absolute text-2xs leading-3"
           style={{
             top: height - (people / most) * (height - 18) - 6,
             left: HEAD_WIDTH - 28,
@@ -180,14 +181,14 @@ function Levels({ most, height }: { most: number; height: number }) {
 function FiguresButton() {
   const controller = useController();
   return (
-    <button
-      type="button"
-      className="text-button mr-6 w-fit text-[11.5px]"
+    <Button
+      kind="link"
+      className="mr-6 w-fit text-xs"
       title="Coverage as a table (Alt C)"
       onClick={() => controller.view.setState({ figuresShown: true })}
     >
       Figures
-    </button>
+    </Button>
   );
 }
 
@@ -227,7 +228,7 @@ function RoleChoice() {
           role="radio"
           aria-checked={choice.row === row}
           onClick={() => controller.view.setState({ skyline: choice.row })}
-          className={`min-h-6 rounded-[3px] border px-1.5 text-[11.5px] condensed ${
+          className={`min-h-6 rounded-[3px] border px-1.5 text-xs font-stretch-[78%] ${
             choice.row === row ? 'border-ink bg-ink text-sheet font-semibold' : 'border-rule bg-sheet'
           }`}
         >
@@ -257,13 +258,13 @@ function Totals({ scale }: { scale: Scale }) {
     <div className="border-ink relative flex h-[42px] border-t-[1.5px]">
       <dl className="pt-[5px] pl-4 leading-4" style={{ width: HEAD_WIDTH }}>
         <dt className="sr-only">Hours of the week</dt>
-        <dd className={`text-[12.5px] font-semibold ${overHours ? 'text-brass' : ''}`}>
+        <dd className={`text-sm font-semibold ${overHours ? 'text-brass' : ''}`}>
           {budget.minutes === null
             ? formatHours(paid)
             : `${bareHours(paid)} of ${bareHours(budget.minutes)} h`}
         </dd>
         <dt className="sr-only">Cost of the week</dt>
-        <dd className={`text-[11.5px] ${overCost ? 'text-brass font-semibold' : 'text-muted'}`}>
+        <dd className={`text-xs ${overCost ? 'text-brass font-semibold' : 'text-muted'}`}>
           {budget.cost === null ? money : `${money} of ${formatMoney(budget.cost, site.currency, true)}`}
         </dd>
       </dl>
@@ -274,10 +275,10 @@ function Totals({ scale }: { scale: Scale }) {
           style={{ width: scale.dayWidth }}
         >
           <dt className="sr-only">Hours and cost of {formatDay(day.date)}</dt>
-          <dd className={narrow ? 'condensed text-[11px]' : 'text-[12.5px] font-semibold'}>
+          <dd className={narrow ? 'font-stretch-[78%] text-xs' : 'text-sm font-semibold'}>
             {narrow ? bareHours(Math.round(day.paidMinutes / 60) * 60) : formatHours(day.paidMinutes)}
           </dd>
-          <dd className={narrow ? 'sr-only' : 'text-muted text-[11.5px]'}>
+          <dd className={narrow ? 'sr-only' : 'text-muted text-xs'}>
             {formatMinor(day.cost, site.currency, true)}
           </dd>
         </dl>

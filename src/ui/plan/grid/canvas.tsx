@@ -17,6 +17,7 @@ import { SkylinePanel } from '../coverage/skyline-panel';
 import { useController, usePlan, useView } from '../state/controller';
 import { useCanvasFocus } from './use-canvas-focus';
 import { useScale } from './use-scale';
+import { Button } from '../../kit/button';
 
 const NeedsCanvas = dynamic(() => import('./needs-canvas').then((part) => part.NeedsCanvas), {
   ssr: false,
@@ -157,8 +158,8 @@ function GroupHead({ top, line }: { top: number; line: Extract<Line, { kind: 'gr
       className="border-rule bg-paper absolute inset-x-0 flex items-end gap-2 border-b pb-0.5 pl-4"
       style={{ top, height: heightOf(line) }}
     >
-      <span className="font-serif text-[13px] leading-4 font-semibold">{line.name}</span>
-      <span className="text-muted text-[11px] leading-4">{line.count}</span>
+      <span className="font-serif text-base leading-4 font-semibold">{line.name}</span>
+      <span className="text-muted text-xs leading-4">{line.count}</span>
     </div>
   );
 }
@@ -169,9 +170,9 @@ function NobodyShown() {
   return (
     <p className="text-muted px-4 py-8">
       {only === 'open' ? 'Only open shifts are shown, at the foot.' : 'Nobody fits what is filtered.'}{' '}
-      <button type="button" className="text-button" onClick={() => controller.arrange(AS_LISTED)}>
+      <Button kind="link" onClick={() => controller.arrange(AS_LISTED)}>
         Show all rows
-      </button>
+      </Button>
     </p>
   );
 }

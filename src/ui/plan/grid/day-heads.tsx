@@ -24,7 +24,7 @@ export function DayHeads({ scale }: { scale: Scale }) {
       <div role="row" aria-rowindex={1} className="relative h-[43px]">
         <div
           role="columnheader"
-          className="text-muted absolute bottom-1 left-0 flex justify-between pr-3 pl-4 text-[11px]"
+          className="text-muted absolute bottom-1 left-0 flex justify-between pr-3 pl-4 text-xs"
           style={{ width: HEAD_WIDTH }}
         >
           <RowsButton />
@@ -49,20 +49,23 @@ export function DayHeads({ scale }: { scale: Scale }) {
                 className={`flex items-baseline gap-1.5 pt-[5px] pl-1 whitespace-nowrap ${note ? 'pr-6' : ''}`}
               >
                 <span
-                  className={`text-[13px] font-semibold ${date === today ? 'border-ink border-b-2 leading-[15px]' : ''}`}
+                  className={`text-base font-semibold ${date === today ? 'border-ink border-b-2 leading-[15px]' : ''}`}
                 >
                   {scale.days === 1 ? formatLongDay(date) : formatDay(date)}
                 </span>
-                {date === today && <span className="text-muted text-[11px]">today</span>}
+                {date === today && <span className="text-muted text-xs">today</span>}
                 {name && (
-                  <span className="text-brass condensed min-w-0 truncate text-[11.5px] italic" title={name}>
+                  <span
+                    className="text-brass font-stretch-[78%] min-w-0 truncate text-xs italic"
+                    title={name}
+                  >
                     {scale.dayWidth < TIGHT ? '*' : name}
                   </span>
                 )}
               </div>
               <button
                 type="button"
-                className={`absolute top-0 right-0 flex min-h-6 max-w-[70%] min-w-6 items-center justify-center truncate pr-1 text-[11.5px] ${note ? 'font-semibold underline underline-offset-2' : 'text-muted opacity-0 hover:opacity-100 focus-visible:opacity-100'}`}
+                className={`absolute top-0 right-0 flex min-h-6 max-w-[70%] min-w-6 items-center justify-center truncate pr-1 text-xs ${note ? 'font-semibold underline underline-offset-2' : 'text-muted opacity-0 hover:opacity-100 focus-visible:opacity-100'}`}
                 title={note ?? 'Write a note for this day'}
                 aria-label={
                   note
@@ -77,7 +80,7 @@ export function DayHeads({ scale }: { scale: Scale }) {
               {ticksOf(scale).map((minute) => (
                 <span
                   key={minute}
-                  className="text-muted absolute bottom-0 -translate-x-1/2 pb-[5px] text-[10.5px] leading-3 after:absolute after:bottom-0 after:left-1/2 after:h-1 after:border-l after:border-[var(--rule)]"
+                  className="text-muted absolute bottom-0 -translate-x-1/2 pb-[5px] text-2xs leading-3 after:absolute after:bottom-0 after:left-1/2 after:h-1 after:border-l after:border-[var(--color-base-300)]"
                   style={{ left: xOf({ ...scale, firstDay: day }, day, minute) }}
                 >
                   {formatTinyTime(minute, hourFormat)}
@@ -121,10 +124,10 @@ function NarrowDay({
       title={[formatLongDay(date), name, note].filter(Boolean).join('. ')}
       aria-label={[formatLongDay(date), name, note].filter(Boolean).join(', ')}
     >
-      <span className={`block text-[11px] leading-4 ${left % 7 === 0 ? 'font-semibold' : 'text-muted'}`}>
+      <span className={`block text-xs leading-4 ${left % 7 === 0 ? 'font-semibold' : 'text-muted'}`}>
         {weekday}
       </span>
-      <span className={`text-[12px] leading-4 font-semibold ${today ? 'border-ink border-b-2' : ''}`}>
+      <span className={`text-sm leading-4 font-semibold ${today ? 'border-ink border-b-2' : ''}`}>
         {number}
         {(name || note) && <span className="text-brass">*</span>}
       </span>

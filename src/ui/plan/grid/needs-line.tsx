@@ -47,8 +47,8 @@ export const NeedsLine = memo(function DemandLine(props: Props) {
         className="absolute inset-y-0 left-0 overflow-hidden pt-1.5 pr-2 pl-4"
         style={{ width: HEAD_WIDTH }}
       >
-        <span className="block truncate text-[12.5px] leading-4 font-semibold">{row.name}</span>
-        <span className="text-muted block truncate text-[11px] leading-3">{row.note}</span>
+        <span className="block truncate text-sm leading-4 font-semibold">{row.name}</span>
+        <span className="text-muted block truncate text-xs leading-3">{row.note}</span>
       </div>
       {cells.map((cell, i) => (
         <div
@@ -142,7 +142,7 @@ const CellContent = memo(function CellContent({
         return (
           <div
             key={`${gap.from} ${gap.to}`}
-            className="border-gap text-gap condensed absolute overflow-hidden border border-dashed text-center text-[11px] leading-[18px] font-semibold whitespace-nowrap"
+            className="border-gap text-gap font-stretch-[78%] absolute overflow-hidden border border-dashed text-center text-xs leading-[18px] font-semibold whitespace-nowrap"
             title={gapSaid(gap, hourFormat)}
             style={{ left, width, top: TOP, height: LANE }}
           >
@@ -152,7 +152,7 @@ const CellContent = memo(function CellContent({
       })}
       {hidden > 0 && (
         <span
-          className="text-muted absolute bottom-1 left-1 text-[11.5px] leading-4"
+          className="text-muted absolute bottom-1 left-1 text-xs leading-4"
           title={shifts
             .filter((_, n) => lanes.of[n] >= LANES)
             .map((one) => whoSaid(one, hourFormat))

@@ -46,7 +46,7 @@ export default function Find() {
         <Command.Input
           ref={field}
           placeholder="A person, a week, something to do"
-          className="border-rule bg-sheet h-11 w-full border-b px-4 text-[14px] outline-none"
+          className="border-rule bg-sheet h-11 w-full border-b px-4 text-md outline-none"
         />
         <Command.List className="max-h-[50vh] overflow-y-auto py-1.5">
           <Command.Empty className="text-muted px-4 py-3">Nothing by that name.</Command.Empty>

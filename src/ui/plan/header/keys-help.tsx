@@ -1,5 +1,6 @@
 import { useEffect, useRef } from 'react';
 import { useController } from '../state/controller';
+import { Button } from '../../kit/button';
 
 const KEYS: readonly (readonly [string, string])[] = [
   ['Arrows', 'move between cells; Tab leaves the canvas'],
@@ -46,12 +47,10 @@ export function KeysHelp() {
       className="border-ink bg-sheet text-ink m-auto w-[640px] max-w-[92vw] rounded-[3px] border p-5"
     >
       <div className="mb-3 flex justify-between">
-        <h2 id="keys-title" className="page-title">
+        <h2 id="keys-title" className="font-serif text-xl font-semibold">
           Keys
         </h2>
-        <button type="button" className="plain-button" onClick={() => dialog.current?.close()}>
-          Close
-        </button>
+        <Button onClick={() => dialog.current?.close()}>Close</Button>
       </div>
       <dl className="grid grid-cols-[210px_1fr] gap-x-4 gap-y-1.5">
         {KEYS.map(([keys, does]) => (

@@ -5,6 +5,7 @@ import type { WeekSummary } from '@/server/plan/payload';
 import { useController, usePlan, useView } from '../state/controller';
 import { usePageHeader } from '../state/header-context';
 import type { DayCount } from '../state/view-store';
+import { Button } from '../../kit/button';
 
 /** The address of a site's week. */
 export function weekAddress(site: string, first: number): string {
@@ -36,15 +37,13 @@ export function WeekStrip({ children }: { children?: React.ReactNode }) {
           >
             <span
               className={
-                line.first === week
-                  ? 'font-serif text-[16px] leading-5 font-semibold'
-                  : 'leading-4 font-semibold'
+                line.first === week ? 'font-serif text-lg leading-5 font-semibold' : 'leading-4 font-semibold'
               }
             >
               {formatDays(line.first, 7, line.first !== week)}
             </span>
             <span
-              className={`border-ink border-b-2 pb-[3px] text-[11.5px] leading-4 ${LINE[line.state]} ${line.state === 'empty' ? 'border-rule' : ''}`}
+              className={`border-ink border-b-2 pb-[3px] text-xs leading-4 ${LINE[line.state]} ${line.state === 'empty' ? 'border-rule' : ''}`}
             >
               <span className="text-muted">
                 wk {isoWeek(line.first + 3).week} ·{' '}
@@ -87,24 +86,12 @@ export function WeekTools() {
       <SaveStateLabel />
       <MonthButton />
       <span className="flex gap-1">
-        <button
-          type="button"
-          className="plain-button"
-          disabled={!undo}
-          onClick={() => controller.undo()}
-          title="Ctrl Z"
-        >
+        <Button disabled={!undo} onClick={() => controller.undo()} title="Ctrl Z">
           Undo
-        </button>
-        <button
-          type="button"
-          className="plain-button"
-          disabled={!redo}
-          onClick={() => controller.redo()}
-          title="Ctrl Shift Z"
-        >
+        </Button>
+        <Button disabled={!redo} onClick={() => controller.redo()} title="Ctrl Shift Z">
           Redo
-        </button>
+        </Button>
       </span>
       <DaysShown />
     </div>
@@ -115,15 +102,14 @@ function MonthButton() {
   const controller = useController();
   const shown = useView((view) => view.weeksShown);
   return (
-    <button
-      type="button"
-      className="plain-button max-[1180px]:hidden"
+    <Button
+      className="max-[1180px]:hidden"
       aria-expanded={shown}
       title="Hours, cost and snags of the weeks around this one"
       onClick={() => controller.view.setState({ weeksShown: !shown })}
     >
       Month
-    </button>
+    </Button>
   );
 }
 
@@ -170,15 +156,9 @@ function DaysShown() {
   return (
     <span className="flex items-center gap-1">
       {days < 7 && (
-        <button
-          type="button"
-          className="plain-button"
-          aria-label="Day before"
-          disabled={firstDay === 0}
-          onClick={() => move(-days)}
-        >
+        <Button aria-label="Day before" disabled={firstDay === 0} onClick={() => move(-days)}>
           ‹
-        </button>
+        </Button>
       )}
       <span
         role="radiogroup"
@@ -200,15 +180,9 @@ function DaysShown() {
         ))}
       </span>
       {days < 7 && (
-        <button
-          type="button"
-          className="plain-button"
-          aria-label="Day after"
-          disabled={firstDay + days >= count}
-          onClick={() => move(days)}
-        >
+        <Button aria-label="Day after" disabled={firstDay + days >= count} onClick={() => move(days)}>
           ›
-        </button>
+        </Button>
       )}
     </span>
   );

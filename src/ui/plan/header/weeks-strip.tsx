@@ -3,7 +3,7 @@ import { isoWeek, formatDate } from '@/core/time/day';
 import { formatMoney } from '@/core/checks/shared/messages';
 import { bareHours, formatDays } from '@/core/time/format';
 import type { WeekFigures } from '@/server/week/payload';
-import { useAnswer } from '../../kit/use-answer';
+import { useAnswer } from '../../commands/use-answer';
 import { usePlan } from '../state/controller';
 import { usePageHeader } from '../state/header-context';
 import { weekAddress } from './week-strip';
@@ -56,7 +56,7 @@ function MonthLine({
       href={weekAddress(site, one.first)}
       prefetch={false}
       aria-current={current ? 'true' : undefined}
-      className={`border-rule min-w-0 flex-1 border-r px-3.5 py-1.5 text-[12px] leading-4 ${current ? 'bg-sheet' : 'hover:bg-sheet'}`}
+      className={`border-rule min-w-0 flex-1 border-r px-3.5 py-1.5 text-sm leading-4 ${current ? 'bg-sheet' : 'hover:bg-sheet'}`}
     >
       <span className="block font-semibold">
         {formatDays(one.first, 7, true)}{' '}

@@ -96,13 +96,13 @@ export function CellEditor({ scale, top, low, whose, changesOf }: Props) {
         aria-describedby="typed-outcome"
         spellCheck={false}
         autoComplete="off"
-        className="border-ink bg-sheet text-ink w-full rounded-[3px] border-2 px-1.5 text-[12.5px] font-semibold outline-none"
+        className="border-ink bg-sheet text-ink w-full rounded-[3px] border-2 px-1.5 text-sm font-semibold outline-none"
         style={{ height: ROW_HEIGHT - 1 }}
       />
       <div
         id="typed-outcome"
         role="status"
-        className={`bg-sheet border-ink absolute left-0 w-[290px] rounded-[3px] border px-2.5 py-1.5 text-[12.5px] ${
+        className={`bg-sheet border-ink absolute left-0 w-[290px] rounded-[3px] border px-2.5 py-1.5 text-sm ${
           low ? 'top-[36px]' : 'bottom-[36px]'
         }`}
         style={left > edge - 290 ? { left: 'auto', right: 0 } : undefined}
@@ -140,7 +140,7 @@ function TemplateBox({ text, onChoose }: { text: string; onChoose: (text: string
               onChoose(short);
             }}
           >
-            <span className="key">{short}</span>
+            <kbd className="kbd kbd-sm">{short}</kbd>
             <span className="truncate">{name}</span>
             <span className="text-muted ml-auto">{formatTimeSpan(form.from, form.to, hourFormat)}</span>
           </button>

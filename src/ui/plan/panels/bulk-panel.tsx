@@ -2,9 +2,13 @@ import { useMemo, useState } from 'react';
 import { type BulkEdit, type MatchRule, bulkChanges, matched } from '@/core/plan/bulk';
 import { parseLength } from '@/core/time/parse-hours';
 import { SHORT_WEEKDAYS, counted, formatHours } from '@/core/time/format';
-import { Field, Select, TextInput, Checkbox } from '../../kit/inputs';
+import { Checkbox } from '../../kit/checkbox';
+import { Field } from '../../kit/field';
+import { Select } from '../../kit/select';
+import { TextInput } from '../../kit/text-input';
 import { useController, usePlan, useView } from '../state/controller';
 import { Outcome, PanelLayout } from './panel-layout';
+import { Button } from '../../kit/button';
 
 type Kind = BulkEdit['do'] | 'open';
 
@@ -66,31 +70,22 @@ export function BulkPanel() {
       }}
       foot={
         <Outcome text={text} refused={tried?.rejectedReason != null}>
-          <button
-            type="button"
-            className="solid-button"
+          <Button
+            kind="primary"
             disabled={!tried || tried.rejectedReason !== null}
             onClick={act}
             title="Ctrl Enter"
           >
             {KINDS.find(([one]) => one === kind)![1]}
-          </button>
-          {ruled && (
-            <button
-              type="button"
-              className="plain-button"
-              onClick={() => controller.view.setState({ matched: null })}
-            >
-              Unpick
-            </button>
-          )}
+          </Button>
+          {ruled && <Button onClick={() => controller.view.setState({ matched: null })}>Unpick</Button>}
         </Outcome>
       }
     >
       <Field label="Do">
         <select
           data-first
-          className="input"
+          className="select"
           value={kind}
           onChange={({ target }) => setKind(target.value as Kind)}
         >
@@ -259,7 +254,7 @@ function Rule() {
   const set = (part: Partial<MatchRule>) => setRule({ ...rule, ...part });
   return (
     <fieldset className="border-rule mt-5 border-t pt-3">
-      <legend className="section-title pr-2">Pick by a rule</legend>
+      <legend className="font-serif text-lg font-semibold pr-2">Pick by a rule</legend>
       <div className="flex flex-col gap-2.5">
         <Field label="Role">
           <Select
@@ -302,16 +297,14 @@ function Rule() {
             />
           </Field>
         )}
-        {isFiltered && <p className="text-muted text-[12px]">Only in the rows shown, and open shifts.</p>}
+        {isFiltered && <p className="text-muted text-sm">Only in the rows shown, and open shifts.</p>}
         <div>
-          <button
-            type="button"
-            className="plain-button"
+          <Button
             disabled={found.length === 0}
             onClick={() => controller.view.setState({ matched: new Set(found.map(({ id }) => id)) })}
           >
             Pick {counted(found.length, 'shift')}
-          </button>
+          </Button>
         </div>
       </div>
     </fieldset>

@@ -9,9 +9,11 @@ import { formatDate } from '@/core/time/day';
 import { parseSpan, formatTypedSpan } from '@/core/time/parse-time';
 import { openOn } from '@/core/plan/plan-context';
 import { bareHours, formatDay, formatHours, formatSignedHours, formatTimeSpan } from '@/core/time/format';
-import { useAnswer } from '../../kit/use-answer';
+import { useAnswer } from '../../commands/use-answer';
 import { useController, usePlan } from '../state/controller';
 import { PanelLayout } from './panel-layout';
+import { Badge } from '../../kit/badge';
+import { Button } from '../../kit/button';
 
 /** How many lines are drawn before one asks for more. */
 const PAGE = 30;
@@ -76,9 +78,10 @@ export function CoverPanel({ shift: asked, isNew }: { readonly shift: Shift; rea
       }
       onKey={onKey}
       foot={
-        <p className="text-muted text-[12px] leading-5">
-          <span className="key">↑ ↓</span> and <span className="key">Enter</span>, or{' '}
-          <span className="key">1</span>–<span className="key">9</span>, give it to that person. Lately:{' '}
+        <p className="text-muted text-sm leading-5">
+          <kbd className="kbd kbd-sm">↑ ↓</kbd> and <kbd className="kbd kbd-sm">Enter</kbd>, or{' '}
+          <kbd className="kbd kbd-sm">1</kbd>–<kbd className="kbd kbd-sm">9</kbd>, give it to that person.
+          Lately:{' '}
           {failed
             ? 'not known now, as the server cannot be reached.'
             : `${nameOfKind(shiftKindOf(shift.date, shift.from))} in the last ${LOOK_BACK_WEEKS} weeks.`}
@@ -122,9 +125,9 @@ export function CoverPanel({ shift: asked, isNew }: { readonly shift: Shift; rea
             ))}
           </ul>
           {found.length > PAGE * pages && (
-            <button type="button" className="text-button" onClick={() => setPages(pages + 1)}>
+            <Button kind="link" onClick={() => setPages(pages + 1)}>
               Show {Math.min(PAGE, found.length - PAGE * pages)} more of {found.length}
-            </button>
+            </Button>
           )}
         </>
       )}
@@ -147,7 +150,7 @@ function Times({
   const read = parseSpan(text, open);
   return (
     <label className="mb-3 flex items-center gap-2">
-      <span className="text-muted text-[12px]">A shift of</span>
+      <span className="text-muted text-sm">A shift of</span>
       <input
         className="input w-[130px]"
         value={text}
@@ -159,7 +162,7 @@ function Times({
           if (next.ok) onTimes({ from: next.value.from, to: next.value.to });
         }}
       />
-      {!read.ok && <span className="text-gap text-[11.5px]">{read.problem.message}</span>}
+      {!read.ok && <span className="text-gap text-xs">{read.problem.message}</span>}
     </label>
   );
 }
@@ -191,39 +194,38 @@ function CandidateLine({
       onPointerDown={onChoose}
       onDoubleClick={onGive}
     >
-      <span className="text-muted w-3 shrink-0 text-right text-[11px] leading-[18px]">
+      <span className="text-muted w-3 shrink-0 text-right text-xs leading-[18px]">
         {place < 9 ? place + 1 : ''}
       </span>
       <span className="min-w-0 flex-1">
         <span className="flex items-baseline gap-1.5">
           <span className="truncate font-semibold">{one.person.name}</span>
-          <span
-            className={one.snags.length === 0 ? 'text-kelp text-[12px] font-semibold' : 'figure'}
-            data-severity={worst}
-          >
-            {one.impossible ? 'busy' : one.snags.length === 0 ? 'free' : worst}
-          </span>
+          {one.snags.length === 0 && !one.impossible ? (
+            <span className="text-kelp text-sm font-semibold">free</span>
+          ) : (
+            <Badge severity={worst}>{one.impossible ? 'busy' : worst}</Badge>
+          )}
         </span>
-        <span className="block text-[12px] leading-4">
+        <span className="block text-sm leading-4">
           {bareHours(one.weekMinutes)}
           {contract !== null ? ` of ${bareHours(contract)}` : ''} h ({formatSignedHours(one.addedMinutes)})
           {one.overtimeMinutes > 0 ? `, ${formatHours(one.overtimeMinutes)} overtime` : ''}, {cost}
         </span>
         {!one.impossible && (
-          <span className="text-muted block text-[12px] leading-4">
+          <span className="text-muted block text-sm leading-4">
             rest {rest(one.restBefore)} before, {rest(one.restAfter)} after; lately {one.recentCounts}
           </span>
         )}
         {one.snags.map((snag, i) => (
-          <span key={i} className="block text-[12px] leading-4">
+          <span key={i} className="block text-sm leading-4">
             {checkOf(snag.code)!.message(snag, words)}
           </span>
         ))}
       </span>
       {!one.impossible && (
-        <button type="button" className="plain-button h-[26px] shrink-0" onClick={onGive} tabIndex={-1}>
+        <Button className="h-[26px] shrink-0" onClick={onGive} tabIndex={-1}>
           Give
-        </button>
+        </Button>
       )}
     </li>
   );

@@ -2,9 +2,10 @@ import { useState } from 'react';
 import Link from 'next/link';
 import { formatDate } from '@/core/time/day';
 import { formatLongDay } from '@/core/time/format';
-import { useCommand } from '../../kit/use-command';
+import { useCommand } from '../../commands/use-command';
 import { useController, usePlan } from '../state/controller';
 import { PanelLayout } from './panel-layout';
+import { Button } from '../../kit/button';
 
 /** The daybook of one day: a note that everybody who works it sees. */
 export function DayPanel({ day }: { readonly day: number }) {
@@ -38,21 +39,20 @@ export function DayPanel({ day }: { readonly day: number }) {
       foot={
         <>
           {problem && <p className="text-gap mb-2 font-semibold">{problem.message}</p>}
-          <button
-            type="button"
-            className="solid-button"
+          <Button
+            kind="primary"
             disabled={busy || note === stored}
             onClick={() => void keep()}
             title="Ctrl Enter"
           >
             {busy ? 'Keeping …' : 'Keep note'}
-          </button>
+          </Button>
         </>
       }
     >
       <textarea
         data-first
-        className="input min-h-[140px] w-full"
+        className="textarea min-h-[140px] w-full"
         aria-label={`Note for ${formatLongDay(date)}`}
         maxLength={2000}
         value={note}
@@ -61,7 +61,7 @@ export function DayPanel({ day }: { readonly day: number }) {
       />
       <p className="mt-3">
         <Link
-          className="text-button"
+          className="link link-primary font-semibold"
           prefetch={false}
           href={`/print/${encodeURIComponent(site.id)}/${formatDate(date)}`}
         >

@@ -38,12 +38,12 @@ export function PanelLayout({
     >
       <header className="border-rule flex items-start justify-between gap-2 border-b px-3.5 py-2.5">
         <div className="min-w-0">
-          <h2 id="panel-title" className="section-title">
+          <h2 id="panel-title" className="font-serif text-lg font-semibold">
             {title}
           </h2>
-          {note && <p className="text-muted mt-0.5 text-[12px] leading-4">{note}</p>}
+          {note && <p className="text-muted mt-0.5 text-sm leading-4">{note}</p>}
         </div>
-        <button type="button" className="key min-h-6" title="Esc" onClick={() => controller.open(null)}>
+        <button type="button" className="btn btn-xs" title="Esc" onClick={() => controller.open(null)}>
           Close
         </button>
       </header>
@@ -70,7 +70,7 @@ export function Outcome({
 }) {
   return (
     <>
-      <p role="status" className={`text-[12.5px] leading-[17px] ${refused ? 'text-gap font-semibold' : ''}`}>
+      <p role="status" className={`text-sm leading-[17px] ${refused ? 'text-gap font-semibold' : ''}`}>
         {text}
       </p>
       {children && <div className="mt-2 flex flex-wrap gap-2">{children}</div>}

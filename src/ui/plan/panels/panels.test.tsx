@@ -98,7 +98,7 @@ describe('the list of snags', () => {
       ({ severity }) => severity !== 'note',
     );
     expect(text).toContain(`${troubles.length} snags`);
-    expect(html.match(/class="figure"/g)).toHaveLength(troubles.length);
+    expect(html.match(/data-severity="(stop|warn|note)" class="badge/g)).toHaveLength(troubles.length);
     expect(text).toContain('−1 Gap, Bar');
     expect(text).toContain('Open shift, Bar');
     expect(text.match(/Who can cover\?/g)!.length).toBeGreaterThan(1);

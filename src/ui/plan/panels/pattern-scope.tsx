@@ -1,9 +1,10 @@
 import type { ShiftSpec } from '@/core/plan/shift-spec';
 import type { Shift } from '@/core/plan/types';
-import { ImpactList } from '../../kit/week-impacts';
-import { useCommand, usePreview } from '../../kit/use-command';
+import { ImpactList } from '../../commands/week-impacts';
+import { useCommand, usePreview } from '../../commands/use-command';
 import { useController, usePlan } from '../state/controller';
 import { focusPanel } from './panel-layout';
+import { Button } from '../../kit/button';
 
 export type EditScope = 'this' | 'later' | 'unpublished';
 
@@ -28,7 +29,7 @@ export function PatternScope({
           <input
             type="radio"
             name="reach"
-            className="accent-[var(--sea)]"
+            className="accent-[var(--color-primary)]"
             checked={reach === value}
             onChange={() => onReach(value)}
           />
@@ -70,21 +71,21 @@ export function FurtherChange({
   return (
     <div>
       {wrong ? (
-        <p className="text-gap text-[12.5px] font-semibold">{wrong}.</p>
+        <p className="text-gap text-sm font-semibold">{wrong}.</p>
       ) : (
-        <div className="max-h-[180px] overflow-y-auto text-[12.5px] leading-[17px]">
+        <div className="max-h-[180px] overflow-y-auto text-sm leading-[17px]">
           <ImpactList answer={preview} />
         </div>
       )}
-      <button
-        type="button"
-        className="solid-button mt-2"
+      <Button
+        kind="primary"
+        className="mt-2"
         disabled={busy || wrong !== null || preview === null}
         onClick={() => void act()}
       >
         {form === null ? 'Take away' : 'Change'}{' '}
         {reach === 'later' ? 'this and later' : 'all not yet published'}
-      </button>
+      </Button>
     </div>
   );
 }

@@ -9,9 +9,12 @@ import {
   filterSummary,
 } from '@/core/plan/arrangement';
 import { needsRows, isRowShown } from '@/core/coverage/needs-grid';
-import { Field, Select, TextInput } from '../../kit/inputs';
+import { Field } from '../../kit/field';
+import { Select } from '../../kit/select';
+import { TextInput } from '../../kit/text-input';
 import { useController, usePlan, useView } from '../state/controller';
 import { PanelLayout } from './panel-layout';
+import { Button } from '../../kit/button';
 
 const GROUPS: readonly (readonly [Grouping, string])[] = [
   ['none', 'No groups'],
@@ -58,9 +61,7 @@ export function RowsPanel() {
           : `${shown} of ${all} ${what} are shown: ${said}.${isPeople ? ' Selecting, filling and clearing act on the rows shown.' : ''}`
       }
       foot={
-        <button
-          type="button"
-          className="plain-button"
+        <Button
           disabled={arrangement === AS_LISTED}
           onClick={() => {
             setText('');
@@ -68,7 +69,7 @@ export function RowsPanel() {
           }}
         >
           Show all rows as listed
-        </button>
+        </Button>
       }
     >
       <div className="flex flex-col gap-3">
@@ -120,11 +121,11 @@ export function RowsPanel() {
           />
         </Field>
         {isPeople && <OfPeople arrangement={arrangement} set={set} />}
-        <p className="text-muted text-[12px] leading-4">
+        <p className="text-muted text-sm leading-4">
           Rows keep their place while you edit.{' '}
-          <button type="button" className="text-button text-[12px]" onClick={() => set({})}>
+          <Button kind="link" className="text-sm" onClick={() => set({})}>
             {isPeople ? 'Sort and filter again' : 'Filter again'}
-          </button>
+          </Button>
         </p>
       </div>
     </PanelLayout>

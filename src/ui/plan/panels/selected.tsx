@@ -8,6 +8,7 @@ import { pasting } from '../input/clip';
 import { useController, usePlan, useView } from '../state/controller';
 import { type Cell, personOf, shiftsIn } from '../state/edits';
 import { whoCanCover } from '../input/slots';
+import { Button } from '../../kit/button';
 
 /** What is selected, what it comes to, and what the next key would do. */
 export function Selected() {
@@ -20,62 +21,54 @@ export function Selected() {
   const clearing = busy ? [] : controller.clearing();
   const pasted = clip && !busy ? pasting(controller) : [];
   return (
-    <section
-      aria-labelledby="selected-title"
-      className="border-rule shrink-0 border-t px-3.5 py-2.5 text-[12.5px]"
-    >
+    <section aria-labelledby="selected-title" className="border-rule shrink-0 border-t px-3.5 py-2.5 text-sm">
       <h2 id="selected-title" className="mb-0.5 font-semibold">
         Selected
       </h2>
       {anchor ? <SeveralSelected /> : <OneSelected judgement={judgement} cell={active} />}
       {clearing.length > 0 && (
         <p className="text-muted mt-1">
-          <span className="key">Del</span> {controller.try(clearing).text}
+          <kbd className="kbd kbd-sm">Del</kbd> {controller.try(clearing).text}
         </p>
       )}
       {pasted.length > 0 && (
         <p className="text-muted mt-1">
-          <span className="key">Ctrl V</span> {clip!.text}: {controller.try(pasted).text}
+          <kbd className="kbd kbd-sm">Ctrl V</kbd> {clip!.text}: {controller.try(pasted).text}
         </p>
       )}
       <p className="mt-1 flex flex-wrap gap-x-3">
         {anchor ? (
-          <button
-            type="button"
-            className="text-button text-[12.5px]"
+          <Button
+            kind="link"
+            className="text-sm"
             title="Alt S"
             onClick={() => controller.open({ kind: 'several' })}
           >
             Change them
-          </button>
+          </Button>
         ) : (
           clearing.length > 0 && (
             <>
-              <button
-                type="button"
-                className="text-button text-[12.5px]"
+              <Button
+                kind="link"
+                className="text-sm"
                 title="Alt Enter"
                 onClick={() => controller.openShift()}
               >
                 In full
-              </button>
-              <button
-                type="button"
-                className="text-button text-[12.5px]"
-                title="Alt W"
-                onClick={() => whoCanCover(controller)}
-              >
+              </Button>
+              <Button kind="link" className="text-sm" title="Alt W" onClick={() => whoCanCover(controller)}>
                 Who can cover?
-              </button>
+              </Button>
             </>
           )
         )}
       </p>
       <p className="text-muted mt-1.5 leading-5">
-        <span className="key">9-17</span> sets, <span className="key">Ctrl M</span> moves,{' '}
+        <kbd className="kbd kbd-sm">9-17</kbd> sets, <kbd className="kbd kbd-sm">Ctrl M</kbd> moves,{' '}
         <button
           type="button"
-          className="key min-h-6"
+          className="btn btn-xs"
           onClick={() => controller.view.setState({ keysShown: true })}
         >
           ? all keys

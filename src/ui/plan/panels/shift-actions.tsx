@@ -4,11 +4,12 @@ import { join, split } from '@/core/plan/shift-edits';
 import type { Shift } from '@/core/plan/types';
 import { parseTimeWithin } from '@/core/time/parse-time';
 import { formatTimeSpan, formatTime } from '@/core/time/format';
-import { newId } from '../../kit/new-id';
+import { newId } from '../../commands/new-id';
 import { copyOf } from '../state/edits';
 import { useController, usePlan } from '../state/controller';
 import { Outcome, focusPanel } from './panel-layout';
 import { FurtherChange, PatternScope, type EditScope } from './pattern-scope';
+import { Button } from '../../kit/button';
 
 type Doing = 'split' | 'join' | 'open' | 'others' | 'remove' | null;
 
@@ -24,35 +25,28 @@ export function ShiftActions({ shift, follows }: { readonly shift: Shift; readon
   };
   const toggle = (what: Doing) => () => setDoing(doing === what ? null : what);
   const button = (what: Exclude<Doing, null>, name: string) => (
-    <button type="button" className="plain-button" aria-pressed={doing === what} onClick={toggle(what)}>
+    <Button aria-pressed={doing === what} onClick={toggle(what)}>
       {name}
-    </button>
+    </Button>
   );
   return (
     <div>
       <div className="flex flex-wrap gap-1.5">
-        <button
-          type="button"
-          className="plain-button"
-          title="Alt W"
-          onClick={() => controller.open({ kind: 'cover', shift, isNew: false })}
-        >
+        <Button title="Alt W" onClick={() => controller.open({ kind: 'cover', shift, isNew: false })}>
           Who can cover?
-        </button>
+        </Button>
         {button('split', 'Split')}
         {next && button('join', 'Join')}
         {shift.person !== null && button('open', 'Turn open')}
         {button('others', 'Give to more')}
         {button('remove', 'Take away')}
         {own && (
-          <button
-            type="button"
-            className="plain-button"
+          <Button
             title="The next change of its pattern reaches it again"
             onClick={() => controller.commit(followAgain(shift))}
           >
             Follow its pattern
-          </button>
+          </Button>
         )}
       </div>
       {doing && (
@@ -101,9 +95,8 @@ function Act({
   const tried = changes.length > 0 ? controller.try(changes) : null;
   return (
     <Outcome text={tried?.text ?? ''} refused={tried?.rejectedReason != null}>
-      <button
-        type="button"
-        className="solid-button"
+      <Button
+        kind="primary"
         disabled={!tried || tried.rejectedReason !== null}
         onClick={() => {
           if (!controller.commit(changes)) return;
@@ -112,7 +105,7 @@ function Act({
         }}
       >
         {verb}
-      </button>
+      </Button>
     </Outcome>
   );
 }
@@ -147,7 +140,7 @@ function Split({ shift, onDone }: { readonly shift: Shift; readonly onDone: () =
           onChange={(event) => setText(event.target.value)}
         />
         {at === null && (
-          <span className="text-gap text-[12px]">
+          <span className="text-gap text-sm">
             Type a time between {formatTimeSpan(shift.from, shift.to, hourFormat)}.
           </span>
         )}
@@ -184,7 +177,7 @@ function Join({
   const pause = (next.date - shift.date) * 1440 + next.from - shift.to;
   return (
     <>
-      <p className="mb-1 text-[12.5px]">
+      <p className="mb-1 text-sm">
         With {formatTimeSpan(next.from, next.to, hourFormat)}
         {pause > 0 ? `; the ${pause} min between them become an unpaid break` : ''}.
       </p>
@@ -228,7 +221,7 @@ function Others({ shift, onDone }: { readonly shift: Shift; readonly onDone: () 
             <label className="flex min-h-6 items-center gap-1.5 px-2">
               <input
                 type="checkbox"
-                className="accent-[var(--sea)]"
+                className="accent-[var(--color-primary)]"
                 checked={chosen.has(id)}
                 onChange={() => {
                   const next = new Set(chosen);
@@ -256,9 +249,7 @@ function Remove({ shift, follows }: { readonly shift: Shift; readonly follows: b
       {follows && <PatternScope reach={reach} onReach={setReach} />}
       {reach === 'this' ? (
         <>
-          {follows && (
-            <p className="text-muted mb-1 text-[12px]">This date is then left out of the pattern.</p>
-          )}
+          {follows && <p className="text-muted mb-1 text-sm">This date is then left out of the pattern.</p>}
           <Act changes={[{ do: 'remove', id: shift.id }]} verb="Take away" close />
         </>
       ) : (

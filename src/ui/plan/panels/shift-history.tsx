@@ -1,6 +1,6 @@
 import { formatDate } from '@/core/time/day';
 import type { ShiftEvent } from '@/server/week/payload';
-import { useAnswer } from '../../kit/use-answer';
+import { useAnswer } from '../../commands/use-answer';
 import { When } from '../../kit/when';
 import { usePlan } from '../state/controller';
 
@@ -12,16 +12,16 @@ export function ShiftHistory({ id }: { readonly id: string }) {
   const { answer: events, failed } = useAnswer<readonly ShiftEvent[]>(address, version);
   return (
     <section aria-labelledby="history-title" className="border-rule border-t pt-2">
-      <h3 id="history-title" className="text-muted text-[11.5px]">
+      <h3 id="history-title" className="text-muted text-xs">
         Who changed it, and when
       </h3>
-      {failed && <p className="text-muted text-[12px]">Not known now: the server cannot be reached.</p>}
+      {failed && <p className="text-muted text-sm">Not known now: the server cannot be reached.</p>}
       {!failed && events?.length === 0 && (
-        <p className="text-muted text-[12px]">Not changed since it was first written.</p>
+        <p className="text-muted text-sm">Not changed since it was first written.</p>
       )}
       <ul>
         {events?.map((event, i) => (
-          <li key={i} className="text-[12px] leading-4">
+          <li key={i} className="text-sm leading-4">
             <When at={event.at} className="text-muted" /> {event.actor}: {event.message}
           </li>
         ))}

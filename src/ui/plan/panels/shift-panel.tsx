@@ -7,13 +7,17 @@ import { detailWith, withTimes } from '@/core/plan/shift-edits';
 import { NO_DETAIL, type Shift, type ShiftDetail } from '@/core/plan/types';
 import { parseSpan, formatTypedSpan } from '@/core/time/parse-time';
 import { formatDay, formatLongDay, formatTimeSpan } from '@/core/time/format';
-import { Field, Select, TextInput, Checkbox } from '../../kit/inputs';
+import { Checkbox } from '../../kit/checkbox';
+import { Field } from '../../kit/field';
+import { Select } from '../../kit/select';
+import { TextInput } from '../../kit/text-input';
 import { useController, usePlan } from '../state/controller';
 import { Outcome, PanelLayout, focusPanel } from './panel-layout';
 import { FurtherChange, PatternScope, type EditScope } from './pattern-scope';
 import { ShiftActions } from './shift-actions';
 import { ShiftHistory } from './shift-history';
 import { Breaks, Duties } from './shift-parts';
+import { Button } from '../../kit/button';
 
 /** One shift in full: everything that can be said of it, and what a change would do before it is kept. */
 export function ShiftPanel({ id }: { readonly id: string }) {
@@ -98,7 +102,7 @@ function ShiftForm({ shift }: { readonly shift: Shift }) {
       checked={!detail.oneOff[field]}
       onChange={(stands) => say({ oneOff: { ...detail.oneOff, [field]: !stands } })}
     >
-      <span className="text-[12px]">{what} stands every week</span>
+      <span className="text-sm">{what} stands every week</span>
     </Checkbox>
   );
   return (
@@ -130,18 +134,15 @@ function ShiftForm({ shift }: { readonly shift: Shift }) {
                 text={firstWrong !== undefined ? `${firstWrong}.` : (tried?.text ?? '')}
                 refused={firstWrong !== undefined || tried?.rejectedReason != null}
               >
-                <button
-                  type="button"
-                  className="solid-button"
+                <Button
+                  kind="primary"
                   disabled={firstWrong !== undefined || tried?.rejectedReason != null}
                   onClick={keep}
                   title="Ctrl Enter"
                 >
                   Keep
-                </button>
-                <button
-                  type="button"
-                  className="plain-button"
+                </Button>
+                <Button
                   onClick={() => {
                     setDraft(shift);
                     setTimes(timesOf(shift));
@@ -150,7 +151,7 @@ function ShiftForm({ shift }: { readonly shift: Shift }) {
                   }}
                 >
                   Discard
-                </button>
+                </Button>
               </Outcome>
             ) : (
               <FurtherChange
@@ -174,7 +175,7 @@ function ShiftForm({ shift }: { readonly shift: Shift }) {
           <Field label="Person">
             <select
               data-first
-              className="input"
+              className="select"
               value={draft.person ?? ''}
               onChange={({ target }) => set({ person: target.value || null })}
             >
@@ -253,7 +254,7 @@ function ShiftForm({ shift }: { readonly shift: Shift }) {
           </Field>
           {beside.stations.length === 0 && (
             <Link
-              className="text-button text-[12px]"
+              className="link link-primary font-semibold text-sm"
               prefetch={false}
               href={`/setup/${encodeURIComponent(plan.site.id)}/templates`}
             >
@@ -265,7 +266,7 @@ function ShiftForm({ shift }: { readonly shift: Shift }) {
         <div>
           <Field label="Note">
             <textarea
-              className="input min-h-[52px]"
+              className="textarea min-h-[52px]"
               value={draft.note ?? ''}
               maxLength={2000}
               onChange={(event) => set({ note: event.target.value || null })}
@@ -275,7 +276,7 @@ function ShiftForm({ shift }: { readonly shift: Shift }) {
         </div>
         <Field label="Check-list, a line each">
           <textarea
-            className="input min-h-[52px]"
+            className="textarea min-h-[52px]"
             value={detail.tasks.join('\n')}
             onChange={(event) =>
               say({ tasks: event.target.value === '' ? [] : event.target.value.split('\n').slice(0, 60) })

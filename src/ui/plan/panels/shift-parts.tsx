@@ -3,9 +3,10 @@ import { breaksOf, detailWith } from '@/core/plan/shift-edits';
 import type { Break, Duty, Shift } from '@/core/plan/types';
 import { parseTimeWithin } from '@/core/time/parse-time';
 import { formatTime } from '@/core/time/format';
-import { Checkbox } from '../../kit/inputs';
+import { Checkbox } from '../../kit/checkbox';
 import { RemoveButton } from '../../kit/remove-button';
 import { usePlan } from '../state/controller';
+import { Button } from '../../kit/button';
 
 type OnWrong = (field: string) => (message: string | null) => void;
 
@@ -31,9 +32,9 @@ export function Breaks({
     set(breaks.map((one, at) => (at === i ? { ...one, ...part } : one)));
   return (
     <fieldset>
-      <legend className="text-muted text-[11.5px]">Breaks</legend>
+      <legend className="text-muted text-xs">Breaks</legend>
       {shift.break === null && (
-        <p className="text-[12.5px]">
+        <p className="text-sm">
           {rule > 0 ? `${rule} min by the rule of the site` : 'None by the rule of the site'}
         </p>
       )}
@@ -54,7 +55,7 @@ export function Breaks({
               if (fits) change(i, { minutes });
             }}
           />
-          <span className="text-muted text-[12px]">min at</span>
+          <span className="text-muted text-sm">min at</span>
           <TimeField
             shift={shift}
             value={one.at}
@@ -64,7 +65,7 @@ export function Breaks({
             onWrong={onWrong(`break at ${i}`)}
           />
           <Checkbox checked={one.paid} onChange={(paid) => change(i, { paid })}>
-            <span className="text-[12px]">paid</span>
+            <span className="text-sm">paid</span>
           </Checkbox>
           <RemoveButton
             className="ml-auto"
@@ -73,15 +74,15 @@ export function Breaks({
           />
         </div>
       ))}
-      <button
-        type="button"
-        className="text-button text-[12.5px]"
+      <Button
+        kind="link"
+        className="text-sm"
         onClick={() =>
           set([...breaks, { minutes: breaks.length === 0 && rule > 0 ? rule : 15, at: null, paid: false }])
         }
       >
         {breaks.length === 0 ? 'Set breaks by hand' : 'Another break'}
-      </button>
+      </Button>
     </fieldset>
   );
 }
@@ -102,7 +103,7 @@ export function Duties({
     onChange(duties.map((one, at) => (at === i ? { ...one, ...part } : one)));
   return (
     <fieldset>
-      <legend className="text-muted text-[11.5px]">Duties</legend>
+      <legend className="text-muted text-xs">Duties</legend>
       {duties.map((one, i) => (
         <div key={i} className="mb-1.5 flex flex-wrap items-center gap-1.5">
           <input
@@ -137,7 +138,7 @@ export function Duties({
             onWrong={onWrong(`duty to ${i}`)}
           />
           <Checkbox checked={!one.oneOff} onChange={(stands) => change(i, { oneOff: !stands })}>
-            <span className="text-[12px]">stands</span>
+            <span className="text-sm">stands</span>
           </Checkbox>
           <RemoveButton
             className="ml-auto"
@@ -146,9 +147,9 @@ export function Duties({
           />
         </div>
       ))}
-      <button
-        type="button"
-        className="text-button text-[12.5px]"
+      <Button
+        kind="link"
+        className="text-sm"
         onClick={() => {
           const to = Math.min(shift.from + 60, shift.to);
           onWrong(`duty name ${duties.length}`)('A duty has a name');
@@ -156,7 +157,7 @@ export function Duties({
         }}
       >
         {duties.length === 0 ? 'Add a duty' : 'Another duty'}
-      </button>
+      </Button>
     </fieldset>
   );
 }

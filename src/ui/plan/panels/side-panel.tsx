@@ -11,6 +11,8 @@ import { isTrouble, visibleSnags } from '@/core/consequences/visible-snags';
 import { figureOf, titleOf } from '@/core/consequences/summary';
 import { startAddress } from '../header/week-strip';
 import { slotOf } from '../input/slots';
+import { Badge } from '../../kit/badge';
+import { Button } from '../../kit/button';
 
 /** How many snags are listed before one asks for more. */
 const PAGE = 40;
@@ -41,15 +43,15 @@ function EmptyWeek() {
   if (!isEmpty) return null;
   return (
     <section aria-labelledby="empty-title" className="border-rule mb-3 border-b pb-3">
-      <h2 id="empty-title" className="section-title">
+      <h2 id="empty-title" className="font-serif text-lg font-semibold">
         This week is empty
       </h2>
-      <p className="mt-0.5 mb-2 text-[12.5px] leading-[17px]">
+      <p className="mt-0.5 mb-2 text-sm leading-[17px]">
         Type a shift into a cell, draw one, or take what repeats: another week, a template, patterns.
       </p>
       <Link
         prefetch={false}
-        className="solid-button inline-flex items-center"
+        className="btn btn-primary inline-flex items-center"
         href={startAddress(site.id, week)}
       >
         Start the week
@@ -70,10 +72,10 @@ function SnagList() {
   const shown = listed.slice(0, PAGE * pages);
   return (
     <section aria-labelledby="snags-title">
-      <h2 id="snags-title" className="section-title" aria-live="polite">
+      <h2 id="snags-title" className="font-serif text-lg font-semibold" aria-live="polite">
         {troubles.length === 0 ? 'No snags' : counted(troubles.length, 'snag')}
       </h2>
-      <p className="text-muted mt-0.5 text-[12px]">
+      <p className="text-muted mt-0.5 text-sm">
         {troubles.length === 0 ? 'Nothing here needs a look.' : kindsOf(troubles)}
       </p>
       <ul className="mt-2">
@@ -85,19 +87,19 @@ function SnagList() {
         ))}
       </ul>
       {shown.length < listed.length && (
-        <button type="button" className="text-button" onClick={() => setPages(pages + 1)}>
+        <Button kind="link" onClick={() => setPages(pages + 1)}>
           Show {Math.min(PAGE, listed.length - shown.length)} more of {formatCount(listed.length)}
-        </button>
+        </Button>
       )}
       {notes > 0 && (
-        <button
-          type="button"
-          className="text-button mt-1"
+        <Button
+          kind="link"
+          className="mt-1"
           aria-expanded={notesShown}
           onClick={() => showNotes(!notesShown)}
         >
           {notesShown ? 'Hide notes' : `Show ${counted(notes, 'note')}`}
-        </button>
+        </Button>
       )}
     </section>
   );
@@ -134,19 +136,17 @@ const SnagItem = memo(function SnagItem({ snag }: { snag: Snag }) {
         onClick={() => controller.goToSnag(snag)}
         title="Go to its place in the week"
       >
-        <span className="figure" data-severity={snag.severity}>
-          {figureOf(snag, words) || snag.severity}
-        </span>{' '}
+        <Badge severity={snag.severity}>{figureOf(snag, words) || snag.severity}</Badge>{' '}
         <span className="font-semibold">
           {titleOf(snag)}
           {who ? `, ${who}` : ''}
         </span>
-        <span className="mt-0.5 block text-[12.5px] leading-[17px]">{check.message(snag, words)}</span>
+        <span className="mt-0.5 block text-sm leading-[17px]">{check.message(snag, words)}</span>
       </button>
       {(snag.code === 'gap' || snag.code === 'unfilled') && (
-        <button
-          type="button"
-          className="text-button mt-0.5 text-[12.5px] leading-[17px]"
+        <Button
+          kind="link"
+          className="mt-0.5 text-sm leading-[17px]"
           onClick={() => {
             const open = controller.plan.judgement.plan.shifts.find((one) => one.id === snag.shifts[0]);
             controller.open(
@@ -157,21 +157,21 @@ const SnagItem = memo(function SnagItem({ snag }: { snag: Snag }) {
           }}
         >
           Who can cover?
-        </button>
+        </Button>
       )}
       {fix && (
         <span onPointerEnter={() => look(true)} onPointerLeave={() => look(false)}>
-          <button
-            type="button"
-            className="text-button mt-0.5 text-[12.5px] leading-[17px]"
+          <Button
+            kind="link"
+            className="mt-0.5 text-sm leading-[17px]"
             onFocus={() => look(true)}
             onBlur={() => look(false)}
             onClick={() => controller.commit(fix.changes)}
           >
             {fix.label}
-          </button>
+          </Button>
           {outcome && (
-            <span role="status" className="text-muted block text-[11.5px] leading-[15px]">
+            <span role="status" className="text-muted block text-xs leading-[15px]">
               {outcome.text}
             </span>
           )}

@@ -6,7 +6,7 @@ import { diffShift } from '@/core/plan/shift-spec';
 import { withTimes } from '@/core/plan/shift-edits';
 import type { TypedShift as TypedSpan } from '@/core/time/parse-shifts';
 import { DAY } from '@/core/time/span';
-import { newId } from '../../kit/new-id';
+import { newId } from '../../commands/new-id';
 
 /** A shift as typed; with the form of a template where its short name was. */
 export type TypedShift = TypedSpan & { readonly form?: ShiftSpec };

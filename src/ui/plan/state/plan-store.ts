@@ -10,7 +10,7 @@ import { withPreconditions } from '@/core/plan/preconditions';
 import type { Shift } from '@/core/plan/types';
 import type { HourFormat } from '@/core/time/format';
 import type { PlanPayload } from '@/server/plan/payload';
-import { newId } from '../../kit/new-id';
+import { newId } from '../../commands/new-id';
 
 /** An edit that the server has not kept yet. */
 export interface PendingEdit {

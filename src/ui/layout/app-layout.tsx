@@ -5,7 +5,7 @@ import Link from 'next/link';
 import { useSyncExternalStore } from 'react';
 import { type Area, TopBar } from './top-bar';
 
-const Notices = dynamic(() => import('./notices'), { ssr: false });
+const Toasts = dynamic(() => import('../kit/toast'), { ssr: false });
 
 /** What stands around every page but the plan. */
 export interface ShellFrame {
@@ -34,7 +34,7 @@ export function AppLayout({
       <TopBar sites={header.sites} site={site} area={area} actor={header.actor} />
       {strip}
       <div className="flex min-h-0 flex-1 flex-col">{children}</div>
-      <Notices />
+      <Toasts />
     </div>
   );
 }
@@ -86,15 +86,13 @@ export function Strip({
           >
             <span
               className={
-                href === current
-                  ? 'font-serif text-[16px] leading-5 font-semibold'
-                  : 'leading-4 font-semibold'
+                href === current ? 'font-serif text-lg leading-5 font-semibold' : 'leading-4 font-semibold'
               }
             >
               {name}
             </span>
             <span
-              className={`border-b-2 pb-[3px] text-[11.5px] leading-4 ${
+              className={`border-b-2 pb-[3px] text-xs leading-4 ${
                 open ? 'border-brass text-brass border-dashed' : 'border-ink text-muted border-solid'
               }`}
             >

@@ -3,6 +3,8 @@
 import { useState } from 'react';
 import { formatDays, formatSignedHours } from '@/core/time/format';
 import type { CommandAnswer, WeekImpact } from '@/server/commands/payload';
+import { Badge } from '../kit/badge';
+import { Button } from '../kit/button';
 
 /** How many snags of one week are named before they are only counted. */
 const NAMED = 4;
@@ -27,9 +29,9 @@ export function ImpactList({
         <p key={i}>{remark}</p>
       ))}
       {remarks.length > REMARKS && (
-        <button type="button" className="text-button" onClick={() => showAll(!all)}>
+        <Button kind="link" onClick={() => showAll(!all)}>
           {all ? `Show only ${REMARKS}` : `Show all ${remarks.length}`}
-        </button>
+        </Button>
       )}
       {following.length === 0 && remarks.length === 0 && (
         <p className="text-muted">Nothing changes in weeks already planned.</p>
@@ -61,15 +63,12 @@ function WeekLine({ week, named }: { readonly week: WeekImpact; readonly named: 
       {figures.join(' · ')}
       <ul className="mt-0.5 pl-3">
         {troubles.slice(0, named).map(({ severity, text }) => (
-          <li key={text} className="text-[12.5px] leading-[17px]">
-            <span className="figure" data-severity={severity}>
-              {severity}
-            </span>{' '}
-            {text}
+          <li key={text} className="text-sm leading-[17px]">
+            <Badge severity={severity}>{severity}</Badge> {text}
           </li>
         ))}
         {troubles.length > named && (
-          <li className="text-muted text-[12.5px]">and {troubles.length - named} more</li>
+          <li className="text-muted text-sm">and {troubles.length - named} more</li>
         )}
       </ul>
     </li>

@@ -2,8 +2,8 @@
 export function Message({ title, children }: { title: string; children: React.ReactNode }) {
   return (
     <main className="mx-auto max-w-xl px-6 py-24">
-      <p className="wordmark mb-8">Vicenda</p>
-      <h1 className="page-title mb-3">{title}</h1>
+      <p className="text-sea font-serif text-[20px] leading-none font-semibold mb-8">Vicenda</p>
+      <h1 className="font-serif text-xl font-semibold mb-3">{title}</h1>
       <p className="leading-relaxed">{children}</p>
     </main>
   );

@@ -34,7 +34,7 @@ export function TopBar({ sites, site, area, actor, onFind }: Props) {
   const router = useRouter();
   return (
     <header className="border-rule bg-paper flex h-[46px] shrink-0 items-center gap-4 border-b px-4">
-      <span className="wordmark">Vicenda</span>
+      <span className="text-sea font-serif text-[20px] leading-none font-semibold">Vicenda</span>
       <label className="border-rule bg-sheet flex h-[26px] items-center rounded-[3px] border">
         <span className="sr-only">Site</span>
         <select
@@ -78,12 +78,12 @@ export function TopBar({ sites, site, area, actor, onFind }: Props) {
             onClick={onFind}
             className="border-rule bg-sheet text-muted flex h-[28px] w-[190px] items-center justify-between rounded-[3px] border px-2.5"
           >
-            Find or do… <span className="key">Ctrl K</span>
+            Find or do… <kbd className="kbd kbd-sm">Ctrl K</kbd>
           </button>
         )}
         <ThemeSwitch />
         <span
-          className="bg-sea text-sheet flex size-[26px] items-center justify-center rounded-[3px] text-[11.5px] font-semibold"
+          className="bg-sea text-sheet flex size-[26px] items-center justify-center rounded-[3px] text-xs font-semibold"
           title={actor}
         >
           {actor.slice(0, 2).toUpperCase()}

@@ -1,0 +1,51 @@
+import clsx from 'clsx';
+
+/** How a button looks: `link` stands in text, `quiet` is a mark alone. */
+export type ButtonKind = 'plain' | 'primary' | 'danger' | 'quiet' | 'link';
+
+const LOOK: Readonly<Record<ButtonKind, string>> = {
+  plain: 'btn btn-outline',
+  primary: 'btn btn-primary',
+  danger: 'btn btn-outline btn-error',
+  quiet: 'btn btn-ghost',
+  link: 'link link-primary min-h-6 text-left font-semibold disabled:cursor-default disabled:no-underline disabled:opacity-60',
+};
+
+/** The classes of something that looks like a button, such as a link to a page. */
+export function buttonClass(kind: ButtonKind, className?: string): string {
+  return clsx(LOOK[kind], className);
+}
+
+export interface ButtonProps extends React.ComponentProps<'button'> {
+  readonly kind?: ButtonKind;
+  /** What it started is under way: it shows that, and cannot be pressed again. */
+  readonly busy?: boolean;
+}
+
+/**
+ * Something to press.
+ *
+ * @example
+ * <Button kind="primary" busy={busy} onClick={save}>Save</Button>
+ */
+export function Button({
+  kind = 'plain',
+  busy = false,
+  className,
+  children,
+  disabled,
+  ...rest
+}: ButtonProps) {
+  return (
+    <button
+      type="button"
+      {...rest}
+      disabled={disabled || busy}
+      aria-busy={busy || undefined}
+      className={buttonClass(kind, className)}
+    >
+      {busy && <span className="loading loading-spinner loading-xs" aria-hidden />}
+      {children}
+    </button>
+  );
+}

@@ -1,0 +1,61 @@
+'use client';
+
+import { useMemo, useState } from 'react';
+import { Suggest, type Suggestion } from './suggest';
+
+/**
+ * One of many, found by typing a part of the name; sorted by name. What names nothing is not taken: the field goes
+ * back to what it held.
+ *
+ * @example
+ * <Combobox label="Person" value={person} options={people.map(({ id, name }) => ({ value: id, name }))} onChange={give} />
+ */
+export function Combobox<T extends string | null>({
+  value,
+  onChange,
+  options,
+  label,
+  placeholder,
+  className,
+  disabled,
+}: {
+  readonly value: T | null;
+  readonly onChange: (value: T) => void;
+  readonly options: readonly Suggestion<T>[];
+  readonly label?: string;
+  readonly placeholder?: string;
+  readonly className?: string;
+  readonly disabled?: boolean;
+}) {
+  const [typed, setTyped] = useState<string | null>(null);
+  const sorted = useMemo(() => [...options].sort((a, b) => a.name.localeCompare(b.name)), [options]);
+  const wanted = (typed ?? '').trim().toLocaleLowerCase();
+  const offers = useMemo(
+    () => sorted.filter(({ name }) => name.toLocaleLowerCase().includes(wanted)),
+    [sorted, wanted],
+  );
+  const current = options.find((option) => option.value === value)?.name ?? '';
+  const take = (offer: Suggestion<T> | undefined) => {
+    setTyped(null);
+    if (offer && offer.value !== value) onChange(offer.value);
+  };
+  return (
+    <Suggest
+      label={label}
+      placeholder={placeholder}
+      className={className}
+      disabled={disabled}
+      text={typed ?? current}
+      onText={setTyped}
+      offers={offers}
+      nothing="Nobody of that name."
+      onPick={take}
+      onLeave={() => {
+        // A name typed in full counts, and so does the only one that is left.
+        const exact = offers.find(({ name }) => name.toLocaleLowerCase() === wanted);
+        take(wanted === '' ? undefined : (exact ?? (offers.length === 1 ? offers[0] : undefined)));
+      }}
+      onCancel={() => setTyped(null)}
+    />
+  );
+}

@@ -1,0 +1,150 @@
+'use client';
+
+import {
+  FloatingFocusManager,
+  FloatingPortal,
+  autoUpdate,
+  flip,
+  offset,
+  shift,
+  useClick,
+  useDismiss,
+  useFloating,
+  useInteractions,
+  useRole,
+} from '@floating-ui/react';
+import clsx from 'clsx';
+import { CalendarDays } from 'lucide-react';
+import dynamic from 'next/dynamic';
+import { createContext, useContext, useId, useState } from 'react';
+import type { Day } from '@/core/time/day';
+import { type DateOrder, formatTypedDate, parseTypedDate } from '@/core/time/typed-date';
+import { FieldError } from './field';
+import { sized } from './sized';
+
+const Calendar = dynamic(() => import('./calendar'), { ssr: false });
+
+/** How a site writes dates, and on which weekday its weeks begin (0 Monday to 6 Sunday). */
+export interface DateHabits {
+  readonly order: DateOrder;
+  readonly weekStart: number;
+}
+
+const Habits = createContext<DateHabits>({ order: 'day', weekStart: 0 });
+
+/** Says how dates are written and picked below it. */
+export const DateHabitsProvider = Habits.Provider;
+
+/**
+ * A date, typed in the site's order or picked from a month; null where there may be none. What is no date stays as
+ * typed, with the reason under it.
+ */
+export function DateInput({
+  value,
+  onChange,
+  label,
+  isNeeded = false,
+  className,
+  disabled,
+}: {
+  readonly value: Day | null;
+  readonly onChange: (day: Day | null) => void;
+  readonly label?: string;
+  readonly isNeeded?: boolean;
+  readonly className?: string;
+  readonly disabled?: boolean;
+}) {
+  const { order, weekStart } = useContext(Habits);
+  const id = useId();
+  const [typed, setTyped] = useState<string | null>(null);
+  const [wrong, setWrong] = useState<string | null>(null);
+  const [isOpen, setOpen] = useState(false);
+  const { refs, floatingStyles, context } = useFloating({
+    open: isOpen,
+    onOpenChange: setOpen,
+    placement: 'bottom-end',
+    whileElementsMounted: autoUpdate,
+    middleware: [offset(4), flip(), shift({ padding: 8 })],
+  });
+  const { getReferenceProps, getFloatingProps } = useInteractions([
+    useClick(context),
+    useDismiss(context),
+    useRole(context, { role: 'dialog' }),
+  ]);
+  const settle = (day: Day | null) => {
+    setTyped(null);
+    setWrong(null);
+    if (day !== value) onChange(day);
+  };
+  const leave = () => {
+    if (typed === null) return;
+    if (typed.trim() === '') {
+      if (isNeeded) setWrong('A date is needed.');
+      else settle(null);
+      return;
+    }
+    const read = parseTypedDate(typed.trim(), order);
+    if (read.ok) settle(read.value);
+    else setWrong(`${read.message.charAt(0).toUpperCase()}${read.message.slice(1)}.`);
+  };
+  return (
+    <span className="inline-flex flex-col">
+      <span className={clsx('input pr-0.5', wrong && 'input-error', sized(className, 'w-[132px]'))}>
+        <input
+          type="text"
+          inputMode="numeric"
+          autoComplete="off"
+          spellCheck={false}
+          disabled={disabled}
+          aria-label={label}
+          aria-invalid={wrong !== null || undefined}
+          aria-describedby={wrong ? id : undefined}
+          placeholder={order === 'day' ? 'd/m/yyyy' : 'm/d/yyyy'}
+          value={typed ?? (value === null ? '' : formatTypedDate(value, order))}
+          onChange={(event) => setTyped(event.target.value)}
+          onBlur={leave}
+          onKeyDown={(event) => {
+            if (event.key === 'Enter') leave();
+            else if (event.key === 'Escape') {
+              setTyped(null);
+              setWrong(null);
+            } else if (event.key === 'ArrowDown' && event.altKey) setOpen(true);
+          }}
+        />
+        <button
+          ref={refs.setReference}
+          type="button"
+          disabled={disabled}
+          className="btn btn-ghost btn-xs btn-square"
+          aria-label={`Pick ${label ?? 'a date'} from a month`}
+          {...getReferenceProps()}
+        >
+          <CalendarDays size={14} aria-hidden />
+        </button>
+      </span>
+      {wrong && <FieldError id={id}>{wrong}</FieldError>}
+      {isOpen && (
+        <FloatingPortal>
+          <FloatingFocusManager context={context} modal={false}>
+            <div
+              ref={refs.setFloating}
+              style={floatingStyles}
+              {...getFloatingProps()}
+              aria-label="Month"
+              className="border-ink bg-sheet z-50 rounded-[3px] border"
+            >
+              <Calendar
+                value={value}
+                weekStart={weekStart}
+                onPick={(day) => {
+                  setOpen(false);
+                  settle(day);
+                }}
+              />
+            </div>
+          </FloatingFocusManager>
+        </FloatingPortal>
+      )}
+    </span>
+  );
+}

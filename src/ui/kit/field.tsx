@@ -1,0 +1,57 @@
+import clsx from 'clsx';
+import { useId } from 'react';
+
+/** A label over what it names, with a word of explanation, or with what is wrong with it. */
+export function Field({
+  label,
+  hint,
+  error,
+  children,
+  className,
+}: {
+  readonly label: string;
+  readonly hint?: string;
+  /** What is wrong, as a sentence. */
+  readonly error?: string | null;
+  readonly children: React.ReactNode;
+  readonly className?: string;
+}) {
+  return (
+    <label className={clsx('flex flex-col gap-0.5', className)}>
+      <span className="label text-muted text-xs">{label}</span>
+      {children}
+      {hint && <span className="text-muted text-xs">{hint}</span>}
+      {error && <FieldError>{error}</FieldError>}
+    </label>
+  );
+}
+
+/** What is wrong with a field, under it. */
+export function FieldError({ id, children }: { readonly id?: string; readonly children: React.ReactNode }) {
+  return (
+    <span id={id} role="alert" className="text-gap mt-0.5 max-w-[260px] text-xs">
+      {children}
+    </span>
+  );
+}
+
+/** Fields that belong together, under a title of their own. */
+export function FieldGroup({
+  title,
+  children,
+  className,
+}: {
+  readonly title: string;
+  readonly children: React.ReactNode;
+  readonly className?: string;
+}) {
+  const id = useId();
+  return (
+    <fieldset aria-labelledby={id} className={clsx('fieldset block p-0', className)}>
+      <legend id={id} className="mb-1 font-serif text-lg font-semibold">
+        {title}
+      </legend>
+      {children}
+    </fieldset>
+  );
+}

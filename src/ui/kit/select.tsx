@@ -1,0 +1,33 @@
+import clsx from 'clsx';
+import { sized } from './sized';
+
+/** One of a few, by their keys and names. */
+export function Select<T extends string | number>({
+  value,
+  onChange,
+  options,
+  label,
+  className,
+  ...rest
+}: {
+  readonly value: T;
+  readonly onChange: (value: T) => void;
+  readonly options: readonly (readonly [T, string])[];
+  readonly label?: string;
+} & Omit<React.ComponentProps<'select'>, 'value' | 'onChange' | 'size'>) {
+  return (
+    <select
+      aria-label={label}
+      {...rest}
+      className={clsx('select', sized(className, 'w-auto'))}
+      value={value}
+      onChange={({ target }) => onChange(options.find(([key]) => String(key) === target.value)![0])}
+    >
+      {options.map(([key, name]) => (
+        <option key={key} value={key}>
+          {name}
+        </option>
+      ))}
+    </select>
+  );
+}
