@@ -87,11 +87,11 @@ export async function insertRepeating(db: Database, monday: Day): Promise<void> 
     }
   await db
     .insertInto('shift_template')
-    .values(TEMPLATES.map((one, position) => templateRow('bistro', one, position) as never))
+    .values(TEMPLATES.map((one, position) => templateRow('bistro', one, position)))
     .execute();
   await db
     .insertInto('pattern')
-    .values(patternRow('bistro', leadTurns(monday + 7)) as never)
+    .values(patternRow('bistro', leadTurns(monday + 7)))
     .execute();
   await db
     .insertInto('daybook')

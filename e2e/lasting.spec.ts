@@ -65,9 +65,9 @@ test('edits of two tabs wait side by side, and are sent from whatever page is op
   await openWeek(two);
   await context.setOffline(true);
   await type(one, 'Ilse Brandt', '3-4');
-  await expect(state(one)).toHaveText('Offline, 1 change kept here');
+  await expect(state(one)).toHaveText('Offline, 1 change saved here');
   await type(two, 'Bram de Wit', '3-4');
-  await expect(state(two)).toHaveText('Offline, 1 change kept here');
+  await expect(state(two)).toHaveText('Offline, 1 change saved here');
   await one.close();
   await two.close();
   await context.setOffline(false);
@@ -95,7 +95,7 @@ test('an edit that the server cannot keep just now waits, and its cause is told'
     return tries === 2 ? route.fulfill({ status: 502, body: '<h1>Bad gateway</h1>' }) : route.continue();
   });
   await type(page, 'Oona Kelly', '3-4');
-  await expect(state(page)).toHaveText('Not saved yet, 1 change kept here');
+  await expect(state(page)).toHaveText('Not saved yet, 1 change saved here');
   await expect(state(page)).toHaveAttribute('title', message);
   await expect(state(page)).toHaveText(/^Saved/, { timeout: 20_000 });
   expect(tries).toBe(3);

@@ -62,7 +62,7 @@ test('a change of availability shows what it breaks in planned weeks, and then b
 }) => {
   await goReady(page, `${server.url}/people/bistro/priya`);
   await page.getByRole('tab', { name: /^Availability/ }).click();
-  await page.getByRole('button', { name: 'Say when they can work' }).click();
+  await page.getByRole('button', { name: 'Set when they can work' }).click();
   const typed = page.getByLabel(/^As text/);
   await typed.fill('Mon-Fri 9-17; not Blursday');
   await expect(page.locator('#typed-week')).toContainText('"Blursday" is no weekday');
@@ -103,7 +103,7 @@ test('what is edited and not saved is there again after looking elsewhere', asyn
 test('availability is painted with the keyboard', async ({ page }) => {
   await goReady(page, `${server.url}/people/bistro/teo`);
   await page.getByRole('tab', { name: /^Availability/ }).click();
-  await page.getByRole('button', { name: 'Say when they can work' }).click();
+  await page.getByRole('button', { name: 'Set when they can work' }).click();
   await page.getByRole('application', { name: /^Availability of Teo/ }).focus();
   for (let i = 0; i < 5; i++) await page.keyboard.press('Shift+ArrowRight');
   await page.keyboard.press('a');

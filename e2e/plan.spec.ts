@@ -216,7 +216,7 @@ test('an edit made without a connection waits here and is kept later', async ({ 
   await context.setOffline(true);
   await page.keyboard.type('12-16');
   await page.keyboard.press('Enter');
-  await expect(page.getByTestId('save-state')).toHaveText('Offline, 1 change kept here');
+  await expect(page.getByTestId('save-state')).toHaveText('Offline, 1 change saved here');
   await expect(cell(page, 'Ilse Brandt', 'Tue 24').locator('.bar')).toHaveCount(1);
   await context.setOffline(false);
   await saved(page);

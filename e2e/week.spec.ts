@@ -94,7 +94,7 @@ test('a shift is opened in full, changed, split and joined', async ({ page }) =>
   await panel(page).getByLabel('Time of break 1').fill('18');
   await panel(page).getByRole('button', { name: 'Another break' }).click();
   await panel(page).getByRole('button', { name: 'Add a duty' }).click();
-  await expect(panel(page).getByRole('button', { name: 'Keep' })).toBeDisabled();
+  await expect(panel(page).getByRole('button', { name: 'Save' })).toBeDisabled();
   await panel(page).getByLabel('Name of duty 1').fill('Ice for the terrace');
   await panel(page).getByLabel('Station').selectOption('Terrace section');
   await panel(page).getByLabel('Note', { exact: true }).fill('Regatta crowd');
@@ -462,7 +462,7 @@ test('a week kept as a template starts three without their people; stopped, noth
   const address = `${server.url}/plan/chandlery/${NEXT}/start`;
   await goReady(page, address);
   await page.getByLabel('Name of the template').fill('Quiet week');
-  await page.getByRole('button', { name: 'Keep' }).click();
+  await page.getByRole('button', { name: 'Save' }).click();
   const choice = page.getByRole('radio', { name: /a week template/ });
   await expect(choice).toBeEnabled();
   await choice.check();

@@ -11,7 +11,8 @@ import { makeDemo } from '../../demo/saltmere';
 import { bindable, openDriver } from './driver';
 import { inTransaction, storageFault } from './transaction';
 import { loadPlan } from './week/plan-store';
-import { insertShifts, loadShifts, applyShiftChanges } from './week/shift-store';
+import { applyShiftChanges } from './week/shift-changes';
+import { insertShifts, loadShifts } from './week/shift-store';
 
 const MONDAY = parseDate('2027-03-22')!;
 const folder = mkdtempSync(join(tmpdir(), 'vicenda-data-'));

@@ -189,7 +189,7 @@ export interface PersonTable {
   contract_kind: Generated<string | null>;
   pay_kind: Generated<string>;
   manager_id: Generated<string | null>;
-  /** Minutes of each weekday, Monday first, as JSON; null: not said. */
+  /** Minutes of each weekday, Monday first, as JSON; null: not set. */
   usual_week: Generated<string | null>;
   /** Groups they belong to, as JSON. */
   groups: Generated<string>;

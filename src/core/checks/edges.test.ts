@@ -208,7 +208,7 @@ describe('opening hours', () => {
     expect(judge(p).ranges[0]!.from).toBe(0);
   });
 
-  test('that are not said ask for nobody and close nothing, but for a date that has its own', () => {
+  test('that are not set ask for nobody and close nothing, but for a date that has its own', () => {
     const open = (dates: [number, { from: number; to: number }[]][]) =>
       plan({
         site: { openHours: null, openDates: new Map(dates) },

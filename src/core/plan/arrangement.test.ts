@@ -47,7 +47,7 @@ describe('rows', () => {
       'ann',
       'Part-time 1',
       'bo',
-      'No contract said 1',
+      'No contract set 1',
       'cy',
     ]);
   });

@@ -152,7 +152,7 @@ function groupOf({ plan }: Judgement, row: number, group: Grouping, { contracts,
   const first = person.roles[0]?.role;
   if (group === 'role') return plan.roles.find((role) => role.id === first)?.name ?? 'No role';
   if (group === 'area') return (first && areas[first]) || 'No area';
-  return CONTRACTS[contracts[person.id]] ?? 'No contract said';
+  return CONTRACTS[contracts[person.id]] ?? 'No contract set';
 }
 
 const ONLY_TEXT: Readonly<Record<Only, string>> = {

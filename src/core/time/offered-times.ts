@@ -11,24 +11,39 @@ import { DAY, type Span } from './span';
 export function offeredTimes(text: string, { from, to }: Span, step: number): number[] {
   const typed = normalize(text);
   const all: number[] = [];
-  for (let at = Math.ceil(from / step) * step; at <= to; at += step) all.push(at);
+  // The end of a whole day is its beginning on the clock.
+  const last = to - from === DAY ? to - 1 : to;
+  for (let at = Math.ceil(from / step) * step; at <= last; at += step) all.push(at);
   if (typed === '') return all;
-  const found = all.filter((at) => spellings(at).some((spelling) => spelling.startsWith(typed)));
+  const found = all.filter((at) => mayBecome(typed, at));
   const isHour = (at: number) => {
     const hour = Math.floor((at % DAY) / 60);
-    return String(hour) === typed || String(hour % 12 || 12) === typed;
+    const bare = typed.replace(/[ap]$/, '');
+    return String(hour) === bare || String(hour % 12 || 12) === bare;
   };
   return [...found.filter(isHour), ...found.filter((at) => !isHour(at))];
 }
 
 function normalize(text: string): string {
-  return text.toLowerCase().replace(/\s|m\b/g, '').replace(/[.h]/g, ':').replace(/^0(\d)/, '$1');
+  return text
+    .toLowerCase()
+    .replace(/\s|m\b/g, '')
+    .replace(/[.h]/g, ':')
+    .replace(/^0(\d)/, '$1');
 }
 
-function spellings(at: number): string[] {
+/** Whether what is typed may go on to say a time, on either clock. */
+function mayBecome(typed: string, at: number): boolean {
   const minute = at % DAY;
   const [hour, rest] = [Math.floor(minute / 60), String(minute % 60).padStart(2, '0')];
-  const half = hour < 12 ? 'a' : 'p';
-  const short = hour % 12 || 12;
-  return [`${hour}:${rest}`, `${hour}${rest}`, `${short}:${rest}${half}`, `${short}${half}`];
+  if (`${hour}:${rest}`.startsWith(typed) || `${hour}${rest}`.startsWith(typed)) return true;
+  const half = /[ap]$/.exec(typed)?.[0];
+  if (half && half !== (hour < 12 ? 'a' : 'p')) return false;
+  const bare = half ? typed.slice(0, -1) : typed;
+  const short = String(hour % 12 || 12);
+  return (
+    bare === short ||
+    (bare.length > short.length &&
+      (`${short}:${rest}`.startsWith(bare) || `${short}${rest}`.startsWith(bare)))
+  );
 }

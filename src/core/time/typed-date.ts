@@ -1,4 +1,5 @@
 import { type Day, dayOf, formatDate, parseDate } from './day';
+import type { HourFormat } from './format';
 
 /** Which number of a date such as 3/4/2027 comes first. */
 export type DateOrder = 'day' | 'month';
@@ -72,3 +73,19 @@ export function formatTypedDate(day: Day, order: DateOrder): string {
   const [year, month, date] = formatDate(day).split('-').map(Number);
   return order === 'day' ? `${date}/${month}/${year}` : `${month}/${date}/${year}`;
 }
+
+/** How a site writes dates, and on which weekday its weeks begin (0 Monday to 6 Sunday). */
+export interface DateHabits {
+  readonly order: DateOrder;
+  readonly weekStart: number;
+}
+
+/**
+ * How dates are written where times are written so and weeks begin then: the month comes first where there is am and pm
+ * and the week begins on Sunday, as in the United States (common practice).
+ */
+export function dateHabitsOf(hourFormat: HourFormat, weekStart: number): DateHabits {
+  return { order: hourFormat === '12' && weekStart === SUNDAY ? 'month' : 'day', weekStart };
+}
+
+const SUNDAY = 6;

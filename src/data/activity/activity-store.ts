@@ -115,12 +115,12 @@ export async function shiftsChangedAfter(db: Database, seq: number): Promise<str
 /** The shifts that some entries are about. */
 export function shiftsOf(entries: readonly Pick<ShiftEntry, 'changes'>[]): Subject[] {
   return entries.flatMap(({ changes }) =>
-    changes.map((change): Subject => ({ kind: 'shift', id: shiftOf(change) })),
+    changes.map((change): Subject => ({ kind: 'shift', id: shiftIdOf(change) })),
   );
 }
 
 /** Id of the shift that a change is about; empty for one of leave. */
-export function shiftOf(change: Change): string {
+export function shiftIdOf(change: Change): string {
   if (change.do === 'add') return change.shift.id;
   return change.do === 'set' || change.do === 'remove' ? change.id : '';
 }

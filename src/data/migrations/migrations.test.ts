@@ -13,7 +13,7 @@ import { openDriver } from '../driver';
 import { loadPlan } from '../week/plan-store';
 import { loadPatternExceptions, loadPatterns } from '../patterns/pattern-store';
 import { loadTemplates, loadWeekTemplates } from '../templates/template-store';
-import { applyShiftChanges } from '../week/shift-store';
+import { applyShiftChanges } from '../week/shift-changes';
 import type { RowChange } from '../records/records';
 import { first } from './001-first';
 import { MIGRATIONS } from './list';

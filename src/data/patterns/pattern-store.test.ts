@@ -16,7 +16,8 @@ import {
 } from '../patterns/pattern-store';
 import { loadTemplates, templateRow } from '../templates/template-store';
 import { loadDaybook } from '../week/daybook-store';
-import { insertShifts, loadShifts, applyShiftChanges } from '../week/shift-store';
+import { applyShiftChanges } from '../week/shift-changes';
+import { insertShifts, loadShifts } from '../week/shift-store';
 
 const MONDAY = parseDate('2026-11-23')!;
 let db: Database;

@@ -3,7 +3,7 @@ import type { Pattern } from '@/core/patterns/pattern';
 import type { Shift, ShiftDetail } from '@/core/plan/types';
 import { formatDate, parseDate } from '@/core/time/day';
 import type { Database } from '../database';
-import type { Row } from '../records/records';
+import type { RowOf } from '../records/records';
 
 /** The id of the pattern that a shift comes from, as it stands in its detail. */
 export const patternOf = sql<string | null>`json_extract(detail, '$.pattern.id')`;
@@ -31,7 +31,7 @@ export async function loadPatterns(db: Database, site: string): Promise<Pattern[
 }
 
 /** The row of a pattern. */
-export function patternRow(site: string, pattern: Pattern): Row {
+export function patternRow(site: string, pattern: Pattern): RowOf<'pattern'> {
   const { id, name, anchor, since, until, weeks, rule, shifts, members, endings } = pattern;
   return {
     id,

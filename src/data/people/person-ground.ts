@@ -1,4 +1,4 @@
-import { type Selectable, sql } from 'kysely';
+import type { Selectable } from 'kysely';
 import type {
   AvailabilityEntry,
   AvailabilityKind,
@@ -12,6 +12,7 @@ import { type Day, parseDate, formatDate } from '@/core/time/day';
 import type { Database } from '../database';
 import { parseMoment } from '../moment';
 import type { StoredMoney } from '../money';
+import { amongTexts } from '../records/lines';
 import type { TableName } from '../records/records';
 import type { Schema } from '../schema';
 import { inForce } from '../site/site-store';
@@ -60,7 +61,7 @@ export async function loadGrounds(
   from: Day,
   to: Day,
 ): Promise<Map<string, PersonGround>> {
-  const these = sql<string>`(select value from json_each(${JSON.stringify(ids)}))`;
+  const these = amongTexts(ids);
   const grounds = new Map<string, Filling>();
   const people = await db.selectFrom('person').selectAll().where('id', 'in', these).execute();
   for (const row of people) grounds.set(row.id, { ...empty(), person: [row] });
@@ -86,11 +87,7 @@ export async function loadGrounds(
   const blocks = await db
     .selectFrom('availability_block')
     .selectAll()
-    .where(
-      'availability_id',
-      'in',
-      sql<string>`(select value from json_each(${JSON.stringify([...owner.keys()])}))`,
-    )
+    .where('availability_id', 'in', amongTexts(owner.keys()))
     .execute();
   for (const row of blocks) grounds.get(owner.get(row.availability_id)!)!.availability_block.push(row);
   const leave = await db

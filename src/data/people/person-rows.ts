@@ -1,20 +1,22 @@
 import type { Database } from '../database';
-import { type Row, type RowChange, type TableName, loadRowsOf, rowChanges } from '../records/records';
+import { groupedBy } from '@/core/grouped';
+import {
+  type NewRow,
+  type RowChange,
+  type RowOf,
+  type TableName,
+  loadRowsOf,
+  rowChanges,
+} from '../records/records';
 
-/** The tables that hold one person, with the column that names the person in each. */
-const TABLES = [
-  ['person', 'id'],
-  ['person_site', 'person_id'],
-  ['person_role', 'person_id'],
-  ['person_pay', 'person_id'],
-  ['person_field', 'person_id'],
-  ['availability', 'person_id'],
-] as const satisfies readonly (readonly [TableName, string])[];
-
-type PersonTableName = (typeof TABLES)[number][0] | 'availability_block';
+type OfPerson = 'person_site' | 'person_role' | 'person_pay' | 'person_field' | 'availability';
+type PersonTableName = 'person' | OfPerson | 'availability_block';
 
 /** Every row of one person, by table. */
-export type PersonRows = Readonly<Record<PersonTableName, readonly Row[]>>;
+export type PersonRows = { readonly [T in PersonTableName]: readonly RowOf<T>[] };
+
+/** Rows of one person as they are to be; tables that are left out stay as they are. */
+export type PersonRowsAfter = { readonly [T in PersonTableName]?: readonly NewRow<T>[] };
 
 /** A person of whom nothing is said yet. */
 export const NO_ROWS: PersonRows = {
@@ -29,24 +31,38 @@ export const NO_ROWS: PersonRows = {
 
 /** The rows of some people, by id; people who are not there are left out. */
 export async function loadPeopleRows(db: Database, ids: readonly string[]): Promise<Map<string, PersonRows>> {
-  const people = new Map<string, Record<PersonTableName, Row[]>>();
-  for (const [table, column] of TABLES)
-    for (const row of await loadRowsOf(db, table, column, ids)) {
-      const id = String(row[column]);
-      if (table === 'person')
-        people.set(id, Object.fromEntries(Object.keys(NO_ROWS).map((name) => [name, []])) as never);
-      people.get(id)![table].push(row);
-    }
-  const owner = new Map<string, string>();
-  for (const [id, rows] of people) for (const version of rows.availability) owner.set(String(version.id), id);
+  const of = <T extends OfPerson>(table: T) =>
+    loadRowsOf<OfPerson>(db, table, 'person_id', ids) as Promise<RowOf<T>[]>;
+  const versions = await of('availability');
+  const owner = new Map(versions.map((row) => [row.id, row.person_id]));
   const blocks = await loadRowsOf(db, 'availability_block', 'availability_id', [...owner.keys()]);
-  for (const row of blocks) people.get(owner.get(String(row.availability_id))!)!.availability_block.push(row);
-  return people;
+  const rows = {
+    person_site: groupedBy(await of('person_site'), (row) => row.person_id),
+    person_role: groupedBy(await of('person_role'), (row) => row.person_id),
+    person_pay: groupedBy(await of('person_pay'), (row) => row.person_id),
+    person_field: groupedBy(await of('person_field'), (row) => row.person_id),
+    availability: groupedBy(versions, (row) => row.person_id),
+    availability_block: groupedBy(blocks, (row) => owner.get(row.availability_id)!),
+  };
+  return new Map(
+    (await loadRowsOf(db, 'person', 'id', ids)).map((person): [string, PersonRows] => [
+      person.id,
+      {
+        person: [person],
+        person_site: rows.person_site.get(person.id) ?? [],
+        person_role: rows.person_role.get(person.id) ?? [],
+        person_pay: rows.person_pay.get(person.id) ?? [],
+        person_field: rows.person_field.get(person.id) ?? [],
+        availability: rows.availability.get(person.id) ?? [],
+        availability_block: rows.availability_block.get(person.id) ?? [],
+      },
+    ]),
+  );
 }
 
 /** What has to change so that a person's rows become others. */
-export function personChanges(before: PersonRows, after: Partial<PersonRows>): RowChange[] {
-  return (Object.keys(after) as PersonTableName[]).flatMap((table) =>
-    rowChanges(table, before[table], after[table]!),
-  );
+export function personChanges(before: PersonRows, after: PersonRowsAfter): RowChange[] {
+  const of = <T extends PersonTableName>(table: T) =>
+    after[table] ? rowChanges<TableName>(table, before[table], after[table]) : [];
+  return (Object.keys(after) as PersonTableName[]).flatMap(of);
 }

@@ -56,3 +56,13 @@ export async function stageLines(
 export async function dropLines(db: Database, name: string): Promise<void> {
   await sql`drop table if exists ${sql.table(`temp.${name}`)}`.execute(db);
 }
+
+/**
+ * A list of texts to look for, however many they are: one parameter of JSON.
+ *
+ * @example
+ * sql`select * from shift where id in ${amongTexts(ids)}`
+ */
+export function amongTexts(texts: Iterable<string>): RawBuilder<string> {
+  return sql<string>`(select value from json_each(${JSON.stringify([...texts])}))`;
+}

@@ -1,7 +1,8 @@
-import { type RawBuilder, sql } from 'kysely';
+import { type Insertable, type RawBuilder, type Selectable, sql } from 'kysely';
 import { type Problem, fail } from '@/core/plan/change';
 import type { Database } from '../database';
-import { linesInText } from './lines';
+import type { Schema } from '../schema';
+import { amongTexts, linesInText } from './lines';
 
 /**
  * Tables that commands write row by row, with the columns that name a row. A command is kept as the rows it
@@ -39,11 +40,25 @@ const KEYS = {
 } as const satisfies Record<string, readonly string[]>;
 
 /** Columns that only the database counts. */
-const UNTOLD: Readonly<Record<string, readonly string[]>> = { site_date: ['id'], site: ['version'] };
+const COUNTED = { site_date: ['id'], site: ['version'] } as const;
 
 export type TableName = keyof typeof KEYS;
 export type Value = string | number | null;
+
+/** A row of whatever table. */
 export type Row = Readonly<Record<string, Value>>;
+
+type CountedColumn<T> = T extends keyof typeof COUNTED ? (typeof COUNTED)[T][number] : never;
+
+/** A row of a table as it is read, without what only the database counts. */
+export type RowOf<T extends TableName> = T extends TableName
+  ? Readonly<Omit<Selectable<Schema[T]>, CountedColumn<T>>>
+  : never;
+
+/** A row of a table as it is to be: what the table has a value for by itself may be left out. */
+export type NewRow<T extends TableName> = Readonly<
+  Omit<Insertable<Schema[T]>, CountedColumn<T>> & Partial<RowOf<T>>
+>;
 
 /** One row before and after a command; null: it was not there, or is no more. */
 export interface RowChange {
@@ -53,37 +68,41 @@ export interface RowChange {
 }
 
 /** The rows of a table in which every given column has the given value. */
-export async function loadRows(
+export async function loadRows<T extends TableName>(
   db: Database,
-  table: TableName,
-  where: Readonly<Record<string, Value>>,
-): Promise<Row[]> {
-  const { rows } = await sql<Row>`select * from ${sql.table(table)} where ${matching(where)}`.execute(db);
+  table: T,
+  where: Partial<RowOf<T>>,
+): Promise<RowOf<T>[]> {
+  const { rows } = await sql<Row>`select * from ${sql.table(table)} where ${matching(where as Row)}`.execute(
+    db,
+  );
   return rows.map((row) => publicColumns(table, row));
 }
 
+/** The same for a table that is only known as it runs. */
+function loadAny(db: Database, table: TableName, where: Row): Promise<Row[]> {
+  return loadRows(db, table, where as never);
+}
+
 /** The rows of a table whose column has one of some values. */
-export async function loadRowsOf(
+export async function loadRowsOf<T extends TableName>(
   db: Database,
-  table: TableName,
-  column: string,
+  table: T,
+  column: keyof RowOf<T> & string,
   values: readonly string[],
-): Promise<Row[]> {
-  const found: Row[] = [];
-  for (let i = 0; i < values.length; i += 500) {
-    const part = sql.join(values.slice(i, i + 500).map((value) => sql.val(value)));
-    const { rows } =
-      await sql<Row>`select * from ${sql.table(table)} where ${sql.ref(column)} in (${part})`.execute(db);
-    found.push(...rows.map((row) => publicColumns(table, row)));
-  }
-  return found;
+): Promise<RowOf<T>[]> {
+  const { rows } =
+    await sql<Row>`select * from ${sql.table(table)} where ${sql.ref(column)} in ${amongTexts(values)}`.execute(
+      db,
+    );
+  return rows.map((row) => publicColumns(table, row));
 }
 
 /** Those of some changes that do not find the rows as they were when they were made. */
 export async function misfits(db: Database, changes: readonly RowChange[]): Promise<RowChange[]> {
   const found: RowChange[] = [];
   for (const change of changes) {
-    const [now] = await loadRows(db, change.table, keyWhere(change.table, (change.before ?? change.after)!));
+    const [now] = await loadAny(db, change.table, keyWhere(change.table, (change.before ?? change.after)!));
     if (change.before ? !fits(change, now) : now !== undefined) found.push(change);
   }
   return found;
@@ -98,10 +117,14 @@ function fits(change: RowChange, now: Row | undefined): boolean {
 }
 
 /** What has to change so that `before` becomes `after`. Rows that stay as they are do not appear. */
-export function rowChanges(table: TableName, before: readonly Row[], after: readonly Row[]): RowChange[] {
-  const old = new Map(before.map((row) => [keyOf(table, row), row]));
+export function rowChanges<T extends TableName>(
+  table: T,
+  before: readonly RowOf<T>[],
+  after: readonly NewRow<T>[],
+): RowChange[] {
+  const old = new Map((before as readonly Row[]).map((row) => [keyOf(table, row), row]));
   const changes: RowChange[] = [];
-  for (const row of after) {
+  for (const row of after as readonly Row[]) {
     const key = keyOf(table, row);
     const was = old.get(key) ?? null;
     old.delete(key);
@@ -112,11 +135,23 @@ export function rowChanges(table: TableName, before: readonly Row[], after: read
   return changes;
 }
 
+/** Rows by the table they are of. */
+export type RowsByTable = { readonly [T in TableName]?: readonly object[] };
+
 /**
- * Rows of a table as they are after changes of it, which were made on them; columns that only the database counts
- * stay as they were. Nothing is written.
+ * Rows by table as they are after changes, which were made on them; columns that only the database counts stay as they
+ * were, and changes of other tables are left out. Nothing is written.
  */
-export function applied(table: TableName, rows: readonly Row[], changes: readonly RowChange[]): Row[] {
+export function withChanges<Rows extends RowsByTable>(rows: Rows, changes: readonly RowChange[]): Rows {
+  const next: Partial<Record<TableName, readonly object[]>> = { ...rows };
+  for (const [table, mine] of byTable(changes)) {
+    const before = rows[table];
+    if (before) next[table] = applied(table, before as readonly Row[], mine);
+  }
+  return next as Rows;
+}
+
+function applied(table: TableName, rows: readonly Row[], changes: readonly RowChange[]): Row[] {
   const after = new Map(rows.map((row) => [keyOf(table, row), row]));
   for (const change of changes) {
     const was = change.before && after.get(keyOf(table, change.before));
@@ -159,7 +194,7 @@ export async function applyRowChanges(
       continue;
     }
     const key = keyWhere(table, before);
-    const [now] = await loadRows(db, table, key);
+    const [now] = await loadAny(db, table, key);
     if (!fits(change, now))
       return fail('changed-meanwhile', 'this was changed elsewhere in the meantime', table);
     if (!after) await sql`delete from ${sql.table(table)} where ${matching(key)}`.execute(db);
@@ -210,12 +245,13 @@ async function insertRows(
   return null;
 }
 
-function publicColumns(table: TableName, row: Row): Row {
-  const untold = UNTOLD[table];
+/** A row as the database hands it over, as one of its table. */
+function publicColumns<T extends TableName>(table: T, row: Row): RowOf<T> {
+  const counted: readonly string[] = table in COUNTED ? COUNTED[table as keyof typeof COUNTED] : [];
   const plain: Record<string, Value> = {};
   for (const [column, value] of Object.entries(row))
-    if (!untold?.includes(column)) plain[column] = typeof value === 'bigint' ? Number(value) : value;
-  return plain;
+    if (!counted.includes(column)) plain[column] = typeof value === 'bigint' ? Number(value) : value;
+  return plain as RowOf<T>;
 }
 
 function keyWhere(table: TableName, row: Row): Record<string, Value> {

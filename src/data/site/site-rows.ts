@@ -1,6 +1,5 @@
 import type { Selectable } from 'kysely';
 import type { Database } from '../database';
-import { type Row, type RowChange, applied, byTable } from '../records/records';
 import type { Schema } from '../schema';
 
 /** What a site is set up with, as it is stored. Of `site`, `role` and `holiday` all rows, also those of other sites. */
@@ -44,12 +43,4 @@ export async function loadSiteRows(db: Database, site: string, needs = true): Pr
     site_role: await db.selectFrom('site_role').selectAll().where('site_id', '=', site).execute(),
     ...asked,
   };
-}
-
-/** The rows as they would be after changes; nothing is written. Changes of other tables are left out. */
-export function withSetUp(rows: SiteRows, changes: readonly RowChange[]): SiteRows {
-  const next: Record<string, readonly Row[]> = { ...(rows as unknown as Record<string, readonly Row[]>) };
-  for (const [table, mine] of byTable(changes))
-    if (table in next) next[table] = applied(table, next[table], mine);
-  return next as unknown as SiteRows;
 }

@@ -16,6 +16,7 @@ export interface SiteSummary {
   readonly name: string;
   readonly timeZone: string;
   readonly weekStart: number;
+  readonly hourFormat: HourFormat;
 }
 
 /** A role with what only the interface needs of it. */
@@ -40,7 +41,7 @@ export interface StoredSite {
 export async function listSites(db: Database): Promise<SiteSummary[]> {
   const rows = await db
     .selectFrom('site')
-    .select(['id', 'name', 'time_zone', 'week_start'])
+    .select(['id', 'name', 'time_zone', 'week_start', 'hour_format'])
     .orderBy('position')
     .execute();
   return rows.map((row) => ({
@@ -48,6 +49,7 @@ export async function listSites(db: Database): Promise<SiteSummary[]> {
     name: row.name,
     timeZone: row.time_zone,
     weekStart: row.week_start,
+    hourFormat: row.hour_format as HourFormat,
   }));
 }
 

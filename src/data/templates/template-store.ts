@@ -1,7 +1,7 @@
 import type { ShiftSpec, ShiftTemplate } from '@/core/plan/shift-spec';
 import type { Shift } from '@/core/plan/types';
 import type { Database } from '../database';
-import type { Row } from '../records/records';
+import type { RowOf } from '../records/records';
 
 /** A whole week kept under a name; the dates of its shifts are counted from its first day. */
 export interface WeekTemplate {
@@ -23,7 +23,11 @@ export async function loadTemplates(db: Database, site: string): Promise<ShiftTe
 }
 
 /** The row of a shift template. */
-export function templateRow(site: string, { id, name, short, form }: ShiftTemplate, position: number): Row {
+export function templateRow(
+  site: string,
+  { id, name, short, form }: ShiftTemplate,
+  position: number,
+): RowOf<'shift_template'> {
   return { id, site_id: site, name, short, form: JSON.stringify(form), position };
 }
 

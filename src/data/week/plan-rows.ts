@@ -9,8 +9,9 @@ import {
   type PersonTableName,
   loadGrounds,
 } from '../people/person-ground';
-import { type Row, type RowChange, type TableName, type Value, applied, byTable } from '../records/records';
-import { type SiteRows, loadSiteRows, withSetUp } from '../site/site-rows';
+import { type RowChange, type TableName, type Value, withChanges } from '../records/records';
+import { type SiteRows, loadSiteRows } from '../site/site-rows';
+import type { StoredShift } from './shift-row';
 import { type Worked, loadWorked, workedOf } from './shift-store';
 
 /**
@@ -84,11 +85,11 @@ export function withRows(rows: PlanRows, changes: readonly RowChange[]): PlanRow
   const shifts = ofShifts.length > 0 ? new Map(rows.shifts) : null;
   for (const { before, after } of ofShifts) {
     if (before) shifts!.delete(String(before.id));
-    if (after) shifts!.set(String(after.id), workedOf(after));
+    if (after) shifts!.set(String(after.id), workedOf(after as unknown as StoredShift));
   }
   const ofPeople = changes.filter(({ table }) => isPersonTable(table));
   return {
-    setUp: withSetUp(rows.setUp, changes),
+    setUp: withChanges(rows.setUp, changes),
     people: withPeople(rows.people, ofPeople),
     shifts: shifts ?? rows.shifts,
   };
@@ -118,9 +119,8 @@ function withPeople(
   }
   const next = new Map(people);
   for (const [id, mine] of byPerson) {
-    const ground: Record<string, readonly Row[]> = { ...((next.get(id) ?? NO_GROUND) as object) };
-    for (const [table, some] of byTable(mine)) ground[table] = applied(table, ground[table], some);
-    if (ground.person.length > 0) next.set(id, ground as unknown as PersonGround);
+    const ground = withChanges(next.get(id) ?? NO_GROUND, mine);
+    if (ground.person.length > 0) next.set(id, ground);
     else next.delete(id);
   }
   return next;

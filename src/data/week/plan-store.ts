@@ -1,4 +1,3 @@
-import { sql } from 'kysely';
 import type { Change } from '@/core/plan/change';
 import type { SurroundingShift, Person, Plan, Shift } from '@/core/plan/types';
 import { type Day, formatDate } from '@/core/time/day';
@@ -8,11 +7,12 @@ import type { HourFormat } from '@/core/time/format';
 import type { Database } from '../database';
 import { moneyIn } from '../money';
 import { belongsTo, personOf, positionAt } from '../people/person-ground';
-import type { RowChange } from '../records/records';
-import { loadSiteRows, withSetUp } from '../site/site-rows';
+import { amongTexts } from '../records/lines';
+import { type RowChange, withChanges } from '../records/records';
+import { loadSiteRows } from '../site/site-rows';
 import { type SiteRole, holidaysFromRows, needsFromRows, siteFromRows } from '../site/site-store';
 import { AFTER, BEFORE, type PlanRows, loadPlanRows } from './plan-rows';
-import { type Worked, aroundShift, loadPublished, shiftsOfPeople } from './shift-store';
+import { type Worked, surroundingShift, loadPublished, shiftsOfPeople } from './shift-store';
 
 /** A plan as stored, with what the interface shows beside it. */
 export interface StoredPlan {
@@ -76,7 +76,7 @@ export function planFromRows(
         .map((worked) => {
           const role = worked.shift.role !== null && roles.has(worked.shift.role);
           return kept(AROUND, worked, `${site} ${role} ${clocks}`, () => {
-            const shift = inZoneOf(zones, site, aroundShift(site, worked.site, worked.shift));
+            const shift = inZoneOf(zones, site, surroundingShift(site, worked.site, worked.shift));
             return role ? shift : { ...shift, role: null };
           });
         }),
@@ -161,7 +161,7 @@ export async function loadShiftContext(
   const last = dates.reduce((most, date) => Math.max(most, date), within?.from ?? dates[0]);
   const from = within?.from ?? first;
   const days = within?.days ?? last - first + 1;
-  const stored = siteFromRows(withSetUp(await loadSiteRows(db, siteId, false), rows), siteId, from, days);
+  const stored = siteFromRows(withChanges(await loadSiteRows(db, siteId, false), rows), siteId, from, days);
   if (!stored) return null;
   const named = [...shifts, ...patches].flatMap(({ person }) => (person ? [person] : []));
   const people = await loadNamed(db, siteId, [...new Set(named)], [from, from + days], rows);
@@ -191,7 +191,7 @@ export async function loadShiftContext(
       shifts: [...own.values()].filter((shift) => shift.person === null || known.has(shift.person)),
       surroundingShifts: worked
         .filter((one) => !isHere(one))
-        .map(({ site, shift }) => inZoneOf(zones, siteId, aroundShift(siteId, site, shift))),
+        .map(({ site, shift }) => inZoneOf(zones, siteId, surroundingShift(siteId, site, shift))),
       rules: stored.rules,
       budget: { minutes: null, cost: null },
     },
@@ -220,10 +220,10 @@ async function loadNamed(
   const rows = await db
     .selectFrom('person')
     .select(['id', 'name'])
-    .where('id', 'in', sql<string>`(select value from json_each(${JSON.stringify(ids)}))`)
+    .where('id', 'in', amongTexts(ids))
     .where((where) =>
       where.or([
-        where('id', 'in', sql<string>`(select value from json_each(${JSON.stringify([...coming])}))`),
+        where('id', 'in', amongTexts(coming)),
         where.exists(
           where
             .selectFrom('person_site')

@@ -42,12 +42,12 @@ const CALLED: Readonly<Record<TableName, string>> = {
 };
 
 /** Columns that name what a row belongs to, with the table in which its name stands. */
-const NAMED: readonly (readonly [string, TableName])[] = [
+const NAMED = [
   ['role_id', 'role'],
   ['site_id', 'site'],
   ['person_id', 'person'],
   ['field_id', 'custom_field'],
-];
+] as const;
 
 /** The refusal of a form that was opened before somebody else changed the same: both values, side by side. */
 export async function conflictMessages(db: Database, conflicts: readonly RowConflict[]): Promise<Refused> {
@@ -88,7 +88,7 @@ async function placeOf(db: Database, table: TableName, column: string | null, ro
     const id = row[key];
     if (typeof id !== 'string' || (key === 'person_id' && table !== 'leave')) continue;
     const [found] = await loadRows(db, from, { id });
-    if (found) names.push(String(found.name));
+    if (found) names.push(found.name);
   }
   const at = table === 'site' || table === 'person' ? '' : own || (names[0] ? ` ${names[0]}` : '');
   return column === null ? `${field}${at}` : `${field}${at ? ` of${at}` : ''}`;

@@ -7,13 +7,14 @@ import {
   findActivity,
   keepActivity,
   lastSeq,
-  shiftOf,
+  shiftIdOf,
   shiftsChangedAfter,
 } from '@/data/activity/activity-store';
 import type { Database } from '@/data/database';
 import { type RowChange, applyRowChanges } from '@/data/records/records';
 import { inTransaction } from '@/data/transaction';
-import { type StagedChanges, dropStaged, shiftsById, stageChanges } from '@/data/week/shift-store';
+import { type StagedChanges, dropStaged, stageChanges } from '@/data/week/shift-changes';
+import { shiftsById } from '@/data/week/shift-store';
 import { type CheckedShifts, applyChecked } from '../week/write-shifts';
 import { PREPARE_SHARE, type Watch } from './command';
 import type { CommandAnswer } from './payload';
@@ -139,7 +140,7 @@ async function isOvertaken(db: Database, { shifts, activity }: Ready, seq: numbe
   if (shifts.length === 0) return false;
   const others = await shiftsChangedAfter(db, seq);
   if (others.length === 0) return false;
-  const ids = new Set(shifts.flatMap(({ entry }) => entry.changes.map(shiftOf)));
+  const ids = new Set(shifts.flatMap(({ entry }) => entry.changes.map(shiftIdOf)));
   if (others.some((id) => ids.has(id))) return true;
   const mine = new Map<string, Span[]>();
   for (const { after } of shifts)

@@ -1,6 +1,6 @@
 import Joi from 'joi';
 import { type Change, fail } from '@/core/plan/change';
-import { findActivity, sealed, shiftOf, subjectsOf, undoneAmong } from '@/data/activity/activity-store';
+import { findActivity, sealed, shiftIdOf, subjectsOf, undoneAmong } from '@/data/activity/activity-store';
 import type { Database } from '@/data/database';
 import { type RowChange, inverseOf, misfits } from '@/data/records/records';
 import type { Actor } from '../access/actor';
@@ -99,8 +99,8 @@ async function checkFitting(
     if (found.ok || !rest) return found;
     const gone = new Set(found.conflicts?.map((conflict) => conflict.shift) ?? []);
     const place = /^\[(\d+)\]/.exec(found.problem.path);
-    if (place) gone.add(shiftOf(left[Number(place[1])]));
-    const fewer = left.filter((change) => !gone.has(shiftOf(change)));
+    if (place) gone.add(shiftIdOf(left[Number(place[1])]));
+    const fewer = left.filter((change) => !gone.has(shiftIdOf(change)));
     if (fewer.length === left.length) return found;
     left = fewer;
   }

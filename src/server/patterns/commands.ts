@@ -8,7 +8,7 @@ import type { Shift } from '@/core/plan/types';
 import { type Day, parseDate, startOfWeek } from '@/core/time/day';
 import { formatLongDay } from '@/core/time/format';
 import type { Database } from '@/data/database';
-import { type Row, type RowChange, type Value, loadRows, rowChanges } from '@/data/records/records';
+import { type RowChange, type RowOf, loadRows, rowChanges } from '@/data/records/records';
 import { listSites } from '@/data/site/site-store';
 import { loadPatterns, patternOf, patternRow } from '@/data/patterns/pattern-store';
 import { loadPublished, loadShifts } from '@/data/week/shift-store';
@@ -147,7 +147,7 @@ export const changePattern = command<'pattern.change', PatternChange>({
     const exceptions = await loadRows(db, 'pattern_exception', { pattern_id: pattern.id });
     return applyPatterns(context, site, {
       rows: seriesRows(site, pattern, next, exceptions, (key) => {
-        const one = parseKey(String(key));
+        const one = parseKey(key);
         return one.originalDate >= from && one.member === member && one.shift === part;
       }),
       title: `${pattern.name}: ${form === null ? 'ended' : 'changed'} from ${formatLongDay(from)} on`,
@@ -170,8 +170,8 @@ function seriesRows(
   site: string,
   pattern: Pattern,
   { before, after }: ReturnType<typeof editSeries>,
-  exceptions: readonly Row[],
-  goesOver: (key: Value) => boolean,
+  exceptions: readonly RowOf<'pattern_exception'>[],
+  goesOver: (key: string) => boolean,
 ): RowChange[] {
   const next = [before, after].flatMap((one) => (one ? [patternRow(site, one)] : []));
   const rows = rowChanges('pattern', [patternRow(site, pattern)], next);

@@ -80,8 +80,7 @@ export async function peopleEffect(
       ...(versions ? versionRows(id, versions) : {}),
     };
     rows.push(...personChanges(before, fresh));
-    for (const site of [...after.sites, ...before.person_site.map((row) => String(row.site_id))])
-      sites.add(site);
+    for (const site of [...after.sites, ...before.person_site.map((row) => row.site_id)]) sites.add(site);
     about.push({ kind: 'person', id });
   }
   const { shifts, remarks } = await shiftsAfterLeaving(db, today, writings);
@@ -96,10 +95,7 @@ async function wrongReference(
   made: readonly string[],
 ): Promise<{ ok: false; problem: Problem } | null> {
   const known = async (table: 'site' | 'role' | 'person' | 'custom_field', ids: Iterable<string>) =>
-    new Set([
-      ...made,
-      ...(await loadRowsOf(db, table, 'id', [...new Set(ids)])).map((row) => String(row.id)),
-    ]);
+    new Set([...made, ...(await loadRowsOf(db, table, 'id', [...new Set(ids)])).map((row) => row.id)]);
   const drafts = writings.map(({ after }) => after);
   const sites = await known(
     'site',
@@ -144,7 +140,7 @@ async function takenNumber(
   const twice = numbers.find((number, i) => numbers.indexOf(number) < i);
   if (twice !== undefined)
     return fail('taken', `two people would have the number ${twice}`, 'input.person.number');
-  const others = (await loadRowsOf(db, 'person', 'number', numbers)).find((row) => !mine.has(String(row.id)));
+  const others = (await loadRowsOf(db, 'person', 'number', numbers)).find((row) => !mine.has(row.id));
   return others
     ? fail('taken', `${others.name} has the number ${others.number}`, 'input.person.number')
     : null;
@@ -306,7 +302,7 @@ export const saveAvailability = command<
     );
     if (taken.some((row) => row.person_id !== person))
       return fail('taken', 'this id belongs to somebody else', 'input.versions');
-    const sites = before.person_site.map((row) => String(row.site_id));
+    const sites = before.person_site.map((row) => row.site_id);
     return {
       ok: true,
       work: {
@@ -338,7 +334,7 @@ export const saveFields = command<'fields.save', { fields: readonly { id: string
       name: field.name.trim(),
       position,
     }));
-    const gone = before.map((row) => String(row.id)).filter((id) => !after.some((field) => field.id === id));
+    const gone = before.map((row) => row.id).filter((id) => !after.some((field) => field.id === id));
     const values = await loadRowsOf(db, 'person_field', 'field_id', gone);
     return {
       ok: true,

@@ -37,26 +37,22 @@ export async function exportLines(
   const today = await todayOf(db);
   const money = await businessMoney(db);
   const names = async (table: 'role' | 'site' | 'person') =>
-    new Map((await loadRows(db, table, {})).map((row) => [String(row.id), String(row.name)]));
+    new Map((await loadRows(db, table, {})).map((row) => [row.id, row.name]));
   const known: Names = {
     roles: await names('role'),
     sites: await names('site'),
     people: await names('person'),
   };
-  const fields = (await loadRows(db, 'custom_field', {})).sort(
-    (a, b) => Number(a.position) - Number(b.position),
-  );
+  const fields = (await loadRows(db, 'custom_field', {})).sort((a, b) => a.position - b.position);
   const ids = (await db.selectFrom('person').select('id').orderBy('name').execute()).map((row) => row.id);
-  const lines: string[][] = [
-    [...FIELDS.map((field) => field.name), ...fields.map((field) => String(field.name))],
-  ];
+  const lines: string[][] = [[...FIELDS.map((field) => field.name), ...fields.map((field) => field.name)]];
   for (const rows of (await loadPeopleRows(db, ids)).values()) {
     const person = draftOf(rows, money);
     if (site !== null && !person.sites.includes(site)) continue;
     const version = versionOn(versionsOf(rows), today);
     lines.push([
       ...FIELDS.map((field) => textOf(field.id, person, version, today, known)),
-      ...fields.map((field) => person.fields[String(field.id)] ?? ''),
+      ...fields.map((field) => person.fields[field.id] ?? ''),
     ]);
   }
   return { ok: true, lines };

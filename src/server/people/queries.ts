@@ -63,7 +63,7 @@ export async function personPage(
 ): Promise<Result<{ page: PersonPayload }>> {
   const rows = (await loadPeopleRows(db, [id])).get(id);
   if (!rows) return fail('unknown', 'there is no such person', 'id');
-  const sites = rows.person_site.map((row) => String(row.site_id));
+  const sites = rows.person_site.map((row) => row.site_id);
   const may = (sites.length > 0 ? sites : [null]).some((site) => !checkAccess(actor, 'people.read', site));
   if (!may) return fail('forbidden', `${actor.name} may not see this person`);
   const choices = await choicesOf(db, actor);
@@ -98,11 +98,9 @@ async function historyOf(
     db,
     entries.map((entry) => entry.id),
   );
-  const roles = new Map((await loadRows(db, 'role', {})).map((row) => [String(row.id), String(row.name)]));
-  const sites = new Map((await loadRows(db, 'site', {})).map((row) => [String(row.id), String(row.name)]));
-  const fields = new Map(
-    (await loadRows(db, 'custom_field', {})).map((row) => [String(row.id), String(row.name)]),
-  );
+  const roles = new Map((await loadRows(db, 'role', {})).map((row) => [row.id, row.name]));
+  const sites = new Map((await loadRows(db, 'site', {})).map((row) => [row.id, row.name]));
+  const fields = new Map((await loadRows(db, 'custom_field', {})).map((row) => [row.id, row.name]));
   const lines: HistoryEntry[] = [];
   for (const entry of entries)
     lines.push({
@@ -127,16 +125,14 @@ export async function choicesOf(db: Database, actor: Actor): Promise<PeopleChoic
     sites: sites.map(({ id, name }) => ({ id, name })),
     roles: roles
       .map((row) => ({
-        id: String(row.id),
-        name: String(row.name),
-        mark: String(row.mark),
-        ink: String(row.ink),
-        sites: places.filter((place) => place.role_id === row.id).map((place) => String(place.site_id)),
+        id: row.id,
+        name: row.name,
+        mark: row.mark,
+        ink: row.ink,
+        sites: places.filter((place) => place.role_id === row.id).map((place) => place.site_id),
       }))
       .sort((a, b) => a.name.localeCompare(b.name)),
-    fields: fields
-      .sort((a, b) => Number(a.position) - Number(b.position))
-      .map((row) => ({ id: String(row.id), name: String(row.name) })),
+    fields: fields.sort((a, b) => a.position - b.position).map((row) => ({ id: row.id, name: row.name })),
     currency: first?.currency ?? 'EUR',
     today: await todayOf(db),
   };

@@ -1,6 +1,6 @@
 import { parseDate, formatDate } from '@/core/time/day';
 import type { StoredMoney } from '@/data/money';
-import type { Row } from '@/data/records/records';
+import type { RowOf } from '@/data/records/records';
 import type { PersonRows } from '@/data/people/person-rows';
 import type { ContractKind, PersonDraft, VersionDraft } from './payload';
 
@@ -8,13 +8,14 @@ const dayOf = (value: unknown) => (typeof value === 'string' ? parseDate(value) 
 const dateOf = (day: number | null) => (day === null ? null : formatDate(day));
 const textOf = (value: unknown) => (typeof value === 'string' && value !== '' ? value : null);
 const numberOf = (value: unknown) => (typeof value === 'number' ? value : null);
-const byPosition = (a: Row, b: Row) => Number(a.position) - Number(b.position);
+const byPosition = (a: { readonly position: number }, b: { readonly position: number }) =>
+  a.position - b.position;
 
 /** A person as their rows say. */
 export function draftOf(rows: PersonRows, money: StoredMoney): PersonDraft {
   const [row] = rows.person;
   return {
-    name: String(row.name),
+    name: row.name,
     number: textOf(row.number),
     email: textOf(row.email),
     phone: textOf(row.phone),
@@ -27,21 +28,21 @@ export function draftOf(rows: PersonRows, money: StoredMoney): PersonDraft {
     standardDayMinutes: numberOf(row.standard_day_minutes),
     payKind: row.pay_kind === 'salaried' ? 'salaried' : 'hourly',
     usualWeek: typeof row.usual_week === 'string' ? (JSON.parse(row.usual_week) as number[]) : null,
-    groups: JSON.parse(String(row.groups ?? '[]')) as string[],
+    groups: JSON.parse(row.groups) as string[],
     manager: textOf(row.manager_id),
     notes: textOf(row.notes),
-    sites: rows.person_site.map((place) => String(place.site_id)).sort(),
+    sites: rows.person_site.map((place) => place.site_id).sort(),
     roles: [...rows.person_role]
       .sort(byPosition)
-      .map((held) => ({ role: String(held.role_id), until: dayOf(held.until) })),
+      .map((held) => ({ role: held.role_id, until: dayOf(held.until) })),
     pay: [...rows.person_pay]
       .map((pay) => ({
         role: textOf(pay.role_id),
         since: dayOf(pay.since),
-        rate: money.toMajorUnits(Number(pay.rate_minor)),
+        rate: money.toMajorUnits(pay.rate_minor),
       }))
       .sort((a, b) => (a.role ?? '').localeCompare(b.role ?? '') || (a.since ?? -1e6) - (b.since ?? -1e6)),
-    fields: Object.fromEntries(rows.person_field.map((row) => [String(row.field_id), String(row.value)])),
+    fields: Object.fromEntries(rows.person_field.map((row) => [row.field_id, row.value])),
   };
 }
 
@@ -54,7 +55,7 @@ export function rowsOf(
   position: number,
 ): Omit<PersonRows, 'availability' | 'availability_block'> {
   const of = { person_id: id };
-  const place = new Map(before.person_site.map((row) => [String(row.site_id), row.position]));
+  const place = new Map(before.person_site.map((row) => [row.site_id, row.position]));
   return {
     person: [
       {
@@ -105,16 +106,16 @@ export function rowsOf(
 export function versionsOf(rows: PersonRows): VersionDraft[] {
   return rows.availability
     .map((row) => ({
-      id: String(row.id),
+      id: row.id,
       since: dayOf(row.since),
       until: dayOf(row.until),
       comment: textOf(row.comment),
       blocks: rows.availability_block
         .filter((block) => block.availability_id === row.id)
         .map((block) => ({
-          weekday: Number(block.weekday),
-          from: Number(block.from_minute),
-          to: Number(block.to_minute),
+          weekday: block.weekday,
+          from: block.from_minute,
+          to: block.to_minute,
           kind: block.kind as VersionDraft['blocks'][number]['kind'],
         }))
         .sort((a, b) => a.weekday - b.weekday || a.from - b.from),
@@ -136,7 +137,7 @@ export function versionRows(
       comment: textOf(version.comment),
     })),
     availability_block: versions.flatMap((version) => {
-      const seen = new Map<string, Row>();
+      const seen = new Map<string, RowOf<'availability_block'>>();
       for (const { weekday, from, to, kind } of version.blocks)
         seen.set(`${weekday} ${from} ${to} ${kind}`, {
           availability_id: version.id,

@@ -6,7 +6,8 @@ import type { Database } from '@/data/database';
 import { formatMoment } from '@/data/moment';
 import { type StoredMoney, moneyIn } from '@/data/money';
 import { type Row, type RowChange, type TableName, loadRowsOf } from '@/data/records/records';
-import { rowOf, takenIds } from '@/data/week/shift-store';
+import { shiftToRow } from '@/data/week/shift-row';
+import { takenIds } from '@/data/week/shift-store';
 import { freeSiteId } from '../site/commands';
 import { INKS } from '../site/schema';
 
@@ -43,8 +44,8 @@ export class SiteBuilder {
   }
 
   private async nameAll(db: Database): Promise<void> {
-    const taken = async (table: TableName, ids: readonly string[]) =>
-      new Set((await loadRowsOf(db, table, 'id', ids)).map((row) => String(row.id)));
+    const taken = async (table: 'person' | 'role' | 'site', ids: readonly string[]) =>
+      new Set((await loadRowsOf(db, table, 'id', ids)).map((row) => row.id));
     const people = await taken(
       'person',
       this.plan.people.map((person) => person.id),
@@ -85,7 +86,7 @@ export class SiteBuilder {
       const { id, note, label, break: pause, date, from, to, fixed } = shift;
       const person = shift.person === null ? null : this.people.get(shift.person)!;
       const role = shift.role === null ? null : this.roles.get(shift.role)!;
-      const row = rowOf(this.site, {
+      const row = shiftToRow(this.site, {
         id: ids.get(id)!,
         note,
         label,

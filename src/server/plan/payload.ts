@@ -1,3 +1,4 @@
+import type { DateHabits } from '@/core/time/typed-date';
 import type { PortablePlan } from '@/core/plan/portable';
 import type { Change, Problem } from '@/core/plan/change';
 import type { Conflict } from '@/core/plan/preconditions';
@@ -44,6 +45,7 @@ export interface PageHeader {
   readonly week: Day;
   readonly weeks: readonly WeekSummary[];
   readonly today: Day;
+  readonly dates: DateHabits;
   readonly actor: string;
 }
 
@@ -56,7 +58,7 @@ export interface ChangeRequest {
   readonly changes: readonly Change[];
   /** Said yes to a shift so long that it may be a slip. */
   readonly confirmed?: boolean;
-  /** How many days from the week's first on are judged; 7 where it is not said. */
+  /** How many days from the week's first on are judged; 7 where it is not set. */
   readonly days?: number;
 }
 

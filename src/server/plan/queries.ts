@@ -1,3 +1,4 @@
+import { dateHabitsOf } from '@/core/time/typed-date';
 import type { Result } from '@/core/plan/change';
 import { planContext } from '@/core/plan/plan-context';
 import { resolveShift } from '@/core/plan/resolved-shift';
@@ -95,6 +96,7 @@ export async function headerOfWeek(
       week: first,
       weeks,
       today: parseDate(nowAt(line.timeZone).date)!,
+      dates: dateHabitsOf(line.hourFormat, line.weekStart),
       actor: actor.name,
     },
   };
@@ -106,7 +108,7 @@ async function weekLine(db: Database, site: StoredSite, first: Day): Promise<Wee
   const state = publicationOfAll(shifts, await loadPublished(db, id, first, first + WEEK));
   if (shifts.length === 0) return { first, state, minutes: 0 };
   // Hours alone need neither people nor needs: the frame of an otherwise empty plan will do.
-  const header = planContext({
+  const context = planContext({
     ...site,
     from: first,
     days: WEEK,
@@ -117,7 +119,7 @@ async function weekLine(db: Database, site: StoredSite, first: Day): Promise<Wee
     surroundingShifts: [],
   });
   const minutes = shifts.reduce(
-    (sum, shift) => sum + (shift.person === null ? 0 : resolveShift(header, shift).paid),
+    (sum, shift) => sum + (shift.person === null ? 0 : resolveShift(context, shift).paid),
     0,
   );
   return { first, state, minutes };

@@ -6,7 +6,7 @@ import type { Rules } from '@/core/plan/types';
 import { type Day, formatDate } from '@/core/time/day';
 import { moneyIn } from '@/data/money';
 import type { Database } from '@/data/database';
-import { type Row, type RowChange, loadRows, loadRowsOf, rowChanges } from '@/data/records/records';
+import { type NewRow, type RowChange, loadRows, loadRowsOf, rowChanges } from '@/data/records/records';
 import { BUSINESS } from '../access/permissions';
 import { command } from '../commands/command';
 import { ID } from '../input';
@@ -71,7 +71,10 @@ export const saveSite = command<'site.save', { id: string; site: SiteDraft }>({
       ok: true,
       work: {
         title: `${site.name}: hours, budget or settings`,
-        rows: [...rowChanges('site', [before], [siteRow(id, site)]), ...(await partsOf(db, id, site))],
+        rows: [
+          ...rowChanges('site', [before], [{ ...before, ...siteRow(id, site) }]),
+          ...(await partsOf(db, id, site)),
+        ],
         subjects: [{ kind: 'site', id }],
         sites: [id],
       },
@@ -115,19 +118,17 @@ export const saveRoles = command<'roles.save', { site: string; roles: readonly R
     const money = moneyIn(String(siteRow.currency));
     const placesBefore = await loadRows(db, 'site_role', { site_id: site });
     const kept = roles.map((role) => ({ ...role, id: role.id ?? `role-${randomUUID().slice(0, 8)}` }));
-    const gone = placesBefore
-      .map((row) => String(row.role_id))
-      .filter((id) => !kept.some((role) => role.id === id));
+    const gone = placesBefore.map((row) => row.role_id).filter((id) => !kept.some((role) => role.id === id));
     const inUse = await rolesInUse(db, site, gone);
     const rolesBefore = await loadRowsOf(db, 'role', 'id', [...kept.map((role) => role.id), ...gone]);
-    const rolesAfter: Row[] = kept.map((role) => ({
+    const rolesAfter: NewRow<'role'>[] = kept.map((role) => ({
       id: role.id,
       name: role.name.trim(),
       mark: role.mark.trim(),
       ink: role.ink,
       rate_minor: money.stored(role.rate),
     }));
-    const places: Row[] = kept.map((role, position) => ({
+    const places: NewRow<'site_role'>[] = kept.map((role, position) => ({
       site_id: site,
       role_id: role.id,
       position,
@@ -213,7 +214,7 @@ export async function lockedCurrency(db: Database, wanted: string) {
 }
 
 /** The row of a site; its rules and its place in the list are written elsewhere. */
-function siteRow(id: string, site: SiteDraft): Row {
+function siteRow(id: string, site: SiteDraft) {
   const money = moneyIn(site.currency);
   return {
     id,
@@ -246,7 +247,7 @@ async function partsOf(db: Database, id: string, site: SiteDraft): Promise<RowCh
       })),
     ),
   );
-  const dates = site.dates.flatMap(({ date: day, spans }): Row[] => {
+  const dates = site.dates.flatMap(({ date: day, spans }): NewRow<'site_date'>[] => {
     const at = { ...of, date: formatDate(day) };
     return spans.length === 0
       ? [{ ...at, from_minute: null, to_minute: null }]
@@ -269,7 +270,7 @@ async function partsOf(db: Database, id: string, site: SiteDraft): Promise<RowCh
   const places = await loadRows(db, 'site_role', of);
   const known = new Set(areas.map((area) => area.id));
   const freed = places.map((row) =>
-    row.area_id === null || known.has(String(row.area_id)) ? row : { ...row, area_id: null },
+    row.area_id === null || known.has(row.area_id) ? row : { ...row, area_id: null },
   );
   return [
     ...rowChanges('site_role', places, freed),

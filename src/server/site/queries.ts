@@ -1,3 +1,4 @@
+import { type DateHabits, dateHabitsOf } from '@/core/time/typed-date';
 import { sql } from 'kysely';
 import { CHECKS } from '@/core/checks/list';
 import { STARTING_SETS } from '@/core/checks/starting-sets';
@@ -8,7 +9,7 @@ import type { Span } from '@/core/time/span';
 import type { HourFormat } from '@/core/time/format';
 import { type StoredMoney, moneyIn } from '@/data/money';
 import type { Database } from '@/data/database';
-import { type Row, loadRows, loadRowsOf } from '@/data/records/records';
+import { type RowOf, loadRows, loadRowsOf } from '@/data/records/records';
 import { listSites } from '@/data/site/site-store';
 import { checkAccess, visibleSites } from '../access/permissions';
 import type { Actor } from '../access/actor';
@@ -26,13 +27,13 @@ export async function setupOf(
   if (refused) return refused;
   const [row] = await loadRows(db, 'site', { id });
   if (!row) return fail('unknown', `there is no site "${id}"`, 'site');
-  const money = moneyIn(String(row.currency));
+  const money = moneyIn(row.currency);
   const site = await siteDraftOf(db, row, money);
   const roles = await rolesOf(db, id, money);
   const needs = await needsOf(db, id);
   const people = await loadRows(db, 'person_site', { site_id: id });
   const [business] = await loadRows(db, 'setting', { name: 'business' });
-  const rules: Rules = { ...DEFAULT_RULES, ...(JSON.parse(String(row.rules)) as Partial<Rules>) };
+  const rules: Rules = { ...DEFAULT_RULES, ...(JSON.parse(row.rules) as Partial<Rules>) };
   return {
     ok: true,
     setup: {
@@ -61,42 +62,48 @@ export async function setupOf(
 export async function headerOfBusiness(
   db: Database,
   actor: Actor,
-): Promise<{ sites: { id: string; name: string; today: Day }[]; actor: string }> {
+): Promise<{ sites: { id: string; name: string; today: Day; dates: DateHabits }[]; actor: string }> {
   const sites = visibleSites(actor, await listSites(db));
   return {
-    sites: sites.map(({ id, name, timeZone }) => ({ id, name, today: parseDate(nowAt(timeZone).date)! })),
+    sites: sites.map(({ id, name, timeZone, hourFormat, weekStart }) => ({
+      id,
+      name,
+      today: parseDate(nowAt(timeZone).date)!,
+      dates: dateHabitsOf(hourFormat, weekStart),
+    })),
     actor: actor.name,
   };
 }
 
-async function siteDraftOf(db: Database, row: Row, money: StoredMoney): Promise<SiteDraft> {
+async function siteDraftOf(db: Database, row: RowOf<'site'>, money: StoredMoney): Promise<SiteDraft> {
   const of = { site_id: row.id };
   const hours = new Map<string | null, Span[][]>();
   for (const line of await loadRows(db, 'site_hours', of)) {
-    const since = line.since as string | null;
+    const since = line.since;
     const days = hours.get(since) ?? Array.from({ length: 7 }, () => []);
-    days[Number(line.weekday)].push(spanOf(line));
+    days[line.weekday].push(spanOf(line));
     hours.set(since, days);
   }
   const dates = new Map<string, Span[]>();
   for (const line of await loadRows(db, 'site_date', of)) {
-    const spans = dates.get(String(line.date)) ?? [];
-    if (line.from_minute !== null) spans.push(spanOf(line));
-    dates.set(String(line.date), spans);
+    const spans = dates.get(line.date) ?? [];
+    const { from_minute: from, to_minute: to } = line;
+    if (from !== null && to !== null) spans.push({ from, to });
+    dates.set(line.date, spans);
   }
   const areas = await loadRows(db, 'area', of);
   const budgets = await loadRows(db, 'site_budget', of);
   const bySince = <T extends { since: Day | null }>(list: T[]) =>
     list.sort((a, b) => (a.since ?? -Infinity) - (b.since ?? -Infinity));
   return {
-    name: String(row.name),
-    timeZone: String(row.time_zone),
-    currency: String(row.currency),
+    name: row.name,
+    timeZone: row.time_zone,
+    currency: row.currency,
     hourFormat: row.hour_format as HourFormat,
-    weekStart: Number(row.week_start),
-    weekend: JSON.parse(String(row.weekend)) as number[],
-    blockMinutes: Number(row.block_minutes),
-    margins: { before: Number(row.margin_before), after: Number(row.margin_after) },
+    weekStart: row.week_start,
+    weekend: JSON.parse(row.weekend) as number[],
+    blockMinutes: row.block_minutes,
+    margins: { before: row.margin_before, after: row.margin_after },
     neverClosed: row.never_closed === 1,
     hours: bySince(
       [...hours].map(([since, days]) => ({
@@ -107,7 +114,7 @@ async function siteDraftOf(db: Database, row: Row, money: StoredMoney): Promise<
     dates: [...dates]
       .map(([date, spans]) => ({ date: parseDate(date)!, spans: spans.sort((a, b) => a.from - b.from) }))
       .sort((a, b) => a.date - b.date),
-    areas: areas.sort(byPosition).map((area) => ({ id: String(area.id), name: String(area.name) })),
+    areas: areas.sort(byPosition).map((area) => ({ id: area.id, name: area.name })),
     budgets: bySince(
       budgets.map((budget) => ({
         since: dayOf(budget.since),
@@ -117,7 +124,7 @@ async function siteDraftOf(db: Database, row: Row, money: StoredMoney): Promise<
       })),
     ),
     salesPerHour: money.toMajorUnits(row.sales_per_hour_minor),
-    needsMinimum: Number(row.needs_minimum),
+    needsMinimum: row.needs_minimum,
   };
 }
 
@@ -127,17 +134,17 @@ async function rolesOf(
   money: StoredMoney,
 ): Promise<Pick<SetupPayload, 'roles' | 'otherRoles'>> {
   const places = (await loadRows(db, 'site_role', { site_id: site })).sort(byPosition);
-  const all = new Map((await loadRows(db, 'role', {})).map((row) => [String(row.id), row]));
-  const draft = (row: Row, retired = false, area: string | null = null): RoleDraft => ({
-    id: String(row.id),
-    name: String(row.name),
-    mark: String(row.mark),
-    ink: String(row.ink),
+  const all = new Map((await loadRows(db, 'role', {})).map((row) => [row.id, row]));
+  const draft = (row: RowOf<'role'>, retired = false, area: string | null = null): RoleDraft => ({
+    id: row.id,
+    name: row.name,
+    mark: row.mark,
+    ink: row.ink,
     rate: money.toMajorUnits(row.rate_minor),
     retired,
     area,
   });
-  const ids = places.map((place) => String(place.role_id));
+  const ids = places.map((place) => place.role_id);
   const holders = await db
     .selectFrom('person_role')
     .innerJoin('person', 'person.id', 'person_role.person_id')
@@ -155,14 +162,14 @@ async function rolesOf(
   const used = await rolesInUse(db, site, ids);
   return {
     roles: places.map((place) => {
-      const id = String(place.role_id);
+      const id = place.role_id;
       return {
-        ...draft(all.get(id)!, place.retired === 1, place.area_id === null ? null : String(place.area_id)),
+        ...draft(all.get(id)!, place.retired === 1, place.area_id),
         holders: byRole.get(id) ?? [],
         inUse: used.has(id),
       };
     }),
-    otherRoles: [...all.values()].filter((row) => !ids.includes(String(row.id))).map((row) => draft(row)),
+    otherRoles: [...all.values()].filter((row) => !ids.includes(row.id)).map((row) => draft(row)),
   };
 }
 
@@ -172,23 +179,23 @@ async function needsOf(db: Database, site: string): Promise<NeedsDraft> {
     db,
     'need',
     'set_id',
-    sets.map((set) => String(set.id)),
+    sets.map((set) => set.id),
   );
   const dates = await loadRows(db, 'need_date', { site_id: site });
   return {
     sets: sets
       .map((set) => ({
-        id: String(set.id),
-        name: set.name === null ? null : String(set.name),
+        id: set.id,
+        name: set.name,
         since: dayOf(set.since),
         rows: rows
           .filter((row) => row.set_id === set.id)
           .map((row) => ({
-            role: row.role_id === null ? null : String(row.role_id),
-            weekday: Number(row.weekday),
-            from: Number(row.from_minute),
-            to: Number(row.to_minute),
-            count: Number(row.count),
+            role: row.role_id,
+            weekday: row.weekday,
+            from: row.from_minute,
+            to: row.to_minute,
+            count: row.count,
           }))
           .sort(
             (a, b) => (a.role ?? '').localeCompare(b.role ?? '') || a.weekday - b.weekday || a.from - b.from,
@@ -196,7 +203,7 @@ async function needsOf(db: Database, site: string): Promise<NeedsDraft> {
       }))
       .sort((a, b) => (a.since ?? -Infinity) - (b.since ?? -Infinity) || (a.id < b.id ? -1 : 1)),
     dates: dates
-      .map((row) => ({ date: parseDate(String(row.date))!, set: String(row.set_id) }))
+      .map((row) => ({ date: parseDate(row.date)!, set: row.set_id }))
       .sort((a, b) => a.date - b.date),
   };
 }
@@ -261,14 +268,14 @@ async function missingOf(
   return list.filter((line) => line.is).map(({ what, why, section }) => ({ what, why, section }));
 }
 
-function spanOf(row: Row): Span {
-  return { from: Number(row.from_minute), to: Number(row.to_minute) };
+function spanOf(row: { readonly from_minute: number; readonly to_minute: number }): Span {
+  return { from: row.from_minute, to: row.to_minute };
 }
 
 function dayOf(value: unknown): Day | null {
   return typeof value === 'string' ? parseDate(value) : null;
 }
 
-function byPosition(a: Row, b: Row): number {
-  return Number(a.position) - Number(b.position);
+function byPosition(a: { readonly position: number }, b: { readonly position: number }): number {
+  return a.position - b.position;
 }

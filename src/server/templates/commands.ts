@@ -120,12 +120,12 @@ async function clashWithRole(db: Database, site: string, templates: readonly Shi
     db,
     'role',
     'id',
-    places.map((row) => String(row.role_id)),
+    places.map((row) => row.role_id),
   );
   for (const [i, { short, form }] of templates.entries()) {
     if (form.role !== null && !roles.some((row) => row.id === form.role))
       return fail('unknown', 'this site has no such role', `input.templates[${i}].form.role`);
-    const role = roles.find((row) => same(String(row.mark), short) || same(String(row.name), short));
+    const role = roles.find((row) => same(row.mark, short) || same(row.name, short));
     if (role)
       return fail(
         'taken',
@@ -211,7 +211,7 @@ export const saveWeekTemplate = command<
     const shifts = (await loadShifts(db, site, first, first + 7)).map(recurring);
     if (shifts.length === 0) return fail('empty', 'there is no shift in this week', 'input.week');
     const before = (await loadRows(db, 'week_template', { site_id: site })).filter((row) =>
-      same(String(row.name), name),
+      same(row.name, name),
     );
     const id = before.length > 0 ? String(before[0].id) : `week-${randomUUID()}`;
     const row = {
@@ -230,7 +230,7 @@ export const saveWeekTemplate = command<
         weeks: [],
         answer: id,
         remarks: [
-          `${counted(shifts.length, 'shift')} of week ${formatDays(first, 7)}${before.length > 0 ? ', in place of what was kept under this name' : ''}.`,
+          `${counted(shifts.length, 'shift')} of week ${formatDays(first, 7)}${before.length > 0 ? ', in place of what was saved under this name' : ''}.`,
         ],
       },
     };

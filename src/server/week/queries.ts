@@ -8,7 +8,7 @@ import { publicationOfAll } from '@/core/publish/publication';
 import { type Day, parseDate, startOfWeek, formatDate } from '@/core/time/day';
 import { type HourFormat, formatDay, formatTime, formatTimeSpan } from '@/core/time/format';
 import type { Database } from '@/data/database';
-import { activitiesAbout, shiftOf } from '@/data/activity/activity-store';
+import { activitiesAbout, shiftIdOf } from '@/data/activity/activity-store';
 import { loadSite } from '@/data/site/site-store';
 import { type StoredPlan, loadPlan } from '@/data/week/plan-store';
 import { loadPatterns } from '@/data/patterns/pattern-store';
@@ -140,7 +140,7 @@ export async function shiftHistory(
     const says = shifts
       .filter((entry) => entry.site === site)
       .flatMap((entry) => entry.changes)
-      .filter((change) => shiftOf(change) === shift)
+      .filter((change) => shiftIdOf(change) === shift)
       .map((change) => sayChange(change, people, roles, stored?.hourFormat ?? '24'));
     return says.length === 0 ? [] : [{ at, actor: nameOfActor(who), message: says.join('; ') }];
   });

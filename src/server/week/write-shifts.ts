@@ -9,13 +9,14 @@ import { type Conflict, conflictsOf } from '@/core/plan/preconditions';
 import type { Plan, Shift } from '@/core/plan/types';
 import type { Day } from '@/core/time/day';
 import type { HourFormat } from '@/core/time/format';
-import { type ShiftEntry, shiftOf } from '@/data/activity/activity-store';
+import { type ShiftEntry, shiftIdOf } from '@/data/activity/activity-store';
 import type { Database } from '@/data/database';
 import { listSites, namesOf } from '@/data/site/site-store';
 import type { RowChange } from '@/data/records/records';
 import { notePatternExceptions } from '@/data/patterns/pattern-store';
 import { loadShiftContext } from '@/data/week/plan-store';
-import { type StagedChanges, shiftsById, applyShiftChanges } from '@/data/week/shift-store';
+import { type StagedChanges, applyShiftChanges } from '@/data/week/shift-changes';
+import { shiftsById } from '@/data/week/shift-store';
 import { conflictMessage } from './messages';
 
 /** Changes of one site's shifts that are to be written. */
@@ -70,7 +71,7 @@ export async function checkShifts(
   { site, changes, within, confirmed, exceptions = false }: ShiftsToSave,
   rows: readonly RowChange[] = [],
 ): Promise<ShiftsChecked> {
-  const found = await shiftsById(db, [...new Set(changes.map(shiftOf))]);
+  const found = await shiftsById(db, [...new Set(changes.map(shiftIdOf))]);
   const here = new Map<string, Shift>();
   const elsewhere = new Set<string>();
   for (const { site: where, shift } of found)
@@ -101,7 +102,7 @@ export async function checkShifts(
   const snag = refusal(consequences) ?? (confirmed === false ? slip : null);
   if (snag) return refused(db, plan, header.hourFormat, snag, due);
   const gone = due.flatMap((change) => (change.do === 'remove' ? (here.get(change.id) ?? []) : []));
-  const named = new Set(due.map(shiftOf));
+  const named = new Set(due.map(shiftIdOf));
   const after = tried.trial.judgement.plan.shifts.filter((shift) => named.has(shift.id));
   return { ok: true, checked: { entry: { site, changes: due, inverse }, gone, after, exceptions } };
 }
@@ -139,7 +140,7 @@ async function refused(
   changes: readonly Change[],
 ): Promise<Refused> {
   const words = wordsFor(plan, hourFormat, namesOf(await listSites(db)));
-  const at = changes.findIndex((change) => snag.shifts.includes(shiftOf(change)));
+  const at = changes.findIndex((change) => snag.shifts.includes(shiftIdOf(change)));
   return fail(snag.code, checkOf(snag.code)!.message(snag, words), at < 0 ? '' : `[${at}].shift`);
 }
 

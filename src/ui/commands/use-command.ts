@@ -8,7 +8,7 @@ import type { CommandInputs, CommandKind } from '@/server/commands/list';
 import type { CommandAnswer, CommandRequest, FieldConflict } from '@/server/commands/payload';
 import { newId } from './new-id';
 import { sayPlanChanged } from './plan-changed';
-import { notify } from '../kit/notify';
+import { notify } from './notify';
 
 /** Why a command was refused, with what two people changed differently where it is that. */
 export interface Refusal extends Problem {

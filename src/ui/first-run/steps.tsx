@@ -181,7 +181,7 @@ export function NeedsStep({ draft, change }: Step) {
         While the place is open, for a start. Under Set-up, Needs, the week can be painted hour by hour.
       </p>
       {!open && <p className="text-brass mb-3">Without opening hours nothing can be asked for yet.</p>}
-      <table className="table table-xs max-w-[420px]">
+      <table className="table table-xs table-flush max-w-[420px]">
         <tbody>
           {names.map((name) => (
             <tr key={name}>

@@ -1,11 +1,12 @@
 import clsx from 'clsx';
 
-/** How a button looks: `link` stands in text, `quiet` is a mark alone. */
-export type ButtonKind = 'plain' | 'primary' | 'danger' | 'quiet' | 'link';
+/** How a button looks: `chosen` is one of several that holds now, `link` stands in text, `quiet` is a mark alone. */
+export type ButtonKind = 'plain' | 'primary' | 'chosen' | 'danger' | 'quiet' | 'link';
 
 const LOOK: Readonly<Record<ButtonKind, string>> = {
   plain: 'btn btn-outline',
   primary: 'btn btn-primary',
+  chosen: 'btn btn-neutral',
   danger: 'btn btn-outline btn-error',
   quiet: 'btn btn-ghost',
   link: 'link link-primary min-h-6 text-left font-semibold disabled:cursor-default disabled:no-underline disabled:opacity-60',

@@ -18,19 +18,16 @@ import { CalendarDays } from 'lucide-react';
 import dynamic from 'next/dynamic';
 import { createContext, useContext, useId, useState } from 'react';
 import type { Day } from '@/core/time/day';
-import { type DateOrder, formatTypedDate, parseTypedDate } from '@/core/time/typed-date';
+import { type DateHabits, formatTypedDate, parseTypedDate } from '@/core/time/typed-date';
 import { FieldError } from './field';
 import { sized } from './sized';
 
 const Calendar = dynamic(() => import('./calendar'), { ssr: false });
 
-/** How a site writes dates, and on which weekday its weeks begin (0 Monday to 6 Sunday). */
-export interface DateHabits {
-  readonly order: DateOrder;
-  readonly weekStart: number;
-}
+/** Where no site says otherwise. */
+export const DEFAULT_DATES: DateHabits = { order: 'day', weekStart: 0 };
 
-const Habits = createContext<DateHabits>({ order: 'day', weekStart: 0 });
+const Habits = createContext(DEFAULT_DATES);
 
 /** Says how dates are written and picked below it. */
 export const DateHabitsProvider = Habits.Provider;
@@ -101,7 +98,13 @@ export function DateInput({
           aria-describedby={wrong ? id : undefined}
           placeholder={order === 'day' ? 'd/m/yyyy' : 'm/d/yyyy'}
           value={typed ?? (value === null ? '' : formatTypedDate(value, order))}
-          onChange={(event) => setTyped(event.target.value)}
+          onChange={({ target: { value: text } }) => {
+            setTyped(text);
+            // A date with its whole year counts at once; others wait until the field is left.
+            const read = /\d{4}/.test(text) ? parseTypedDate(text.trim(), order) : null;
+            if (read?.ok && read.value !== value) onChange(read.value);
+            if (read?.ok) setWrong(null);
+          }}
           onBlur={leave}
           onKeyDown={(event) => {
             if (event.key === 'Enter') leave();
@@ -116,7 +119,7 @@ export function DateInput({
           type="button"
           disabled={disabled}
           className="btn btn-ghost btn-xs btn-square"
-          aria-label={`Pick ${label ?? 'a date'} from a month`}
+          aria-label="Open the month"
           {...getReferenceProps()}
         >
           <CalendarDays size={14} aria-hidden />

@@ -22,3 +22,35 @@ export function Page({
     </main>
   );
 }
+
+/** Work on the left, what is about it on the right; where there is no room for both, below one another. */
+export function SplitPanel({
+  children,
+  side,
+  label,
+  className,
+}: {
+  readonly children: React.ReactNode;
+  readonly side: React.ReactNode;
+  /** What the side is about. */
+  readonly label: string;
+  /** Of the side: its width. */
+  readonly className?: string;
+}) {
+  return (
+    <div className="flex min-h-0 flex-1 max-lg:flex-col max-lg:overflow-y-auto">
+      <div className="min-w-0 flex-1 overflow-y-auto px-4 py-4 max-lg:flex-none max-lg:overflow-visible">
+        {children}
+      </div>
+      <aside
+        aria-label={label}
+        className={clsx(
+          'border-rule bg-sheet shrink-0 overflow-y-auto border-l px-4 py-4 max-lg:w-full max-lg:border-t max-lg:border-l-0',
+          className ?? 'w-[320px]',
+        )}
+      >
+        {side}
+      </aside>
+    </div>
+  );
+}

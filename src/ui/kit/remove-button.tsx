@@ -15,7 +15,7 @@ export function RemoveButton({
       type="button"
       aria-label={label}
       title={label}
-      className={`text-muted hover:text-ink flex size-6 shrink-0 items-center justify-center ${className}`}
+      className={`btn btn-ghost btn-square text-muted ${className}`}
       onClick={onClick}
     >
       <X size={14} aria-hidden />

@@ -3,13 +3,15 @@
 import dynamic from 'next/dynamic';
 import Link from 'next/link';
 import { useSyncExternalStore } from 'react';
+import type { DateHabits } from '@/core/time/typed-date';
+import { DEFAULT_DATES, DateHabitsProvider } from '../kit/date-input';
 import { type Area, TopBar } from './top-bar';
 
 const Toasts = dynamic(() => import('../kit/toast'), { ssr: false });
 
 /** What stands around every page but the plan. */
 export interface ShellFrame {
-  readonly sites: readonly { readonly id: string; readonly name: string }[];
+  readonly sites: readonly { readonly id: string; readonly name: string; readonly dates: DateHabits }[];
   readonly actor: string;
 }
 
@@ -29,11 +31,14 @@ export function AppLayout({
 }) {
   // What is typed before the page can hear it would be lost, so nothing can be typed until then.
   const ready = useSyncExternalStore(never, isHere, isNotHere);
+  const dates = (header.sites.find(({ id }) => id === site) ?? header.sites[0])?.dates;
   return (
     <div className="bg-paper text-ink flex h-dvh min-h-[480px] flex-col" data-ready={ready} inert={!ready}>
       <TopBar sites={header.sites} site={site} area={area} actor={header.actor} />
       {strip}
-      <div className="flex min-h-0 flex-1 flex-col">{children}</div>
+      <DateHabitsProvider value={dates ?? DEFAULT_DATES}>
+        <div className="flex min-h-0 flex-1 flex-col">{children}</div>
+      </DateHabitsProvider>
       <Toasts />
     </div>
   );

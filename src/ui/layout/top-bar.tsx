@@ -35,10 +35,10 @@ export function TopBar({ sites, site, area, actor, onFind }: Props) {
   return (
     <header className="border-rule bg-paper flex h-[46px] shrink-0 items-center gap-4 border-b px-4">
       <span className="text-sea font-serif text-[20px] leading-none font-semibold">Vicenda</span>
-      <label className="border-rule bg-sheet flex h-[26px] items-center rounded-[3px] border">
+      <label>
         <span className="sr-only">Site</span>
         <select
-          className="h-full max-w-[220px] bg-transparent pr-1 pl-2"
+          className="select w-auto max-w-[220px]"
           value={site ?? 'all'}
           onChange={({ target }) =>
             router.push(areaAddress(area, target.value === 'all' ? null : target.value))
@@ -76,7 +76,7 @@ export function TopBar({ sites, site, area, actor, onFind }: Props) {
           <button
             type="button"
             onClick={onFind}
-            className="border-rule bg-sheet text-muted flex h-[28px] w-[190px] items-center justify-between rounded-[3px] border px-2.5"
+            className="input text-muted w-[190px] cursor-pointer justify-between"
           >
             Find or do… <kbd className="kbd kbd-sm">Ctrl K</kbd>
           </button>
@@ -105,7 +105,7 @@ function ThemeSwitch() {
     <button
       type="button"
       onClick={change}
-      className="flex size-[26px] items-center justify-center"
+      className="btn btn-ghost btn-square"
       aria-label={other === 'quay' ? 'Use the light theme' : 'Use the dark theme'}
       title={other === 'quay' ? 'Light theme' : 'Dark theme'}
     >

@@ -164,7 +164,7 @@ function End({
         >
           End it
         </Button>
-        <Button onClick={() => look(false)}>Keep it</Button>
+        <Button onClick={() => look(false)}>Cancel</Button>
       </div>
     </div>
   );
@@ -189,7 +189,7 @@ function Cycle({
         {repeat.templates.length > 0 ? ` (${repeat.templates.map(({ short }) => short).join(', ')})` : ''}.
         Empty is a day off.
       </p>
-      <table className="table table-xs w-full max-w-[900px] table-fixed">
+      <table className="table table-xs table-flush w-full max-w-[900px] table-fixed">
         <thead>
           <tr>
             <th scope="col" className="w-10">

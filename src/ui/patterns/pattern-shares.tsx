@@ -27,7 +27,7 @@ export function PatternShares({
     shares.length > 1 && most(pick) > least(pick);
   return (
     <section className="mt-5">
-      <h2 className="font-serif text-lg font-semibold mb-1">What it comes to</h2>
+      <h2 className="font-serif text-lg font-semibold mb-1">Totals</h2>
       <p className="text-muted mb-2">
         Paid hours by week over {counted(count, 'week')} from its first, breaks taken off; a late end is one
         at {formatTime(LATE_END, hourFormat)} or after.
@@ -35,7 +35,7 @@ export function PatternShares({
         {uneven((share) => share.lateEnds) && ' Late ends are not shared evenly.'}
       </p>
       <div className="overflow-x-auto">
-        <table className="table table-xs w-auto">
+        <table className="table table-xs table-flush w-auto">
           <thead>
             <tr>
               <th scope="col">Person</th>

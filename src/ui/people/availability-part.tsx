@@ -68,7 +68,7 @@ export function AvailabilityPart({ page }: { readonly page: PersonPayload }) {
           />
           <div className="mt-2 mb-4 flex flex-wrap items-center gap-4">
             <Button onClick={() => add(draft.versions.length === 0 ? null : nextMonday(), null)}>
-              {draft.versions.length === 0 ? 'Say when they can work' : 'New version from next week'}
+              {draft.versions.length === 0 ? 'Set when they can work' : 'New version from next week'}
             </Button>
             {version && (
               <>

@@ -81,7 +81,7 @@ export function EditableCell({
         onBlur={() => setTyped(null)}
         onChange={(event) => void save(event.target.value)}
       >
-        <option value="">not said</option>
+        <option value="">not set</option>
         {CONTRACTS.map(([kind, name]) => (
           <option key={kind} value={kind}>
             {name}

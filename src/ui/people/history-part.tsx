@@ -2,7 +2,7 @@
 
 import type { PersonPayload } from '@/server/people/payload';
 import { useUndo } from '../commands/use-command';
-import { When } from '../kit/when';
+import { When } from '../layout/when';
 import { Button } from '../kit/button';
 
 /** Who changed what of a person, the latest first; the latest can be taken back. */

@@ -1,6 +1,7 @@
 'use client';
 
 import { Badge } from '../kit/badge';
+import { buttonClass } from '../kit/button';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { useMemo, useRef, useState } from 'react';
 import type { ImportPreview, RowPreview } from '@/server/people/import/payload';
@@ -40,7 +41,7 @@ export function ImportRows({ preview, busy }: { readonly preview: ImportPreview;
             role="radio"
             aria-checked={state === id}
             onClick={() => show(id)}
-            className={`min-h-6 rounded-[3px] border px-2.5 ${state === id ? 'border-ink bg-ink text-sheet' : 'border-rule bg-sheet'}`}
+            className={buttonClass(state === id ? 'chosen' : 'plain')}
           >
             {name} {id === 'all' ? preview.rows.length : preview.counts[id]}
           </button>

@@ -222,6 +222,7 @@ function Pick({ onFile }: { readonly onFile: (file: File) => void }) {
       <span className="font-semibold">Drop a file here, or pick one</span>
       <input
         type="file"
+        className="file-input w-auto max-w-full"
         aria-label="File of people"
         accept=".csv,.tsv,.txt,.xlsx,.xls"
         onChange={(event) => {

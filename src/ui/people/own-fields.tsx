@@ -30,7 +30,7 @@ export function OwnFields({
     <section>
       <h2 className="font-serif text-lg font-semibold">Own fields</h2>
       <p className="text-muted mb-2">
-        What this business keeps of everybody besides, such as a locker or a shirt size.
+        What this business records about everybody besides, such as a locker or a shirt size.
       </p>
       <div className="grid grid-cols-2 gap-3">
         {fields.map((field) => (

@@ -15,6 +15,7 @@ import { CONTRACTS } from './contracts';
 import { NO_FILTER, type PeopleFilter, filtered, hasLeft } from './filter';
 import { PeopleTable } from './people-table';
 import { Button } from '../kit/button';
+import { EmptyState } from '../kit/states';
 
 interface Props {
   readonly header: ShellFrame;
@@ -51,19 +52,13 @@ export function PeopleScreen({ header, site, table }: Props) {
         <span className="ml-auto flex gap-2">
           {site !== null && (
             <Link
-              className="btn btn-outline inline-flex items-center"
+              className="btn btn-outline"
               href={`/people/${place}/availability/${formatDate(choices.today)}`}
             >
               Availability
             </Link>
           )}
-          <a
-            className="btn btn-outline inline-flex items-center"
-            href={`/api/people/export?site=${place}&form=xlsx`}
-          >
-            Export
-          </a>
-          <Link className="btn btn-outline inline-flex items-center" href={`/people/${place}/import`}>
+          <Link className="btn btn-outline" href={`/people/${place}/import`}>
             Import
           </Link>
           <Button kind="primary" aria-expanded={adding} onClick={() => add(!adding)}>
@@ -73,11 +68,13 @@ export function PeopleScreen({ header, site, table }: Props) {
       </div>
       {adding && <AddPeople choices={choices} site={site} onDone={() => add(false)} />}
       {here.length === 0 && !adding ? (
-        <main className="px-6 py-16 text-center">
-          <p className="mb-3">Nobody works here yet. Type names, or import a list from a spreadsheet.</p>
-          <Button kind="primary" onClick={() => add(true)}>
-            Add people
-          </Button>
+        <main>
+          <EmptyState title="Nobody works here yet.">
+            <p className="mb-3">Type names, or import a list from a spreadsheet.</p>
+            <Button kind="primary" onClick={() => add(true)}>
+              Add people
+            </Button>
+          </EmptyState>
         </main>
       ) : (
         <PeopleTable people={shown} choices={choices} site={site} />

@@ -153,7 +153,7 @@ function Work({ page, draft, change }: PersonFormPart) {
             onChange={(kind) =>
               change({ contractKind: kind === '' ? null : (kind as PersonDraft['contractKind']) })
             }
-            options={[['', 'not said'], ...CONTRACTS]}
+            options={[['', 'not set'], ...CONTRACTS]}
           />
         </Field>
         <Field label="Contract hours a week">

@@ -28,7 +28,7 @@ export function PersonScreen({ header, site, page }: Props) {
     {
       id: 'availability',
       name: 'Availability',
-      note: now ? shortened(formatAvailability(now.blocks, page.hourFormat)) : 'any time, nothing said',
+      note: now ? shortened(formatAvailability(now.blocks, page.hourFormat)) : 'any time, nothing set',
     },
     {
       id: 'history',

@@ -31,7 +31,7 @@ export function Roles({ page, draft, change }: PersonFormPart) {
         The first is the usual one. A certificate counts up to and with its last day.
       </p>
       {draft.roles.length > 0 && (
-        <table className="table table-xs max-w-[460px]">
+        <table className="table table-xs table-flush max-w-[460px]">
           <tbody>
             {draft.roles.map((held, i) => {
               const role = page.choices.roles.find((one) => one.id === held.role);
@@ -124,7 +124,7 @@ export function Pay({ page, draft, change }: PersonFormPart) {
         />
       </Field>
       {draft.pay.length > 0 && (
-        <table className="table table-xs">
+        <table className="table table-xs table-flush">
           <thead>
             <tr>
               <th scope="col">For</th>
@@ -195,7 +195,7 @@ export function UsualWeek({ draft, change }: PersonFormPart) {
             change({ usualWeek: [day, day, day, day, day, 0, 0] });
           }}
         >
-          Say the usual week
+          Set the usual week
         </Button>
       ) : (
         <>

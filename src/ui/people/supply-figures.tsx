@@ -49,7 +49,7 @@ export function Who({
           <li key={person.id}>
             <Link
               prefetch={false}
-              className="link link-primary font-semibold inline-flex items-center"
+              className="link link-primary font-semibold"
               href={`/people/${site}/${encodeURIComponent(person.id)}`}
             >
               {person.name}
@@ -81,7 +81,7 @@ export function Figures({
       <summary className="link link-primary font-semibold cursor-pointer">
         {formatLongDay(from + day)} in figures
       </summary>
-      <table className="table table-xs mt-2 max-w-[900px]">
+      <table className="table table-xs table-flush mt-2 max-w-[900px]">
         <caption className="sr-only">How many could work and how many are needed, by block and role</caption>
         <thead>
           <tr>

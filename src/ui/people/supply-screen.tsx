@@ -59,17 +59,13 @@ export function SupplyScreen({ header, payload }: Props) {
   return (
     <AppLayout header={header} site={plan.site.id} area="people">
       <div className="border-rule bg-sheet flex h-[50px] shrink-0 items-center gap-3 border-b px-4">
-        <Link
-          className="btn btn-outline inline-flex items-center"
-          href={weekLink(-1)}
-          aria-label="Week before"
-        >
+        <Link className="btn btn-outline" href={weekLink(-1)} aria-label="Week before">
           ‹
         </Link>
         <h1 className="font-serif text-lg font-semibold">
           Who could work, {days === 7 ? formatDays(plan.from, 7) : formatLongDay(plan.from + firstDay)}
         </h1>
-        <Link className="btn btn-outline inline-flex items-center" href={weekLink(1)} aria-label="Week after">
+        <Link className="btn btn-outline" href={weekLink(1)} aria-label="Week after">
           ›
         </Link>
         <span className="text-muted">wk {isoWeek(plan.from + 3).week}</span>

@@ -6,8 +6,9 @@ import { useCallback, useEffect, useMemo, useState } from 'react';
 import { formatDate } from '@/core/time/day';
 import type { PageHeader, PlanPayload } from '@/server/plan/payload';
 import { onPlanChanged } from '../commands/plan-changed';
-import { notify } from '../kit/notify';
+import { notify } from '../commands/notify';
 import { TopBar } from '../layout/top-bar';
+import { DateHabitsProvider } from '../kit/date-input';
 import { AS_LISTED, arrangeRows } from '@/core/plan/arrangement';
 import { layOutLines } from './grid/layout';
 import { Canvas } from './grid/canvas';
@@ -50,7 +51,7 @@ export function PlanScreen({ header }: Props) {
     let gone = false;
     void openPlan(address, span.days).then((opened) => {
       if (gone) return;
-      if (opened === null) setTrouble('The server cannot be reached. What you typed before is kept here.');
+      if (opened === null) setTrouble('The server cannot be reached. What you typed before is saved here.');
       else if ('problem' in opened) setTrouble(opened.problem.message);
       else {
         setLeft(opened.left);
@@ -67,20 +68,29 @@ export function PlanScreen({ header }: Props) {
   }, []);
   return (
     <PageHeaderProvider value={header}>
-      <div className="bg-paper text-ink flex h-dvh min-h-[560px] min-w-[960px] flex-col">
-        {payload ? (
-          <Ready payload={payload} left={left} header={header} address={address} span={span} onSpan={widen} />
-        ) : (
-          <Waiting
-            trouble={trouble}
-            again={() => {
-              setTrouble(null);
-              setAttempt(attempt + 1);
-            }}
-          />
-        )}
-        <Toasts />
-      </div>
+      <DateHabitsProvider value={header.dates}>
+        <div className="bg-paper text-ink flex h-dvh min-h-[560px] min-w-[960px] flex-col">
+          {payload ? (
+            <Ready
+              payload={payload}
+              left={left}
+              header={header}
+              address={address}
+              span={span}
+              onSpan={widen}
+            />
+          ) : (
+            <Waiting
+              trouble={trouble}
+              again={() => {
+                setTrouble(null);
+                setAttempt(attempt + 1);
+              }}
+            />
+          )}
+          <Toasts />
+        </div>
+      </DateHabitsProvider>
     </PageHeaderProvider>
   );
 }

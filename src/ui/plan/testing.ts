@@ -2,7 +2,7 @@ import { toPortable } from '@/core/plan/portable';
 import type { Change } from '@/core/plan/change';
 import type { Plan, Shift } from '@/core/plan/types';
 import type { PlanPayload } from '@/server/plan/payload';
-import type { Notice } from '../kit/notify';
+import type { Notice } from '../commands/notify';
 import { AS_LISTED, arrangeRows } from '@/core/plan/arrangement';
 import { layOutLines } from './grid/layout';
 import { PlanController } from './state/controller';

@@ -39,7 +39,7 @@ export function DaySheet({
   return (
     <div className="sheet-page bg-sheet text-ink mx-auto max-w-[1080px] px-8 py-6">
       <div className="mb-4 flex gap-3 print:hidden">
-        <a className="btn btn-outline inline-flex items-center" href={back}>
+        <a className="btn btn-outline" href={back}>
           Back to the week
         </a>
         <PrintButton />

@@ -94,7 +94,7 @@ export function FromSales({
       {hours.length === 0 ? (
         <p className="text-muted">Enter the opening hours first.</p>
       ) : (
-        <table className="table table-xs max-w-[900px]">
+        <table className="table table-xs table-flush max-w-[900px]">
           <thead>
             <tr>
               <th scope="col">Hour from</th>

@@ -10,7 +10,7 @@ import { HoursInput } from '../kit/parsed-input';
 import { SiteForm, type SitePart } from './site-form';
 import { RemoveButton } from '../kit/remove-button';
 import { nextMonday } from './site-section';
-import { Button } from '../kit/button';
+import { Button, buttonClass } from '../kit/button';
 
 const NONE: readonly (readonly Span[])[] = Array.from({ length: 7 }, () => []);
 
@@ -64,7 +64,7 @@ export function WeekHours({ draft, change }: SitePart) {
               type="button"
               aria-pressed={i === at}
               onClick={() => choose(i)}
-              className={`min-h-6 rounded-[3px] border px-2 ${i === at ? 'border-ink bg-ink text-sheet' : 'border-rule bg-sheet'}`}
+              className={buttonClass(i === at ? 'chosen' : 'plain')}
             >
               {one.since === null ? 'From the beginning' : `From ${formatLongDay(one.since)}`}
             </button>
@@ -89,7 +89,7 @@ export function WeekHours({ draft, change }: SitePart) {
           </>
         )}
       </div>
-      <table className="table table-xs max-w-[620px]">
+      <table className="table table-xs table-flush max-w-[620px]">
         <tbody>
           {order.map((day) => (
             <tr key={day}>
@@ -164,7 +164,7 @@ function Dates({ draft, change }: SitePart) {
       <h2 className="font-serif text-lg font-semibold">Single dates</h2>
       <p className="text-muted mb-2">Hours of their own, or closed: they go before the weekday.</p>
       {draft.dates.length > 0 && (
-        <table className="table table-xs mb-2">
+        <table className="table table-xs table-flush mb-2">
           <tbody>
             {draft.dates.map((one, i) => (
               <tr key={one.date}>

@@ -17,6 +17,7 @@ import { FromSales } from './from-sales';
 import { RemoveButton } from '../kit/remove-button';
 import { nextMonday } from './site-section';
 import { Button } from '../kit/button';
+import { Segmented } from '../kit/segmented';
 
 /** A week of needs by row (the roles, then everybody) and weekday, as it is painted. */
 type Cells = Painted<number>[][][];
@@ -84,23 +85,19 @@ function Sets({
     one.name ?? (one.since === null ? 'Usual week' : `Usual from ${formatLongDay(one.since)}`);
   return (
     <section className="mb-3 flex flex-wrap items-center gap-x-4 gap-y-2">
-      <div role="radiogroup" aria-label="Week of needs" className="flex flex-wrap gap-1">
-        {draft.sets.map((one) => (
-          <button
-            key={one.id}
-            type="button"
-            role="radio"
-            aria-checked={one.id === chosen}
-            onClick={() => choose(one.id)}
-            className={`min-h-[26px] rounded-[3px] border px-2.5 ${
-              one.id === chosen ? 'border-ink bg-ink text-sheet font-semibold' : 'border-rule bg-sheet'
-            }`}
-          >
-            {titleOf(one)}
-            {one.name !== null && ` · ${draft.dates.filter((d) => d.set === one.id).length} dates`}
-          </button>
-        ))}
-      </div>
+      <Segmented
+        label="Week of needs"
+        isLoose
+        value={chosen}
+        onChange={choose}
+        options={draft.sets.map((one) => ({
+          value: one.id,
+          name:
+            one.name === null
+              ? titleOf(one)
+              : `${titleOf(one)} · ${draft.dates.filter((date) => date.set === one.id).length} dates`,
+        }))}
+      />
       {set.name !== null && (
         <div className="flex flex-wrap items-center gap-1.5">
           {dates.map(({ date: day }) => (

@@ -60,7 +60,7 @@ export function Overview({ setup }: { readonly setup: SetupPayload }) {
         <section>
           <h1 className="font-serif text-xl font-semibold">{site.name}</h1>
           <BusinessName name={setup.business} />
-          <table className="table table-xs mt-4">
+          <table className="table table-xs table-flush mt-4">
             <tbody>
               {lines.map(([name, text, section]) => (
                 <tr key={name}>
@@ -82,7 +82,7 @@ export function Overview({ setup }: { readonly setup: SetupPayload }) {
             </tbody>
           </table>
           <div className="mt-6 flex flex-wrap gap-2">
-            <Link className="btn btn-outline inline-flex items-center" href="/start">
+            <Link className="btn btn-outline" href="/start">
               Add a site
             </Link>
           </div>
@@ -109,10 +109,7 @@ export function Overview({ setup }: { readonly setup: SetupPayload }) {
               </li>
             ))}
           </ol>
-          <Link
-            className="btn btn-primary mt-4 inline-flex items-center"
-            href={`/plan/${encodeURIComponent(setup.id)}/now`}
-          >
+          <Link className="btn btn-primary mt-4" href={`/plan/${encodeURIComponent(setup.id)}/now`}>
             Plan this week
           </Link>
         </section>

@@ -59,7 +59,7 @@ export function PlanFileSection({ setup }: { readonly setup: SetupPayload }) {
               onChange={(day) => day !== null && setWeek(startOfWeek(day, weekStart))}
             />
           </Field>
-          <a className="btn btn-outline mt-3 inline-flex items-center" href={address} download>
+          <a className="btn btn-outline mt-3" href={address} download>
             Export {formatDays(week, 7)}
           </a>
         </section>
@@ -70,6 +70,7 @@ export function PlanFileSection({ setup }: { readonly setup: SetupPayload }) {
           </p>
           <input
             type="file"
+            className="file-input w-auto max-w-full"
             aria-label="Plan file"
             accept=".json,application/json"
             onChange={(event) => {
@@ -150,7 +151,13 @@ function Use({
       <fieldset className="mt-3 flex flex-col gap-2">
         <legend className="sr-only">Take it in as</legend>
         <label className="flex flex-wrap items-center gap-2">
-          <input type="radio" name="as" checked={as === 'week'} onChange={() => setAs('week')} />
+          <input
+            type="radio"
+            className="radio radio-primary radio-sm"
+            name="as"
+            checked={as === 'week'}
+            onChange={() => setAs('week')}
+          />
           Its shifts as a week of {setup.site.name}, from
           <DateInput
             label="First day of that week"
@@ -159,7 +166,13 @@ function Use({
           />
         </label>
         <label className="flex flex-wrap items-center gap-2">
-          <input type="radio" name="as" checked={as === 'site'} onChange={() => setAs('site')} />
+          <input
+            type="radio"
+            className="radio radio-primary radio-sm"
+            name="as"
+            checked={as === 'site'}
+            onChange={() => setAs('site')}
+          />
           All of it as a new site, called
           <TextInput label="Name of the new site" value={name} onChange={setName} maxLength={120} />
         </label>

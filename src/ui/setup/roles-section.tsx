@@ -96,7 +96,7 @@ function RolesTable({
         </p>
       )}
       {draft.length > 0 && (
-        <table className="table table-xs">
+        <table className="table table-xs table-flush">
           <thead>
             <tr>
               <th scope="col">Order</th>
@@ -121,7 +121,7 @@ function RolesTable({
                       type="button"
                       aria-label={`Move ${role.name} up`}
                       disabled={i === 0}
-                      className="inline-flex size-6 items-center justify-center disabled:opacity-30"
+                      className="btn btn-ghost btn-xs btn-square"
                       onClick={() => move(i, -1)}
                     >
                       <ChevronUp size={14} />
@@ -130,7 +130,7 @@ function RolesTable({
                       type="button"
                       aria-label={`Move ${role.name} down`}
                       disabled={i === draft.length - 1}
-                      className="inline-flex size-6 items-center justify-center disabled:opacity-30"
+                      className="btn btn-ghost btn-xs btn-square"
                       onClick={() => move(i, 1)}
                     >
                       <ChevronDown size={14} />

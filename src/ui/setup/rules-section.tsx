@@ -31,9 +31,9 @@ export function RulesSection({ setup }: { readonly setup: SetupPayload }) {
           <section>
             <h2 className="font-serif text-lg font-semibold">What is checked</h2>
             <p className="text-muted mb-2">
-              A severity is advice, not a lock: a plan may be kept with snags, after seeing them.
+              A severity is advice, not a lock: a plan may be saved with snags, after seeing them.
             </p>
-            <table className="table table-xs">
+            <table className="table table-xs table-flush">
               <tbody>
                 {setup.checks.map((check) => (
                   <CheckLine key={check.code} check={check} rules={draft} change={change} />

@@ -66,7 +66,7 @@ function noteOf(
     case 'templates':
       return templates.length === 0 ? 'none yet' : `${templates.length} for shifts`;
     case 'patterns':
-      return patterns.length === 0 ? 'none yet' : `${patterns.length} kept`;
+      return patterns.length === 0 ? 'none yet' : `${patterns.length} set up`;
     case 'overview':
       return missing.length === 0 ? 'complete' : `${missing.length} missing`;
     case 'site': {

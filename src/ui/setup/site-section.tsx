@@ -203,7 +203,7 @@ function Budgets({ draft, change }: SitePart) {
         Each holds from its date on, so that old weeks stay as they were judged.
       </p>
       {draft.budgets.length > 0 && (
-        <table className="table table-xs">
+        <table className="table table-xs table-flush">
           <thead>
             <tr>
               <th scope="col">From</th>

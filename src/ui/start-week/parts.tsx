@@ -10,7 +10,7 @@ import { Checkbox } from '../kit/checkbox';
 import { TextInput } from '../kit/text-input';
 import { sentence } from '../kit/save-bar';
 import { useCommand, useUndo } from '../commands/use-command';
-import { When } from '../kit/when';
+import { When } from '../layout/when';
 import { Button } from '../kit/button';
 
 /** What was done to the whole site lately, each with the way back. */
@@ -60,8 +60,8 @@ export function Choice({
     <label className={`flex min-h-[28px] flex-wrap items-center gap-2 ${disabled ? 'text-muted' : ''}`}>
       <input
         type="radio"
+        className="radio radio-primary radio-sm"
         name="source"
-        className="accent-[var(--color-primary)]"
         checked={now === kind}
         disabled={disabled}
         onChange={() => onChoose(kind)}
@@ -75,7 +75,7 @@ export function Progress({ share, onStop }: { readonly share: number; readonly o
   return (
     <div>
       <p role="status">Writing: {Math.round(share * 100)} % done. If it is stopped nothing of it stays.</p>
-      <progress className="my-2 block h-2 w-full accent-[var(--color-primary)]" value={share} max={1} />
+      <progress className="progress progress-primary my-2 block w-full" value={share} max={1} />
       <Button onClick={onStop}>Stop</Button>
     </div>
   );
@@ -87,13 +87,13 @@ export function KeepAsTemplate({ repeat, week }: { readonly repeat: RepeatPayloa
   const { run, busy, problem } = useCommand();
   const known = repeat.weekTemplates.some((one) => one.name.toLowerCase() === name.trim().toLowerCase());
   const keep = () =>
-    void run('week-template.save', { site: repeat.site.id, week, name, people }, 'Template kept').then(
+    void run('week-template.save', { site: repeat.site.id, week, name, people }, 'Template saved').then(
       (done) => done && setName(''),
     );
   return (
     <fieldset className="mt-6">
       <legend className="font-serif text-lg font-semibold mb-2">
-        Keep week {formatDays(week, 7)} as a template
+        Save week {formatDays(week, 7)} as a template
       </legend>
       <div className="flex flex-wrap items-center gap-2">
         <TextInput
@@ -107,7 +107,7 @@ export function KeepAsTemplate({ repeat, week }: { readonly repeat: RepeatPayloa
           without people
         </Checkbox>
         <Button disabled={busy || name.trim() === ''} onClick={keep}>
-          {known ? 'Keep in its place' : 'Keep'}
+          {known ? 'Save in its place' : 'Save'}
         </Button>
       </div>
       {problem && <p className="text-gap mt-1 font-semibold">{sentence(problem)}</p>}

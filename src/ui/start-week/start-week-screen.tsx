@@ -17,7 +17,7 @@ import { newId } from '../commands/new-id';
 import { sayPlanChanged } from '../commands/plan-changed';
 import { sentence } from '../kit/save-bar';
 import { AppLayout, type ShellFrame } from '../layout/app-layout';
-import { notify } from '../kit/notify';
+import { notify } from '../commands/notify';
 import { usePreview } from '../commands/use-command';
 import { Choice, DoneLately, DropTemplate, KeepAsTemplate, PatternList, Progress } from './parts';
 import { startWeeks } from './start-weeks';
@@ -133,7 +133,7 @@ export function StartScreen({ header, repeat, week, from }: Props) {
               </Link>
             </p>
             <fieldset className="flex flex-col gap-2.5">
-              <legend className="font-serif text-lg font-semibold mb-2">Its shifts come from</legend>
+              <legend className="font-serif text-lg font-semibold mb-2">Copy from</legend>
               <Choice kind="week" now={kind} onChoose={setKind} disabled={earlier.length === 0}>
                 another week
                 <Select
@@ -167,7 +167,7 @@ export function StartScreen({ header, repeat, week, from }: Props) {
                   }}
                   options={
                     weekTemplates.length === 0
-                      ? [['', 'none kept yet']]
+                      ? [['', 'none saved yet']]
                       : weekTemplates.map(
                           (one) => [one.id, `${one.name}, ${counted(one.shifts, 'shift')}`] as const,
                         )
@@ -178,7 +178,7 @@ export function StartScreen({ header, repeat, week, from }: Props) {
                 patterns
                 <span className="text-muted">
                   {patterns.length === 0
-                    ? 'none kept yet'
+                    ? 'none saved yet'
                     : `${patterns.length} kept: ${patterns
                         .slice(0, 3)
                         .map((one) => one.name)
@@ -191,7 +191,7 @@ export function StartScreen({ header, repeat, week, from }: Props) {
             </fieldset>
             {kind !== 'empty' && (
               <fieldset className="mt-5 flex flex-col gap-2.5">
-                <legend className="font-serif text-lg font-semibold mb-2">And how</legend>
+                <legend className="font-serif text-lg font-semibold mb-2">Options</legend>
                 <label className="flex items-center gap-2">
                   This week and the
                   <CountInput value={more} onChange={setMore} most={25} label="Following weeks" />
@@ -234,8 +234,8 @@ export function StartScreen({ header, repeat, week, from }: Props) {
                 >
                   {targets.length === 1 ? 'Start the week' : `Start ${targets.length} weeks`}
                 </Button>
-                <Link className="btn btn-outline inline-flex items-center" href={back}>
-                  Leave it
+                <Link className="btn btn-outline" href={back}>
+                  Cancel
                 </Link>
               </div>
             )}

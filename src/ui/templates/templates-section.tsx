@@ -52,7 +52,7 @@ export function TemplatesSection({ repeat }: { readonly repeat: RepeatPayload })
         <div className="mx-auto max-w-[1080px]">
           <h1 className="font-serif text-lg font-semibold">Shift templates</h1>
           <p className="text-muted mt-0.5 mb-3">
-            A shift kept under a name. Its short name is typed into a cell of the plan in place of times: E,
+            A shift saved under a name. Its short name is typed into a cell of the plan in place of times: E,
             or E L for two.
           </p>
           {draft.length === 0 && (

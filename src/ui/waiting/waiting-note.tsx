@@ -55,14 +55,14 @@ export function WaitingNote() {
     >
       {refused ? (
         <>
-          <span>An edit that was waiting was not kept: {refused.refused!.message}.</span>
+          <span>An edit that was waiting was not saved: {refused.refused!.message}.</span>
           <Link className="shrink-0 underline" href={pageOf(refused)}>
             Open its week
           </Link>
           <Button onClick={() => void dropEdit(refused.id)}>Give it up</Button>
         </>
       ) : (
-        <span>{counted(waiting, 'edit')} of a plan not sent yet, kept in this browser.</span>
+        <span>{counted(waiting, 'edit')} of a plan not sent yet, saved in this browser.</span>
       )}
     </div>
   );

@@ -75,7 +75,7 @@ export class ImportReader {
     options: ImportOptions,
     heads: readonly string[],
   ): Promise<ImportReader> {
-    const sites = (await parseRows(db, 'site', {})).sort((a, b) => Number(a.position) - Number(b.position));
+    const sites = (await parseRows(db, 'site', {})).sort((a, b) => a.position - b.position);
     const fieldIds = new Map(
       options.columns.flatMap((meaning, i) =>
         meaning === 'new' ? [[i, `field-${randomUUID().slice(0, 8)}`] as const] : [],
@@ -83,12 +83,12 @@ export class ImportReader {
     );
     const reader = new ImportReader(today, options, heads, sites[0] ?? null, fieldIds);
     for (const site of sites) {
-      reader.siteIds.set(small(String(site.name)), String(site.id));
-      reader.namesById.set(String(site.id), String(site.name));
+      reader.siteIds.set(small(site.name), site.id);
+      reader.namesById.set(site.id, site.name);
     }
     for (const role of await parseRows(db, 'role', {})) {
-      reader.namesById.set(String(role.id), String(role.name));
-      reader.roleIds.set(small(String(role.name)), String(role.id));
+      reader.namesById.set(role.id, role.name);
+      reader.roleIds.set(small(role.name), role.id);
     }
     const ids = (await db.selectFrom('person').select('id').execute()).map((row) => row.id);
     const money = await businessMoney(db);

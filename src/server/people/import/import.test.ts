@@ -246,7 +246,7 @@ describe('what cannot be taken is refused in a sentence', () => {
       cell: 'B2',
       message: expect.stringMatching(/^a formula without its result/),
     });
-    expect((await take(text(['Tel,Nothing', '1,2']))).problem).toBe('Say which column holds the name.');
+    expect((await take(text(['Tel,Nothing', '1,2']))).problem).toBe('Choose the column that holds the name.');
     await accept((await take(text(['Number,Name', '901,Ann', '902,Ann']))).options);
     const twice = await take(text(['Name,Phone', 'Ann,1']));
     expect(twice.rows[0].faults[0].message).toBe('2 people are called Ann; give their number');

@@ -53,8 +53,8 @@ export async function planDraft(
   const draft = await findDraft(db, id);
   if (!draft) return fail('unknown', 'this file is no longer here; pick it again', 'draft');
   const fields = (await parseRows(db, 'custom_field', {})).map((row) => ({
-    id: String(row.id),
-    name: String(row.name),
+    id: row.id,
+    name: row.name,
   }));
   const tables = unpacked(draft.content);
   const options = firstOptions(id, tables, fields, await knownHeads(db), site);
@@ -121,7 +121,7 @@ async function planTables(
           lines.length === 0
             ? 'There are no rows in it.'
             : nameless
-              ? 'Say which column holds the name.'
+              ? 'Choose the column that holds the name.'
               : null,
       },
       ...(await reader.writing(db)),

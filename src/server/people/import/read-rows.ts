@@ -4,7 +4,16 @@ import { type Day, WEEKDAYS, formatDate } from '@/core/time/day';
 import { SHORT_WEEKDAYS, formatHours } from '@/core/time/format';
 import { DAY_FIELDS, type Meaning, PEOPLE_FIELDS } from '@/formats/people/columns';
 import { type DateOrder, parseTypedDate } from '@/core/time/typed-date';
-import { type CellValue, parseContractCell, parseDayCell, parseHoursCell, parseListCell, parseMoneyCell, parseRoleCell, formatDayCell } from '@/formats/people/values';
+import {
+  type CellValue,
+  parseContractCell,
+  parseDayCell,
+  parseHoursCell,
+  parseListCell,
+  parseMoneyCell,
+  parseRoleCell,
+  formatDayCell,
+} from '@/formats/people/values';
 import { FORMULA, type TableRow, columnName } from '@/formats/table/cells';
 import type { PersonDraft } from '../payload';
 import type { CellFault } from './payload';

@@ -1,16 +1,14 @@
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { useMemo, useState } from 'react';
 import type { Block } from '@/core/coverage/blocks';
 import { type Judgement, coverageBetween } from '@/core/consequences/judge';
 import { formatDay, formatLongDay, formatTime } from '@/core/time/format';
 import { Select } from '../../kit/select';
 import { useController, usePlan, useView } from '../state/controller';
-import { Button } from '../../kit/button';
+import { Dialog } from '../../kit/dialog';
 
 /** Coverage as a table: blocks by days for one row of it, or by roles for one day. */
 export function Figures() {
   const controller = useController();
-  const dialog = useRef<HTMLDialogElement>(null);
-  useEffect(() => dialog.current?.showModal(), []);
   const judgement = usePlan((state) => state.judgement);
   const firstDay = useView((view) => view.firstDay);
   const days = useView((view) => view.days);
@@ -27,76 +25,71 @@ export function Figures() {
     [judgement, row, day, firstDay, days],
   );
   return (
-    <dialog
-      ref={dialog}
-      aria-labelledby="figures-title"
-      className="border-ink bg-sheet text-ink m-auto max-h-[90vh] w-[880px] max-w-[94vw] rounded-[3px] border p-0"
+    <Dialog
+      title="Coverage"
+      className="w-[880px]"
       onClose={() => {
         controller.view.setState({ figuresShown: false });
         document.getElementById('canvas')?.focus();
       }}
-    >
-      <div className="border-rule bg-sheet sticky top-0 z-10 flex flex-wrap items-center gap-3 border-b px-5 py-3">
-        <h2 id="figures-title" className="font-serif text-xl font-semibold mr-auto">
-          Coverage
-        </h2>
-        <Select
-          label="Days or one day"
-          value={day}
-          onChange={setDay}
-          options={[
-            [-1, 'Blocks by days'],
-            ...Array.from(
-              { length: plan.days },
-              (_, i) => [i, `${formatDay(plan.from + i)} by roles`] as const,
-            ),
-          ]}
-        />
-        {day < 0 && (
+      tools={
+        <>
           <Select
-            label="Role"
-            value={row}
-            onChange={setRow}
-            options={rowNames.map((name, i) => [i, name] as const)}
+            label="Days or one day"
+            value={day}
+            onChange={setDay}
+            options={[
+              [-1, 'Blocks by days'],
+              ...Array.from(
+                { length: plan.days },
+                (_, i) => [i, `${formatDay(plan.from + i)} by roles`] as const,
+              ),
+            ]}
           />
-        )}
-        <Button onClick={() => dialog.current?.close()}>Close</Button>
-      </div>
-      <div className="px-5 py-3">
-        <p className="text-muted mb-2 text-sm">
-          {day < 0 ? rowNames[row] : formatLongDay(plan.from + day)}: people on / people needed, the fewest on
-          and the most needed within a block. Short blocks carry their gap.
-        </p>
-        {table.lines.length === 0 ? (
-          <p className="text-muted">Nobody is on and nobody is needed.</p>
-        ) : (
-          <table className="table table-xs tabular-nums">
-            <thead>
-              <tr>
-                <th scope="col">From</th>
-                {table.heads.map((head) => (
-                  <th key={head} scope="col" style={{ textAlign: 'right' }}>
-                    {head}
-                  </th>
+          {day < 0 && (
+            <Select
+              label="Role"
+              value={row}
+              onChange={setRow}
+              options={rowNames.map((name, i) => [i, name] as const)}
+            />
+          )}
+        </>
+      }
+    >
+      <p className="text-muted mb-2 text-sm">
+        {day < 0 ? rowNames[row] : formatLongDay(plan.from + day)}: people on / people needed, the fewest on
+        and the most needed within a block. Short blocks carry their gap.
+      </p>
+      {table.lines.length === 0 ? (
+        <p className="text-muted">Nobody is on and nobody is needed.</p>
+      ) : (
+        <table className="table table-xs table-flush tabular-nums">
+          <thead>
+            <tr>
+              <th scope="col">From</th>
+              {table.heads.map((head) => (
+                <th key={head} scope="col" style={{ textAlign: 'right' }}>
+                  {head}
+                </th>
+              ))}
+            </tr>
+          </thead>
+          <tbody>
+            {table.lines.map(({ from, cells }) => (
+              <tr key={from}>
+                <th scope="row" style={{ border: 0, padding: '1px 8px 1px 0' }}>
+                  {formatTime(from, hourFormat)}
+                </th>
+                {cells.map((cell, i) => (
+                  <Cell key={i} block={cell} />
                 ))}
               </tr>
-            </thead>
-            <tbody>
-              {table.lines.map(({ from, cells }) => (
-                <tr key={from}>
-                  <th scope="row" style={{ border: 0, padding: '1px 8px 1px 0' }}>
-                    {formatTime(from, hourFormat)}
-                  </th>
-                  {cells.map((cell, i) => (
-                    <Cell key={i} block={cell} />
-                  ))}
-                </tr>
-              ))}
-            </tbody>
-          </table>
-        )}
-      </div>
-    </dialog>
+            ))}
+          </tbody>
+        </table>
+      )}
+    </Dialog>
   );
 }
 

@@ -9,6 +9,7 @@ import { type SkylineBlock, SkylineDay, SkylineTextures, skylineOf } from '../..
 import { useController, usePlan, useView } from '../state/controller';
 import { useRoleStyles } from '../grid/role-styles';
 import { Button } from '../../kit/button';
+import { Segmented } from '../../kit/segmented';
 
 const HEIGHT = 118;
 /** In the view of one day there is room for more. */
@@ -206,7 +207,7 @@ function RoleChoice() {
     return (
       <select
         aria-label="Role of the skyline"
-        className="border-rule bg-sheet mr-6 h-[26px] min-w-0 rounded-[3px] border px-1"
+        className="select mr-6 w-auto min-w-0"
         value={row ?? ''}
         onChange={(event) =>
           controller.view.setState({ skyline: event.target.value === '' ? null : Number(event.target.value) })
@@ -220,22 +221,15 @@ function RoleChoice() {
       </select>
     );
   return (
-    <div role="radiogroup" aria-label="Role of the skyline" className="mr-2 flex flex-wrap gap-0.5">
-      {choices.map((choice) => (
-        <button
-          key={choice.name}
-          type="button"
-          role="radio"
-          aria-checked={choice.row === row}
-          onClick={() => controller.view.setState({ skyline: choice.row })}
-          className={`min-h-6 rounded-[3px] border px-1.5 text-xs font-stretch-[78%] ${
-            choice.row === row ? 'border-ink bg-ink text-sheet font-semibold' : 'border-rule bg-sheet'
-          }`}
-        >
-          {choice.name}
-        </button>
-      ))}
-    </div>
+    <Segmented
+      label="Role of the skyline"
+      isLoose
+      isSmall
+      className="mr-2"
+      value={row}
+      options={choices.map((choice) => ({ value: choice.row, name: choice.name }))}
+      onChange={(next) => controller.view.setState({ skyline: next })}
+    />
   );
 }
 

@@ -1,6 +1,5 @@
-import { useEffect, useRef } from 'react';
 import { useController } from '../state/controller';
-import { Button } from '../../kit/button';
+import { Dialog } from '../../kit/dialog';
 
 const KEYS: readonly (readonly [string, string])[] = [
   ['Arrows', 'move between cells; Tab leaves the canvas'],
@@ -33,25 +32,12 @@ const KEYS: readonly (readonly [string, string])[] = [
 /** All keys of the plan, in a dialog. */
 export function KeysHelp() {
   const controller = useController();
-  const dialog = useRef<HTMLDialogElement>(null);
-  useEffect(() => dialog.current?.showModal(), []);
   const close = () => {
     controller.view.setState({ keysShown: false });
     document.getElementById('canvas')?.focus();
   };
   return (
-    <dialog
-      ref={dialog}
-      onClose={close}
-      aria-labelledby="keys-title"
-      className="border-ink bg-sheet text-ink m-auto w-[640px] max-w-[92vw] rounded-[3px] border p-5"
-    >
-      <div className="mb-3 flex justify-between">
-        <h2 id="keys-title" className="font-serif text-xl font-semibold">
-          Keys
-        </h2>
-        <Button onClick={() => dialog.current?.close()}>Close</Button>
-      </div>
+    <Dialog title="Keys" className="w-[640px]" onClose={close}>
       <dl className="grid grid-cols-[210px_1fr] gap-x-4 gap-y-1.5">
         {KEYS.map(([keys, does]) => (
           <div key={keys} className="contents">
@@ -60,6 +46,6 @@ export function KeysHelp() {
           </div>
         ))}
       </dl>
-    </dialog>
+    </Dialog>
   );
 }

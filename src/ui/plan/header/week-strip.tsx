@@ -6,6 +6,7 @@ import { useController, usePlan, useView } from '../state/controller';
 import { usePageHeader } from '../state/header-context';
 import type { DayCount } from '../state/view-store';
 import { Button } from '../../kit/button';
+import { Segmented, type SegmentedOption } from '../../kit/segmented';
 
 /** The address of a site's week. */
 export function weekAddress(site: string, first: number): string {
@@ -122,7 +123,7 @@ function SaveStateLabel() {
     : '';
   const text =
     save.kind === 'offline'
-      ? `${save.cause ? 'Not saved yet' : 'Offline'}, ${counted(waiting, 'change')} kept here`
+      ? `${save.cause ? 'Not saved yet' : 'Offline'}, ${counted(waiting, 'change')} saved here`
       : save.kind === 'saving'
         ? 'Saving'
         : at
@@ -140,11 +141,11 @@ function SaveStateLabel() {
   );
 }
 
-const CHOICES: readonly { days: DayCount; label: string; key: string }[] = [
-  { days: 28, label: '4 wk', key: 'Alt 4' },
-  { days: 7, label: 'Week', key: 'Alt 7' },
-  { days: 3, label: '3 days', key: 'Alt 3' },
-  { days: 1, label: 'Day', key: 'Alt 1' },
+const CHOICES: readonly SegmentedOption<DayCount>[] = [
+  { value: 28, name: '4 wk', title: 'Alt 4' },
+  { value: 7, name: 'Week', title: 'Alt 7' },
+  { value: 3, name: '3 days', title: 'Alt 3' },
+  { value: 1, name: 'Day', title: 'Alt 1' },
 ];
 
 function DaysShown() {
@@ -160,25 +161,12 @@ function DaysShown() {
           ‹
         </Button>
       )}
-      <span
-        role="radiogroup"
-        aria-label="Days shown"
-        className="border-rule flex overflow-hidden rounded-[3px] border"
-      >
-        {CHOICES.map((choice) => (
-          <button
-            key={choice.days}
-            type="button"
-            role="radio"
-            aria-checked={days === choice.days}
-            title={choice.key}
-            onClick={() => controller.show(choice.days)}
-            className={`h-[26px] px-2.5 whitespace-nowrap ${days === choice.days ? 'bg-ink text-sheet font-semibold' : 'bg-sheet'}`}
-          >
-            {choice.label}
-          </button>
-        ))}
-      </span>
+      <Segmented
+        label="Days shown"
+        value={days}
+        options={CHOICES}
+        onChange={(next) => controller.show(next)}
+      />
       {days < 7 && (
         <Button aria-label="Day after" disabled={firstDay + days >= count} onClick={() => move(days)}>
           ›

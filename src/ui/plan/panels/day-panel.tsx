@@ -20,7 +20,7 @@ export function DayPanel({ day }: { readonly day: number }) {
     const done = await run(
       'daybook.save',
       { site: site.id, date, note },
-      note.trim() ? 'Note kept' : 'Note taken away',
+      note.trim() ? 'Note saved' : 'Note deleted',
       { opened: { site: site.id, date, note: base } },
     );
     if (!done) return;
@@ -45,7 +45,7 @@ export function DayPanel({ day }: { readonly day: number }) {
             onClick={() => void keep()}
             title="Ctrl Enter"
           >
-            {busy ? 'Keeping …' : 'Keep note'}
+            {busy ? 'Saving …' : 'Save note'}
           </Button>
         </>
       }

@@ -27,6 +27,7 @@ const header: PageHeader = {
   week: plan().from,
   weeks: [],
   today: plan().from,
+  dates: { order: 'day', weekStart: 0 },
   actor: 'Scheduler',
 };
 const early = shift('ann', 0, '9-17', {

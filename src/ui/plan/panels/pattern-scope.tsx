@@ -28,8 +28,8 @@ export function PatternScope({
         <label key={value} className="inline-flex min-h-6 items-center gap-1.5">
           <input
             type="radio"
+            className="radio radio-primary radio-sm"
             name="reach"
-            className="accent-[var(--color-primary)]"
             checked={reach === value}
             onChange={() => onReach(value)}
           />
@@ -63,7 +63,7 @@ export function FurtherChange({
   const { run, busy, problem } = useCommand();
   const wrong = blocked ?? problem?.message ?? (preview && !preview.ok ? preview.problem.message : null);
   const act = async () => {
-    if (!(await run('pattern.change', input, form === null ? 'Taken away' : 'Changed'))) return;
+    if (!(await run('pattern.change', input, form === null ? 'Deleted' : 'Changed'))) return;
     await controller.refresh();
     if (form === null) controller.open(null);
     else focusPanel();

@@ -38,7 +38,7 @@ export function ShiftActions({ shift, follows }: { readonly shift: Shift; readon
         {button('split', 'Split')}
         {next && button('join', 'Join')}
         {shift.person !== null && button('open', 'Turn open')}
-        {button('others', 'Give to more')}
+        {button('others', 'Assign to others')}
         {button('remove', 'Take away')}
         {own && (
           <Button
@@ -221,7 +221,7 @@ function Others({ shift, onDone }: { readonly shift: Shift; readonly onDone: () 
             <label className="flex min-h-6 items-center gap-1.5 px-2">
               <input
                 type="checkbox"
-                className="accent-[var(--color-primary)]"
+                className="checkbox checkbox-primary checkbox-sm"
                 checked={chosen.has(id)}
                 onChange={() => {
                   const next = new Set(chosen);

@@ -1,7 +1,7 @@
 import { formatDate } from '@/core/time/day';
 import type { ShiftEvent } from '@/server/week/payload';
 import { useAnswer } from '../../commands/use-answer';
-import { When } from '../../kit/when';
+import { When } from '../../layout/when';
 import { usePlan } from '../state/controller';
 
 /** Who changed a shift, and when. */

@@ -140,7 +140,7 @@ function ShiftForm({ shift }: { readonly shift: Shift }) {
                   onClick={keep}
                   title="Ctrl Enter"
                 >
-                  Keep
+                  Save
                 </Button>
                 <Button
                   onClick={() => {

@@ -1,12 +1,10 @@
-import { useState } from 'react';
 import { breaksOf, detailWith } from '@/core/plan/shift-edits';
 import type { Break, Duty, Shift } from '@/core/plan/types';
-import { parseTimeWithin } from '@/core/time/parse-time';
-import { formatTime } from '@/core/time/format';
 import { Checkbox } from '../../kit/checkbox';
 import { RemoveButton } from '../../kit/remove-button';
 import { usePlan } from '../state/controller';
 import { Button } from '../../kit/button';
+import { TimeInput } from '../../kit/time-input';
 
 type OnWrong = (field: string) => (message: string | null) => void;
 
@@ -182,31 +180,19 @@ function TimeField({
   readonly end?: boolean;
 }) {
   const hourFormat = usePlan((state) => state.hourFormat);
-  const read = (text: string) => parseTimeWithin(text, shift, hourFormat, end ? 'end' : 'start');
-  const [typed, setTyped] = useState<string | null>(null);
-  const shown = typed ?? (value === null ? '' : formatTime(value, hourFormat));
-  const type = (text: string) => {
-    setTyped(text);
-    if (text.trim() === '') {
-      onWrong(placeholder ? null : 'A time is needed');
-      if (placeholder) onChange(null);
-      return;
-    }
-    const minute = read(text);
-    onWrong(minute === null ? `"${text.trim()}" is no time inside the shift` : null);
-    if (minute !== null) onChange(minute);
-  };
-  const bad = typed !== null && typed.trim() !== '' && read(typed) === null;
+  const step = usePlan((state) => state.judgement.plan.site.blockMinutes);
   return (
-    <input
-      className="input w-[66px]"
-      aria-label={label}
-      aria-invalid={bad || undefined}
+    <TimeInput
+      value={value}
+      onChange={onChange}
+      onWrong={onWrong}
+      within={shift}
+      edge={end ? 'end' : 'start'}
+      step={step}
+      hourFormat={hourFormat}
+      isNeeded={!placeholder}
+      label={label}
       placeholder={placeholder}
-      spellCheck={false}
-      value={shown}
-      onChange={(event) => type(event.target.value)}
-      onBlur={() => !bad && setTyped(null)}
     />
   );
 }

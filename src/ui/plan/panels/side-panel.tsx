@@ -49,11 +49,7 @@ function EmptyWeek() {
       <p className="mt-0.5 mb-2 text-sm leading-[17px]">
         Type a shift into a cell, draw one, or take what repeats: another week, a template, patterns.
       </p>
-      <Link
-        prefetch={false}
-        className="btn btn-primary inline-flex items-center"
-        href={startAddress(site.id, week)}
-      >
+      <Link prefetch={false} className="btn btn-primary" href={startAddress(site.id, week)}>
         Start the week
       </Link>
     </section>

@@ -66,7 +66,7 @@ describe('an edit', () => {
     const screen = screenOf(week);
     const long = shift('bo', 4, '6-23', { id: 'long' });
     expect(screen.controller.commit([{ do: 'add', shift: long }])).toBe(false);
-    expect(screen.told.at(-1)?.action?.label).toBe('Keep it');
+    expect(screen.told.at(-1)?.action?.label).toBe('Save it anyway');
     screen.told.at(-1)!.action!.run();
     expect(screen.lines).toContain('bo 4 6-23');
   });

@@ -18,7 +18,7 @@ import {
   shiftsIn,
   typedChanges,
 } from './edits';
-import type { Notice } from '../../kit/notify';
+import type { Notice } from '../../commands/notify';
 import { type PlanState, type PlanStore, type Preview, applyEdit, previewChanges } from './plan-store';
 import { summarise } from '@/core/consequences/summary';
 import type { WaitingEdit } from '../../waiting/waiting-edits';
@@ -102,7 +102,7 @@ export class PlanController {
     if (tried.needsConfirmation && !confirmed) {
       this.notify({
         text: tried.needsConfirmation,
-        action: { label: 'Keep it', run: () => void this.commit(changes, true) },
+        action: { label: 'Save it anyway', run: () => void this.commit(changes, true) },
       });
       return false;
     }

@@ -7,7 +7,7 @@ import { makeDemo } from '../../../../demo/saltmere';
 import { insertShifts, loadShifts } from '@/data/week/shift-store';
 import { GET } from '@/app/api/plan/[site]/[week]/route';
 import { POST } from '@/app/api/plan/[site]/[week]/changes/route';
-import type { Notice } from '../../kit/notify';
+import type { Notice } from '../../commands/notify';
 import { type PlanStore, applyEdit, createPlanStore } from './plan-store';
 import { dropEdit, waitingEdits } from '../../waiting/waiting-edits';
 import { PlanSync, openPlan } from './sync';
@@ -157,7 +157,7 @@ describe('an edit', () => {
     wire = 'up';
     await db.deleteFrom('shift').where('id', '=', 'mine').execute();
     const next = await Screen.open();
-    expect(next.told[0].text).toMatch(/not kept: somebody else has taken this shift away/);
+    expect(next.told[0].text).toMatch(/not saved: somebody else has taken this shift away/);
     expect(await kept()).toBe(0);
   });
 });
@@ -198,7 +198,7 @@ describe('two on the same week', () => {
     });
     await ann.sync.run();
     await bo.set('mine', 660);
-    expect(bo.told[0].text).toMatch(/^Not kept: .*in two shifts at once/);
+    expect(bo.told[0].text).toMatch(/^Not saved: .*in two shifts at once/);
     expect(bo.from('mine')).toBe(540);
     expect(bo.from('free')).toBe(720);
     // What was refused cannot be undone.

@@ -2,7 +2,7 @@ import type { Problem } from '@/core/plan/change';
 import { withoutConflicts, withoutPreconditions } from '@/core/plan/preconditions';
 import { counted } from '@/core/time/format';
 import type { ChangeAnswer, PlanPayload } from '@/server/plan/payload';
-import type { Notice } from '../../kit/notify';
+import type { Notice } from '../../commands/notify';
 import { sendWaiting } from '../../waiting/sender';
 import {
   type Announcement,
@@ -51,7 +51,7 @@ export class PlanSync {
         this.tellRefused(
           edit,
           { ok: false, problem: edit.refused },
-          'An edit that was waiting was not kept: ',
+          'An edit that was waiting was not saved: ',
         );
       } else if (putOnTop(this.store, edit)) this.kept.add(edit.id);
       else this.misfits.set(edit.id, edit);
@@ -141,13 +141,13 @@ export class PlanSync {
       return;
     }
     await dropEdit(id);
-    this.tellRefused(edit, answer, 'Not kept: ', others);
+    this.tellRefused(edit, answer, 'Not saved: ', others);
   }
 
   private async answeredMisfit(edit: PendingEdit, answer: ChangeAnswer): Promise<void> {
     if (answer.ok) return this.takeAnew();
     await dropEdit(edit.id);
-    this.tellRefused(edit, answer, 'An edit that was waiting was not kept: ');
+    this.tellRefused(edit, answer, 'An edit that was waiting was not saved: ');
   }
 
   /** A plan that an answer asks for; the server was there a moment ago, and will be again. */
