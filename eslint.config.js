@@ -25,6 +25,12 @@ const config = [
     },
   },
   {
+    // A promise that nobody waits for loses what goes wrong in it.
+    files: ['**/*.{ts,tsx}'],
+    languageOptions: { parserOptions: { projectService: true, tsconfigRootDir: import.meta.dirname } },
+    rules: { '@typescript-eslint/no-floating-promises': 'error' },
+  },
+  {
     files: ['src/**/*.{ts,tsx}', 'cli/**/*.ts', 'demo/**/*.ts'],
     ignores: ['src/app/**', 'src/ui/plan/header/find.tsx', 'src/ui/kit/toast.tsx', 'src/ui/kit/calendar.tsx'],
     rules: { 'no-restricted-exports': ['error', { restrictDefaultExports: { direct: true } }] },

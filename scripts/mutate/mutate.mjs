@@ -17,7 +17,7 @@ const rooms = process.argv.slice(2).length > 0 ? process.argv.slice(2) : ROOMS;
  */
 function options(room) {
   return {
-    mutate: [`src/core/${room}/**/*.ts`, '!**/*.test.ts'],
+    mutate: [`src/core/${room}/**/*.ts`, '!**/*.test.ts', '!**/testing*.ts'],
     buildCommand: `node scripts/mutate/bundle.mjs ${room}`,
     testRunner: 'mocha',
     mochaOptions: { spec: ['tests.bundle.mjs'] },

@@ -1,13 +1,13 @@
 import { describe, expect, test } from '@jest/globals';
 import { judge } from '../consequences/judge';
-import { availabilityAt } from '../reference/naive';
+import { availabilityAt } from '../reference/naive-ground';
 import { richPlan } from '../reference/rich-plans';
 import { MONDAY, available, person, span } from '../testing';
 import { DAY } from '../time/span';
 import { availabilityOf, availabilityOn, isPlainlyAvailable } from './allowed';
 import { normalized } from './normalize';
-import { supplyOf, whoCould } from './supply';
 import { minutesByWeekday } from './parse-availability';
+import { supplyOf, whoCould } from './supply';
 import type { WeekBlock } from './week-blocks';
 
 const SEEDS = Array.from({ length: 12 }, (_, i) => i);

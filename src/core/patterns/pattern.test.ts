@@ -1,59 +1,11 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { judge, snagsOf } from '../consequences/judge';
-import { applyAll } from '../plan/change';
-import type { Plan, Shift } from '../plan/types';
-import { formatDay } from '../time/format';
 import { MONDAY, person, plan, randomPlan, shift, span } from '../testing';
-import { toShiftSpec } from '../plan/shift-spec';
-import { type Member, type Pattern, type PatternShift, keyOf, occurrencesOf, patternFault } from './pattern';
-import { editSeries, lastDayOf } from './scope';
+import { type Pattern, keyOf, occurrencesOf, patternFault } from './pattern';
+import { editSeries } from './scope';
 import { patternShares } from './summary';
-import { materialize } from './materialize';
-
-let made = 0;
-const part = (day: number, times: string, more: Partial<Shift> = {}): PatternShift => ({
-  ...toShiftSpec(shift(null, 0, times, more)),
-  id: `p${++made}`,
-  day,
-});
-const member = (id: string | null, offset = 0): Member => ({ id: `m${++made}`, person: id, offset });
-
-function pattern(shifts: PatternShift[], members: Member[], more: Partial<Pattern> = {}): Pattern {
-  return {
-    id: 'early-late',
-    name: 'Early, late',
-    anchor: MONDAY,
-    since: MONDAY,
-    until: null,
-    weeks: 1,
-    rule: null,
-    shifts,
-    members,
-    endings: [],
-    ...more,
-  };
-}
-
-/** `ann Mon 22 540`, in the order given. */
-function lines(given: ReturnType<typeof occurrencesOf>): string[] {
-  return given.map((one) => `${one.member.person} ${formatDay(one.on)} ${one.shift.from / 60}`);
-}
-
-const ids = () => `w${++made}`;
-const none = new Set<string>();
-const never = () => false;
-
-function out(of: Plan, given: Pattern, { exceptions: exceptions = none, published = never, days = 7 } = {}) {
-  const occurrences = occurrencesOf(given, of.from, of.from + days, 0);
-  return materialize(of, given, occurrences, exceptions, published, ids);
-}
-
-function after(of: Plan, changes: ReturnType<typeof out>['changes']): Plan {
-  const done = applyAll(of, changes);
-  if (!done.ok) throw new Error(done.problem.message);
-  return done.plan;
-}
+import { after, lines, member, never, out, part, pattern } from './testing';
 
 describe('a cycle', () => {
   const two = pattern([part(0, '7-15'), part(8, '15-23')], [member('ann'), member('bo', 1)], { weeks: 2 });
@@ -329,92 +281,6 @@ describe('any pattern written into any week', () => {
       }),
       { numRuns: 150 },
     );
-  });
-});
-
-describe('a change from a date on', () => {
-  const two = pattern([part(0, '9-17'), part(2, '9-17')], [member('ann'), member('bo')]);
-  const [ann] = two.members;
-  const [mondays] = two.shifts;
-  const edited = (from: number, form: PatternShift | null, who?: string | null) =>
-    editSeries(two, { member: ann.id, shift: mondays.id, from, form, person: who }, 'next', 0);
-
-  test('reaches only that shift of that member, from then on', () => {
-    const { before, after } = edited(MONDAY + 7, { ...mondays, from: 600 });
-    const all = [
-      ...occurrencesOf(before!, MONDAY, MONDAY + 14, 0),
-      ...occurrencesOf(after!, MONDAY, MONDAY + 14, 0),
-    ];
-    expect(lines(all)).toEqual([
-      'ann Mon 22 9',
-      'bo Mon 22 9',
-      'ann Wed 24 9',
-      'bo Wed 24 9',
-      'bo Mon 29 9',
-      'ann Wed 31 9',
-      'bo Wed 31 9',
-      'ann Mon 29 10',
-    ]);
-  });
-
-  test('keeps the names of the occurrences, so that what stands goes over', () => {
-    const { after } = edited(MONDAY + 7, { ...mondays, from: 600 });
-    expect(occurrencesOf(after!, MONDAY, MONDAY + 8, 0).map(({ key }) => key)).toEqual([
-      keyOf(MONDAY + 7, ann.id, mondays.id),
-    ]);
-  });
-
-  test('may end it, or give it to another', () => {
-    expect(edited(MONDAY + 7, null).after).toBeNull();
-    expect(lines(occurrencesOf(edited(MONDAY, mondays, 'cy').after!, MONDAY, MONDAY + 7, 0))).toEqual([
-      'cy Mon 22 9',
-    ]);
-  });
-
-  test('leaves nothing of a pattern that gave nothing before: it is changed itself', () => {
-    const tuesdays = pattern([part(1, '9-17')], [member('ann')]);
-    const of = (from: number, form: PatternShift | null) => {
-      const series = { member: tuesdays.members[0].id, shift: tuesdays.shifts[0].id, from, form };
-      return editSeries(tuesdays, series, 'next', 0);
-    };
-    expect(of(MONDAY + 1, tuesdays.shifts[0])).toMatchObject({ before: null, after: { id: tuesdays.id } });
-    expect(of(MONDAY + 8, tuesdays.shifts[0])).toMatchObject({
-      before: { id: tuesdays.id },
-      after: { id: 'next' },
-    });
-    expect(of(MONDAY + 1, null)).toEqual({ before: null, after: null });
-  });
-
-  test('says the last day on which anything of it is left', () => {
-    expect(lastDayOf(two)).toBeNull();
-    const stop = (from: number) => (name: string) => ({
-      member: name,
-      shift: mondays.id,
-      from: MONDAY + from,
-    });
-    const ids = two.members.map(({ id }) => id);
-    expect(lastDayOf({ ...two, endings: ids.map(stop(9)) })).toBeNull();
-    const mondaysOnly = { ...two, shifts: [mondays], endings: [stop(9)(ids[0]), stop(16)(ids[1])] };
-    expect(lastDayOf(mondaysOnly)).toBe(MONDAY + 15);
-    expect(lastDayOf({ ...mondaysOnly, until: MONDAY + 3 })).toBe(MONDAY + 3);
-  });
-
-  test('keeps the dates of a rule that counts from its start', () => {
-    const fortnightly = pattern([part(0, '9-17')], [member('ann')], {
-      rule: 'FREQ=WEEKLY;INTERVAL=2;BYDAY=SA',
-    });
-    const [part1] = fortnightly.shifts;
-    const next = editSeries(
-      fortnightly,
-      { member: fortnightly.members[0].id, shift: part1.id, from: MONDAY + 8, form: part1 },
-      'next',
-      0,
-    );
-    const days = [
-      ...occurrencesOf(next.before!, MONDAY, MONDAY + 40, 0),
-      ...occurrencesOf(next.after!, MONDAY, MONDAY + 40, 0),
-    ];
-    expect(days.map(({ on }) => on - MONDAY)).toEqual([5, 19, 33]);
   });
 });
 

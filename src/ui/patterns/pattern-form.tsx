@@ -1,15 +1,12 @@
 'use client';
 
 import { useState } from 'react';
-import type { ShiftTemplate } from '@/core/plan/shift-spec';
-import { type Member, type Pattern, type PatternShift, cycleDay } from '@/core/patterns/pattern';
-import { parseShifts } from '@/core/time/parse-shifts';
-import { formatTypedSpan } from '@/core/time/parse-time';
-import { SHORT_WEEKDAYS, counted } from '@/core/time/format';
+import type { Member, Pattern } from '@/core/patterns/pattern';
+import { counted } from '@/core/time/format';
 import type { RepeatPayload } from '@/server/week/payload';
 import { DateInput } from '../kit/date-input';
 import { Field } from '../kit/field';
-import { CountInput, ParsedInput } from '../kit/parsed-input';
+import { CountInput } from '../kit/parsed-input';
 import { Select } from '../kit/select';
 import { TextInput } from '../kit/text-input';
 import { RemoveButton } from '../kit/remove-button';
@@ -17,10 +14,10 @@ import { newId } from '../commands/new-id';
 import { SaveBar } from '../kit/save-bar';
 import { useCommand, usePreview } from '../commands/use-command';
 import { ImpactList } from '../commands/week-impacts';
-import { freshForm } from './spec-fields';
 import { PatternShares } from './pattern-shares';
 import { RuleFields } from './rule-fields';
 import { Button } from '../kit/button';
+import { Cycle, DayInput } from './pattern-days';
 
 interface Props {
   readonly repeat: RepeatPayload;
@@ -168,127 +165,6 @@ function End({
       </div>
     </div>
   );
-}
-
-function Cycle({
-  draft,
-  repeat,
-  onChange,
-}: {
-  readonly draft: Pattern;
-  readonly repeat: RepeatPayload;
-  readonly onChange: (shifts: readonly PatternShift[]) => void;
-}) {
-  const { weekStart } = repeat.site;
-  const order = Array.from({ length: 7 }, (_, i) => (weekStart + i) % 7);
-  return (
-    <section className="mt-5">
-      <h2 className="font-serif text-lg font-semibold mb-1">The cycle</h2>
-      <p className="text-muted mb-2">
-        Times as in the plan, or the short name of a template
-        {repeat.templates.length > 0 ? ` (${repeat.templates.map(({ short }) => short).join(', ')})` : ''}.
-        Empty is a day off.
-      </p>
-      <table className="table table-xs table-flush w-full max-w-[900px] table-fixed">
-        <thead>
-          <tr>
-            <th scope="col" className="w-10">
-              Week
-            </th>
-            {order.map((weekday) => (
-              <th key={weekday} scope="col">
-                {SHORT_WEEKDAYS[weekday]}
-              </th>
-            ))}
-          </tr>
-        </thead>
-        <tbody>
-          {Array.from({ length: draft.weeks }, (_, week) => (
-            <tr key={week}>
-              <th scope="row" style={{ border: 0 }}>
-                {week + 1}
-              </th>
-              {order.map((_, i) => (
-                <td key={i} style={{ padding: '2px 3px', verticalAlign: 'top' }}>
-                  <DayInput
-                    day={week * 7 + i}
-                    draft={draft}
-                    repeat={repeat}
-                    label={cycleDay(week * 7 + i, weekStart)}
-                    onChange={onChange}
-                  />
-                </td>
-              ))}
-            </tr>
-          ))}
-        </tbody>
-      </table>
-    </section>
-  );
-}
-
-/** One day of the cycle, typed like a cell of the plan. */
-function DayInput({
-  day,
-  draft,
-  repeat,
-  label,
-  onChange,
-}: {
-  readonly day: number;
-  readonly draft: Pattern;
-  readonly repeat: RepeatPayload;
-  readonly label: string;
-  readonly onChange: (shifts: readonly PatternShift[]) => void;
-}) {
-  const { roles, templates, openHours, site } = repeat;
-  const here = draft.shifts.filter((one) => one.day === day);
-  const open = openHours?.[(site.weekStart + day) % 7] ?? [];
-  return (
-    <ParsedInput
-      className="w-full"
-      label={label}
-      value={here}
-      format={(shifts) => shifts.map((one) => textOf(one, repeat)).join(', ')}
-      parse={(text) => {
-        const named = templates.map(({ id, short, form }) => ({ id, short, from: form.from, to: form.to }));
-        const read = parseShifts(text, roles, open, named);
-        if (!read.ok) return { wrong: `${read.problem.message}.` };
-        const next = read.value.map((typed, i): PatternShift => {
-          const template = templates.find((one) => one.id === typed.template);
-          const role = typed.role ?? template?.form.role ?? here[i]?.role ?? usualRole(draft, repeat);
-          const form = template
-            ? { ...template.form, template: template.id }
-            : here[i]
-              ? { ...formOfPart(here[i]), from: typed.from, to: typed.to, template: null }
-              : freshForm(typed.from, typed.to, role);
-          return { ...form, role, id: here[i]?.id ?? newId(), day };
-        });
-        return { value: next };
-      }}
-      onChange={(next) => onChange([...draft.shifts.filter((one) => one.day !== day), ...next])}
-    />
-  );
-}
-
-function formOfPart({ id: _id, day: _day, ...form }: PatternShift) {
-  return form;
-}
-
-function usualRole(draft: Pattern, { roles }: RepeatPayload): string | null {
-  return draft.shifts[0]?.role ?? roles[0]?.id ?? null;
-}
-
-function textOf(shift: PatternShift, { templates, roles, hourFormat }: RepeatPayload): string {
-  const template: ShiftTemplate | undefined = templates.find((one) => one.id === shift.template);
-  const same = template && template.form.from === shift.from && template.form.to === shift.to;
-  const role = roles.find((one) => one.id === shift.role);
-  if (same)
-    return template.form.role === shift.role || !role
-      ? template.short
-      : `${template.short} ${role.name.toLowerCase()}`;
-  const span = formatTypedSpan(shift.from, shift.to, hourFormat);
-  return role ? `${span} ${role.name.toLowerCase()}` : span;
 }
 
 function Members({

@@ -4,20 +4,15 @@ import { useMemo, useState } from 'react';
 import { minutesAsked, paintNeeds } from '@/core/needs/required-hours';
 import { type Painted, paint } from '@/core/time/paint';
 import { DAY, type Span, clip, subtract } from '@/core/time/span';
-import { SHORT_WEEKDAYS, WEEKDAY_NAMES, formatHours, formatLongDay } from '@/core/time/format';
+import { SHORT_WEEKDAYS, WEEKDAY_NAMES, formatHours } from '@/core/time/format';
 import type { NeedRow, NeedSetDraft, NeedsDraft, SetupPayload } from '@/server/site/payload';
 import { Painter } from '../canvas/painter';
-import { DateInput } from '../kit/date-input';
 import { CountInput } from '../kit/parsed-input';
-import { TextInput } from '../kit/text-input';
-import { newId } from '../commands/new-id';
 import { SaveBar } from '../kit/save-bar';
 import { useCommand, useDraft } from '../commands/use-command';
 import { FromSales } from './from-sales';
-import { RemoveButton } from '../kit/remove-button';
-import { nextMonday } from './site-section';
 import { Button } from '../kit/button';
-import { Segmented } from '../kit/segmented';
+import { Sets } from './needs-sets';
 
 /** A week of needs by row (the roles, then everybody) and weekday, as it is painted. */
 type Cells = Painted<number>[][][];
@@ -59,110 +54,6 @@ function withUsual(needs: NeedsDraft, site: string): NeedsDraft {
   return needs.sets.some((set) => set.name === null)
     ? needs
     : { ...needs, sets: [{ id: `usual-${site}`, name: null, since: null, rows: [] }, ...needs.sets] };
-}
-
-function Sets({
-  draft,
-  change,
-  chosen,
-  choose,
-}: {
-  readonly draft: NeedsDraft;
-  readonly change: (part: Partial<NeedsDraft>) => void;
-  readonly chosen: string;
-  readonly choose: (id: string) => void;
-}) {
-  const [name, setName] = useState('');
-  const [date, setDate] = useState<number | null>(null);
-  const set = draft.sets.find((one) => one.id === chosen)!;
-  const dates = draft.dates.filter((one) => one.set === chosen);
-  const add = (fresh: Omit<NeedSetDraft, 'id'>) => {
-    const id = newId();
-    change({ sets: [...draft.sets, { ...fresh, id }] });
-    choose(id);
-  };
-  const titleOf = (one: NeedSetDraft) =>
-    one.name ?? (one.since === null ? 'Usual week' : `Usual from ${formatLongDay(one.since)}`);
-  return (
-    <section className="mb-3 flex flex-wrap items-center gap-x-4 gap-y-2">
-      <Segmented
-        label="Week of needs"
-        isLoose
-        value={chosen}
-        onChange={choose}
-        options={draft.sets.map((one) => ({
-          value: one.id,
-          name:
-            one.name === null
-              ? titleOf(one)
-              : `${titleOf(one)} · ${draft.dates.filter((date) => date.set === one.id).length} dates`,
-        }))}
-      />
-      {set.name !== null && (
-        <div className="flex flex-wrap items-center gap-1.5">
-          {dates.map(({ date: day }) => (
-            <span key={day} className="border-rule bg-sheet flex items-center rounded-[3px] border pl-2">
-              {formatLongDay(day)}
-              <RemoveButton
-                label={`Remove ${formatLongDay(day)}`}
-                onClick={() => change({ dates: draft.dates.filter((one) => one.date !== day) })}
-              />
-            </span>
-          ))}
-          <DateInput label="Date of this variant" value={date} onChange={setDate} />
-          <Button
-            disabled={date === null}
-            onClick={() => {
-              const others = draft.dates.filter((one) => one.date !== date);
-              change({ dates: [...others, { date: date!, set: set.id }].sort((a, b) => a.date - b.date) });
-              setDate(null);
-            }}
-          >
-            Use it on this date
-          </Button>
-        </div>
-      )}
-      {set.name === null && set.since !== null && (
-        <DateInput
-          label="This usual week holds from"
-          value={set.since}
-          onChange={(since) =>
-            since !== null &&
-            change({ sets: draft.sets.map((one) => (one.id === set.id ? { ...one, since } : one)) })
-          }
-        />
-      )}
-      {(set.name !== null || set.since !== null) && (
-        <Button
-          kind="link"
-          onClick={() => {
-            change({
-              sets: draft.sets.filter((one) => one.id !== set.id),
-              dates: draft.dates.filter((one) => one.set !== set.id),
-            });
-            choose(draft.sets.find((one) => one.id !== set.id)!.id);
-          }}
-        >
-          Remove “{titleOf(set)}”
-        </Button>
-      )}
-      <span className="ml-auto flex items-center gap-2">
-        <Button kind="link" onClick={() => add({ name: null, since: nextMonday(), rows: set.rows })}>
-          Change the usual week from a date on
-        </Button>
-        <TextInput label="Name of a variant" placeholder="Regatta weekend" value={name} onChange={setName} />
-        <Button
-          disabled={name.trim() === ''}
-          onClick={() => {
-            add({ name: name.trim(), since: null, rows: set.rows });
-            setName('');
-          }}
-        >
-          Add a variant
-        </Button>
-      </span>
-    </section>
-  );
 }
 
 function PaintedWeek({

@@ -3,7 +3,7 @@ import { dropDraft, rememberHeads } from '@/data/people/import-store';
 import { BUSINESS, type Scope } from '../../access/permissions';
 import { command } from '../../commands/command';
 import { ID } from '../../input';
-import { peopleEffect } from '../commands';
+import { peopleEffect } from '../people-effect';
 import type { ImportOptions } from './payload';
 import { planImport } from './plan-import';
 

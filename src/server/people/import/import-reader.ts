@@ -1,17 +1,18 @@
-import { randomUUID } from 'node:crypto';
 import { versionOn } from '@/core/availability/versions';
 import type { Day } from '@/core/time/day';
 import type { Database } from '@/data/database';
 import { businessMoney } from '@/data/money';
 import { NO_ROWS, type PersonRows, loadPeopleRows } from '@/data/people/person-rows';
-import { type Row, type RowChange, loadRows as parseRows } from '@/data/records/records';
+import { type Row, type RowChange, loadRows } from '@/data/records/records';
 import { parseDayCell } from '@/formats/people/values';
 import { type TableRow, columnName } from '@/formats/table/cells';
-import { type Writing, blankPerson } from '../commands';
+import { randomUUID } from 'node:crypto';
 import type { PersonDraft, VersionDraft } from '../payload';
+import { type Writing, blankPerson } from '../people-effect';
 import { draftOf, versionsOf } from '../rows';
 import type { CellFault, ImportOptions, RowPreview } from './payload';
-import { type RowValues, parseRow, remembering, shown, shownWeek, weekAfter } from './read-rows';
+import { type RowValues, parseRow, remembering, shownWeek, weekAfter } from './read-rows';
+import { differences, payAfter, versionsAfter } from './row-changes';
 
 /** What taking a file would write. */
 export interface ImportWriting {
@@ -75,7 +76,7 @@ export class ImportReader {
     options: ImportOptions,
     heads: readonly string[],
   ): Promise<ImportReader> {
-    const sites = (await parseRows(db, 'site', {})).sort((a, b) => a.position - b.position);
+    const sites = (await loadRows(db, 'site', {})).sort((a, b) => a.position - b.position);
     const fieldIds = new Map(
       options.columns.flatMap((meaning, i) =>
         meaning === 'new' ? [[i, `field-${randomUUID().slice(0, 8)}`] as const] : [],
@@ -86,7 +87,7 @@ export class ImportReader {
       reader.siteIds.set(small(site.name), site.id);
       reader.namesById.set(site.id, site.name);
     }
-    for (const role of await parseRows(db, 'role', {})) {
+    for (const role of await loadRows(db, 'role', {})) {
       reader.namesById.set(role.id, role.name);
       reader.roleIds.set(small(role.name), role.id);
     }
@@ -210,7 +211,7 @@ export class ImportReader {
         id,
         before: known?.rows ?? NO_ROWS,
         after,
-        ...(week ? { versions: this.versionsAfter(known, week) } : {}),
+        ...(week ? { versions: versionsAfter(this.today, known?.versions ?? [], week) } : {}),
       });
     return { row: line.row, name: after.name || '(no name)', state, changes, faults };
   }
@@ -241,13 +242,13 @@ export class ImportReader {
       manager,
       roles: roles ? unique(roles) : before.roles,
       sites: sites ?? (named === null ? [this.options.site!] : before.sites),
-      pay: values.rate === undefined ? before.pay : this.payAfter(before.pay, values.rate),
+      pay: values.rate === undefined ? before.pay : payAfter(this.today, before.pay, values.rate),
       fields: { ...before.fields, ...this.fieldsOf(values) },
     };
     const version = known ? versionOn(known.versions, this.today) : null;
     const week = weekAfter(version?.blocks ?? null, values.days);
     const changes = [
-      ...this.differences(before, after, known !== null),
+      ...differences((id) => this.nameOf(id), before, after, known !== null),
       ...(week ? [`Availability: ${this.shownWeek(week)}`] : []),
     ];
     const { employedFrom, employedTo } = after;
@@ -275,46 +276,6 @@ export class ImportReader {
         text,
       ]),
     );
-  }
-
-  /** Base pay as the row says: the rate that counts today is changed; without one it is set from the beginning. */
-  private payAfter(pay: PersonDraft['pay'], rate: number): PersonDraft['pay'] {
-    const base = pay.filter((one) => one.role === null && (one.since ?? -Infinity) <= this.today);
-    const now = base.sort((a, b) => (a.since ?? -Infinity) - (b.since ?? -Infinity)).at(-1);
-    if (now?.rate === rate) return pay;
-    return [...pay.filter((one) => one !== now), { role: null, since: now?.since ?? null, rate }];
-  }
-
-  private versionsAfter(known: Known | null, blocks: VersionDraft['blocks']): VersionDraft[] {
-    const others = (known?.versions ?? []).filter((version) => version.since !== this.today);
-    const since = others.length === 0 ? null : this.today;
-    return [
-      ...others,
-      { id: `availability-${randomUUID().slice(0, 12)}`, since, until: null, comment: null, blocks },
-    ];
-  }
-
-  private differences(before: PersonDraft, after: PersonDraft, told: boolean): string[] {
-    const lines: string[] = [];
-    for (const [field, name] of COMPARED) {
-      const [old, fresh] = [before[field], after[field]];
-      if (JSON.stringify(old) === JSON.stringify(fresh) || (!told && field === 'name')) continue;
-      lines.push(
-        told ? `${name}: ${shown(field, old)} → ${shown(field, fresh)}` : `${name}: ${shown(field, fresh)}`,
-      );
-    }
-    const list = (ids: readonly string[]) => ids.map((id) => this.nameOf(id)).join(', ') || 'none';
-    const rolesText = (draft: PersonDraft) => JSON.stringify(draft.roles);
-    if (rolesText(before) !== rolesText(after))
-      lines.push(`Roles: ${list(after.roles.map((held) => held.role))}`);
-    if (JSON.stringify([...before.sites].sort()) !== JSON.stringify([...after.sites].sort()))
-      lines.push(`Sites: ${list(after.sites)}`);
-    if (before.manager !== after.manager) lines.push('Manager changed');
-    if (JSON.stringify(before.pay) !== JSON.stringify(after.pay))
-      lines.push(`Base pay: ${after.pay.find((one) => one.role === null)?.rate}`);
-    if (JSON.stringify(sorted(before.fields)) !== JSON.stringify(sorted(after.fields)))
-      lines.push('Own fields changed');
-    return lines;
   }
 
   private nameOf(id: string): string {
@@ -348,7 +309,7 @@ export class ImportReader {
     }
     // A role is worked where the people are who hold it.
     const places = new Map(
-      (await parseRows(db, 'site_role', {})).map((row) => [`${row.site_id} ${row.role_id}`, true]),
+      (await loadRows(db, 'site_role', {})).map((row) => [`${row.site_id} ${row.role_id}`, true]),
     );
     for (const { after } of this.written)
       for (const site of after.sites)
@@ -370,27 +331,6 @@ export class ImportReader {
   }
 }
 
-const COMPARED = [
-  ['name', 'Name'],
-  ['number', 'Number'],
-  ['email', 'E-mail'],
-  ['phone', 'Phone'],
-  ['birthDate', 'Birth date'],
-  ['employedFrom', 'First day'],
-  ['employedTo', 'Last day'],
-  ['contractKind', 'Contract'],
-  ['contractMinutes', 'Contract hours'],
-  ['maxWeekMinutes', 'Weekly maximum'],
-  ['standardDayMinutes', 'Standard day'],
-  ['payKind', 'Paid'],
-  ['groups', 'Groups'],
-  ['notes', 'Notes'],
-] as const;
-
 function unique(roles: PersonDraft['roles']): PersonDraft['roles'] {
   return roles.filter((held, i) => roles.findIndex((one) => one.role === held.role) === i);
-}
-
-function sorted(fields: Readonly<Record<string, string>>): [string, string][] {
-  return Object.entries(fields).sort(([a], [b]) => (a < b ? -1 : 1));
 }

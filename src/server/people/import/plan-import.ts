@@ -1,7 +1,7 @@
 import { type Problem, fail } from '@/core/plan/change';
 import type { Day } from '@/core/time/day';
 import type { Database } from '@/data/database';
-import { loadRows as parseRows } from '@/data/records/records';
+import { loadRows } from '@/data/records/records';
 import { findDraft, knownHeads } from '@/data/people/import-store';
 import { PEOPLE_FIELDS, guessColumns, isHead, plainHead } from '@/formats/people/columns';
 import { isAmbiguousDate, orderOf } from '@/core/time/typed-date';
@@ -52,7 +52,7 @@ export async function planDraft(
 ): ReturnType<typeof planImport> {
   const draft = await findDraft(db, id);
   if (!draft) return fail('unknown', 'this file is no longer here; pick it again', 'draft');
-  const fields = (await parseRows(db, 'custom_field', {})).map((row) => ({
+  const fields = (await loadRows(db, 'custom_field', {})).map((row) => ({
     id: row.id,
     name: row.name,
   }));
