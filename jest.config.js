@@ -2,7 +2,9 @@
 const config = {
   testEnvironment: 'node',
   modulePathIgnorePatterns: ['<rootDir>/.mutate/'],
-  globalSetup: '<rootDir>/scripts/build-workers.mjs',
+  globalSetup: '<rootDir>/scripts/jest-setup.mjs',
+  globalTeardown: '<rootDir>/scripts/jest-teardown.mjs',
+  maxWorkers: '100%',
   extensionsToTreatAsEsm: ['.ts', '.tsx'],
   testMatch: ['src', 'cli', 'demo', 'docs'].map((folder) => `<rootDir>/${folder}/**/*.test.{ts,tsx}`),
   moduleNameMapper: { '^@/(.*)$': '<rootDir>/src/$1' },

@@ -9,7 +9,7 @@ import { takeFile } from '@/server/people/import/upload';
 import { changePlan } from '@/server/plan/commands';
 import { planOfWeek } from '@/server/plan/queries';
 import { setupOf } from '@/server/site/queries';
-import { apart } from '../src/server/workers/in-worker';
+import { inWorker } from '../src/server/workers/in-worker';
 import { figure, percentile } from './figures';
 import { MONDAY, copyOnto, succeeded, withLargeSite } from './large-site';
 
@@ -76,11 +76,11 @@ async function looked(name: string, look: (n: number) => Promise<unknown>): Prom
 
 const { db, site, end } = await withLargeSite();
 const preview = async (kind: string, input: unknown) =>
-  succeeded(await apart(db, 'preview', { actor, request: { id: newId(), kind, input } }));
+  succeeded(await inWorker(db, 'preview', { actor, request: { id: newId(), kind, input } }));
 const run = async (kind: string, input: unknown, id = newId()) =>
-  succeeded(await apart(db, 'run', { actor, request: { id, kind, input } }));
+  succeeded(await inWorker(db, 'run', { actor, request: { id, kind, input } }));
 const undo = async (id: string) =>
-  succeeded(await apart(db, 'undo', { actor, id, undoId: newId(), rest: false }));
+  succeeded(await inWorker(db, 'undo', { actor, id, undoId: newId(), rest: false }));
 
 // Six weeks lie ahead, as many as are looked at.
 await run('week.start', copyOnto(site, 1, 5));

@@ -6,7 +6,7 @@ import { MONDAY, available, need, person, plan, shift, span } from '../testing';
 import { DAY } from '../time/span';
 import { refusal, tryChanges } from './consequences';
 import { judge, rejudge } from './judge';
-import { told } from './testing';
+import { summaryOf } from './testing';
 
 const PEOPLE = ['ann', 'bo', 'cy', 'di'];
 const BUSY: Plan = plan({
@@ -94,7 +94,7 @@ describe('a plan judged after each edit', () => {
           if (!done?.ok) return;
           judgement = done.judgement;
         });
-        expect(told(judgement)).toEqual(told(judge(judgement.plan)));
+        expect(summaryOf(judgement)).toEqual(summaryOf(judge(judgement.plan)));
       }),
       { numRuns: 150 },
     );
@@ -102,13 +102,13 @@ describe('a plan judged after each edit', () => {
 
   test('and taken back says what it said before', () => {
     const start = judge(BUSY);
-    const before = told(start);
+    const before = summaryOf(start);
     fc.assert(
       fc.property(edit, (make) => {
         const done = rejudge(start, [make(BUSY, 0)!]);
         if (!done.ok) return;
         const back = rejudge(done.judgement, done.inverse);
-        expect(back.ok && told(back.judgement)).toEqual(before);
+        expect(back.ok && summaryOf(back.judgement)).toEqual(before);
       }),
       { numRuns: 60 },
     );

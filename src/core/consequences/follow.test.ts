@@ -6,7 +6,7 @@ import { MONDAY, need, person, plan, randomPlan, shift, span } from '../testing'
 import { difference } from './consequences';
 import { follow } from './follow';
 import { judge, snagsOf } from './judge';
-import { told } from './testing';
+import { summaryOf } from './testing';
 
 /** A plan that has some parts from another: as if somebody had changed just those. */
 function mixed(one: Plan, other: Plan, parts: readonly (keyof Plan)[], people: number): Plan {
@@ -67,7 +67,7 @@ describe('a judgement that follows what a plan has become', () => {
           const next = mixed(wholly(a), wholly(b), parts, is);
           const before = judge(one);
           const after = follow(before, next);
-          expect(told(after)).toEqual(told(judge(next)));
+          expect(summaryOf(after)).toEqual(summaryOf(judge(next)));
           expect(after.plan).toBe(next);
           // And what differs is what stands in one list and not in the other.
           const { appeared, cleared, paidMinutes, cost } = difference(before, after);

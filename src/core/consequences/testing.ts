@@ -3,7 +3,7 @@ import { type Judgement, coverageOf, snagsOf } from './judge';
 import { totalsOf } from './totals';
 
 /** All that a judgement says, in a form that can be compared. */
-export function told(judgement: Judgement): unknown {
+export function summaryOf(judgement: Judgement): unknown {
   const { plan: p } = judgement;
   const coverage = [];
   for (let day = 0; day <= p.days; day++)

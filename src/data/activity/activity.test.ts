@@ -1,8 +1,7 @@
 import { beforeEach, describe, expect, test } from '@jest/globals';
-import { type Database, openDatabase } from '../database';
-import { makeDemo } from '../../../demo/saltmere';
+import type { Database } from '../database';
+import { demoDatabase } from '../../../demo/testing';
 import { shift } from '@/core/testing';
-import { parseDate } from '@/core/time/day';
 import {
   type Activity,
   activitiesAbout,
@@ -17,8 +16,7 @@ import { erasePerson } from './erase';
 let db: Database;
 
 beforeEach(async () => {
-  db = await openDatabase(':memory:');
-  await makeDemo(db, parseDate('2026-11-23')!);
+  db = await demoDatabase();
 });
 
 const one = shift('ann', 0, '9-17');

@@ -5,8 +5,8 @@ import { type Pattern, keyOf } from '@/core/patterns/pattern';
 import { NO_DETAIL, type Shift } from '@/core/plan/types';
 import { shift as bare } from '@/core/testing';
 import { parseDate } from '@/core/time/day';
-import { type Database, openDatabase } from '../database';
-import { makeDemo } from '../../../demo/saltmere';
+import type { Database } from '../database';
+import { demoDatabase } from '../../../demo/testing';
 import type { Row } from '../records/records';
 import {
   loadPatternExceptions,
@@ -23,8 +23,7 @@ const MONDAY = parseDate('2026-11-23')!;
 let db: Database;
 
 beforeAll(async () => {
-  db = await openDatabase(':memory:');
-  await makeDemo(db, MONDAY);
+  db = await demoDatabase();
 });
 afterAll(() => db.destroy());
 

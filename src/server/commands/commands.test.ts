@@ -1,7 +1,7 @@
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import { parseDate } from '@/core/time/day';
-import { type Database, openDatabase } from '@/data/database';
-import { makeDemo } from '../../../demo/saltmere';
+import type { Database } from '@/data/database';
+import { demoDatabase } from '../../../demo/testing';
 import { loadPlan } from '@/data/week/plan-store';
 import { BUILT_IN_OWNER } from '../access/actor';
 import { personPage, peopleTable } from '../people/queries';
@@ -17,8 +17,7 @@ let made = 0;
 
 beforeAll(async () => {
   process.env.VICENDA_NOW = '2026-11-24T10:00:00Z';
-  db = await openDatabase(':memory:');
-  await makeDemo(db, MONDAY);
+  db = await demoDatabase();
 });
 afterAll(() => db.destroy());
 

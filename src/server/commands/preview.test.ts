@@ -4,8 +4,8 @@ import { compareSnags } from '@/core/checks/shared/snag';
 import { judge, snagsOf } from '@/core/consequences/judge';
 import type { Plan } from '@/core/plan/types';
 import { parseDate } from '@/core/time/day';
-import { type Database, openDatabase } from '@/data/database';
-import { makeDemo } from '../../../demo/saltmere';
+import type { Database } from '@/data/database';
+import { demoDatabase } from '../../../demo/testing';
 import { listSites } from '@/data/site/site-store';
 import { loadPlan } from '@/data/week/plan-store';
 import { BUILT_IN_OWNER } from '../access/actor';
@@ -18,8 +18,7 @@ let db: Database;
 
 beforeEach(async () => {
   process.env.VICENDA_NOW = '2026-11-24T10:00:00Z';
-  db = await openDatabase(':memory:');
-  await makeDemo(db, MONDAY);
+  db = await demoDatabase();
 });
 afterEach(() => db.destroy());
 

@@ -1,7 +1,6 @@
 import { afterAll, beforeEach, describe, expect, test } from '@jest/globals';
-import { parseDate } from '@/core/time/day';
-import { type Database, openDatabase } from '@/data/database';
-import { makeDemo } from '../../../demo/saltmere';
+import type { Database } from '@/data/database';
+import { demoDatabase } from '../../../demo/testing';
 import { BUILT_IN_OWNER } from '../access/actor';
 import type { PersonDraft, VersionDraft } from '../people/payload';
 import { personPage } from '../people/queries';
@@ -13,15 +12,13 @@ import { undoCommand } from './undo';
 
 // Two people have the same form open. The first saves; what the second saves was opened before that.
 
-const MONDAY = parseDate('2026-11-23')!;
 let db: Database;
 let made = 0;
 
 beforeEach(async () => {
   process.env.VICENDA_NOW = '2026-11-24T10:00:00Z';
   await db?.destroy();
-  db = await openDatabase(':memory:');
-  await makeDemo(db, MONDAY);
+  db = await demoDatabase();
 });
 afterAll(() => db.destroy());
 

@@ -3,7 +3,7 @@ import { afterAll, beforeAll, expect, test } from '@jest/globals';
 import { judge } from '@/core/consequences/judge';
 import { parseDate } from '@/core/time/day';
 import { type Database, openDatabase } from '@/data/database';
-import { makeDemo } from '../../../demo/saltmere';
+import { demoDatabase } from '../../../demo/testing';
 import { loadPlan } from '@/data/week/plan-store';
 import { inspectionReport } from '@/formats/plan-file/report';
 import { parsePlan } from '@/formats/plan-file/parse';
@@ -20,8 +20,7 @@ let made = 0;
 
 beforeAll(async () => {
   process.env.VICENDA_NOW = '2026-11-24T10:00:00Z';
-  db = await openDatabase(':memory:');
-  await makeDemo(db, MONDAY);
+  db = await demoDatabase();
 });
 afterAll(() => db.destroy());
 

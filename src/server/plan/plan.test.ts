@@ -2,8 +2,8 @@ import { beforeEach, describe, expect, test } from '@jest/globals';
 import type { Change } from '@/core/plan/change';
 import type { Shift } from '@/core/plan/types';
 import { parseDate } from '@/core/time/day';
-import { type Database, openDatabase } from '@/data/database';
-import { makeDemo } from '../../../demo/saltmere';
+import type { Database } from '@/data/database';
+import { demoDatabase } from '../../../demo/testing';
 import { findActivity } from '@/data/activity/activity-store';
 import { loadPlan } from '@/data/week/plan-store';
 import { insertShifts } from '@/data/week/shift-store';
@@ -20,8 +20,7 @@ let made = 0;
 
 beforeEach(async () => {
   process.env.VICENDA_NOW = '2026-11-24T10:00:00Z';
-  db = await openDatabase(':memory:');
-  await makeDemo(db, MONDAY);
+  db = await demoDatabase();
 });
 
 const added = (more: Partial<Shift> = {}): Change => ({

@@ -4,8 +4,8 @@ import type { Change } from '@/core/plan/change';
 import type { Shift } from '@/core/plan/types';
 import { shift as bare } from '@/core/testing';
 import { parseDate } from '@/core/time/day';
-import { type Database, openDatabase } from '@/data/database';
-import { makeDemo } from '../../../demo/saltmere';
+import type { Database } from '@/data/database';
+import { demoDatabase } from '../../../demo/testing';
 import { loadShifts } from '@/data/week/shift-store';
 import { type Actor, BUILT_IN_OWNER } from '../access/actor';
 import type { CommandAnswer } from '../commands/payload';
@@ -22,8 +22,7 @@ let made = 0;
 /** Makes the demo anew. */
 export async function freshDemo(): Promise<void> {
   process.env.VICENDA_NOW = '2026-11-24T10:00:00Z';
-  db = await openDatabase(':memory:');
-  await makeDemo(db, MONDAY);
+  db = await demoDatabase();
 }
 
 type Done = Extract<CommandAnswer, { ok: true }>;

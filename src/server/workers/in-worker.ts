@@ -16,7 +16,7 @@ type Output<Name extends TaskName> = Awaited<ReturnType<Tasks[Name]>>;
  * Runs what may take long apart from the requests of others: in a thread, on connections of its own. On data in memory,
  * to which there is no other way, it runs here.
  */
-export async function apart<Name extends TaskName>(
+export async function inWorker<Name extends TaskName>(
   db: Database,
   name: Name,
   input: Input<Name>,

@@ -1,7 +1,7 @@
 import { afterEach, beforeEach, describe, expect, test } from '@jest/globals';
 import { parseDate } from '@/core/time/day';
-import { type Database, openDatabase } from '@/data/database';
-import { makeDemo } from '../../../../demo/saltmere';
+import type { Database } from '@/data/database';
+import { demoDatabase } from '../../../../demo/testing';
 import { loadShifts } from '@/data/week/shift-store';
 import { GET as plan } from './[site]/[week]/route';
 import { GET as file } from './[site]/[week]/file/route';
@@ -18,8 +18,7 @@ let db: Database;
 
 beforeEach(async () => {
   process.env.VICENDA_NOW = '2026-11-24T10:00:00Z';
-  db = await openDatabase(':memory:');
-  await makeDemo(db, MONDAY);
+  db = await demoDatabase();
   shared.vicendaDatabase = Promise.resolve(db);
 });
 afterEach(async () => {

@@ -1,7 +1,7 @@
 import { afterEach, beforeEach, describe, expect, test } from '@jest/globals';
 import { parseDate } from '@/core/time/day';
-import { type Database, openDatabase } from '@/data/database';
-import { makeDemo } from '../../../../demo/saltmere';
+import type { Database } from '@/data/database';
+import { demoDatabase } from '../../../../demo/testing';
 import { formatCsv } from '@/formats/table/csv';
 import { formatXlsx } from '@/formats/table/xlsx';
 import { BUILT_IN_OWNER } from '../../access/actor';
@@ -22,8 +22,7 @@ let made = 0;
 
 beforeEach(async () => {
   process.env.VICENDA_NOW = '2026-11-24T10:00:00Z';
-  db = await openDatabase(':memory:');
-  await makeDemo(db, MONDAY);
+  db = await demoDatabase();
 });
 afterEach(() => db.destroy());
 

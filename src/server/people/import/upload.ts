@@ -4,7 +4,7 @@ import { keepDraft } from '@/data/people/import-store';
 import { UnreadableFile } from '@/formats/table/cells';
 import type { Actor } from '../../access/actor';
 import { now } from '../../clock';
-import { apart } from '../../workers/in-worker';
+import { inWorker } from '../../workers/in-worker';
 import { OverLimit, runOnFile } from '../../workers/pool';
 import type { PackedTables } from '../../workers/read-file.worker';
 import type { ImportPreview } from './payload';
@@ -42,7 +42,7 @@ export async function takeFile(
   const at = new Date(now()).toISOString();
   const before = new Date(now() - KEPT_MS).toISOString();
   await keepDraft(db, { id, at, actor: actor.id, name: file.name, content }, before);
-  const planned = await apart(db, 'planDraft', { draft: id, site: file.site });
+  const planned = await inWorker(db, 'planDraft', { draft: id, site: file.site });
   if (!planned.ok) throw new UnreadableFile(planned.problem.message);
   return planned.preview;
 }

@@ -2,8 +2,8 @@ import 'fake-indexeddb/auto';
 import { afterEach, beforeEach, describe, expect, test } from '@jest/globals';
 import { shift as bare } from '@/core/testing';
 import { parseDate } from '@/core/time/day';
-import { type Database, openDatabase } from '@/data/database';
-import { makeDemo } from '../../../../demo/saltmere';
+import type { Database } from '@/data/database';
+import { demoDatabase } from '../../../../demo/testing';
 import { insertShifts, loadShifts } from '@/data/week/shift-store';
 import { GET } from '@/app/api/plan/[site]/[week]/route';
 import { POST } from '@/app/api/plan/[site]/[week]/changes/route';
@@ -29,8 +29,7 @@ let db: Database;
 
 beforeEach(async () => {
   process.env.VICENDA_NOW = '2026-11-24T10:00:00Z';
-  db = await openDatabase(':memory:');
-  await makeDemo(db, MONDAY);
+  db = await demoDatabase();
   await insertShifts(db, 'bistro', [mine], () => false);
   shared.vicendaDatabase = Promise.resolve(db);
   shared.requestAnimationFrame = (draw) => setTimeout(draw, 0);

@@ -1,7 +1,7 @@
 import Joi from 'joi';
 import { route } from '@/server/access/route';
 import type { CommandRequest } from '@/server/commands/payload';
-import { apart } from '@/server/workers/in-worker';
+import { inWorker } from '@/server/workers/in-worker';
 
 /** What a command would do. A request of its own, so that one nobody waits for any more can be given up. */
 export const POST = route(
@@ -12,6 +12,8 @@ export const POST = route(
     body: { json: Joi.object<CommandRequest>().unknown().required(), most: 10_000_000 },
   },
   async ({ db, actor, input, request }) => {
-    return Response.json(await apart(db, 'preview', { actor, request: input }, { signal: request.signal }));
+    return Response.json(
+      await inWorker(db, 'preview', { actor, request: input }, { signal: request.signal }),
+    );
   },
 );

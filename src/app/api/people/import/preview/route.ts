@@ -1,6 +1,6 @@
 import { route } from '@/server/access/route';
 import { OPTIONS, scopeOfImport } from '@/server/people/import/command';
-import { apart } from '@/server/workers/in-worker';
+import { inWorker } from '@/server/workers/in-worker';
 
 /** What a file that was taken in would do, read by other options. */
 export const POST = route(
@@ -10,5 +10,5 @@ export const POST = route(
     scope: ({ input }) => scopeOfImport(input),
     body: { json: OPTIONS },
   },
-  ({ db, input, request }) => apart(db, 'planImport', input, { signal: request.signal }),
+  ({ db, input, request }) => inWorker(db, 'planImport', input, { signal: request.signal }),
 );

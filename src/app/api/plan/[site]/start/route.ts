@@ -3,7 +3,7 @@ import { failureProblem, route } from '@/server/access/route';
 import { ID, REQUEST_ID } from '@/server/input';
 import { atSite } from '@/server/plan/schema';
 import type { StartEvent } from '@/server/week/payload';
-import { apart } from '@/server/workers/in-worker';
+import { inWorker } from '@/server/workers/in-worker';
 
 /**
  * Writes weeks, and answers lines of JSON: how far it has come, then the answer. Whoever stops listening stops the
@@ -34,7 +34,7 @@ export const POST = route(
         const waiting = { signal: stop.signal, onShare: (share: number) => say({ share }) };
         try {
           const asked = { id: input.id, kind: 'week.start', input: { ...input.input, site } };
-          say({ answer: await apart(db, 'run', { actor, request: asked }, waiting) });
+          say({ answer: await inWorker(db, 'run', { actor, request: asked }, waiting) });
         } catch (error) {
           say({ answer: { ok: false, problem: failureProblem(error, 'start') } });
         }
