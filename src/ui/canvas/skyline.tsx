@@ -75,6 +75,7 @@ export const SkylineDay = memo(function SkylineDay({
   marks,
   place,
 }: DayProps) {
+  const start = (day - scale.firstDay) * scale.dayWidth;
   const x = (minute: number) => xOf(scale, day, minute);
   const y = (people: number) => height - (people / most) * (height - TOP);
   const on = stepPath(blocks, (block) => block.staffed, x, y);
@@ -82,7 +83,15 @@ export const SkylineDay = memo(function SkylineDay({
   const left = blocks.length > 0 ? x(blocks[0].from) : 0;
   const right = blocks.length > 0 ? x(blocks[blocks.length - 1].to) : 0;
   return (
-    <g>
+    <svg
+      aria-hidden
+      width={scale.dayWidth}
+      height={height}
+      viewBox={`${start} 0 ${scale.dayWidth} ${height}`}
+      className="skyline-day absolute top-0"
+      style={{ left: start }}
+    >
+      <line x1={start + 0.5} x2={start + 0.5} y1={0} y2={height} stroke="var(--color-base-300)" />
       <path d={`M${left},${height}${on}L${right},${height}Z`} fill="var(--on)" />
       {blocks.map((block) => (
         <Blocks key={block.from} block={block} x={x} y={y} />
@@ -121,7 +130,7 @@ export const SkylineDay = memo(function SkylineDay({
           strokeDasharray="3 2"
         />
       )}
-    </g>
+    </svg>
   );
 });
 
@@ -162,21 +171,23 @@ function Blocks({
 /** The textures that gaps and surplus are drawn with, once for a page. */
 export function SkylineTextures() {
   return (
-    <defs>
-      <pattern
-        id="gap-texture"
-        width="6"
-        height="6"
-        patternUnits="userSpaceOnUse"
-        patternTransform="rotate(-45)"
-      >
-        <rect width="6" height="6" fill="var(--color-base-100)" />
-        <rect width="2.4" height="6" fill="var(--color-error)" />
-      </pattern>
-      <pattern id="surplus-texture" width="4" height="4" patternUnits="userSpaceOnUse">
-        <circle cx="2" cy="2" r="0.9" fill="var(--color-info)" />
-      </pattern>
-    </defs>
+    <svg width={0} height={0} aria-hidden className="absolute">
+      <defs>
+        <pattern
+          id="gap-texture"
+          width="6"
+          height="6"
+          patternUnits="userSpaceOnUse"
+          patternTransform="rotate(-45)"
+        >
+          <rect width="6" height="6" fill="var(--color-base-100)" />
+          <rect width="2.4" height="6" fill="var(--color-error)" />
+        </pattern>
+        <pattern id="surplus-texture" width="4" height="4" patternUnits="userSpaceOnUse">
+          <circle cx="2" cy="2" r="0.9" fill="var(--color-info)" />
+        </pattern>
+      </defs>
+    </svg>
   );
 }
 

@@ -16,21 +16,14 @@ import {
 import clsx from 'clsx';
 import { CalendarDays } from 'lucide-react';
 import dynamic from 'next/dynamic';
-import { createContext, useContext, useId, useState } from 'react';
+import { useId, useState } from 'react';
 import type { Day } from '@/core/time/day';
-import { type DateHabits, formatTypedDate, parseTypedDate } from '@/core/time/typed-date';
+import { formatTypedDate, parseTypedDate } from '@/core/time/typed-date';
+import { useDateHabits } from './date-habits';
 import { FieldError } from './field';
 import { sized } from './sized';
 
 const Calendar = dynamic(() => import('./calendar'), { ssr: false });
-
-/** Where no site says otherwise. */
-export const DEFAULT_DATES: DateHabits = { order: 'day', weekStart: 0 };
-
-const Habits = createContext(DEFAULT_DATES);
-
-/** Says how dates are written and picked below it. */
-export const DateHabitsProvider = Habits.Provider;
 
 /**
  * A date, typed in the site's order or picked from a month; null where there may be none. What is no date stays as
@@ -51,7 +44,7 @@ export function DateInput({
   readonly className?: string;
   readonly disabled?: boolean;
 }) {
-  const { order, weekStart } = useContext(Habits);
+  const { order, weekStart } = useDateHabits();
   const id = useId();
   const [typed, setTyped] = useState<string | null>(null);
   const [wrong, setWrong] = useState<string | null>(null);

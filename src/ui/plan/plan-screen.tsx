@@ -8,7 +8,7 @@ import type { PageHeader, PlanPayload } from '@/server/plan/payload';
 import { onPlanChanged } from '../commands/plan-changed';
 import { notify } from '../commands/notify';
 import { TopBar } from '../layout/top-bar';
-import { DateHabitsProvider } from '../kit/date-input';
+import { DateHabitsProvider } from '../kit/date-habits';
 import { AS_LISTED, arrangeRows } from '@/core/plan/arrangement';
 import { layOutLines } from './grid/layout';
 import { Canvas } from './grid/canvas';

@@ -35,7 +35,7 @@ export function SkylinePanel({ scale }: { scale: Scale }) {
   const width = scale.days * scale.dayWidth;
   const size = judgement.plan.site.blockMinutes;
 
-  const look = (event: React.PointerEvent<SVGSVGElement>) => {
+  const look = (event: React.PointerEvent) => {
     const box = event.currentTarget.getBoundingClientRect();
     const { day, minute } = timeAt(scale, event.clientX - box.left, 1);
     controller.view.setState({ place: { day, minute: Math.floor(minute / size) * size } });
@@ -67,9 +67,7 @@ export function SkylinePanel({ scale }: { scale: Scale }) {
           <RoleChoice />
           {scale.days === 1 && <FiguresButton />}
         </div>
-        <svg
-          width={width}
-          height={height}
+        <div
           role="slider"
           tabIndex={0}
           aria-label="Skyline: people on against people needed"
@@ -81,30 +79,23 @@ export function SkylinePanel({ scale }: { scale: Scale }) {
           }
           onPointerDown={look}
           onKeyDown={onKeyDown}
-          className="shrink-0 cursor-crosshair"
+          className="relative shrink-0 cursor-crosshair"
+          style={{ width, height }}
         >
           <SkylineTextures />
           {shown.map((blocks, i) => (
-            <g key={scale.firstDay + i}>
-              <line
-                x1={i * scale.dayWidth + 0.5}
-                x2={i * scale.dayWidth + 0.5}
-                y1={0}
-                y2={height}
-                stroke="var(--color-base-300)"
-              />
-              <SkylineDay
-                blocks={blocks}
-                scale={scale}
-                day={scale.firstDay + i}
-                height={height}
-                most={most}
-                marks={marks}
-                place={place?.day === scale.firstDay + i ? place.minute : null}
-              />
-            </g>
+            <SkylineDay
+              key={scale.firstDay + i}
+              blocks={blocks}
+              scale={scale}
+              day={scale.firstDay + i}
+              height={height}
+              most={most}
+              marks={marks}
+              place={place?.day === scale.firstDay + i ? place.minute : null}
+            />
           ))}
-        </svg>
+        </div>
         <Levels most={most} height={height} />
       </div>
       <Totals scale={scale} />

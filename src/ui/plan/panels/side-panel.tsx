@@ -24,7 +24,7 @@ export function SidePanel() {
   return (
     <aside
       aria-label="Snags and selection"
-      className="border-rule bg-sheet flex w-[262px] shrink-0 flex-col border-l max-[1100px]:w-[216px]"
+      className="border-rule bg-sheet flex w-[262px] shrink-0 flex-col border-l will-change-transform max-[1100px]:w-[216px]"
     >
       <div className="min-h-0 flex-1 overflow-y-auto px-3.5 py-3" tabIndex={-1}>
         <EmptyWeek />
@@ -75,11 +75,8 @@ function SnagList() {
         {troubles.length === 0 ? 'Nothing here needs a look.' : kindsOf(troubles)}
       </p>
       <ul className="mt-2">
-        {shown.map((snag, i) => (
-          <SnagItem
-            key={`${snag.code} ${snag.date} ${snag.from} ${snag.person} ${snag.role} ${i}`}
-            snag={snag}
-          />
+        {keyed(shown).map(({ key, snag }) => (
+          <SnagItem key={key} snag={snag} />
         ))}
       </ul>
       {shown.length < listed.length && (
@@ -99,6 +96,18 @@ function SnagList() {
       )}
     </section>
   );
+}
+
+/** Snags by names that stay theirs where others come before them. */
+function keyed(snags: readonly Snag[]): { key: string; snag: Snag }[] {
+  const times = new Map<string, number>();
+  return snags.map((snag) => {
+    const { code, date, from, person, role, shifts } = snag;
+    const name = JSON.stringify([code, date, from, person, role, shifts]);
+    const n = times.get(name) ?? 0;
+    times.set(name, n + 1);
+    return { key: `${name}${n}`, snag };
+  });
 }
 
 function kindsOf(snags: readonly Snag[]): string {
