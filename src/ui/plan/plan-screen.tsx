@@ -157,8 +157,7 @@ function Ready({
         { from: 0, to: days },
       ),
     );
-    const view = createViewStore(today >= week && today < week + days ? today - week : 0, layout);
-    if (show !== 7) view.setState({ days: show });
+    const view = createViewStore(today >= week && today < week + days ? today - week : 0, layout, show);
     const sync = new PlanSync(store, address, notify, days);
     const load = (wanted: DayCount, day: number) => {
       const { undo, redo } = store.getState();
@@ -205,7 +204,7 @@ function Ready({
   }, [controller, left, router, site, week]);
   return (
     <ControllerProvider value={controller}>
-      <PlanTopBar onFind={() => controller.view.setState({ finding: true })} />
+      <PlanTopBar onFind={() => controller.act.openDialog('find')} />
       <WeekStrip>
         <WeekTools />
       </WeekStrip>
@@ -231,14 +230,12 @@ function MonthPlace() {
 }
 
 function Dialogs() {
-  const figuresShown = useView((view) => view.figuresShown);
-  const keysShown = useView((view) => view.keysShown);
-  const finding = useView((view) => view.finding);
+  const dialog = useView((view) => view.dialog);
   return (
     <>
-      {keysShown && <KeysHelp />}
-      {finding && <Find />}
-      {figuresShown && <Figures />}
+      {dialog === 'keys' && <KeysHelp />}
+      {dialog === 'find' && <Find />}
+      {dialog === 'coverage' && <Figures />}
     </>
   );
 }

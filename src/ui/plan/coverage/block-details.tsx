@@ -24,11 +24,7 @@ export function PlaceDetails() {
         <h2 id="place-title" className="font-serif text-lg font-semibold">
           {title}
         </h2>
-        <button
-          type="button"
-          className="btn btn-xs"
-          onClick={() => controller.view.setState({ place: null })}
-        >
+        <button type="button" className="btn btn-xs" onClick={() => controller.act.lookInto(null)}>
           Close
         </button>
       </div>

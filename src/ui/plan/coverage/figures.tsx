@@ -29,7 +29,7 @@ export function Figures() {
       title="Coverage"
       className="w-[880px]"
       onClose={() => {
-        controller.view.setState({ figuresShown: false });
+        controller.act.openDialog(null);
         document.getElementById('canvas')?.focus();
       }}
       tools={

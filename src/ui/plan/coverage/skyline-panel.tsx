@@ -38,17 +38,17 @@ export function SkylinePanel({ scale }: { scale: Scale }) {
   const look = (event: React.PointerEvent) => {
     const box = event.currentTarget.getBoundingClientRect();
     const { day, minute } = timeAt(scale, event.clientX - box.left, 1);
-    controller.view.setState({ place: { day, minute: Math.floor(minute / size) * size } });
+    controller.act.lookInto({ day, minute: Math.floor(minute / size) * size });
   };
   const onKeyDown = (event: React.KeyboardEvent) => {
     const sign = event.key === 'ArrowLeft' ? -1 : event.key === 'ArrowRight' ? 1 : 0;
     if (event.altKey || event.ctrlKey || event.metaKey) return;
     // The canvas around it has keys of its own; here they mean nothing.
     event.stopPropagation();
-    if (event.key === 'Escape') controller.view.setState({ place: null });
+    if (event.key === 'Escape') controller.act.lookInto(null);
     if (sign === 0) return;
     event.preventDefault();
-    controller.view.setState(({ place: at }) => ({ place: nextPlace(at, sign, scale, size) }));
+    controller.act.lookInto((at) => nextPlace(at, sign, scale, size));
   };
   const here = place ? days[place.day]?.find((block) => block.from === place.minute) : undefined;
   return (
@@ -177,7 +177,7 @@ function FiguresButton() {
       kind="link"
       className="mr-6 w-fit text-xs"
       title="Coverage as a table (Alt C)"
-      onClick={() => controller.view.setState({ figuresShown: true })}
+      onClick={() => controller.act.openDialog('coverage')}
     >
       Figures
     </Button>
@@ -201,7 +201,7 @@ function RoleChoice() {
         className="select mr-6 w-auto min-w-0"
         value={row ?? ''}
         onChange={(event) =>
-          controller.view.setState({ skyline: event.target.value === '' ? null : Number(event.target.value) })
+          controller.act.drawSkylineOf(event.target.value === '' ? null : Number(event.target.value))
         }
       >
         {choices.map((choice) => (
@@ -219,7 +219,7 @@ function RoleChoice() {
       className="mr-2"
       value={row}
       options={choices.map((choice) => ({ value: choice.row, name: choice.name }))}
-      onChange={(next) => controller.view.setState({ skyline: next })}
+      onChange={(next) => controller.act.drawSkylineOf(next)}
     />
   );
 }

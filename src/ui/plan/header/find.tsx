@@ -38,7 +38,7 @@ export default function Find() {
       aria-label="Find or do"
       className="border-ink bg-sheet text-ink mx-auto mt-[12vh] w-[480px] max-w-[92vw] rounded-[3px] border p-0"
       onClose={() => {
-        controller.view.setState({ finding: false });
+        controller.act.openDialog(null);
         document.getElementById('canvas')?.focus();
       }}
     >
@@ -81,16 +81,10 @@ export default function Find() {
             <Command.Item className={item} onSelect={run(() => controller.open({ kind: 'rows' }))}>
               Group, sort and filter the rows
             </Command.Item>
-            <Command.Item
-              className={item}
-              onSelect={run(() => controller.view.setState({ figuresShown: true }))}
-            >
+            <Command.Item className={item} onSelect={run(() => controller.act.openDialog('coverage'))}>
               Coverage as a table
             </Command.Item>
-            <Command.Item
-              className={item}
-              onSelect={run(() => controller.view.setState({ weeksShown: true }))}
-            >
+            <Command.Item className={item} onSelect={run(() => controller.act.toggleWeeks())}>
               Hours, cost and snags of the month
             </Command.Item>
             <Command.Item
@@ -125,10 +119,7 @@ export default function Find() {
             >
               Shift templates and stations
             </Command.Item>
-            <Command.Item
-              className={item}
-              onSelect={run(() => controller.view.setState({ keysShown: true }))}
-            >
+            <Command.Item className={item} onSelect={run(() => controller.act.openDialog('keys'))}>
               Show all keys
             </Command.Item>
           </Command.Group>

@@ -33,7 +33,7 @@ const KEYS: readonly (readonly [string, string])[] = [
 export function KeysHelp() {
   const controller = useController();
   const close = () => {
-    controller.view.setState({ keysShown: false });
+    controller.act.openDialog(null);
     document.getElementById('canvas')?.focus();
   };
   return (

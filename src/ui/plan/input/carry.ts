@@ -2,7 +2,7 @@ import type { Change } from '@/core/plan/change';
 import { formatShortSpan } from '@/core/time/format';
 import type { PlanController } from '../state/controller';
 import { placeChanges, shiftsIn } from '../state/edits';
-import { type Carry, firstDayWith } from '../state/view-store';
+import type { Carry } from '../state/view-store';
 
 /** Picks up the first shift of the active cell, to be moved with the arrows and put down with Enter. */
 export function pickUp(controller: PlanController): void {
@@ -16,29 +16,23 @@ export function pickUp(controller: PlanController): void {
 export function carryTo(controller: PlanController, carry: Carry): void {
   const tried = controller.try(carried(controller, carry));
   const { cell, from, to, shift } = carry;
-  controller.view.setState((view) => ({
-    carry,
-    active: cell,
-    anchor: null,
-    firstDay: firstDayWith(view, cell.day),
-    ghost: {
-      row: cell.row,
-      day: cell.day,
-      from,
-      to,
-      role: shift.role,
-      dragged: shift.id,
-      text: `${formatShortSpan(from, to, controller.plan.hourFormat)}: ${tried.text}`,
-      refused: tried.rejectedReason !== null,
-      at: null,
-    },
-  }));
+  controller.act.carry(carry, {
+    row: cell.row,
+    day: cell.day,
+    from,
+    to,
+    role: shift.role,
+    dragged: shift.id,
+    text: `${formatShortSpan(from, to, controller.plan.hourFormat)}: ${tried.text}`,
+    refused: tried.rejectedReason !== null,
+    at: null,
+  });
 }
 
 /** Puts the carried shift where it is, or back where it was. */
 export function putDown(controller: PlanController, keep: boolean): void {
   const { carry } = controller.view.getState();
-  controller.view.setState({ carry: null, ghost: null });
+  controller.act.dropCarried();
   if (carry && keep) controller.commit(carried(controller, carry));
 }
 

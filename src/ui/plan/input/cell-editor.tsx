@@ -36,7 +36,7 @@ export function CellEditor({ scale, top, low, whose, changesOf }: Props) {
   const changesTo = (shifts: readonly TypedShift[], everywhere: boolean) =>
     changesOf ? changesOf(shifts) : controller.typed(shifts, everywhere);
   const outcome = useOutcome(text, (shifts) => changesTo(shifts, false));
-  const close = () => controller.view.setState({ editing: null });
+  const close = () => controller.act.endEditing();
 
   const enter = (everywhere: boolean) => {
     if (!outcome.ok) {

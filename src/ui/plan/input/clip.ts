@@ -16,12 +16,10 @@ export function copyCells(controller: PlanController, cut: boolean): void {
   const all = cells.flat(2);
   if (all.length === 0) return controller.notify({ text: 'There is no shift to copy here.' });
   const first = formatShortSpan(all[0].from, all[0].to, controller.plan.hourFormat);
-  controller.view.setState({
-    clip: {
-      cells,
-      cut: cut ? all.map((shift) => shift.id) : [],
-      text: all.length === 1 ? first : `${all.length} shifts`,
-    },
+  controller.act.hold({
+    cells,
+    cut: cut ? all.map((shift) => shift.id) : [],
+    text: all.length === 1 ? first : `${all.length} shifts`,
   });
 }
 
@@ -51,7 +49,7 @@ export function pasting(controller: PlanController): Change[] {
 export function paste(controller: PlanController): void {
   const { clip } = controller.view.getState();
   if (!clip) return controller.notify({ text: 'Nothing was copied yet.' });
-  if (controller.commit(pasting(controller)) && clip.cut.length > 0) controller.view.setState({ clip: null });
+  if (controller.commit(pasting(controller)) && clip.cut.length > 0) controller.act.hold(null);
 }
 
 /** Copies the first row (down) or the first column (right) of the selection over the rest of it. */

@@ -67,7 +67,7 @@ export function follow(
     window.removeEventListener('pointerup', drop);
     window.removeEventListener('pointercancel', cancel);
     window.removeEventListener('keydown', onKey, true);
-    controller.view.setState({ ghost: null });
+    controller.act.drawGhost(null);
     if (!keep || !proposal) return;
     if (controller.commit(proposal.changes)) onKept(proposal.cell);
   };
@@ -148,17 +148,15 @@ export function propose(
 function draw(controller: PlanController, proposal: Proposal, event: PointerEvent): void {
   const tried = controller.try(proposal.changes);
   const span = formatShortSpan(proposal.from, proposal.to, controller.plan.hourFormat);
-  controller.view.setState({
-    ghost: {
-      row: proposal.cell.row,
-      day: proposal.cell.day,
-      from: proposal.from,
-      to: proposal.to,
-      role: proposal.role,
-      dragged: proposal.dragged,
-      text: `${span}: ${proposal.changes.length === 0 ? 'as it is' : tried.text}`,
-      refused: tried.rejectedReason !== null,
-      at: { x: event.clientX, y: event.clientY },
-    },
+  controller.act.drawGhost({
+    row: proposal.cell.row,
+    day: proposal.cell.day,
+    from: proposal.from,
+    to: proposal.to,
+    role: proposal.role,
+    dragged: proposal.dragged,
+    text: `${span}: ${proposal.changes.length === 0 ? 'as it is' : tried.text}`,
+    refused: tried.rejectedReason !== null,
+    at: { x: event.clientX, y: event.clientY },
   });
 }

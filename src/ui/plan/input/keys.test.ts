@@ -87,7 +87,7 @@ describe('a character', () => {
     press('Alt+1');
     expect(view().days).toBe(1);
     press('Alt+c');
-    expect(view().figuresShown).toBe(true);
+    expect(view().dialog).toBe('coverage');
     press('Alt+s');
     expect(view().panel).toEqual({ kind: 'several' });
     press('Alt+r');
@@ -97,7 +97,7 @@ describe('a character', () => {
     press('Alt+Enter');
     expect(view().panel).toEqual({ kind: 'shift', id: week.shifts[0].id });
     press('Ctrl+k');
-    expect(view().finding).toBe(true);
+    expect(view().dialog).toBe('find');
   });
 
   test('while something is looked for goes there, not into the plan', () => {

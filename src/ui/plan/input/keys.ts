@@ -19,8 +19,8 @@ export const ARROWS: Readonly<Record<string, readonly [number, number]>> = {
 
 /** A key on the canvas. */
 export function onCanvasKey(event: KeyEvent, controller: PlanController): void {
-  const { carry, finding } = controller.view.getState();
-  if (finding) return;
+  const { carry, dialog } = controller.view.getState();
+  if (dialog === 'find') return;
   const ctrl = event.ctrlKey || event.metaKey;
   const done = carry
     ? onCarryKey(event, controller)
@@ -43,7 +43,7 @@ export function onPageKey(
       return true;
     }
     if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'k') {
-      controller.view.setState({ finding: true });
+      controller.act.openDialog('find');
       return true;
     }
     return false;
@@ -71,7 +71,7 @@ export function onPageKey(
       controller.open({ kind: 'rows' });
       return true;
     case 'KeyC':
-      controller.view.setState({ figuresShown: true });
+      controller.act.openDialog('coverage');
       return true;
     case 'Digit1':
       controller.show(1);
@@ -123,10 +123,10 @@ function onPlainKey(event: KeyEvent, controller: PlanController): boolean {
       controller.step(10, 0, event.shiftKey);
       return true;
     case 'Escape':
-      controller.view.setState({ anchor: null, place: null, clip: null, matched: null, panel: null });
+      controller.act.letGo();
       return true;
     case '?':
-      controller.view.setState({ keysShown: true });
+      controller.act.openDialog('keys');
       return true;
     default:
       if (event.key.length !== 1 || event.key === ' ') return false;

@@ -78,7 +78,7 @@ export function BulkPanel() {
           >
             {KINDS.find(([one]) => one === kind)![1]}
           </Button>
-          {ruled && <Button onClick={() => controller.view.setState({ matched: null })}>Unpick</Button>}
+          {ruled && <Button onClick={() => controller.act.match(null)}>Unpick</Button>}
         </Outcome>
       }
     >
@@ -301,7 +301,7 @@ function Rule() {
         <div>
           <Button
             disabled={found.length === 0}
-            onClick={() => controller.view.setState({ matched: new Set(found.map(({ id }) => id)) })}
+            onClick={() => controller.act.match(found.map(({ id }) => id))}
           >
             Pick {counted(found.length, 'shift')}
           </Button>

@@ -66,11 +66,7 @@ export function Selected() {
       </p>
       <p className="text-muted mt-1.5 leading-5">
         <kbd className="kbd kbd-sm">9-17</kbd> sets, <kbd className="kbd kbd-sm">Ctrl M</kbd> moves,{' '}
-        <button
-          type="button"
-          className="btn btn-xs"
-          onClick={() => controller.view.setState({ keysShown: true })}
-        >
+        <button type="button" className="btn btn-xs" onClick={() => controller.act.openDialog('keys')}>
           ? all keys
         </button>
       </p>

@@ -23,7 +23,8 @@ import { type PlanState, type PlanStore, type Preview, applyEdit, previewChanges
 import { summarise } from '@/core/consequences/summary';
 import type { WaitingEdit } from '../../waiting/waiting-edits';
 import type { PlanSync } from './sync';
-import { type DayCount, type Panel, type ViewState, type ViewStore, firstDayWith } from './view-store';
+import { ViewActions } from './view-actions';
+import type { DayCount, Panel, ViewState, ViewStore } from './view-store';
 
 /** A cell in which rows are not people: the shifts in it, and one that would fill its first gap, if it has one. */
 export interface ChosenCell {
@@ -40,7 +41,12 @@ export class PlanController {
     readonly notify: (notice: Notice) => void,
     /** Loads one week or four, that of a day. */
     private readonly load: (days: DayCount, day: number) => void = () => undefined,
-  ) {}
+  ) {
+    this.act = new ViewActions(view);
+  }
+
+  /** What changes the view, by name. */
+  readonly act: ViewActions;
 
   private chosen: ChosenCell | null = null;
 
@@ -149,13 +155,12 @@ export class PlanController {
 
   /** Groups, sorts and filters the rows; what is active stays in sight. */
   arrange(change: Partial<Arrangement>): void {
-    this.view.setState((view) => {
-      const arrangement = { ...view.arrangement, ...change };
-      const layout = this.layoutOf(arrangement, view);
-      const isShown = layout.positionOf.has(view.active.row) || view.active.row === this.rows - 1;
-      const active = isShown ? view.active : { row: layout.rows[0] ?? this.rows - 1, day: view.active.day };
-      return { arrangement, layout, active, anchor: null };
-    });
+    const view = this.view.getState();
+    const arrangement = { ...view.arrangement, ...change };
+    const layout = this.layoutOf(arrangement, view);
+    const isShown = layout.positionOf.has(view.active.row) || view.active.row === this.rows - 1;
+    const active = isShown ? view.active : { row: layout.rows[0] ?? this.rows - 1, day: view.active.day };
+    this.act.layOut({ arrangement, layout, active });
   }
 
   private layoutOf(arrangement: Arrangement, view: ViewState) {
@@ -190,13 +195,7 @@ export class PlanController {
       this.arrange(UNFILTERED);
       this.notify({ text: 'All rows are shown again.' });
     }
-    this.view.setState((view) => ({
-      active: { row, day },
-      anchor: extend ? (view.anchor ?? view.active) : null,
-      firstDay: firstDayWith(view, day),
-      place: null,
-      matched: null,
-    }));
+    this.act.select({ row, day }, extend);
   }
 
   step(rows: number, days: number, extend: boolean): void {
@@ -220,12 +219,12 @@ export class PlanController {
         : days === 7
           ? Math.floor(active.day / 7) * 7
           : Math.max(0, Math.min(active.day - (days === 3 ? 1 : 0), last - days));
-    this.view.setState({ days, firstDay });
+    this.act.showDays(days, firstDay);
   }
 
   /** Opens something beside the canvas, or closes it. */
   open(panel: Panel | null): void {
-    this.view.setState({ panel });
+    this.act.openPanel(panel);
     if (!panel) document.getElementById('canvas')?.focus({ preventScroll: true });
   }
 
@@ -280,10 +279,7 @@ export class PlanController {
 
   edit(text: string | null): void {
     const { active } = this.view.getState();
-    this.view.setState({
-      editing: { text: text ?? this.textOf(active), needsConfirmation: null },
-      place: null,
-    });
+    this.act.beginEditing(text ?? this.textOf(active));
   }
 
   /** A cell's shifts as one would type them. */
@@ -313,7 +309,7 @@ export class PlanController {
 
   /** Takes what is chosen away. */
   clear(): void {
-    if (this.commit(this.clearing())) this.view.setState({ matched: null });
+    if (this.commit(this.clearing())) this.act.match(null);
   }
 
   /** Goes to where a snag is. */
@@ -322,12 +318,7 @@ export class PlanController {
     const day = Math.min(Math.max(snag.date - judgement.plan.from, 0), judgement.plan.days - 1);
     if (snag.code === 'gap' || snag.code === 'surplus') {
       const row = judgement.plan.roles.findIndex((role) => role.id === snag.role);
-      this.view.setState((view) => ({
-        skyline: row < 0 ? null : row,
-        place: { day, minute: snag.from! },
-        firstDay: firstDayWith(view, day),
-      }));
-      return;
+      return this.act.showGap(row < 0 ? null : row, { day, minute: snag.from! });
     }
     const row = snag.person === null ? this.rows - 1 : judgement.indexOf.get(snag.person)!;
     this.goTo({ row, day });

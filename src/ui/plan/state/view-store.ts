@@ -42,6 +42,9 @@ export interface Editing {
 
 export type DayCount = 28 | 7 | 3 | 1;
 
+/** What may stand over the page: coverage as a table, all keys, or the box to find and do. */
+export type Dialog = 'coverage' | 'keys' | 'find';
+
 /** What stands beside the canvas in place of snags and selection. */
 export type Panel =
   | { readonly kind: 'shift'; readonly id: string }
@@ -70,18 +73,16 @@ export interface ViewState {
   readonly panel: Panel | null;
   /** Shifts picked by a rule, wherever they are; null: what is selected counts. */
   readonly matched: ReadonlySet<string> | null;
-  /** Coverage as a table. */
-  readonly figuresShown: boolean;
   readonly weeksShown: boolean;
-  readonly keysShown: boolean;
-  readonly finding: boolean;
+  readonly dialog: Dialog | null;
 }
 
 export type ViewStore = ReturnType<typeof createViewStore>;
 
-export function createViewStore(day: number, layout: Lines) {
+/** A view of a plan as it opens. */
+export function createViewStore(day: number, layout: Lines, days: DayCount = 7) {
   return createStore<ViewState>(() => ({
-    days: 7,
+    days,
     firstDay: 0,
     active: { row: 0, day },
     anchor: null,
@@ -95,10 +96,8 @@ export function createViewStore(day: number, layout: Lines) {
     layout,
     panel: null,
     matched: null,
-    figuresShown: false,
     weeksShown: false,
-    keysShown: false,
-    finding: false,
+    dialog: null,
   }));
 }
 
