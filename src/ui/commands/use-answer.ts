@@ -1,31 +1,36 @@
-import { useEffect, useState } from 'react';
+import { keepPreviousData, useQuery } from '@tanstack/react-query';
+import { queryClient } from './query-client';
+import { useSettled } from './use-settled';
 
 /**
  * What an address answers as JSON; null until it has. Asked anew when the address or `again` changes: what was
- * answered before stands until then. `failed`: the last asking had no good answer. `rest`: how many milliseconds to
- * wait before asking anew.
+ * answered before stands until then. `failed`: the last asking had no good answer. `rest`: how many milliseconds
+ * `again` must stand before it counts.
+ *
+ * @example
+ * const { answer, failed } = useAnswer<readonly WeekFigures[]>(address, version, 900);
  */
 export function useAnswer<T>(
   address: string,
-  again: unknown = null,
+  again: string | number | null = null,
   rest = 0,
 ): { readonly answer: T | null; readonly failed: boolean } {
-  const [state, setState] = useState<{ answer: T | null; failed: boolean }>({ answer: null, failed: false });
-  const isFirst = state.answer === null;
-  useEffect(() => {
-    let gone = false;
-    const ask = () =>
-      fetch(address)
-        .then((response) => (response.ok ? response.json() : Promise.reject(new Error(response.statusText))))
-        .then((answer: T) => !gone && setState({ answer, failed: false }))
-        .catch(() => !gone && setState(({ answer }) => ({ answer, failed: true })));
-    const timer = setTimeout(() => void ask(), isFirst ? 0 : rest);
-    return () => {
-      gone = true;
-      clearTimeout(timer);
-    };
-    // That there was an answer only says how long to wait.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [address, again, rest]);
-  return state;
+  const settled = useSettled(again, rest);
+  const { data, isError } = useQuery(
+    {
+      queryKey: [address, settled],
+      queryFn: ({ signal }) => ask<T>(address, signal),
+      placeholderData: keepPreviousData,
+      // What was done elsewhere meanwhile is seen by who comes back.
+      staleTime: 0,
+    },
+    queryClient,
+  );
+  return { answer: data ?? null, failed: isError };
+}
+
+async function ask<T>(address: string, signal: AbortSignal): Promise<T> {
+  const response = await fetch(address, { signal });
+  if (!response.ok) throw new Error(response.statusText);
+  return (await response.json()) as T;
 }

@@ -1,12 +1,15 @@
 'use client';
 
 import { useRouter } from 'next/navigation';
-import { useCallback, useEffect, useRef, useState } from 'react';
+import { useQuery } from '@tanstack/react-query';
+import { useCallback, useState } from 'react';
 import type { Problem } from '@/core/plan/change';
 import { doCommand, undo } from '@/server/actions';
 import type { CommandInputs, CommandKind } from '@/server/commands/list';
 import type { CommandAnswer, CommandRequest, FieldConflict } from '@/server/commands/payload';
 import { newId } from './new-id';
+import { queryClient } from './query-client';
+import { useSettled } from './use-settled';
 import { sayPlanChanged } from './plan-changed';
 import { notify } from './notify';
 
@@ -82,29 +85,24 @@ export function usePreview<Kind extends CommandKind>(
   input: CommandInputs[Kind] | null,
   opened?: unknown,
 ): CommandAnswer | null {
-  const [answer, setAnswer] = useState<{ key: string; answer: CommandAnswer } | null>(null);
   const key = input === null ? null : JSON.stringify([kind, input, opened]);
-  const latest = useRef(key);
-  useEffect(() => {
-    latest.current = key;
-    if (key === null) return;
-    // What was asked for an input that is no longer there is given up, so that nothing waits behind it.
-    const asked = new AbortController();
-    const timer = setTimeout(() => {
-      const [name, value, before] = JSON.parse(key) as [string, unknown, unknown];
-      const base = before === null ? {} : { opened: before };
-      void reached(() => preview({ id: newId(), kind: name, input: value, ...base }, asked.signal)).then(
-        (got) => {
-          if (latest.current === key && !asked.signal.aborted) setAnswer({ key, answer: got });
-        },
-      );
-    }, REST_MS);
-    return () => {
-      clearTimeout(timer);
-      asked.abort();
-    };
-  }, [key]);
-  return answer && answer.key === key ? answer.answer : null;
+  const settled = useSettled(key, REST_MS);
+  const { data } = useQuery(
+    {
+      queryKey: ['preview', settled],
+      enabled: settled !== null && settled === key,
+      // Weeks change under it, so an answer counts only as long as somebody looks at it.
+      gcTime: 0,
+      // What is asked for an input that is no longer there is given up, so that nothing waits behind it.
+      queryFn: ({ signal }) => {
+        const [name, value, before] = JSON.parse(settled!) as [string, unknown, unknown];
+        const base = before === null ? {} : { opened: before };
+        return reached(() => preview({ id: newId(), kind: name, input: value, ...base }, signal), signal);
+      },
+    },
+    queryClient,
+  );
+  return settled === key ? (data ?? null) : null;
 }
 
 async function preview(request: CommandRequest, signal: AbortSignal): Promise<CommandAnswer> {
@@ -117,90 +115,13 @@ async function preview(request: CommandRequest, signal: AbortSignal): Promise<Co
   return (await response.json()) as CommandAnswer;
 }
 
-async function reached(ask: () => Promise<CommandAnswer>): Promise<CommandAnswer> {
+/** The answer, or in words that there was none; whoever gave it up gets none. */
+async function reached(ask: () => Promise<CommandAnswer>, signal?: AbortSignal): Promise<CommandAnswer> {
   try {
     return await ask();
-  } catch {
+  } catch (error) {
+    if (signal?.aborted) throw error;
     const message = 'The server cannot be reached. What you typed is still here; try again.';
     return { ok: false, problem: { code: 'unreachable', message, path: '' } };
-  }
-}
-
-/**
- * A draft of something stored. Follows what is stored until it is edited; `dirty` from then on until it is saved
- * or given up. After saving it follows again: what was made anew comes back with its ids. What is edited is kept
- * under `key` while the page is looked away from, and is there again with what it was opened on.
- */
-export function useDraft<T>(stored: T, key: string) {
-  const [draft, setDraft] = useState(stored);
-  const [base, setBase] = useState(stored);
-  const storedKey = JSON.stringify(stored);
-  const [seen, setSeen] = useState(storedKey);
-  const dirty = JSON.stringify(draft) !== JSON.stringify(base);
-  // What is stored changed under the page: by saving, by undo, or elsewhere.
-  if (storedKey !== seen) {
-    setSeen(storedKey);
-    // What is being edited stays on what it was opened on: saving merges the two.
-    if (!dirty) {
-      setBase(stored);
-      setDraft(stored);
-    }
-  }
-  useEffect(() => {
-    const timer = setTimeout(() => {
-      const kept = keptDraft<T>(key);
-      if (kept === null) return;
-      setBase(kept.base);
-      setDraft(kept.draft);
-    }, 0);
-    return () => clearTimeout(timer);
-    // Only on arrival: later on the draft is here.
-  }, [key]);
-  useEffect(() => {
-    if (dirty) keepDraft(key, base, draft);
-  }, [key, dirty, draft, base]);
-  useEffect(() => {
-    if (!dirty) return;
-    const warn = (event: BeforeUnloadEvent) => event.preventDefault();
-    window.addEventListener('beforeunload', warn);
-    return () => window.removeEventListener('beforeunload', warn);
-  }, [dirty]);
-  const change = useCallback((part: Partial<T>) => setDraft((now) => ({ ...now, ...part })), []);
-  const reset = useCallback(() => {
-    forgetDraft(key);
-    setDraft(stored);
-    setBase(stored);
-  }, [stored, key]);
-  const saved = () => {
-    forgetDraft(key);
-    setBase(draft);
-  };
-  return { draft, setDraft, change, reset, dirty, saved, base };
-}
-
-const DRAFT = 'vicenda draft 2 ';
-
-function keptDraft<T>(key: string): { readonly base: T; readonly draft: T } | null {
-  try {
-    const text = sessionStorage.getItem(DRAFT + key);
-    return text === null ? null : (JSON.parse(text) as { base: T; draft: T });
-  } catch {
-    return null;
-  }
-}
-
-function keepDraft(key: string, base: unknown, draft: unknown): void {
-  try {
-    sessionStorage.setItem(DRAFT + key, JSON.stringify({ base, draft }));
-  } catch {
-    // Without storage the draft lives as long as the page does.
-  }
-}
-
-function forgetDraft(key: string): void {
-  try {
-    sessionStorage.removeItem(DRAFT + key);
-  } catch {
-    // Nothing was kept either.
   }
 }

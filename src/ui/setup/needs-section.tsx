@@ -9,7 +9,8 @@ import type { NeedRow, NeedSetDraft, NeedsDraft, SetupPayload } from '@/server/s
 import { Painter } from '../canvas/painter';
 import { CountInput } from '../kit/parsed-input';
 import { SaveBar } from '../kit/save-bar';
-import { useCommand, useDraft } from '../commands/use-command';
+import { useCommand } from '../commands/use-command';
+import { useDraft } from '../commands/use-draft';
 import { FromSales } from './from-sales';
 import { Button } from '../kit/button';
 import { Sets } from './needs-sets';

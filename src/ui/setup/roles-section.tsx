@@ -10,7 +10,8 @@ import { AmountInput } from '../kit/parsed-input';
 import { Select } from '../kit/select';
 import { TextInput } from '../kit/text-input';
 import { SaveBar } from '../kit/save-bar';
-import { useCommand, useDraft } from '../commands/use-command';
+import { useCommand } from '../commands/use-command';
+import { useDraft } from '../commands/use-draft';
 import { RemoveButton } from '../kit/remove-button';
 import { Button } from '../kit/button';
 

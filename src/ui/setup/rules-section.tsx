@@ -7,7 +7,8 @@ import type { RuleRow, SetupPayload } from '@/server/site/payload';
 import { CountInput, LengthInput } from '../kit/parsed-input';
 import { Select } from '../kit/select';
 import { SaveBar } from '../kit/save-bar';
-import { useCommand, useDraft } from '../commands/use-command';
+import { useCommand } from '../commands/use-command';
+import { useDraft } from '../commands/use-draft';
 import { Breaks, Overtime, type RulesPart, Young } from './rule-editors';
 import { Button } from '../kit/button';
 

@@ -2,7 +2,8 @@
 
 import type { SetupPayload, SiteDraft } from '@/server/site/payload';
 import { SaveBar } from '../kit/save-bar';
-import { useCommand, useDraft } from '../commands/use-command';
+import { useCommand } from '../commands/use-command';
+import { useDraft } from '../commands/use-draft';
 
 /** What a part of the form about a site is given. */
 export interface SitePart {

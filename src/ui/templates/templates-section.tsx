@@ -10,7 +10,8 @@ import { TextInput } from '../kit/text-input';
 import { RemoveButton } from '../kit/remove-button';
 import { newId } from '../commands/new-id';
 import { SaveBar } from '../kit/save-bar';
-import { useCommand, useDraft } from '../commands/use-command';
+import { useCommand } from '../commands/use-command';
+import { useDraft } from '../commands/use-draft';
 import { BreaksInput, DutiesInput, TimesInput, freshForm } from '../patterns/spec-fields';
 import { Button } from '../kit/button';
 
