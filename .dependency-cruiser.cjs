@@ -4,7 +4,7 @@ const forbid = (name, from, to, comment) => ({
   name,
   comment,
   severity: 'error',
-  from: { path: from, pathNot: '\\.test\\.tsx?$' },
+  from: { path: from, pathNot: '\\.test\\.tsx?$|/testing[a-z-]*\\.tsx?$' },
   to,
 });
 
@@ -80,7 +80,7 @@ module.exports = {
     ),
     forbid(
       'nothing-needs-the-demo',
-      '^(src|cli)/(?!.*/testing\\.ts$)',
+      '^(src|cli)/',
       { path: '^demo/' },
       'The application runs without the demo.',
     ),

@@ -1,5 +1,6 @@
 'use client';
 
+import { Wordmark } from '../layout/wordmark';
 import dynamic from 'next/dynamic';
 import { useRouter } from 'next/navigation';
 import { useEffect, useState } from 'react';
@@ -70,7 +71,7 @@ export function StartScreen({ header, sets, zones }: Props) {
   return (
     <div className="bg-paper text-ink flex min-h-dvh flex-col">
       <header className="border-rule flex h-[46px] items-center gap-5 border-b px-6">
-        <span className="text-sea font-serif text-[20px] leading-none font-semibold">Vicenda</span>
+        <Wordmark />
         <span className="text-muted">{header.sites.length === 0 ? 'First steps' : 'A new site'}</span>
         {header.sites.length > 0 && (
           <Button kind="link" className="ml-auto" onClick={() => router.push('/')}>

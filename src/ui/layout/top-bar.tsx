@@ -1,5 +1,6 @@
 'use client';
 
+import { Wordmark } from './wordmark';
 import { Moon, Sun } from 'lucide-react';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
@@ -34,7 +35,7 @@ export function TopBar({ sites, site, area, actor, onFind }: Props) {
   const router = useRouter();
   return (
     <header className="border-rule bg-paper flex h-[46px] shrink-0 items-center gap-4 border-b px-4">
-      <span className="text-sea font-serif text-[20px] leading-none font-semibold">Vicenda</span>
+      <Wordmark />
       <label>
         <span className="sr-only">Site</span>
         <select
