@@ -51,7 +51,7 @@ export function ParsedInput<T>({
         aria-label={label}
         aria-invalid={wrong !== null || undefined}
         aria-describedby={wrong ? id : undefined}
-        className={clsx('input', wrong && 'input-error', sized(className, 'w-44'))}
+        className={clsx('input', wrong && 'input-error', sized(className, 'w-full max-w-44'))}
         value={typed ?? formatted}
         spellCheck={false}
         autoComplete="off"

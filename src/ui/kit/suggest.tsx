@@ -97,7 +97,7 @@ export function Suggest<T>({
         autoComplete="off"
         spellCheck={false}
         {...rest}
-        className={clsx('input', invalid && 'input-error', sized(className, 'w-44'))}
+        className={clsx('input', invalid && 'input-error', sized(className, 'w-full max-w-44'))}
         {...getReferenceProps({
           ref: refs.setReference,
           value: text,

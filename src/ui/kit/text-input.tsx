@@ -17,7 +17,7 @@ export function TextInput({ value, onChange, label, invalid, className, ...rest 
       aria-label={label}
       aria-invalid={invalid || undefined}
       {...rest}
-      className={clsx('input', invalid && 'input-error', sized(className, 'w-44'))}
+      className={clsx('input', invalid && 'input-error', sized(className, 'w-full max-w-44'))}
       value={value}
       onChange={(event) => onChange(event.target.value)}
     />

@@ -132,7 +132,10 @@ export function ImportScreen({ header, site, choices }: Props) {
             <h1 className="font-serif text-xl font-semibold">Import people</h1>
             <p className="text-muted mb-5">
               From a CSV or XLSX file, or cells copied from a spreadsheet. Nothing is written before you have
-              seen what each row would do. <Link href={`/people/${place}`}>Back to people</Link>
+              seen what each row would do.{' '}
+              <Link className="link link-primary font-semibold" href={`/people/${place}`}>
+                Back to people
+              </Link>
             </p>
             {state.at === 'reading' ? (
               <div role="status" className="border-rule bg-sheet border px-5 py-6">

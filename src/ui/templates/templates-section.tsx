@@ -125,6 +125,7 @@ function TemplateLine({
     <li className="border-fine grid grid-cols-[72px_170px_120px_130px_120px_1fr_28px] items-end gap-x-2.5 gap-y-1.5 border-b py-2.5 max-[900px]:grid-cols-3">
       <Field label="Short">
         <TextInput
+          className="w-full"
           value={template.short}
           onChange={(short) => onChange({ short: short.trim() })}
           maxLength={12}
@@ -132,7 +133,12 @@ function TemplateLine({
         />
       </Field>
       <Field label="Name">
-        <TextInput value={template.name} onChange={(name) => onChange({ name })} maxLength={80} />
+        <TextInput
+          className="w-full"
+          value={template.name}
+          onChange={(name) => onChange({ name })}
+          maxLength={80}
+        />
       </Field>
       <Field label="Times">
         <TimesInput
@@ -159,6 +165,7 @@ function TemplateLine({
       </Field>
       <Field label="Label">
         <TextInput
+          className="w-full"
           value={form.label ?? ''}
           onChange={(label) => say({ label: label || null })}
           maxLength={80}
@@ -183,6 +190,7 @@ function TemplateLine({
       </Field>
       <Field label="Check-list, lines divided by ;" className="col-span-2">
         <TextInput
+          className="w-full"
           value={form.tasks.join('; ')}
           onChange={(text) => say({ tasks: text === '' ? [] : text.split(/;\s?/).slice(0, 60) })}
           maxLength={2000}
