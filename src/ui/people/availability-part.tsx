@@ -237,7 +237,7 @@ function TypedWeek({
   return (
     <Field label="As text: Tue 9-17, Mon-Fri after 15, not Sun, rather not Sat after 20">
       <input
-        className="input"
+        className="input w-full max-w-[640px]"
         spellCheck={false}
         aria-invalid={wrong !== null || undefined}
         aria-describedby="typed-week"

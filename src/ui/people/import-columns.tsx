@@ -74,7 +74,7 @@ export function ImportColumns({
       </div>
       <div className="mt-2 flex gap-2 overflow-x-auto pb-1">
         {options.columns.map((meaning, i) => (
-          <div key={i} className="border-rule flex w-[132px] shrink-0 flex-col border px-2 py-1.5">
+          <div key={i} className="border-rule flex w-[150px] shrink-0 flex-col border px-2 py-1.5">
             <span className="truncate font-semibold" title={preview.headTexts[i]}>
               {preview.headTexts[i] || `Column ${i + 1}`}
             </span>
