@@ -5,8 +5,9 @@ const config = {
   globalSetup: '<rootDir>/scripts/jest-setup.mjs',
   globalTeardown: '<rootDir>/scripts/jest-teardown.mjs',
   maxWorkers: '100%',
-  // Every core is at work: what takes two seconds alone may take several.
-  testTimeout: 60_000,
+  // Every core is at work: what takes two seconds alone may take several. Tests that look at the clock are named
+  // `*.timed.test.ts`, and scripts/test.sh runs them by themselves.
+  testTimeout: 20_000,
   extensionsToTreatAsEsm: ['.ts', '.tsx'],
   testMatch: ['src', 'cli', 'demo', 'docs'].map((folder) => `<rootDir>/${folder}/**/*.test.{ts,tsx}`),
   moduleNameMapper: { '^@/(.*)$': '<rootDir>/src/$1' },

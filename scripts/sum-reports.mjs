@@ -9,8 +9,8 @@ const read = (name) => {
 let passed = 0;
 let failed = 0;
 let reported = 0;
-const unit = read('unit');
-if (unit) {
+for (const unit of [read('unit'), read('timed')]) {
+  if (!unit) continue;
   passed += unit.numPassedTests;
   failed += unit.numFailedTests + unit.numRuntimeErrorTestSuites;
   if (!unit.success) reported++;

@@ -24,7 +24,9 @@ step() {
 }
 
 unit() {
-  env NODE_OPTIONS='--experimental-vm-modules --no-warnings' "$bin/jest" --json --outputFile="$reports/unit.json" "$@"
+  local report=$1
+  shift
+  env NODE_OPTIONS='--experimental-vm-modules --no-warnings' "$bin/jest" --json --outputFile="$reports/$report.json" "$@"
 }
 
 browser() {
@@ -35,7 +37,7 @@ browser() {
 
 name=${1:-}
 if [ -n "$name" ] && [ "$name" != --quick ]; then
-  step 'unit tests' unit --passWithNoTests "$name" || true
+  step 'unit tests' unit unit --passWithNoTests "$name" || true
   if compgen -G "e2e/*$name*" >/dev/null; then browser "$name"; fi
   node scripts/sum-reports.mjs "$broken" "$reports"
   exit
@@ -46,7 +48,9 @@ step 'lint' "$bin/eslint" --max-warnings 0 .
 step 'layer rules' "$bin/depcruise" --output-type err src cli demo
 [ -f next-env.d.ts ] || printf '/// <reference types="next" />\n' >next-env.d.ts
 step 'types' "$bin/tsc" --noEmit
-step 'unit tests' unit || true
+step 'unit tests' unit unit --testPathIgnorePatterns '/node_modules/' '\.timed\.test\.' || true
+# Those that look at the clock, one after the other.
+step 'timed tests' unit timed --runInBand '\.timed\.test\.' || true
 if [ "$name" != --quick ]; then browser; fi
 
 node scripts/sum-reports.mjs "$broken" "$reports"

@@ -8,5 +8,5 @@ source scripts/build.sh
 build
 node --import tsx torture/main.ts
 FUZZ_REQUESTS=${FUZZ_REQUESTS:-14000} NODE_OPTIONS='--experimental-vm-modules --no-warnings' \
-  node_modules/.bin/jest src/app/api/fuzz.test.ts --silent
+  node_modules/.bin/jest src/app/api/fuzz.timed.test.ts --silent
 echo "fuzzed ${FUZZ_REQUESTS:-14000}, 500s 0"
