@@ -26,7 +26,7 @@ afterEach(() => {
 
 function Answer({ address, again, rest }: { address: string; again?: number; rest?: number }) {
   const { answer, failed } = useAnswer<string>(address, again, rest);
-  return <p>{failed ? 'failed' : (answer ?? 'waiting')}</p>;
+  return <p>{failed ? `failed${answer === null ? '' : `, ${answer} stands`}` : (answer ?? 'waiting')}</p>;
 }
 const shown = () => screen.getByText(/./).textContent;
 const wait = (ms: number) => act(() => jest.advanceTimersByTimeAsync(ms));
@@ -54,6 +54,17 @@ describe('what an address answers', () => {
     asked[0].answer(null, false);
     await wait(0);
     expect(shown()).toBe('failed');
+  });
+
+  test('stands where it could not be asked anew', async () => {
+    const { rerender } = render(<Answer address="/d" again={1} />);
+    asked[0].answer('one');
+    await wait(0);
+    rerender(<Answer address="/d" again={2} />);
+    await wait(0);
+    asked[1].answer(null, false);
+    await wait(0);
+    expect(shown()).toBe('failed, one stands');
   });
 
   test('is given up where nobody looks at it any more', async () => {

@@ -1,4 +1,5 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
+import { useEffect, useRef } from 'react';
 import { queryClient } from './query-client';
 import { useSettled } from './use-settled';
 
@@ -16,9 +17,11 @@ export function useAnswer<T>(
   rest = 0,
 ): { readonly answer: T | null; readonly failed: boolean } {
   const settled = useSettled(again, rest);
-  const { data, isError } = useQuery(
+  const seen = useRef(settled);
+  const { data, isError, refetch } = useQuery(
     {
-      queryKey: [address, settled],
+      // Not by `again` too: where asking anew fails, what was answered before stands.
+      queryKey: [address],
       queryFn: ({ signal }) => ask<T>(address, signal),
       placeholderData: keepPreviousData,
       // What was done elsewhere meanwhile is seen by who comes back.
@@ -26,6 +29,11 @@ export function useAnswer<T>(
     },
     queryClient,
   );
+  useEffect(() => {
+    if (seen.current === settled) return;
+    seen.current = settled;
+    void refetch();
+  }, [settled, refetch]);
   return { answer: data ?? null, failed: isError };
 }
 

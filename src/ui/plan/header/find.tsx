@@ -84,7 +84,7 @@ export default function Find() {
             <Command.Item className={item} onSelect={run(() => controller.act.openDialog('coverage'))}>
               Coverage as a table
             </Command.Item>
-            <Command.Item className={item} onSelect={run(() => controller.act.toggleWeeks())}>
+            <Command.Item className={item} onSelect={run(() => controller.act.showWeeks(true))}>
               Hours, cost and snags of the month
             </Command.Item>
             <Command.Item

@@ -107,7 +107,7 @@ function MonthButton() {
       className="max-[1180px]:hidden"
       aria-expanded={shown}
       title="Hours, cost and snags of the weeks around this one"
-      onClick={() => controller.act.toggleWeeks()}
+      onClick={() => controller.act.showWeeks(!shown)}
     >
       Month
     </Button>

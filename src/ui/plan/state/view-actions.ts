@@ -15,8 +15,8 @@ export class ViewActions {
   }
 
   /** Shows or hides hours, cost and snags of the weeks around this one. */
-  toggleWeeks(): void {
-    this.view.setState(({ weeksShown }) => ({ weeksShown: !weeksShown }));
+  showWeeks(weeksShown: boolean): void {
+    this.view.setState({ weeksShown });
   }
 
   /** Looks into a block of the skyline, by what was looked into before; null: into none. */
