@@ -1,3 +1,4 @@
+import { groupedBy } from '../grouped';
 import type { Snag } from '../checks/shared/snag';
 import type { Judgement, PersonState } from '../consequences/judge';
 import type { Shift } from './types';
@@ -71,17 +72,14 @@ export function arrangeRows(
   const key = sortKey(judgement, arrangement.sort, days);
   const sorted = key ? [...shown].sort((a, b) => compare(key(a), key(b)) || a - b) : shown;
   if (arrangement.group === 'none') return sorted.map((row): Line => ({ kind: 'row', row }));
-  const byGroup = new Map<string, number[]>();
-  for (const name of groupNames(judgement, arrangement.group, groups)) byGroup.set(name, []);
-  for (const row of sorted) {
-    const name = groupOf(judgement, row, arrangement.group, groups);
-    byGroup.set(name, [...(byGroup.get(name) ?? []), row]);
-  }
-  return [...byGroup].flatMap(([name, rows]): Line[] =>
-    rows.length === 0
-      ? []
-      : [{ kind: 'group', name, count: rows.length }, ...rows.map((row): Line => ({ kind: 'row', row }))],
-  );
+  const byGroup = groupedBy(sorted, (row) => groupOf(judgement, row, arrangement.group, groups));
+  // Those without one of the groups stand last.
+  const names = new Set([...groupNames(judgement, arrangement.group, groups), ...byGroup.keys()]);
+  return [...names].flatMap((name): Line[] => {
+    const rows = byGroup.get(name) ?? [];
+    if (rows.length === 0) return [];
+    return [{ kind: 'group', name, count: rows.length }, ...rows.map((row): Line => ({ kind: 'row', row }))];
+  });
 }
 
 function isShown(

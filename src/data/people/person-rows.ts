@@ -9,8 +9,14 @@ import {
   rowChanges,
 } from '../records/records';
 
-type OfPerson = 'person_site' | 'person_role' | 'person_pay' | 'person_field' | 'availability';
-type PersonTableName = 'person' | OfPerson | 'availability_block';
+type PersonTableName =
+  | 'person'
+  | 'person_site'
+  | 'person_role'
+  | 'person_pay'
+  | 'person_field'
+  | 'availability'
+  | 'availability_block';
 
 /** Every row of one person, by table. */
 export type PersonRows = { readonly [T in PersonTableName]: readonly RowOf<T>[] };
@@ -31,16 +37,14 @@ export const NO_ROWS: PersonRows = {
 
 /** The rows of some people, by id; people who are not there are left out. */
 export async function loadPeopleRows(db: Database, ids: readonly string[]): Promise<Map<string, PersonRows>> {
-  const of = <T extends OfPerson>(table: T) =>
-    loadRowsOf<OfPerson>(db, table, 'person_id', ids) as Promise<RowOf<T>[]>;
-  const versions = await of('availability');
+  const versions = await loadRowsOf(db, 'availability', 'person_id', ids);
   const owner = new Map(versions.map((row) => [row.id, row.person_id]));
   const blocks = await loadRowsOf(db, 'availability_block', 'availability_id', [...owner.keys()]);
   const rows = {
-    person_site: groupedBy(await of('person_site'), (row) => row.person_id),
-    person_role: groupedBy(await of('person_role'), (row) => row.person_id),
-    person_pay: groupedBy(await of('person_pay'), (row) => row.person_id),
-    person_field: groupedBy(await of('person_field'), (row) => row.person_id),
+    person_site: groupedBy(await loadRowsOf(db, 'person_site', 'person_id', ids), (row) => row.person_id),
+    person_role: groupedBy(await loadRowsOf(db, 'person_role', 'person_id', ids), (row) => row.person_id),
+    person_pay: groupedBy(await loadRowsOf(db, 'person_pay', 'person_id', ids), (row) => row.person_id),
+    person_field: groupedBy(await loadRowsOf(db, 'person_field', 'person_id', ids), (row) => row.person_id),
     availability: groupedBy(versions, (row) => row.person_id),
     availability_block: groupedBy(blocks, (row) => owner.get(row.availability_id)!),
   };

@@ -1,3 +1,4 @@
+import { groupedBy } from '@/core/grouped';
 import { DEFAULT_RULES } from '@/core/plan/types';
 import { type Row, type RowChange, type TableName, type Value, isSameRow, keyColumns } from './records';
 
@@ -35,10 +36,10 @@ export function mergeRows(
   opened: readonly RowChange[],
   prefer?: Preference,
 ): { rows: RowChange[]; conflicts: RowConflict[] } {
-  const theirs = grouped(opened);
+  const theirs = groupedBy(opened, placeOf);
   const rows: RowChange[] = [];
   const conflicts: RowConflict[] = [];
-  for (const [place, changes] of grouped(mine)) {
+  for (const [place, changes] of groupedBy(mine, placeOf)) {
     const others = theirs.get(place);
     if (!others) rows.push(...changes);
     else if (PLACES[changes[0].table]) mergePlace(changes, others, prefer, rows, conflicts);
@@ -47,17 +48,11 @@ export function mergeRows(
   return { rows, conflicts };
 }
 
-function grouped(changes: readonly RowChange[]): Map<string, RowChange[]> {
-  const groups = new Map<string, RowChange[]>();
-  for (const change of changes) {
-    const row = (change.after ?? change.before)!;
-    const columns = PLACES[change.table] ?? keyColumns(change.table);
-    const place = JSON.stringify([change.table, ...columns.map((column) => row[column] ?? null)]);
-    const group = groups.get(place);
-    if (group) group.push(change);
-    else groups.set(place, [change]);
-  }
-  return groups;
+/** Names the place a change is at: the row, or all rows of what is said as a whole. */
+function placeOf(change: RowChange): string {
+  const row = (change.after ?? change.before)!;
+  const columns = PLACES[change.table] ?? keyColumns(change.table);
+  return JSON.stringify([change.table, ...columns.map((column) => row[column] ?? null)]);
 }
 
 /** All rows of one place at once: both sides say them in full. */

@@ -1,4 +1,5 @@
 import { type Insertable, type RawBuilder, type Selectable, sql } from 'kysely';
+import { groupedBy } from '@/core/grouped';
 import { type Problem, fail } from '@/core/plan/change';
 import type { Database } from '../database';
 import type { Schema } from '../schema';
@@ -144,7 +145,7 @@ export type RowsByTable = { readonly [T in TableName]?: readonly object[] };
  */
 export function withChanges<Rows extends RowsByTable>(rows: Rows, changes: readonly RowChange[]): Rows {
   const next: Partial<Record<TableName, readonly object[]>> = { ...rows };
-  for (const [table, mine] of byTable(changes)) {
+  for (const [table, mine] of groupedBy(changes, ({ table }) => table)) {
     const before = rows[table];
     if (before) next[table] = applied(table, before as readonly Row[], mine);
   }
@@ -159,17 +160,6 @@ function applied(table: TableName, rows: readonly Row[], changes: readonly RowCh
     if (change.after) after.set(keyOf(table, change.after), { ...was, ...change.after });
   }
   return [...after.values()];
-}
-
-/** Changes by the table they are of. */
-export function byTable(changes: readonly RowChange[]): Map<TableName, RowChange[]> {
-  const groups = new Map<TableName, RowChange[]>();
-  for (const change of changes) {
-    const group = groups.get(change.table);
-    if (group) group.push(change);
-    else groups.set(change.table, [change]);
-  }
-  return groups;
 }
 
 /** The changes that take these back, the last first. */

@@ -1,3 +1,4 @@
+import { groupedBy } from '@/core/grouped';
 import { sql } from 'kysely';
 import type { Change } from '@/core/plan/change';
 import { type Day, formatDate } from '@/core/time/day';
@@ -105,20 +106,14 @@ function withPeople(
     for (const version of ground.availability) ownerOf.set(version.id, version.person_id);
   for (const { table, before, after } of changes)
     if (table === 'availability') ownerOf.set((after ?? before)!.id, (after ?? before)!.person_id);
-  const byPerson = new Map<string, RowChange[]>();
-  for (const change of changes) {
-    const row = (change.after ?? change.before)!;
-    const owner =
-      change.table === 'person'
-        ? row.id
-        : change.table === 'availability_block'
-          ? ownerOf.get(row.availability_id)
-          : row.person_id;
-    if (typeof owner !== 'string') continue;
-    byPerson.set(owner, [...(byPerson.get(owner) ?? []), change]);
-  }
+  const owner = ({ table, before, after }: RowChange): Value | undefined => {
+    const row = (after ?? before)!;
+    if (table === 'person') return row.id;
+    return table === 'availability_block' ? ownerOf.get(row.availability_id) : row.person_id;
+  };
   const next = new Map(people);
-  for (const [id, mine] of byPerson) {
+  for (const [id, mine] of groupedBy(changes, owner)) {
+    if (typeof id !== 'string') continue;
     const ground = withChanges(next.get(id) ?? NO_GROUND, mine);
     if (ground.person.length > 0) next.set(id, ground);
     else next.delete(id);

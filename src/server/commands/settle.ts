@@ -1,5 +1,5 @@
+import { groupedBy } from '@/core/grouped';
 import { fail } from '@/core/plan/change';
-import type { Span } from '@/core/time/span';
 import { spanOf } from '@/core/week/placement';
 import {
   type SealedActivity,
@@ -142,17 +142,13 @@ async function isOvertaken(db: Database, { shifts, activity }: Ready, seq: numbe
   if (others.length === 0) return false;
   const ids = new Set(shifts.flatMap(({ entry }) => entry.changes.map(shiftIdOf)));
   if (others.some((id) => ids.has(id))) return true;
-  const mine = new Map<string, Span[]>();
-  for (const { after } of shifts)
-    for (const shift of after)
-      if (shift.person !== null) {
-        const spans = mine.get(shift.person);
-        if (spans) spans.push(spanOf(shift));
-        else mine.set(shift.person, [spanOf(shift)]);
-      }
+  const mine = groupedBy(
+    shifts.flatMap(({ after }) => after),
+    (shift) => shift.person,
+  );
   return (await shiftsById(db, others)).some(({ shift }) => {
     const { from, to } = spanOf(shift);
-    const near = mine.get(shift.person ?? '') ?? [];
-    return near.some((span) => span.from < to + MARGIN && span.to > from - MARGIN);
+    const near = shift.person === null ? [] : (mine.get(shift.person) ?? []);
+    return near.map(spanOf).some((span) => span.from < to + MARGIN && span.to > from - MARGIN);
   });
 }

@@ -1,3 +1,4 @@
+import { groupedBy } from '@/core/grouped';
 import { type DateHabits, dateHabitsOf } from '@/core/time/typed-date';
 import { sql } from 'kysely';
 import { CHECKS } from '@/core/checks/list';
@@ -15,7 +16,7 @@ import { checkAccess, visibleSites } from '../access/permissions';
 import type { Actor } from '../access/actor';
 import { nowAt } from '../clock';
 import { rolesInUse } from './commands';
-import type { Missing, NeedsDraft, RoleDraft, RoleHolder, SetupPayload, SiteDraft } from './payload';
+import type { Missing, NeedsDraft, RoleDraft, SetupPayload, SiteDraft } from './payload';
 
 /** Everything Set-up shows of one site. */
 export async function setupOf(
@@ -153,19 +154,18 @@ async function rolesOf(
     .orderBy('person.name')
     .select(['person_role.role_id', 'person.id', 'person.name', 'person_role.until'])
     .execute();
-  const byRole = new Map<string, RoleHolder[]>();
-  for (const row of holders)
-    byRole.set(row.role_id, [
-      ...(byRole.get(row.role_id) ?? []),
-      { person: row.id, name: row.name, until: dayOf(row.until) },
-    ]);
+  const byRole = groupedBy(holders, (row) => row.role_id);
   const used = await rolesInUse(db, site, ids);
   return {
     roles: places.map((place) => {
       const id = place.role_id;
       return {
         ...draft(all.get(id)!, place.retired === 1, place.area_id),
-        holders: byRole.get(id) ?? [],
+        holders: (byRole.get(id) ?? []).map((row) => ({
+          person: row.id,
+          name: row.name,
+          until: dayOf(row.until),
+        })),
         inUse: used.has(id),
       };
     }),

@@ -77,7 +77,7 @@ export function DataTable<Row extends object>({
         helper.accessor((row) => column.value(row), {
           id: column.id,
           header: column.header,
-          sortFn: data.some((row) => typeof column.value(row) === 'string') ? 'text' : 'basic',
+          sortFn: data.length > 0 && typeof column.value(data[0]) === 'string' ? 'text' : 'basic',
         }),
       ),
     );

@@ -48,17 +48,19 @@ export function TimeInput({
   const id = useId();
   const [typed, setTyped] = useState<string | null>(null);
   const written = value === null ? '' : formatTime(value, hourFormat);
-  const faultOf = (text: string): string | null => {
-    if (text.trim() === '') return isNeeded ? 'A time is needed' : null;
-    if (parseTimeWithin(text, within, hourFormat, edge) !== null) return null;
-    return `"${text.trim()}" is no time ${within === WHOLE_DAY ? 'of day' : `from ${formatTime(within.from, hourFormat)} to ${formatTime(within.to, hourFormat)}`}`;
+  const time = (minute: number) => formatTime(minute, hourFormat);
+  const scope = within === WHOLE_DAY ? 'of day' : `from ${time(within.from)} to ${time(within.to)}`;
+  const read = (text: string): { minute: number | null; fault: string | null } => {
+    if (text.trim() === '') return { minute: null, fault: isNeeded ? 'A time is needed' : null };
+    const minute = parseTimeWithin(text, within, hourFormat, edge);
+    return { minute, fault: minute === null ? `"${text.trim()}" is no time ${scope}` : null };
   };
-  const wrong = typed === null ? null : faultOf(typed);
+  const wrong = typed === null ? null : read(typed).fault;
   const type = (text: string) => {
     setTyped(text);
-    const fault = faultOf(text);
+    const { minute, fault } = read(text);
     onWrong(fault);
-    if (fault === null) onChange(text.trim() === '' ? null : parseTimeWithin(text, within, hourFormat, edge));
+    if (fault === null) onChange(minute);
   };
   const offers = offeredTimes(typed ?? '', within, step).map((at) => ({
     value: at,

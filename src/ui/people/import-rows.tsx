@@ -1,7 +1,7 @@
 'use client';
 
 import { Badge } from '../kit/badge';
-import { buttonClass } from '../kit/button';
+import { Button } from '../kit/button';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { useMemo, useRef, useState } from 'react';
 import type { ImportPreview, RowPreview } from '@/server/people/import/payload';
@@ -35,16 +35,15 @@ export function ImportRows({ preview, busy }: { readonly preview: ImportPreview;
     <>
       <div role="radiogroup" aria-label="Rows shown" className="flex gap-1 px-4 py-2">
         {STATES.map(([id, name]) => (
-          <button
+          <Button
             key={id}
-            type="button"
+            kind={state === id ? 'chosen' : 'plain'}
             role="radio"
             aria-checked={state === id}
             onClick={() => show(id)}
-            className={buttonClass(state === id ? 'chosen' : 'plain')}
           >
             {name} {id === 'all' ? preview.rows.length : preview.counts[id]}
-          </button>
+          </Button>
         ))}
       </div>
       <div

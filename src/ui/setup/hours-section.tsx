@@ -10,7 +10,7 @@ import { HoursInput } from '../kit/parsed-input';
 import { SiteForm, type SitePart } from './site-form';
 import { RemoveButton } from '../kit/remove-button';
 import { nextMonday } from './site-section';
-import { Button, buttonClass } from '../kit/button';
+import { Button } from '../kit/button';
 
 const NONE: readonly (readonly Span[])[] = Array.from({ length: 7 }, () => []);
 
@@ -59,15 +59,14 @@ export function WeekHours({ draft, change }: SitePart) {
       <div className="mb-2 flex flex-wrap items-center gap-1.5">
         {versions.length > 1 &&
           versions.map((one, i) => (
-            <button
+            <Button
               key={one.since ?? 'first'}
-              type="button"
+              kind={i === at ? 'chosen' : 'plain'}
               aria-pressed={i === at}
               onClick={() => choose(i)}
-              className={buttonClass(i === at ? 'chosen' : 'plain')}
             >
               {one.since === null ? 'From the beginning' : `From ${formatLongDay(one.since)}`}
-            </button>
+            </Button>
           ))}
         {version.since !== null && (
           <>
