@@ -5,6 +5,7 @@ import type { Plan, Shift } from '@/core/plan/types';
 import { MONDAY, available, person, plan, shift } from '@/core/testing';
 import { Row } from './row';
 import { scaleOf } from './scale';
+import { OPEN_ROW, rowOf } from '@/core/grid/cell';
 
 const early = shift('ann', 0, '9-17', { label: 'Opening' });
 const late = shift('ann', 1, '17-22', { role: 'floor', note: '<i>x</i>' });
@@ -33,7 +34,7 @@ function draw(
 ) {
   return renderToStaticMarkup(
     <Row
-      row={row}
+      row={row === 1 ? OPEN_ROW : rowOf('ann')}
       position={row}
       top={0}
       height={34}
@@ -43,7 +44,8 @@ function draw(
       published={new Map()}
       hourFormat="24"
       active={-1}
-      selected={null}
+      firstSelected={-1}
+      lastSelected={-1}
       dragged={null}
       matched={null}
       {...more}
@@ -81,7 +83,7 @@ describe('a row', () => {
   });
 
   test('marks the active cell and those selected', () => {
-    const html = draw(0, { active: 2, selected: '1 3' });
+    const html = draw(0, { active: 2, firstSelected: 1, lastSelected: 3 });
     expect(html.match(/data-active="true"/g)).toHaveLength(1);
     expect(html.match(/aria-selected="true"/g)).toHaveLength(3);
   });

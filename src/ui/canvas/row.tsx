@@ -2,6 +2,7 @@ import { memo } from 'react';
 import type { PlanShift } from '@/core/checks/shared/check';
 import type { PersonState } from '@/core/consequences/judge';
 import { breakMinutes } from '@/core/plan/resolved-shift';
+import type { RowId } from '@/core/grid/cell';
 import type { Shift } from '@/core/plan/types';
 import { publicationOf } from '@/core/publish/publication';
 import { bareHours, formatDay, formatTimeSpan, formatHours, type HourFormat } from '@/core/time/format';
@@ -16,7 +17,7 @@ export const HEADING_HEIGHT = 24;
 export const HEAD_WIDTH = 188;
 
 interface Props {
-  readonly row: number;
+  readonly row: RowId;
   /** Where the row stands in the order shown. */
   readonly position: number;
   readonly top: number;
@@ -28,8 +29,9 @@ interface Props {
   readonly hourFormat: HourFormat;
   /** Day of the active cell in this row, -1 for none. */
   readonly active: number;
-  /** First and last selected day in this row, or null. */
-  readonly selected: string | null;
+  /** The selected days in this row, both -1 for none. */
+  readonly firstSelected: number;
+  readonly lastSelected: number;
   readonly dragged: string | null;
   /** Shifts that a rule has picked, in any row. */
   readonly matched: ReadonlySet<string> | null;
@@ -39,11 +41,11 @@ interface Props {
 export const Row = memo(function Row(props: Props) {
   const { row, top, state, scale, active } = props;
   const troubles = troublesOf(state);
-  const [first, last] = props.selected?.split(' ').map(Number) ?? [1, 0];
   return (
     <div
       role="row"
       aria-rowindex={props.position + 2}
+      data-row={row}
       className="canvas-row"
       style={{ top, height: props.height }}
     >
@@ -57,7 +59,7 @@ export const Row = memo(function Row(props: Props) {
             id={cellId(row, day)}
             role="gridcell"
             aria-colindex={day + 2}
-            aria-selected={day >= first && day <= last}
+            aria-selected={day >= props.firstSelected && day <= props.lastSelected}
             aria-label={describe(state, shifts, day, props)}
             data-active={active === day || undefined}
             className="canvas-cell"
@@ -227,7 +229,8 @@ function RowHead({ state, roleStyles }: { state: PersonState; roleStyles: Readon
   );
 }
 
-export function cellId(row: number, day: number): string {
+/** The id of a cell's element. */
+export function cellId(row: RowId, day: number): string {
   return `cell-${row}-${day}`;
 }
 

@@ -9,8 +9,7 @@ import { onPlanChanged } from '../commands/plan-changed';
 import { notify } from '../commands/notify';
 import { TopBar } from '../layout/top-bar';
 import { DateHabitsProvider } from '../kit/date-habits';
-import { AS_LISTED, arrangeRows } from '@/core/plan/arrangement';
-import { layOutLines } from './grid/layout';
+import { arrangeRows } from '@/core/grid/arrangement';
 import { Canvas } from './grid/canvas';
 import { ControllerProvider, PlanController, useView } from './state/controller';
 import { PageHeaderProvider, usePageHeader } from './state/header-context';
@@ -149,15 +148,11 @@ function Ready({
   const controller = useMemo(() => {
     const store = createPlanStore(payload, history);
     const { days } = payload.plan;
-    const layout = layOutLines(
-      arrangeRows(
-        store.getState().judgement,
-        AS_LISTED,
-        { ...store.getState().references, published: store.getState().published },
-        { from: 0, to: days },
-      ),
-    );
-    const view = createViewStore(today >= week && today < week + days ? today - week : 0, layout, show);
+    const arrangement = keptArrangement(site);
+    const { judgement, published, references } = store.getState();
+    const rows = arrangeRows(judgement, arrangement, { ...references, published }, { from: 0, to: days });
+    const day = today >= week && today < week + days ? today - week : 0;
+    const view = createViewStore(day, rows, arrangement, show);
     const sync = new PlanSync(store, address, notify, days);
     const load = (wanted: DayCount, day: number) => {
       const { undo, redo } = store.getState();
@@ -165,10 +160,7 @@ function Ready({
       if (wanted < 28 && its !== week) router.push(weekAddress(site, its));
       else onSpan({ days: wanted < 28 ? 7 : 28, show: wanted, history: { undo, redo } });
     };
-    const made = new PlanController(store, view, sync, notify, load);
-    const arrangement = keptArrangement(site);
-    if (arrangement !== AS_LISTED) made.arrange(arrangement);
-    return made;
+    return new PlanController(store, view, sync, notify, load);
   }, [payload, today, week, site, address, history, show, onSpan, router]);
   useEffect(
     () =>

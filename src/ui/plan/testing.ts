@@ -3,8 +3,7 @@ import type { Change } from '@/core/plan/change';
 import type { Plan, Shift } from '@/core/plan/types';
 import type { PlanPayload } from '@/server/plan/payload';
 import type { Notice } from '../commands/notify';
-import { AS_LISTED, arrangeRows } from '@/core/plan/arrangement';
-import { layOutLines } from './grid/layout';
+import { AS_LISTED, arrangeRows } from '@/core/grid/arrangement';
 import { PlanController } from './state/controller';
 import { createPlanStore } from './state/plan-store';
 import { PlanSync } from './state/sync';
@@ -33,10 +32,8 @@ export function payloadOf(plan: Plan, more: Partial<PlanPayload> = {}): PlanPayl
 export function screenOf(plan: Plan, more: Partial<PlanPayload> = {}) {
   const store = createPlanStore(payloadOf(plan, more));
   const { judgement, references: beside, published } = store.getState();
-  const layout = layOutLines(
-    arrangeRows(judgement, AS_LISTED, { ...beside, published }, { from: 0, to: plan.days }),
-  );
-  const view = createViewStore(0, layout);
+  const rows = arrangeRows(judgement, AS_LISTED, { ...beside, published }, { from: 0, to: plan.days });
+  const view = createViewStore(0, rows);
   const told: Notice[] = [];
   const sync = new PlanSync(store, '/nowhere', (notice) => told.push(notice), plan.days);
   sync.run = async () => undefined;

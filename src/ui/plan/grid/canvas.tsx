@@ -3,12 +3,12 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
 import dynamic from 'next/dynamic';
 import { memo, useEffect, useRef } from 'react';
-import { ROW_HEIGHT, Row, cellId, openRowHeight } from '../../canvas/row';
+import { HEADING_HEIGHT, ROW_HEIGHT, Row, cellId, openRowHeight } from '../../canvas/row';
 import type { Scale } from '../../canvas/scale';
 import { CellEditor } from '../input/cell-editor';
 import { DAY_HEADS_HEIGHT, DayHeads } from './day-heads';
-import { AS_LISTED, type Line } from '@/core/plan/arrangement';
-import { heightOf, topOf } from './layout';
+import { AS_LISTED, type Line } from '@/core/grid/arrangement';
+import { OPEN_ROW, type RowId, stateOf } from '@/core/grid/cell';
 import { GhostBar, GhostLine } from './ghost';
 import { onCanvasKey } from '../input/keys';
 import { useRoleStyles } from './role-styles';
@@ -16,6 +16,8 @@ import { usePointer } from '../input/pointer';
 import { SkylinePanel } from '../coverage/skyline-panel';
 import { useController, usePlan, useView } from '../state/controller';
 import { useCanvasFocus } from './use-canvas-focus';
+import { useChosenOf } from './use-chosen';
+import { linesDrawn, useRowsOfPlan } from './use-rows';
 import { useScale } from './use-scale';
 import { Button } from '../../kit/button';
 
@@ -36,39 +38,31 @@ function PeopleCanvas() {
   const rows = useRef<HTMLDivElement>(null);
   const openRow = useRef<HTMLDivElement>(null);
   const scale = useScale(scroller);
-  const count = usePlan((state) => state.judgement.people.length) - 1;
+  const count = usePlan((state) => state.judgement.plan.people.length);
   const days = useView((view) => view.days);
   const openHeight = openRowHeight(
-    usePlan((state) => state.judgement.people[count]),
+    usePlan((state) => stateOf(state.judgement, OPEN_ROW)!),
     days,
   );
-  const layout = useView((view) => view.layout);
-  const { lines } = layout;
+  const arranged = useView((view) => view.rows);
+  const { lines } = arranged;
+  const active = useView((view) => view.active);
+  const activeLine = lines.findIndex((one) => one.kind === 'row' && one.row === active.row);
   const virtual = useVirtualizer({
     count: lines.length,
     getScrollElement: () => scroller.current,
-    estimateSize: (line) => heightOf(lines[line]),
+    estimateSize: (line) => (lines[line].kind === 'row' ? ROW_HEIGHT : HEADING_HEIGHT),
     overscan: 6,
     scrollMargin: DAY_HEADS_HEIGHT,
     scrollPaddingStart: DAY_HEADS_HEIGHT,
     scrollPaddingEnd: Math.min(openHeight, OPEN_ROW_MOST),
+    rangeExtractor: (range) => linesDrawn(range, activeLine),
   });
-  const active = useView((view) => view.active);
-  const editing = useView((view) => view.editing !== null);
   useEffect(() => virtual.measure(), [lines, virtual]);
   useEffect(() => {
-    const line = lines.findIndex((one) => one.kind === 'row' && one.row === active.row);
-    if (line >= 0) virtual.scrollToIndex(line, { align: 'auto' });
-  }, [active.row, lines, virtual]);
-  // People came or went: the rows are found anew. Else they keep their place.
-  const people = usePlan((state) => state.judgement.plan.people);
-  const seen = useRef(people);
-  useEffect(() => {
-    const before = seen.current;
-    seen.current = people;
-    if (before.length !== people.length || before.some((person, i) => person.id !== people[i].id))
-      controller.arrange({});
-  }, [people, controller]);
+    if (activeLine >= 0) virtual.scrollToIndex(activeLine, { align: 'auto' });
+  }, [activeLine, lines, virtual]);
+  useRowsOfPlan();
   useCanvasFocus(scroller);
   const pointer = usePointer({ scale, rows, openRow, scroller });
   return (
@@ -79,7 +73,7 @@ function PeopleCanvas() {
         role="grid"
         tabIndex={0}
         aria-label="Week plan"
-        aria-rowcount={layout.rows.length + 2}
+        aria-rowcount={arranged.order.length + 1}
         aria-colcount={scale.days + 1}
         aria-multiselectable
         aria-activedescendant={cellId(active.row, active.day)}
@@ -107,21 +101,13 @@ function PeopleCanvas() {
               <LiveRow
                 key={item.key}
                 row={line.row}
-                position={layout.positionOf.get(line.row)!}
+                position={arranged.positionOf.get(line.row)!}
                 top={top}
                 height={ROW_HEIGHT}
                 scale={scale}
               />
             );
           })}
-          <GhostBar scale={scale} open={false} />
-          {editing && active.row < count && (
-            <CellEditor
-              scale={scale}
-              top={topOf(layout, active.row)}
-              low={topOf(layout, active.row) < 3 * ROW_HEIGHT}
-            />
-          )}
           {count === 0 && (
             <p className="text-muted px-4 py-8">
               Nobody works at this site yet; open shifts can be typed below.
@@ -137,9 +123,13 @@ function PeopleCanvas() {
           tabIndex={openHeight > OPEN_ROW_MOST ? 0 : undefined}
         >
           <div role="presentation" style={{ height: openHeight }} />
-          <LiveRow row={count} position={layout.rows.length} top={0} height={openHeight} scale={scale} />
-          <GhostBar scale={scale} open />
-          {editing && active.row === count && <CellEditor scale={scale} top={0} low={false} />}
+          <LiveRow
+            row={OPEN_ROW}
+            position={arranged.order.length - 1}
+            top={0}
+            height={openHeight}
+            scale={scale}
+          />
         </div>
       </div>
       <SkylinePanel scale={scale} />
@@ -156,7 +146,7 @@ function GroupHead({ top, line }: { top: number; line: Extract<Line, { kind: 'gr
     <div
       role="presentation"
       className="border-rule bg-paper absolute inset-x-0 flex items-end gap-2 border-b pb-0.5 pl-4"
-      style={{ top, height: heightOf(line) }}
+      style={{ top, height: HEADING_HEIGHT }}
     >
       <span className="font-serif text-base leading-4 font-semibold">{line.name}</span>
       <span className="text-muted text-xs leading-4">{line.count}</span>
@@ -184,41 +174,49 @@ const LiveRow = memo(function LiveRow({
   height,
   scale,
 }: {
-  row: number;
+  row: RowId;
   position: number;
   top: number;
   height: number;
   scale: Scale;
 }) {
-  const controller = useController();
-  const state = usePlan((plan) => plan.judgement.people[row]);
+  const state = usePlan((plan) => stateOf(plan.judgement, row));
   const published = usePlan((plan) => plan.published);
   const hourFormat = usePlan((plan) => plan.hourFormat);
-  const active = useView((view) => (view.active.row === row ? view.active.day : -1));
-  const selected = useView((view) => {
-    if (!view.anchor) return null;
-    const { top: first, bottom, left, right } = controller.range;
-    return position >= first && position <= bottom ? `${left} ${right}` : null;
-  });
+  const chosen = useChosenOf(row);
   const matched = useView((view) => view.matched);
   const dragged = useView((view) => view.ghost?.dragged ?? null);
-  const mine = dragged !== null && state.view.shifts.some((shift) => shift.id === dragged);
   const roleStyles = useRoleStyles();
+  // The person has gone, and the rows are about to be found anew.
+  if (!state) return null;
+  const mine = dragged !== null && state.view.shifts.some((shift) => shift.id === dragged);
   return (
-    <Row
-      row={row}
-      position={position}
-      top={top}
-      height={height}
-      state={state}
-      scale={scale}
-      roleStyles={roleStyles}
-      published={published}
-      hourFormat={hourFormat}
-      active={active}
-      selected={selected}
-      dragged={mine ? dragged : null}
-      matched={matched}
-    />
+    <>
+      <Row
+        row={row}
+        position={position}
+        top={top}
+        height={height}
+        state={state}
+        scale={scale}
+        roleStyles={roleStyles}
+        published={published}
+        hourFormat={hourFormat}
+        active={chosen.active}
+        firstSelected={chosen.first}
+        lastSelected={chosen.last}
+        dragged={mine ? dragged : null}
+        matched={matched}
+      />
+      <GhostBar row={row} scale={scale} top={top} />
+      {chosen.isTyped && (
+        <CellEditor
+          scale={scale}
+          top={top}
+          low={row !== OPEN_ROW && top < 3 * ROW_HEIGHT}
+          whose={state.view.person?.name ?? 'Open shifts'}
+        />
+      )}
+    </>
   );
 });

@@ -4,7 +4,7 @@ import { formatDay, formatLongDay, formatTinyTime } from '@/core/time/format';
 import { HEAD_WIDTH } from '../../canvas/row';
 import { type Scale, ticksOf, xOf } from '../../canvas/scale';
 import { usePageHeader } from '../state/header-context';
-import { AS_LISTED, filterSummary } from '@/core/plan/arrangement';
+import { AS_LISTED, filterSummary } from '@/core/grid/arrangement';
 import { useController, usePlan, useView } from '../state/controller';
 
 /** In pixels, its lower line included. */
@@ -139,7 +139,8 @@ function NarrowDay({
 function RowsButton() {
   const controller = useController();
   const arrangement = useView((view) => view.arrangement);
-  const shown = useView((view) => view.layout.rows.length);
+  // The open shifts are always shown, and are no person.
+  const shown = useView((view) => view.rows.order.length - 1);
   const all = usePlan((state) => state.judgement.plan.people.length);
   const words = usePlan((state) => state.words);
   const { rowKind } = arrangement;

@@ -1,21 +1,13 @@
 import { HEAD_WIDTH, cellId } from '../../canvas/row';
 import { type Scale, xOf } from '../../canvas/scale';
-import { topOf } from './layout';
+import type { RowId } from '@/core/grid/cell';
 import { usePlan, useView } from '../state/controller';
-import type { Ghost } from '../state/view-store';
 
-/** The shift as it would be, where it would be. */
-export function GhostBar({ scale, open }: { scale: Scale; open: boolean }) {
-  const ghost = useView((view) => view.ghost);
-  const layout = useView((view) => view.layout);
-  const rows = usePlan((plan) => plan.judgement.people.length);
-  if (!ghost || (ghost.row === rows - 1) !== open) return null;
-  return <GhostShape ghost={ghost} scale={scale} down={open ? 0 : topOf(layout, ghost.row)} />;
-}
-
-/** A shift as it would be, in the days of a scale. `down`: pixels below what it stands in. */
-export function GhostShape({ ghost, scale, down = 0 }: { ghost: Ghost; scale: Scale; down?: number }) {
+/** The shift as it would be, where it would be in a row that begins at `top` pixels. */
+export function GhostBar({ row, scale, top }: { row: RowId; scale: Scale; top: number }) {
+  const ghost = useView((view) => (view.ghost?.row === row ? view.ghost : null));
   const look = usePlan((plan) => plan.roleStyles);
+  if (!ghost) return null;
   const left = HEAD_WIDTH + xOf(scale, ghost.day, ghost.from);
   return (
     <div
@@ -25,7 +17,7 @@ export function GhostShape({ ghost, scale, down = 0 }: { ghost: Ghost; scale: Sc
       style={{
         left,
         width: Math.max(HEAD_WIDTH + xOf(scale, ghost.day, ghost.to) - left, 3),
-        marginTop: down,
+        marginTop: top,
       }}
     />
   );
@@ -55,7 +47,7 @@ export function GhostLine() {
   );
 }
 
-function besideCell(row: number, day: number): { x: number; y: number } | null {
+function besideCell(row: RowId, day: number): { x: number; y: number } | null {
   const box = document.getElementById(cellId(row, day))?.getBoundingClientRect();
   return box ? { x: box.left - 10, y: box.bottom - 10 } : null;
 }

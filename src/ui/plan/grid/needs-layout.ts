@@ -1,7 +1,7 @@
 import type { Judgement } from '@/core/consequences/judge';
 import { lanesOf } from '../../canvas/row';
 import type { Scale } from '../../canvas/scale';
-import { type NeedsCell, type NeedsRow, cellOf } from '@/core/coverage/needs-grid';
+import { type NeedsCell, type NeedsRow, cellOf } from '@/core/grid/needs-rows';
 
 /** Height of a bar where rows are roles or needs, and from one lane to the next, in pixels. */
 export const LANE = 20;

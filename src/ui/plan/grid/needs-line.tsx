@@ -1,46 +1,43 @@
 import { memo } from 'react';
-import type { Change } from '@/core/plan/change';
 import type { Shift } from '@/core/plan/types';
 import { publicationOf } from '@/core/publish/publication';
 import { type HourFormat, formatDay, formatShortSpan, formatTimeSpan } from '@/core/time/format';
 import { Bar, type RoleStyle } from '../../canvas/bar';
-import { HEAD_WIDTH } from '../../canvas/row';
+import { holdersOf } from '@/core/grid/needs-rows';
+import { HEAD_WIDTH, cellId } from '../../canvas/row';
 import { type Scale, xOf } from '../../canvas/scale';
 import { CellEditor } from '../input/cell-editor';
 import { usePlan, useView } from '../state/controller';
 import { type NeedsLayout, LANE, LANES, type LaidCell, STEP, TOP } from './needs-layout';
-import type { TypedShift } from '../state/edits';
-import { GhostShape } from './ghost';
+import { useChosenOf } from './use-chosen';
+import { GhostBar } from './ghost';
 import { useRoleStyles } from './role-styles';
 
 interface Props {
   readonly layout: NeedsLayout;
-  readonly index: number;
+  /** Where the row stands in the order shown. */
+  readonly position: number;
   /** In pixels from the first row. */
   readonly top: number;
-  /** Day of the active cell in this row, -1 for none. */
-  readonly active: number;
   readonly scale: Scale;
-  /** What typed shifts change; null: nothing is typed here. */
-  readonly changesOf: ((shifts: readonly TypedShift[]) => Change[]) | null;
 }
 
 /** One role or need over the days: what is missing first, then who fills it. */
-export const NeedsLine = memo(function DemandLine(props: Props) {
-  const { layout, index, top, active, scale, changesOf } = props;
+export const NeedsLine = memo(function NeedsLine(props: Props) {
+  const { layout, position, top, scale } = props;
   const { row, cells, height } = layout;
   const hourFormat = usePlan((state) => state.hourFormat);
   const published = usePlan((state) => state.published);
-  const from = usePlan((state) => state.judgement.plan.from);
-  const ghost = useView((view) => (view.ghost?.row === index ? view.ghost : null));
+  const plan = usePlan((state) => state.judgement.plan);
+  const chosen = useChosenOf(row.id);
   const roleStyles = useRoleStyles();
   return (
     <div
       role="row"
-      aria-rowindex={index + 2}
-      data-line={index}
+      aria-rowindex={position + 2}
+      data-row={row.id}
       className="border-fine absolute inset-x-0 border-b"
-      style={{ top, height, zIndex: changesOf ? 2 : undefined }}
+      style={{ top, height, zIndex: chosen.isTyped ? 2 : undefined }}
     >
       <div
         role="rowheader"
@@ -48,26 +45,29 @@ export const NeedsLine = memo(function DemandLine(props: Props) {
         style={{ width: HEAD_WIDTH }}
       >
         <span className="block truncate text-sm leading-4 font-semibold">{row.name}</span>
-        <span className="text-muted block truncate text-xs leading-3">{row.note}</span>
+        <span className="text-muted block truncate text-xs leading-3">
+          {row.span
+            ? formatTimeSpan(row.span.from, row.span.to, hourFormat)
+            : `${holdersOf(plan, row.role!)} can work it`}
+        </span>
       </div>
       {cells.map((cell, i) => (
         <div
           key={cell.day}
-          id={`demand-${index}-${cell.day}`}
+          id={cellId(row.id, cell.day)}
           role="gridcell"
           aria-colindex={cell.day + 2}
-          aria-label={`${row.name}, ${formatDay(from + cell.day)}: ${describe(cell, hourFormat)}`}
-          data-active={active === cell.day || undefined}
+          aria-label={`${row.name}, ${formatDay(plan.from + cell.day)}: ${describe(cell, hourFormat)}`}
+          aria-selected={cell.day >= chosen.first && cell.day <= chosen.last}
+          data-active={chosen.active === cell.day || undefined}
           className="canvas-cell"
           style={{ left: HEAD_WIDTH + i * scale.dayWidth, width: scale.dayWidth }}
         >
           <CellContent {...{ cell, scale, hourFormat, published, roleStyles }} role={row.role} />
         </div>
       ))}
-      {ghost && <GhostShape ghost={ghost} scale={scale} />}
-      {changesOf && (
-        <CellEditor scale={scale} top={2} low={index < 3} whose={`${row.name}, open`} changesOf={changesOf} />
-      )}
+      <GhostBar row={row.id} scale={scale} top={0} />
+      {chosen.isTyped && <CellEditor scale={scale} top={2} low={position < 3} whose={`${row.name}, open`} />}
     </div>
   );
 });

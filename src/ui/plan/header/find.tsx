@@ -1,5 +1,6 @@
 'use client';
 
+import { rowOf } from '@/core/grid/cell';
 import { Command } from 'cmdk';
 import { useRouter } from 'next/navigation';
 import { useEffect, useRef } from 'react';
@@ -75,7 +76,7 @@ export default function Find() {
             <Command.Item className={item} onSelect={run(() => controller.openShift())}>
               Open the shift in full
             </Command.Item>
-            <Command.Item className={item} onSelect={run(() => controller.open({ kind: 'several' }))}>
+            <Command.Item className={item} onSelect={run(() => controller.open({ kind: 'bulk' }))}>
               Change several shifts
             </Command.Item>
             <Command.Item className={item} onSelect={run(() => controller.open({ kind: 'rows' }))}>
@@ -148,12 +149,14 @@ export default function Find() {
             ))}
           </Command.Group>
           <Command.Group heading="People">
-            {people.map((person, row) => (
+            {people.map((person) => (
               <Command.Item
                 key={person.id}
                 value={`${person.name} ${person.id}`}
                 className={item}
-                onSelect={run(() => controller.goTo({ row, day: controller.view.getState().active.day }))}
+                onSelect={run(() =>
+                  controller.goTo({ row: rowOf(person.id), day: controller.view.getState().active.day }),
+                )}
               >
                 {person.name}
               </Command.Item>

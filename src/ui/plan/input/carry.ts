@@ -1,7 +1,8 @@
 import type { Change } from '@/core/plan/change';
 import { formatShortSpan } from '@/core/time/format';
 import type { PlanController } from '../state/controller';
-import { placeChanges, shiftsIn } from '../state/edits';
+import { shiftsIn } from '@/core/grid/cell';
+import { placeChanges } from '@/core/grid/cell-changes';
 import type { Carry } from '../state/view-store';
 
 /** Picks up the first shift of the active cell, to be moved with the arrows and put down with Enter. */

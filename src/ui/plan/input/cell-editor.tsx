@@ -3,23 +3,20 @@ import { examples } from '@/core/time/parse-time';
 import { formatTimeSpan } from '@/core/time/format';
 import { HEAD_WIDTH, ROW_HEIGHT } from '../../canvas/row';
 import type { Scale } from '../../canvas/scale';
-import type { Change } from '@/core/plan/change';
+import type { TypedShift } from '@/core/grid/cell-changes';
 import { useController, usePlan, useView } from '../state/controller';
-import type { TypedShift } from '../state/edits';
 
 interface Props {
   readonly scale: Scale;
   readonly top: number;
   /** Near the upper edge, so that the line about it goes below. */
   readonly low: boolean;
-  /** Whose shifts are typed, where that is not the active row's person. */
-  readonly whose?: string;
-  /** What typed shifts change, where they do not set the cell. */
-  readonly changesOf?: (shifts: readonly TypedShift[]) => Change[];
+  /** Whose shifts are typed. */
+  readonly whose: string;
 }
 
 /** Typing shifts into a cell: what is meant and what it would do is said while typing. */
-export function CellEditor({ scale, top, low, whose, changesOf }: Props) {
+export function CellEditor({ scale, top, low, whose }: Props) {
   const controller = useController();
   const active = useView((view) => view.active);
   const isSelection = useView((view) => view.anchor !== null);
@@ -32,10 +29,7 @@ export function CellEditor({ scale, top, low, whose, changesOf }: Props) {
     input.setSelectionRange(input.value.length, input.value.length);
   }, []);
   const leaving = useRef(false);
-  const judgement = usePlan((plan) => plan.judgement);
-  const changesTo = (shifts: readonly TypedShift[], everywhere: boolean) =>
-    changesOf ? changesOf(shifts) : controller.typed(shifts, everywhere);
-  const outcome = useOutcome(text, (shifts) => changesTo(shifts, false));
+  const outcome = useOutcome(text);
   const close = () => controller.act.endEditing();
 
   const enter = (everywhere: boolean) => {
@@ -43,7 +37,7 @@ export function CellEditor({ scale, top, low, whose, changesOf }: Props) {
       field.current?.setSelectionRange(outcome.at.from, outcome.at.to);
       return;
     }
-    const changes = changesTo(outcome.shifts, everywhere);
+    const changes = controller.typed(outcome.shifts, everywhere);
     const tried = controller.try(changes);
     if (tried.rejectedReason) return setDoubted(null);
     if (tried.needsConfirmation && doubted !== text) return setDoubted(text);
@@ -68,7 +62,6 @@ export function CellEditor({ scale, top, low, whose, changesOf }: Props) {
   const left = HEAD_WIDTH + (active.day - scale.firstDay) * scale.dayWidth;
   const width = Math.max(scale.dayWidth, 150);
   const edge = HEAD_WIDTH + scale.days * scale.dayWidth;
-  const person = whose ?? judgement.plan.people[active.row]?.name ?? 'Open shifts';
   return (
     <div
       className="absolute z-20"
@@ -91,7 +84,7 @@ export function CellEditor({ scale, top, low, whose, changesOf }: Props) {
           else if (outcome.ok) enter(false);
         }}
         data-typing
-        aria-label={`Shifts of ${person}`}
+        aria-label={`Shifts of ${whose}`}
         aria-invalid={!outcome.ok}
         aria-describedby="typed-outcome"
         spellCheck={false}
@@ -160,12 +153,12 @@ type TypedOutcome =
     }
   | { readonly ok: false; readonly message: string; readonly at: { from: number; to: number } };
 
-function useOutcome(text: string, changesOf: NonNullable<Props['changesOf']>): TypedOutcome {
+function useOutcome(text: string): TypedOutcome {
   const controller = useController();
   usePlan((plan) => plan.judgement);
   const read = controller.read(text);
   if (!read.ok) return { ok: false, message: read.problem.message, at: read.problem.at };
-  const tried = controller.try(changesOf(read.value));
+  const tried = controller.try(controller.typed(read.value, false));
   return {
     ok: true,
     shifts: read.value,

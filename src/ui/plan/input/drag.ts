@@ -4,7 +4,9 @@ import type { Change } from '@/core/plan/change';
 import type { Shift } from '@/core/plan/types';
 import { movePart, withTimes } from '@/core/plan/shift-edits';
 import type { PlanController } from '../state/controller';
-import { type Cell, copyOf, moveChanges, newShift, placeChanges, usualRole } from '../state/edits';
+import { type Cell, personIdOf, stateOf } from '@/core/grid/cell';
+import { copyOf, moveChanges, newShift, placeChanges, usualRole } from '@/core/grid/cell-changes';
+import { newId } from '../../commands/new-id';
 
 /** What a drag makes of the plan at a pointer position: the changes, and the shift to draw. */
 export interface Proposal {
@@ -103,12 +105,12 @@ export function propose(
     const [from, to] = [Math.min(begin, place.minute), Math.max(begin, place.minute)];
     if (to - from < step || from < 0 || from > 1439) return null;
     const role = usualRole(judgement, home);
-    const added = newShift(judgement, home, { from, to }, role);
+    const added = newShift(judgement, home, { from, to }, role, newId());
     return { changes: [{ do: 'add', shift: added }], cell: home, from, to, role, dragged: null };
   }
   const { role } = shift;
   if (part) {
-    const placed = judgement.people[home.row].view.shifts.find((one) => one.id === shift.id);
+    const placed = stateOf(judgement, home.row)?.view.shifts.find((one) => one.id === shift.id);
     const by = Math.round((place.minute - press) / FINE) * FINE;
     const moved = placed && movePart(shift, placed.break, part, by);
     if (!moved) return null;
@@ -131,10 +133,10 @@ export function propose(
   const to = from + shift.to - shift.from;
   const changes = moveChanges(judgement, shift, place.cell, from);
   if (!copy) return { changes, cell: place.cell, from, to, role, dragged: shift.id };
-  const person = judgement.plan.people[place.cell.row]?.id ?? null;
+  const person = personIdOf(place.cell.row);
   const date = judgement.plan.from + place.cell.day;
   const same = person === shift.person && date === shift.date && shared({ from, to }, shift) > 0;
-  const copied: Shift = copyOf(shift, { ...withTimes(shift, { from, to }), person, date });
+  const copied: Shift = copyOf(shift, newId(), { ...withTimes(shift, { from, to }), person, date });
   return {
     changes: same ? [] : [{ do: 'add', shift: copied }],
     cell: place.cell,

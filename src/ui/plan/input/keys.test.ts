@@ -2,6 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import { need, person, plan, shift } from '@/core/testing';
 import { onCanvasKey, onPageKey } from './keys';
 import { screenOf } from '../testing';
+import { OPEN_ROW, rowOf } from '@/core/grid/cell';
 
 const week = plan({
   people: [person('ann'), person('bo'), person('cy')],
@@ -45,13 +46,13 @@ describe('arrows', () => {
   test('move between cells and stop at the edges', () => {
     const { press, view } = desk();
     press('ArrowUp', 'ArrowLeft');
-    expect(view().active).toEqual({ row: 0, day: 0 });
+    expect(view().active).toEqual({ row: rowOf('ann'), day: 0 });
     press('ArrowDown', 'ArrowRight', 'ArrowRight');
-    expect(view().active).toEqual({ row: 1, day: 2 });
+    expect(view().active).toEqual({ row: rowOf('bo'), day: 2 });
     press('End', 'PageDown');
-    expect(view().active).toEqual({ row: 3, day: 6 });
+    expect(view().active).toEqual({ row: OPEN_ROW, day: 6 });
     press('Ctrl+Home');
-    expect(view().active).toEqual({ row: 0, day: 0 });
+    expect(view().active).toEqual({ row: rowOf('ann'), day: 0 });
   });
 
   test('with Shift select; without it the selection is gone', () => {
@@ -60,7 +61,7 @@ describe('arrows', () => {
     expect(screen.controller.selectedCells()).toHaveLength(4);
     press('ArrowRight');
     expect(view().anchor).toBeNull();
-    expect(screen.controller.selectedCells()).toEqual([{ row: 1, day: 2 }]);
+    expect(screen.controller.selectedCells()).toEqual([{ row: rowOf('bo'), day: 2 }]);
   });
 
   test('with Alt go through the weeks', () => {
@@ -89,7 +90,7 @@ describe('a character', () => {
     press('Alt+c');
     expect(view().dialog).toBe('coverage');
     press('Alt+s');
-    expect(view().panel).toEqual({ kind: 'several' });
+    expect(view().panel).toEqual({ kind: 'bulk' });
     press('Alt+r');
     expect(view().panel).toEqual({ kind: 'rows' });
     press('Escape');
@@ -191,7 +192,7 @@ describe('a shift that is carried', () => {
       'ArrowDown',
       'ArrowDown',
     );
-    expect(view().carry).toMatchObject({ cell: { row: 2, day: 1 }, from: 575, to: 1085 });
+    expect(view().carry).toMatchObject({ cell: { row: rowOf('cy'), day: 1 }, from: 575, to: 1085 });
     expect(screen.lines).toContain('ann 0 9-17');
     press('Enter');
     expect(screen.lines).toContain('cy 1 9:35-18:05');

@@ -4,24 +4,33 @@ import type { PlanController } from '../state/controller';
 import { isTrouble, visibleSnags } from '@/core/consequences/visible-snags';
 import { carryTo, pickUp, putDown } from './carry';
 import { whoCanCover } from './slots';
+import type { Cell } from '@/core/grid/cell';
+import { parseNeedsRow } from '@/core/grid/needs-rows';
+import type { Panel } from '../state/view-store';
 
 type KeyEvent = Pick<
   KeyboardEvent,
   'key' | 'code' | 'ctrlKey' | 'metaKey' | 'altKey' | 'shiftKey' | 'preventDefault'
 >;
 
-export const ARROWS: Readonly<Record<string, readonly [number, number]>> = {
+const ARROWS: Readonly<Record<string, readonly [number, number]>> = {
   ArrowUp: [-1, 0],
   ArrowDown: [1, 0],
   ArrowLeft: [0, -1],
   ArrowRight: [0, 1],
 };
 
+/** Keys that mean somebody's cell, and nothing in the row of a role or need. */
+const ON_PEOPLE = /^(F2|Delete|Backspace)$/;
+const ON_PEOPLE_CTRL = /^[cxvdrm]$/i;
+
 /** A key on the canvas. */
 export function onCanvasKey(event: KeyEvent, controller: PlanController): void {
   const { carry, dialog } = controller.view.getState();
   if (dialog === 'find') return;
   const ctrl = event.ctrlKey || event.metaKey;
+  const { row } = controller.view.getState().active;
+  if (!carry && parseNeedsRow(row) && (ctrl ? ON_PEOPLE_CTRL : ON_PEOPLE).test(event.key)) return;
   const done = carry
     ? onCarryKey(event, controller)
     : ctrl
@@ -65,7 +74,7 @@ export function onPageKey(
       whoCanCover(controller);
       return true;
     case 'KeyS':
-      controller.open({ kind: 'several' });
+      controller.open({ kind: 'bulk' });
       return true;
     case 'KeyR':
       controller.open({ kind: 'rows' });
@@ -103,6 +112,9 @@ function onPlainKey(event: KeyEvent, controller: PlanController): boolean {
   }
   switch (event.key) {
     case 'Enter':
+      if (parseNeedsRow(controller.view.getState().active.row)) openNext(controller);
+      else controller.edit(null);
+      return true;
     case 'F2':
       controller.edit(null);
       return true;
@@ -135,6 +147,24 @@ function onPlainKey(event: KeyEvent, controller: PlanController): boolean {
   }
 }
 
+/** Opens what the active cell of a role or need holds: what is missing, then who is on, one after the other. */
+export function openNext(controller: PlanController): void {
+  const { active } = controller.view.getState();
+  const things: Panel[] = [
+    ...controller.missingHere().map((shift) => ({ kind: 'cover', shift, isNew: true }) as const),
+    ...controller.activeShifts().map(({ id }) => ({ kind: 'shift', id }) as const),
+  ];
+  if (things.length === 0) return controller.notify({ text: 'Nothing is needed here and nobody is on.' });
+  const last = lastOpened.get(controller);
+  const isHere = last?.row === active.row && last.day === active.day;
+  const index = isHere ? (last.index + 1) % things.length : 0;
+  lastOpened.set(controller, { ...active, index });
+  controller.open(things[index]);
+}
+
+/** Which thing of which cell was opened last. */
+const lastOpened = new WeakMap<PlanController, Cell & { readonly index: number }>();
+
 function onControlKey(event: KeyEvent, controller: PlanController): boolean {
   switch (event.key.toLowerCase()) {
     case 'z':
@@ -163,17 +193,21 @@ function onControlKey(event: KeyEvent, controller: PlanController): boolean {
       pickUp(controller);
       return true;
     case 'home':
-      controller.goTo({ row: controller.rowAt(0), day: 0 }, event.shiftKey);
+      toCorner(controller, 0, event.shiftKey);
       return true;
     case 'end':
-      controller.goTo(
-        { row: controller.rows - 1, day: controller.plan.judgement.plan.days - 1 },
-        event.shiftKey,
-      );
+      toCorner(controller, controller.shownRows - 1, event.shiftKey);
       return true;
     default:
       return false;
   }
+}
+
+/** Goes to the first day of the first row, or the last day of the last. */
+function toCorner(controller: PlanController, position: number, extend: boolean): void {
+  const row = controller.rowAt(position);
+  const day = position === 0 ? 0 : controller.plan.judgement.plan.days - 1;
+  if (row) controller.goTo({ row, day }, extend);
 }
 
 /** While a shift is carried, arrows move it by a block or a person, with Shift its end, with Alt by 5 minutes. */
@@ -187,7 +221,7 @@ function onCarryKey(event: KeyEvent, controller: PlanController): boolean {
   else if (arrow) {
     const [rows, sign] = arrow;
     const { cell, from, to } = carry;
-    const row = controller.rowAt(controller.positionOf(cell.row) + rows);
+    const row = controller.rowAt(controller.positionOf(cell.row) + rows) ?? cell.row;
     const by = sign * step;
     if (event.ctrlKey || event.metaKey) {
       const day = Math.min(Math.max(cell.day + sign, 0), plan.days - 1);

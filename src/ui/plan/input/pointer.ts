@@ -4,12 +4,18 @@ import { type Scale, timeAt } from '../../canvas/scale';
 import { DAY_HEADS_HEIGHT } from '../grid/day-heads';
 import { type PlanController, useController } from '../state/controller';
 import { type DragTarget, type GridPoint, follow, propose } from './drag';
+import { openNext } from './keys';
+import { proposeInNeeds } from './needs-drag';
+import type { RowId } from '@/core/grid/cell';
+import { parseNeedsRow } from '@/core/grid/needs-rows';
 
 interface Surroundings {
   readonly scale: Scale;
   readonly scroller: RefObject<HTMLDivElement | null>;
+  /** The element around the rows that are scrolled. */
   readonly rows: RefObject<HTMLDivElement | null>;
-  readonly openRow: RefObject<HTMLDivElement | null>;
+  /** The element around a row that stands fixed above them, where there is one. */
+  readonly openRow?: RefObject<HTMLDivElement | null>;
 }
 
 /** Pixels from the edge of the rows within which dragging scrolls them. */
@@ -26,7 +32,7 @@ export function usePointer(surroundings: Surroundings) {
   const down = useCallback(
     (event: React.PointerEvent) => {
       if (event.button !== 0) return;
-      const pressed = locate(latest.current, event, 1, controller);
+      const pressed = locate(latest.current, event, 1);
       if (!pressed) return;
       const { shiftId, grip, part } = hitTest(event.target as HTMLElement);
       event.preventDefault();
@@ -38,14 +44,15 @@ export function usePointer(surroundings: Surroundings) {
       const selecting = event.shiftKey && shiftId === null;
       controller.goTo(home, event.shiftKey);
       const hold: DragTarget | null = selecting ? null : { shift, grip, part, home, press: pressed.minute };
+      const proposeAt = parseNeedsRow(home.row) ? proposeInNeeds : propose;
       follow(
         event.nativeEvent,
         controller,
         (at, step) => {
           scrollNearEdge(latest.current, at.clientY);
-          const place = locate(latest.current, at, step, controller);
+          const place = locate(latest.current, at, step);
           if (!place) return undefined;
-          if (hold) return propose(controller, hold, place, step, at.ctrlKey || at.metaKey);
+          if (hold) return proposeAt(controller, hold, place, step, at.ctrlKey || at.metaKey);
           controller.goTo(place.cell, true);
           return undefined;
         },
@@ -56,7 +63,12 @@ export function usePointer(surroundings: Surroundings) {
   );
   const open = useCallback(
     (event: React.MouseEvent) => {
-      if (locate(latest.current, event, 1, controller)) controller.edit(null);
+      const pressed = locate(latest.current, event, 1);
+      if (!pressed) return;
+      const { shiftId } = hitTest(event.target as HTMLElement);
+      if (!parseNeedsRow(pressed.cell.row)) controller.edit(null);
+      else if (shiftId === null) openNext(controller);
+      else controller.open({ kind: 'shift', id: shiftId });
     },
     [controller],
   );
@@ -64,7 +76,7 @@ export function usePointer(surroundings: Surroundings) {
 }
 
 /** What of a bar is under the pointer. */
-export function hitTest(target: HTMLElement) {
+function hitTest(target: HTMLElement) {
   return {
     shiftId: target.closest<HTMLElement>('[data-shift]')?.dataset.shift ?? null,
     part: target.closest<HTMLElement>('[data-part]')?.dataset.part ?? null,
@@ -73,41 +85,38 @@ export function hitTest(target: HTMLElement) {
 }
 
 /** What was typed is kept or, where it cannot be, stands open: then it comes before what the pointer does. */
-export function typingComesFirst(controller: PlanController): boolean {
+function typingComesFirst(controller: PlanController): boolean {
   if (!controller.view.getState().editing) return false;
   document.querySelector<HTMLElement>('[data-typing]')?.focus();
   return true;
 }
 
-/** The day and minute at an x counted from the edge of a row; null beside the days. */
-export function timeUnder(scale: Scale, x: number, step: number): ReturnType<typeof timeAt> | null {
-  const inside = x - HEAD_WIDTH;
-  return inside < 0 || inside > scale.days * scale.dayWidth ? null : timeAt(scale, inside, step);
-}
-
-/** The cell and time under a point of the window; null outside the canvas. */
+/** The cell and time under a point of the window, minutes in steps; null outside the rows. */
 function locate(
   { scale, scroller, rows, openRow }: Surroundings,
   { clientX: x, clientY: y }: { readonly clientX: number; readonly clientY: number },
   step: number,
-  controller: PlanController,
 ): GridPoint | null {
-  const body = rows.current?.getBoundingClientRect();
-  const open = openRow.current?.getBoundingClientRect();
   const top = scroller.current?.getBoundingClientRect().top;
-  if (!body || !open || top === undefined) return null;
-  const time = timeUnder(scale, x - body.left, step);
-  if (!time) return null;
-  const { day, minute } = time;
-  if (y >= open.top && y <= open.bottom) return { cell: { row: controller.rows - 1, day }, minute };
-  if (y < top + DAY_HEADS_HEIGHT || y >= open.top) return null;
-  const row = controller.rowUnder(y - body.top);
-  return row === null ? null : { cell: { row, day }, minute };
+  if (top === undefined || y < top + DAY_HEADS_HEIGHT) return null;
+  const fixed = openRow?.current;
+  const isFixed = fixed && y >= fixed.getBoundingClientRect().top;
+  for (const row of (isFixed ? fixed : rows.current)?.querySelectorAll<HTMLElement>('[data-row]') ?? []) {
+    const box = row.getBoundingClientRect();
+    if (y < box.top || y >= box.bottom) continue;
+    const inside = x - box.left - HEAD_WIDTH;
+    if (inside < 0 || inside > scale.days * scale.dayWidth) return null;
+    const { day, minute } = timeAt(scale, inside, step);
+    return { cell: { row: row.dataset.row as RowId, day }, minute };
+  }
+  return null;
 }
 
 function scrollNearEdge({ scroller, openRow }: Surroundings, y: number): void {
-  const top = (scroller.current?.getBoundingClientRect().top ?? 0) + DAY_HEADS_HEIGHT;
-  const bottom = openRow.current?.getBoundingClientRect().top ?? Infinity;
+  const box = scroller.current?.getBoundingClientRect();
+  if (!box) return;
+  const top = box.top + DAY_HEADS_HEIGHT;
+  const bottom = openRow?.current?.getBoundingClientRect().top ?? box.bottom;
   if (y < top + EDGE && y > top - EDGE) scroller.current!.scrollBy(0, -ROW_HEIGHT / 2);
   else if (y > bottom - EDGE && y < bottom) scroller.current!.scrollBy(0, ROW_HEIGHT / 2);
 }

@@ -2,13 +2,15 @@ import type { Snag } from '@/core/checks/shared/snag';
 import type { Shift } from '@/core/plan/types';
 import { formatTimeSpan } from '@/core/time/format';
 import type { PlanController } from '../state/controller';
-import { newShift } from '../state/edits';
+import { OPEN_ROW } from '@/core/grid/cell';
+import { newShift } from '@/core/grid/cell-changes';
+import { newId } from '../../commands/new-id';
 
 /** The shift that would close a gap. */
 export function slotOf(controller: PlanController, gap: Snag): Shift {
   const { judgement } = controller.plan;
-  const cell = { row: controller.rows - 1, day: gap.date - judgement.plan.from };
-  return newShift(judgement, cell, { from: gap.from!, to: gap.to! }, gap.role);
+  const cell = { row: OPEN_ROW, day: gap.date - judgement.plan.from } as const;
+  return newShift(judgement, cell, { from: gap.from!, to: gap.to! }, gap.role, newId());
 }
 
 /** The gap at a place of the skyline: of the role that it draws, else of any. Null: nobody is missing there. */
@@ -50,7 +52,7 @@ export function whoCanCover(controller: PlanController): void {
       text: `Nobody is missing at ${formatTimeSpan(place.minute, end, hourFormat)}.`,
     });
   }
-  const missing = controller.missingHere();
+  const [missing] = controller.missingHere();
   if (missing) return ask(missing, true);
   const [shift] = controller.activeShifts();
   if (shift) ask(shift, false);

@@ -1,3 +1,4 @@
+import { rowOf } from '@/core/grid/cell';
 import { useMemo, useState } from 'react';
 import { type BulkEdit, type MatchRule, bulkChanges, matched } from '@/core/plan/bulk';
 import { parseLength } from '@/core/time/parse-hours';
@@ -242,13 +243,12 @@ function Rule() {
   const controller = useController();
   const { plan } = usePlan((state) => state.judgement);
   const stations = usePlan((state) => state.references.stations);
-  const isFiltered = useView((view) => view.layout.rows.length < plan.people.length);
   const [rule, setRule] = useState(ANY);
-  const layout = useView((view) => view.layout);
+  const { positionOf } = useView((view) => view.rows);
+  const isOfPeople = useView((view) => view.arrangement.rowKind === 'people');
+  const isFiltered = isOfPeople && positionOf.size <= plan.people.length;
   const found = matched(plan.shifts, rule).filter(
-    (shift) =>
-      shift.person === null ||
-      layout.positionOf.has(plan.people.findIndex((person) => person.id === shift.person)),
+    ({ person }) => !isOfPeople || positionOf.has(rowOf(person)),
   );
   const days = rule.days ?? SHORT_WEEKDAYS.map(() => true);
   const set = (part: Partial<MatchRule>) => setRule({ ...rule, ...part });

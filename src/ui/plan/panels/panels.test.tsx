@@ -18,6 +18,7 @@ import { Selected } from './selected';
 import { SidePanel } from './side-panel';
 import { payloadOf, screenOf } from '../testing';
 import type { ViewState } from '../state/view-store';
+import { rowOf } from '@/core/grid/cell';
 
 // What stands beside the canvas, as it is drawn first.
 
@@ -128,7 +129,7 @@ describe('what is selected', () => {
   });
 
   test('of several cells is added up', () => {
-    const { text } = draw(<Selected />, { anchor: { row: 1, day: 1 } });
+    const { text } = draw(<Selected />, { anchor: { row: rowOf('bo'), day: 1 } });
     expect(text).toContain('4 cells, 2 shifts, 14¾ h');
     expect(text).toContain('Change them');
   });
@@ -177,20 +178,24 @@ describe('panels', () => {
   test('rows say what is filtered, and that actions keep to it', () => {
     const { controller } = screenOf(week);
     controller.arrange({ only: 'working' });
-    const { arrangement, layout } = controller.view.getState();
-    const { text } = draw(<RowsPanel />, { arrangement, layout });
+    const { arrangement, rows } = controller.view.getState();
+    const { text } = draw(<RowsPanel />, { arrangement, rows });
     expect(text).toContain('2 of 3 people are shown: on this week.');
     expect(text).toContain('act on the rows shown');
-    const needs = draw(<RowsPanel />, { arrangement: { ...arrangement, rowKind: 'needs', only: 'open' } });
+    controller.arrange({ rowKind: 'needs', only: 'open' });
+    const ofNeeds = controller.view.getState();
+    const needs = draw(<RowsPanel />, { arrangement: ofNeeds.arrangement, rows: ofNeeds.rows });
     expect(needs.text).toContain('2 of 2 needs are shown: with places to fill.');
     expect(needs.text).not.toContain('Name holds');
   });
 
   test('several at once say what would change before it is done', () => {
-    const { text } = draw(<BulkPanel />, { anchor: { row: 1, day: 0 } });
+    const { text } = draw(<BulkPanel />, { anchor: { row: rowOf('bo'), day: 0 } });
     expect(text).toContain('2 shifts in the selected cells, 2 rows');
     expect(text).toMatch(/2 of 2 would change: /);
-    expect(draw(<BulkPanel />, { active: { row: 2, day: 3 } }).text).toContain('Nothing is chosen yet.');
+    expect(draw(<BulkPanel />, { active: { row: rowOf('cy'), day: 3 } }).text).toContain(
+      'Nothing is chosen yet.',
+    );
   });
 
   test('keys are all told', () => {

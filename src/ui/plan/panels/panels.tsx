@@ -12,7 +12,7 @@ export function Panels({ panel }: { readonly panel: Panel }) {
       return <ShiftPanel key={panel.id} id={panel.id} />;
     case 'cover':
       return <CoverPanel key={panel.shift.id} shift={panel.shift} isNew={panel.isNew} />;
-    case 'several':
+    case 'bulk':
       return <BulkPanel />;
     case 'rows':
       return <RowsPanel />;

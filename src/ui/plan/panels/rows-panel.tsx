@@ -6,9 +6,9 @@ import {
   type Only,
   type Sorting,
   UNFILTERED,
+  allRows,
   filterSummary,
-} from '@/core/plan/arrangement';
-import { needsRows, isRowShown } from '@/core/coverage/needs-grid';
+} from '@/core/grid/arrangement';
 import { Field } from '../../kit/field';
 import { Select } from '../../kit/select';
 import { TextInput } from '../../kit/text-input';
@@ -134,15 +134,12 @@ export function RowsPanel() {
 
 /** How many rows there are, how many are shown, and what they are. */
 function useCounts(): { shown: number; all: number; what: string } {
-  const arrangement = useView((view) => view.arrangement);
-  const people = useView((view) => view.layout.rows.length);
-  const judgement = usePlan((state) => state.judgement);
-  const hourFormat = usePlan((state) => state.hourFormat);
-  if (arrangement.rowKind === 'people')
-    return { shown: people, all: judgement.plan.people.length, what: 'people' };
-  const rows = needsRows(judgement, arrangement, hourFormat);
-  const shown = rows.filter((row) => isRowShown(judgement, row, arrangement)).length;
-  return { shown, all: rows.length, what: arrangement.rowKind };
+  const { rowKind } = useView((view) => view.arrangement);
+  const shown = useView((view) => view.rows.order.length);
+  const all = allRows(usePlan((state) => state.judgement).plan, rowKind).length;
+  // The open shifts are no person.
+  const besides = rowKind === 'people' ? 1 : 0;
+  return { shown: shown - besides, all: all - besides, what: rowKind };
 }
 
 /** What only rows of people have: stations, groups and an order. */

@@ -6,7 +6,8 @@ import { breakMinutes } from '@/core/plan/resolved-shift';
 import { counted, formatDay, formatHours, formatTimeSpan } from '@/core/time/format';
 import { pasting } from '../input/clip';
 import { useController, usePlan, useView } from '../state/controller';
-import { type Cell, personOf, shiftsIn } from '../state/edits';
+import { type Cell, personOf, placedIn } from '@/core/grid/cell';
+import { cellOf, needsRows, parseNeedsRow } from '@/core/grid/needs-rows';
 import { whoCanCover } from '../input/slots';
 import { Button } from '../../kit/button';
 
@@ -18,6 +19,7 @@ export function Selected() {
   const clip = useView((view) => view.clip);
   const judgement = usePlan((plan) => plan.judgement);
   const busy = useView((view) => view.ghost !== null || view.editing !== null);
+  const holds = !busy && placedIn(judgement, active).length > 0;
   const clearing = busy ? [] : controller.clearing();
   const pasted = clip && !busy ? pasting(controller) : [];
   return (
@@ -42,12 +44,12 @@ export function Selected() {
             kind="link"
             className="text-sm"
             title="Alt S"
-            onClick={() => controller.open({ kind: 'several' })}
+            onClick={() => controller.open({ kind: 'bulk' })}
           >
             Change them
           </Button>
         ) : (
-          clearing.length > 0 && (
+          holds && (
             <>
               <Button
                 kind="link"
@@ -78,24 +80,61 @@ function SeveralSelected() {
   const controller = useController();
   const judgement = usePlan((plan) => plan.judgement);
   const cells = controller.selectedCells();
-  const shifts = cells.flatMap((cell) => shiftsIn(judgement, cell));
-  const minutes = cells.flatMap(({ row, day }) =>
-    judgement.people[row].view.shifts.filter((shift) => shift.date === judgement.plan.from + day),
-  );
+  // One shift may fill several needs.
+  const shifts = [...new Set(cells.flatMap((cell) => placedIn(judgement, cell)))];
   return (
     <p>
       {counted(cells.length, 'cell')}, {counted(shifts.length, 'shift')},{' '}
-      {formatHours(minutes.reduce((sum, shift) => sum + shift.paid, 0))}
+      {formatHours(shifts.reduce((sum, shift) => sum + shift.paid, 0))}
     </p>
   );
 }
 
 function OneSelected({ judgement, cell }: { judgement: Judgement; cell: Cell }) {
+  if (parseNeedsRow(cell.row)) return <NeedSelected judgement={judgement} cell={cell} />;
+  return <PersonSelected judgement={judgement} cell={cell} />;
+}
+
+/** Shifts that are named one by one; of more only the number is said. */
+const NAMED = 8;
+
+/** Who is on in a cell of a role or need, and who is missing. */
+function NeedSelected({ judgement, cell }: { judgement: Judgement; cell: Cell }) {
+  const hourFormat = usePlan((plan) => plan.hourFormat);
+  const rowKind = useView((view) => view.arrangement.rowKind);
+  if (rowKind === 'people') return null;
+  const row = needsRows(judgement.plan, rowKind).find(({ id }) => id === cell.row);
+  if (!row) return null;
+  const { shifts, missing } = cellOf(judgement, row, cell.day);
+  const span = row.span && ` ${formatTimeSpan(row.span.from, row.span.to, hourFormat)}`;
+  return (
+    <>
+      <p>
+        {row.name}
+        {span}, {formatDay(judgement.plan.from + cell.day)}
+        {shifts.length === 0 && ': nobody is on'}
+      </p>
+      {missing.map(({ from, to, count }) => (
+        <p key={from} className="text-gap">
+          {count} missing {formatTimeSpan(from, to, hourFormat)}
+        </p>
+      ))}
+      {shifts.slice(0, NAMED).map(({ shift, name }) => (
+        <p key={shift.id}>
+          {name} {formatTimeSpan(shift.planShift!.from, shift.planShift!.to, hourFormat)}
+        </p>
+      ))}
+      {shifts.length > NAMED && <p>and {shifts.length - NAMED} more</p>}
+    </>
+  );
+}
+
+function PersonSelected({ judgement, cell }: { judgement: Judgement; cell: Cell }) {
   const words = usePlan((plan) => plan.words);
   const hourFormat = usePlan((plan) => plan.hourFormat);
   const person = personOf(judgement, cell.row);
   const date = judgement.plan.from + cell.day;
-  const placed = judgement.people[cell.row].view.shifts.filter((shift) => shift.date === date);
+  const placed = placedIn(judgement, cell);
   const { currency } = judgement.plan.site;
   return (
     <>

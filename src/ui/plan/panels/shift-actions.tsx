@@ -5,7 +5,7 @@ import type { Shift } from '@/core/plan/types';
 import { parseTimeWithin } from '@/core/time/parse-time';
 import { formatTimeSpan, formatTime } from '@/core/time/format';
 import { newId } from '../../commands/new-id';
-import { copyOf } from '../state/edits';
+import { copyOf } from '@/core/grid/cell-changes';
 import { useController, usePlan } from '../state/controller';
 import { Outcome, focusPanel } from './panel-layout';
 import { FurtherChange, PatternScope, type EditScope } from './pattern-scope';
@@ -204,7 +204,10 @@ function Others({ shift, onDone }: { readonly shift: Shift; readonly onDone: () 
       (shift.role === null || person.roles.some((held) => held.role === shift.role)) &&
       person.name.toLocaleLowerCase().includes(wanted),
   );
-  const changes = [...chosen].map((person): Change => ({ do: 'add', shift: copyOf(shift, { person }) }));
+  const changes = [...chosen].map((person): Change => ({
+    do: 'add',
+    shift: copyOf(shift, newId(), { person }),
+  }));
   return (
     <>
       <input

@@ -5,6 +5,8 @@ import { need, person, plan, shift } from '@/core/testing';
 import { screenOf } from '../testing';
 import { carryTo, pickUp, putDown } from '../input/carry';
 import { whoCanCover } from '../input/slots';
+import { judge } from '@/core/consequences/judge';
+import { OPEN_ROW, rowOf } from '@/core/grid/cell';
 
 const open = [{ from: 420, to: 1380 }];
 const week = plan({
@@ -20,9 +22,9 @@ const week = plan({
 });
 
 /** Types into a cell, as somebody would who then presses Enter. */
-function type(screen: ReturnType<typeof screenOf>, row: number, day: number, text: string): boolean {
+function type(screen: ReturnType<typeof screenOf>, person: string, day: number, text: string): boolean {
   const { controller } = screen;
-  controller.goTo({ row, day });
+  controller.goTo({ row: rowOf(person), day });
   const read = controller.read(text);
   if (!read.ok) throw new Error(read.problem.message);
   return controller.commit(controller.typed(read.value, false), true);
@@ -31,7 +33,7 @@ function type(screen: ReturnType<typeof screenOf>, row: number, day: number, tex
 describe('an edit', () => {
   test('is drawn at once and waits to be sent; undo and redo are edits too', () => {
     const screen = screenOf(week);
-    expect(type(screen, 1, 3, '9-17')).toBe(true);
+    expect(type(screen, 'bo', 3, '9-17')).toBe(true);
     expect(screen.lines).toContain('bo 3 9-17');
     screen.controller.undo();
     expect(screen.lines).not.toContain('bo 3 9-17');
@@ -43,9 +45,9 @@ describe('an edit', () => {
 
   test('after an undo leaves nothing to redo', () => {
     const screen = screenOf(week);
-    type(screen, 1, 3, '9-17');
+    type(screen, 'bo', 3, '9-17');
     screen.controller.undo();
-    type(screen, 1, 4, '9-17');
+    type(screen, 'bo', 4, '9-17');
     screen.controller.redo();
     expect(screen.said).toBe('Nothing to redo.');
     screen.controller.undo();
@@ -73,7 +75,7 @@ describe('an edit', () => {
 
   test('of nothing is done without being sent', () => {
     const screen = screenOf(week);
-    expect(type(screen, 0, 0, '9-17')).toBe(true);
+    expect(type(screen, 'ann', 0, '9-17')).toBe(true);
     expect(screen.sent).toEqual([]);
   });
 });
@@ -81,24 +83,24 @@ describe('an edit', () => {
 describe('typing', () => {
   test('sets a cell: what is there is changed, what is more is added, what is less goes', () => {
     const screen = screenOf(week);
-    type(screen, 0, 1, '10-14');
+    type(screen, 'ann', 1, '10-14');
     expect(screen.lines.filter((line) => line.startsWith('ann 1'))).toEqual(['ann 1 10-14']);
-    type(screen, 0, 1, '8-10 12-14, 18-20');
+    type(screen, 'ann', 1, '8-10 12-14, 18-20');
     expect(screen.lines.filter((line) => line.startsWith('ann 1'))).toEqual([
       'ann 1 12-14',
       'ann 1 18-20',
       'ann 1 8-10',
     ]);
-    type(screen, 0, 1, '');
+    type(screen, 'ann', 1, '');
     expect(screen.lines.filter((line) => line.startsWith('ann 1'))).toEqual([]);
   });
 
   test('reads times in the opening hours of the day, and shows what is there as it would be typed', () => {
     const screen = screenOf(week);
-    type(screen, 1, 3, '1-5 floor');
+    type(screen, 'bo', 3, '1-5 floor');
     expect(screen.lines).toContain('bo 3 13-17');
-    expect(screen.controller.textOf({ row: 1, day: 3 })).toBe('13-17 floor');
-    expect(screen.controller.textOf({ row: 0, day: 1 })).toBe('9-13 bar, 17-21 bar');
+    expect(screen.controller.textOf({ row: rowOf('bo'), day: 3 })).toBe('13-17 floor');
+    expect(screen.controller.textOf({ row: rowOf('ann'), day: 1 })).toBe('9-13 bar, 17-21 bar');
   });
 
   test('what cannot be read says where', () => {
@@ -110,8 +112,8 @@ describe('typing', () => {
   test('into a selection sets all of it in one undo', () => {
     const screen = screenOf(week);
     const { controller } = screen;
-    controller.goTo({ row: 0, day: 4 });
-    controller.goTo({ row: 1, day: 5 }, true);
+    controller.goTo({ row: rowOf('ann'), day: 4 });
+    controller.goTo({ row: rowOf('bo'), day: 5 }, true);
     const read = controller.read('9-12');
     if (!read.ok) throw new Error(read.problem.message);
     controller.commit(controller.typed(read.value, true));
@@ -126,7 +128,7 @@ describe('typing', () => {
       tasks: ['Float'],
     };
     const screen = screenOf(week, { templates: [{ id: 't', name: 'Opening', short: 'OP', form }] });
-    type(screen, 1, 3, 'op');
+    type(screen, 'bo', 3, 'op');
     const made = screen.controller.plan.judgement.plan.shifts.find((one) => one.label === 'Opening');
     expect(made).toMatchObject({
       person: 'bo',
@@ -141,15 +143,15 @@ describe('going about', () => {
   test('keeps to the plan, and the days shown follow', () => {
     const { controller, view } = screenOf(week);
     controller.show(3);
-    controller.goTo({ row: 99, day: 99 });
-    expect(view.getState()).toMatchObject({ active: { row: 3, day: 6 }, firstDay: 4 });
+    controller.goTo({ row: OPEN_ROW, day: 99 });
+    expect(view.getState()).toMatchObject({ active: { row: OPEN_ROW, day: 6 }, firstDay: 4 });
     controller.step(-1, -6, false);
-    expect(view.getState()).toMatchObject({ active: { row: 2, day: 0 }, firstDay: 0 });
+    expect(view.getState()).toMatchObject({ active: { row: rowOf('cy'), day: 0 }, firstDay: 0 });
   });
 
   test('one day, three days and the week are shown from what is here; four weeks are loaded', () => {
     const { controller, view, loaded } = screenOf(week);
-    controller.goTo({ row: 0, day: 5 });
+    controller.goTo({ row: rowOf('ann'), day: 5 });
     controller.show(1);
     expect(view.getState()).toMatchObject({ days: 1, firstDay: 5 });
     controller.show(3);
@@ -163,16 +165,16 @@ describe('going about', () => {
   test('nothing moves while what is typed stands open', () => {
     const { controller, view } = screenOf(week);
     controller.edit('9-');
-    controller.goTo({ row: 2, day: 2 });
+    controller.goTo({ row: rowOf('cy'), day: 2 });
     controller.show(1);
-    expect(view.getState()).toMatchObject({ active: { row: 0, day: 0 }, days: 7 });
+    expect(view.getState()).toMatchObject({ active: { row: rowOf('ann'), day: 0 }, days: 7 });
   });
 
   test('to a person who is filtered away takes the filter off, and says so', () => {
     const screen = screenOf(week);
     const { controller, view } = screen;
     controller.arrange({ text: 'bo' });
-    expect(view.getState().active.row).toBe(1);
+    expect(view.getState().active.row).toBe(rowOf('bo'));
     expect(controller.shownRows).toBe(2);
     const clash = controller.plan.judgement.people.flatMap(({ snags }) => snags)[0];
     controller.goToSnag({
@@ -183,7 +185,7 @@ describe('going about', () => {
       shifts: [],
       date: week.from + 2,
     });
-    expect(view.getState().active).toEqual({ row: 2, day: 2 });
+    expect(view.getState().active).toEqual({ row: rowOf('cy'), day: 2 });
     expect(screen.said).toBe('All rows are shown again.');
   });
 
@@ -191,8 +193,8 @@ describe('going about', () => {
     const screen = screenOf(week);
     const { controller } = screen;
     controller.arrange({ only: 'working' });
-    controller.goTo({ row: 0, day: 0 });
-    controller.goTo({ row: 3, day: 6 }, true);
+    controller.goTo({ row: rowOf('ann'), day: 0 });
+    controller.goTo({ row: OPEN_ROW, day: 6 }, true);
     expect(controller.selectedCells()).toHaveLength(14);
     controller.clear();
     expect(screen.lines).toEqual([]);
@@ -219,11 +221,11 @@ describe('asking who can cover', () => {
   test('takes the shift of the cell, else says what to choose', () => {
     const screen = screenOf(week);
     const { controller, view } = screen;
-    controller.goTo({ row: 3, day: 2 });
+    controller.goTo({ row: OPEN_ROW, day: 2 });
     whoCanCover(controller);
     expect(view.getState().panel).toMatchObject({ isNew: false, shift: { id: week.shifts[3].id } });
     view.setState({ panel: null });
-    controller.goTo({ row: 2, day: 0 });
+    controller.goTo({ row: rowOf('cy'), day: 0 });
     whoCanCover(controller);
     expect(view.getState().panel).toBeNull();
     expect(screen.said).toContain('Choose a shift, or a gap');
@@ -232,33 +234,92 @@ describe('asking who can cover', () => {
     expect(screen.said).toBe('Nobody is missing at 10:00–10:30.');
   });
 
-  test('means what is chosen where rows are not people', () => {
+  test('means what is chosen where rows are roles', () => {
     const { controller, view } = screenOf(week);
-    const [ann, second] = week.shifts;
-    let missing: typeof ann | null = { ...ann, id: 'gap', person: null };
-    controller.chooseFrom({ shifts: () => [second], missing: () => missing });
+    controller.arrange({ rowKind: 'roles' });
+    controller.goTo({ row: 'role:bar', day: 0 });
     whoCanCover(controller);
-    expect(view.getState().panel).toMatchObject({ isNew: true, shift: { id: 'gap' } });
-    missing = null;
+    expect(view.getState().panel).toMatchObject({
+      isNew: true,
+      shift: { person: null, role: 'bar', date: week.from, from: 540, to: 1020 },
+    });
+    controller.goTo({ row: 'role:bar', day: 1 });
     whoCanCover(controller);
-    expect(view.getState().panel).toMatchObject({ isNew: false, shift: { id: second.id } });
+    expect(view.getState().panel).toMatchObject({ isNew: false, shift: { id: week.shifts[1].id } });
     controller.openShift();
-    expect(view.getState().panel).toEqual({ kind: 'shift', id: second.id });
-    expect(controller.chosenShifts()).toEqual([second]);
-    controller.chooseFrom(null);
-    expect(controller.chosenShifts()).toEqual([ann]);
+    expect(view.getState().panel).toEqual({ kind: 'shift', id: week.shifts[1].id });
+    expect(controller.chosenShifts()).toEqual([week.shifts[1], week.shifts[2]]);
   });
+});
+
+describe('rows of roles and needs', () => {
+  test('are selected as those of people are, and a shift that fills two needs counts once', () => {
+    const twice = [need('bar', 0, '9-12'), need('bar', 0, '12-17')];
+    const { controller, view } = screenOf({ ...week, needs: twice });
+    controller.arrange({ rowKind: 'needs' });
+    expect(view.getState().active.row).toBe('need:540-720:bar');
+    controller.step(1, 0, true);
+    expect(controller.selectedCells()).toHaveLength(2);
+    expect(controller.chosenShifts()).toEqual([week.shifts[0]]);
+    expect(controller.clearing()).toEqual([]);
+  });
+
+  test('what is typed there is an open shift of the role, besides what is there', () => {
+    const screen = screenOf(week);
+    screen.controller.arrange({ rowKind: 'roles' });
+    screen.controller.goTo({ row: 'role:floor', day: 0 });
+    for (const text of ['9-12', '13-15 bar']) {
+      const read = screen.controller.read(text);
+      if (!read.ok) throw new Error(read.problem.message);
+      screen.controller.commit(screen.controller.typed(read.value, false), true);
+    }
+    const { shifts } = screen.controller.plan.judgement.plan;
+    const made = shifts.filter(({ date, person }) => person === null && date === week.from);
+    expect(made.map(({ role, from }) => `${role} ${from / 60}`)).toEqual(['floor 9', 'bar 13']);
+    expect(screen.lines).toContain('ann 0 9-17');
+  });
+
+  test('a snag is gone to in the row of its shift, else people are shown again', () => {
+    const screen = screenOf(week);
+    const { controller, view } = screen;
+    controller.arrange({ rowKind: 'roles' });
+    const clash = controller.plan.judgement.people.flatMap(({ snags }) => snags)[0];
+    const snag = { ...clash, code: 'overlap' as const, role: null, person: 'ann', date: week.from + 1 };
+    controller.goToSnag({ ...snag, shifts: [week.shifts[2].id] });
+    expect(view.getState().active).toEqual({ row: 'role:bar', day: 1 });
+    controller.goToSnag({ ...snag, person: 'cy', shifts: [] });
+    expect(view.getState()).toMatchObject({
+      active: { row: rowOf('cy'), day: 1 },
+      arrangement: { rowKind: 'people' },
+    });
+    expect(screen.said).toBe('Rows are people again.');
+  });
+});
+
+test('rows are found anew when people come or go, and what is active stays if it is still there', () => {
+  const { controller, view, store } = screenOf(week);
+  controller.goTo({ row: rowOf('bo'), day: 2 });
+  const before = controller.plan.judgement;
+  store.setState({ judgement: judge({ ...week, people: [week.people[1]], shifts: [] }) });
+  controller.rearrange(before);
+  expect(view.getState()).toMatchObject({
+    active: { row: rowOf('bo'), day: 2 },
+    rows: { order: [rowOf('bo'), OPEN_ROW] },
+  });
+  const { rows } = view.getState();
+  controller.rearrange(controller.plan.judgement);
+  expect(view.getState().rows).toBe(rows);
 });
 
 describe('a shift picked up', () => {
   test('is shown with what putting it down would do, and put down in one edit', () => {
     const screen = screenOf(week);
     const { controller, view } = screen;
-    controller.goTo({ row: 0, day: 0 });
+    controller.goTo({ row: rowOf('ann'), day: 0 });
     pickUp(controller);
-    carryTo(controller, { ...view.getState().carry!, cell: { row: 1, day: 0 } });
+    carryTo(controller, { ...view.getState().carry!, cell: { row: rowOf('bo'), day: 0 } });
     expect(view.getState().ghost).toMatchObject({
-      row: 1,
+      row: rowOf('bo'),
       day: 0,
       dragged: week.shifts[0].id,
       refused: false,
@@ -267,7 +328,7 @@ describe('a shift picked up', () => {
     putDown(controller, true);
     expect(screen.lines).toContain('bo 0 9-17');
     expect(view.getState()).toMatchObject({ carry: null, ghost: null });
-    controller.goTo({ row: 0, day: 0 });
+    controller.goTo({ row: rowOf('ann'), day: 0 });
     pickUp(controller);
     expect(screen.said).toBe('There is no shift to move here.');
   });
@@ -276,7 +337,7 @@ describe('a shift picked up', () => {
     const screen = screenOf(week);
     const { controller, view } = screen;
     pickUp(controller);
-    carryTo(controller, { ...view.getState().carry!, cell: { row: 1, day: 3 } });
+    carryTo(controller, { ...view.getState().carry!, cell: { row: rowOf('bo'), day: 3 } });
     putDown(controller, false);
     expect(screen.sent).toEqual([]);
   });
@@ -286,7 +347,7 @@ test('a shift of a pattern is changed by hand from its first edit on, whatever h
   const source = { id: 'p', key: 'k', originalDate: week.from, overridden: false };
   const mine = shift('ann', 0, '9-17', { detail: { ...NO_DETAIL, pattern: source } });
   const screen = screenOf({ ...week, shifts: [mine] });
-  type(screen, 0, 0, '10-17');
+  type(screen, 'ann', 0, '10-17');
   const [now] = screen.controller.plan.judgement.plan.shifts;
   expect(now).toMatchObject({ from: 600, detail: { pattern: { ...source, overridden: true } } });
   screen.controller.undo();

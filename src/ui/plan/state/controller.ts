@@ -1,23 +1,17 @@
 import { createContext, useContext } from 'react';
 import { useStore } from 'zustand';
+import type { Judgement } from '@/core/consequences/judge';
 import type { Snag } from '@/core/checks/shared/snag';
 import { openOn } from '@/core/plan/plan-context';
 import type { Shift } from '@/core/plan/types';
 import type { Change } from '@/core/plan/change';
 import { parseShifts } from '@/core/time/parse-shifts';
 import { type Reading, formatTypedSpan } from '@/core/time/parse-time';
-import { type Arrangement, UNFILTERED, arrangeRows } from '@/core/plan/arrangement';
-import { rowAt, layOutLines } from '../grid/layout';
-import {
-  type Cell,
-  type Range,
-  type TypedShift,
-  byHand,
-  clearChanges,
-  rangeOf,
-  shiftsIn,
-  typedChanges,
-} from './edits';
+import { type Arrangement, UNFILTERED, allRows, arrangeRows } from '@/core/grid/arrangement';
+import { type Cell, type Range, type RowId, rangeOf, rowOf, shiftsIn } from '@/core/grid/cell';
+import { type TypedShift, byHand, clearChanges, newShift, typedChanges } from '@/core/grid/cell-changes';
+import { cellOf, parseNeedsRow } from '@/core/grid/needs-rows';
+import { newId } from '../../commands/new-id';
 import type { Notice } from '../../commands/notify';
 import { type PlanState, type PlanStore, type Preview, applyEdit, previewChanges } from './plan-store';
 import { summarise } from '@/core/consequences/summary';
@@ -25,12 +19,6 @@ import type { WaitingEdit } from '../../waiting/waiting-edits';
 import type { PlanSync } from './sync';
 import { ViewActions } from './view-actions';
 import type { DayCount, Panel, ViewState, ViewStore } from './view-store';
-
-/** A cell in which rows are not people: the shifts in it, and one that would fill its first gap, if it has one. */
-export interface ChosenCell {
-  shifts(): Shift[];
-  missing(): Shift | null;
-}
 
 /** Everything that can be done on the plan screen, whatever hand does it. */
 export class PlanController {
@@ -47,13 +35,6 @@ export class PlanController {
 
   /** What changes the view, by name. */
   readonly act: ViewActions;
-
-  private chosen: ChosenCell | null = null;
-
-  /** Says what is chosen where rows are not people; null: they are again. */
-  chooseFrom(chosen: ChosenCell | null): void {
-    this.chosen = chosen;
-  }
 
   /** Sends what waits, now that the server may be reached again. */
   resume(): void {
@@ -78,10 +59,6 @@ export class PlanController {
 
   get plan(): PlanState {
     return this.store.getState();
-  }
-
-  get rows(): number {
-    return this.plan.judgement.people.length;
   }
 
   /** What changes would do, as a line and as a verdict. */
@@ -136,37 +113,39 @@ export class PlanController {
     return true;
   }
 
-  /** Where a row stands in the order shown; the open shifts come after the last. */
-  positionOf(row: number): number {
-    const { layout } = this.view.getState();
-    return layout.positionOf.get(row) ?? layout.rows.length;
+  /** Where a row stands in the order shown; past the last where it is not shown. */
+  positionOf(row: RowId): number {
+    const { order, positionOf } = this.view.getState().rows;
+    return positionOf.get(row) ?? order.length;
   }
 
-  /** The row at a place in the order shown. */
-  rowAt(position: number): number {
-    const { rows } = this.view.getState().layout;
-    return rows[Math.min(Math.max(position, 0), rows.length)] ?? this.rows - 1;
+  /** The row at a place in the order shown, or the nearest that there is. Null: no row is shown. */
+  rowAt(position: number): RowId | null {
+    const { order } = this.view.getState().rows;
+    return order[Math.min(Math.max(position, 0), order.length - 1)] ?? null;
   }
 
-  /** How many rows are shown, the open shifts included. */
+  /** How many rows are shown. */
   get shownRows(): number {
-    return this.view.getState().layout.rows.length + 1;
+    return this.view.getState().rows.order.length;
   }
 
   /** Groups, sorts and filters the rows; what is active stays in sight. */
   arrange(change: Partial<Arrangement>): void {
-    const view = this.view.getState();
-    const arrangement = { ...view.arrangement, ...change };
-    const layout = this.layoutOf(arrangement, view);
-    const isShown = layout.positionOf.has(view.active.row) || view.active.row === this.rows - 1;
-    const active = isShown ? view.active : { row: layout.rows[0] ?? this.rows - 1, day: view.active.day };
-    this.act.layOut({ arrangement, layout, active });
+    const { arrangement: before, active, firstDay, days } = this.view.getState();
+    const arrangement = { ...before, ...change };
+    const { judgement, published, references } = this.plan;
+    const groups = { ...references, published };
+    const rows = arrangeRows(judgement, arrangement, groups, { from: firstDay, to: firstDay + days });
+    const row = rows.positionOf.has(active.row) ? active.row : (rows.order[0] ?? active.row);
+    this.act.arrange({ arrangement, rows, active: { row, day: active.day } });
   }
 
-  private layoutOf(arrangement: Arrangement, view: ViewState) {
-    const { judgement, published, references: beside } = this.plan;
-    const days = { from: view.firstDay, to: view.firstDay + view.days };
-    return layOutLines(arrangeRows(judgement, arrangement, { ...beside, published }, days));
+  /** Finds the rows anew where some came or went since `before`; else they keep their place. */
+  rearrange(before: Judgement): void {
+    const { rowKind } = this.view.getState().arrangement;
+    const [old, now] = [before, this.plan.judgement].map(({ plan }) => allRows(plan, rowKind));
+    if (old.length !== now.length || old.some((row, i) => row !== now[i])) this.arrange({});
   }
 
   /** The selected cells, rows counted in the order shown. */
@@ -179,7 +158,10 @@ export class PlanController {
   cellsOf({ top, bottom, left, right }: Range): Cell[] {
     const cells: Cell[] = [];
     for (let at = top; at <= bottom; at++)
-      for (let day = left; day <= right; day++) cells.push({ row: this.rowAt(at), day });
+      for (let day = left; day <= right; day++) {
+        const row = this.rowAt(at);
+        if (row) cells.push({ row, day });
+      }
     return cells;
   }
 
@@ -189,23 +171,25 @@ export class PlanController {
    */
   goTo(cell: Cell, extend = false): void {
     if (this.view.getState().editing) return;
-    const row = Math.min(Math.max(cell.row, 0), this.rows - 1);
     const day = Math.min(Math.max(cell.day, 0), this.plan.judgement.plan.days - 1);
-    if (row < this.rows - 1 && !this.view.getState().layout.positionOf.has(row)) {
-      this.arrange(UNFILTERED);
-      this.notify({ text: 'All rows are shown again.' });
-    }
-    this.act.select({ row, day }, extend);
+    if (!this.view.getState().rows.positionOf.has(cell.row)) this.uncover(cell.row);
+    this.act.select({ row: cell.row, day }, extend);
+  }
+
+  /** Takes the filter off, and shows people again where a row of theirs is gone to. */
+  private uncover(row: RowId): void {
+    const { rowKind } = this.view.getState().arrangement;
+    const isOfPeople = parseNeedsRow(row) === null;
+    this.arrange({ ...UNFILTERED, rowKind: isOfPeople ? 'people' : rowKind });
+    this.notify({
+      text: isOfPeople && rowKind !== 'people' ? 'Rows are people again.' : 'All rows are shown again.',
+    });
   }
 
   step(rows: number, days: number, extend: boolean): void {
     const { active } = this.view.getState();
-    this.goTo({ row: this.rowAt(this.positionOf(active.row) + rows), day: active.day + days }, extend);
-  }
-
-  /** The row under a height of the canvas, in pixels from the first line. */
-  rowUnder(y: number): number | null {
-    return rowAt(this.view.getState().layout, y);
+    const row = this.rowAt(this.positionOf(active.row) + rows);
+    if (row) this.goTo({ row, day: active.day + days }, extend);
   }
 
   show(days: DayCount): void {
@@ -230,12 +214,18 @@ export class PlanController {
 
   /** The shifts of the cell that is active, whatever the rows are. */
   activeShifts(): readonly Shift[] {
-    return this.chosen?.shifts() ?? shiftsIn(this.plan.judgement, this.view.getState().active);
+    return shiftsIn(this.plan.judgement, this.view.getState().active);
   }
 
-  /** A shift that would fill the first gap of the active cell, where rows are not people and it has one. */
-  missingHere(): Shift | null {
-    return this.chosen?.missing() ?? null;
+  /** Shifts that would fill what is missing in the active cell; none where its row is a person's. */
+  missingHere(): Shift[] {
+    const { judgement } = this.plan;
+    const { active } = this.view.getState();
+    const needed = parseNeedsRow(active.row);
+    if (!needed) return [];
+    return cellOf(judgement, needed, active.day).missing.map((span) =>
+      newShift(judgement, active, span, needed.role, newId()),
+    );
   }
 
   /** Opens the first shift of the active cell in full. */
@@ -250,7 +240,8 @@ export class PlanController {
     const { judgement } = this.plan;
     const { matched } = this.view.getState();
     if (matched) return judgement.plan.shifts.filter((shift) => matched.has(shift.id));
-    return this.chosen?.shifts() ?? this.selectedCells().flatMap((cell) => shiftsIn(judgement, cell));
+    // One shift may fill several needs.
+    return [...new Set(this.selectedCells().flatMap((cell) => shiftsIn(judgement, cell)))];
   }
 
   /** Reads what is typed into the active cell, with the opening hours of its day. */
@@ -274,12 +265,12 @@ export class PlanController {
   /** Changes that set every selected cell, or only the active one, to what is typed. */
   typed(shifts: readonly TypedShift[], everywhere: boolean): Change[] {
     const cells = everywhere ? this.selectedCells() : [this.view.getState().active];
-    return cells.flatMap((cell) => typedChanges(this.plan.judgement, cell, shifts));
+    return cells.flatMap((cell) => typedChanges(this.plan.judgement, cell, shifts, newId));
   }
 
   edit(text: string | null): void {
     const { active } = this.view.getState();
-    this.act.beginEditing(text ?? this.textOf(active));
+    this.act.beginEditing(text ?? (parseNeedsRow(active.row) ? '' : this.textOf(active)));
   }
 
   /** A cell's shifts as one would type them. */
@@ -304,7 +295,9 @@ export class PlanController {
   clearing(): Change[] {
     const { matched } = this.view.getState();
     if (matched) return this.chosenShifts().map((shift): Change => ({ do: 'remove', id: shift.id }));
-    return clearChanges(this.plan.judgement, this.selectedCells());
+    // What fills a role or need is not cleared by its cell: it is somebody's shift.
+    const cells = this.selectedCells().filter(({ row }) => parseNeedsRow(row) === null);
+    return clearChanges(this.plan.judgement, cells);
   }
 
   /** Takes what is chosen away. */
@@ -320,8 +313,16 @@ export class PlanController {
       const row = judgement.plan.roles.findIndex((role) => role.id === snag.role);
       return this.act.showGap(row < 0 ? null : row, { day, minute: snag.from! });
     }
-    const row = snag.person === null ? this.rows - 1 : judgement.indexOf.get(snag.person)!;
-    this.goTo({ row, day });
+    this.goTo({ row: this.rowShowing(snag, day) ?? rowOf(snag.person), day });
+  }
+
+  /** Where rows are roles or needs: the first with a shift of a snag on a day. */
+  private rowShowing({ shifts }: Snag, day: number): RowId | null {
+    const { arrangement, rows } = this.view.getState();
+    if (arrangement.rowKind === 'people') return null;
+    const shown = (row: RowId) =>
+      shiftsIn(this.plan.judgement, { row, day }).some(({ id }) => shifts.includes(id));
+    return rows.order.find(shown) ?? null;
   }
 }
 

@@ -1,5 +1,5 @@
 import { afterEach, beforeEach, expect, test } from '@jest/globals';
-import { AS_LISTED, type Arrangement } from '@/core/plan/arrangement';
+import { AS_LISTED, type Arrangement } from '@/core/grid/arrangement';
 import { keepArrangement, keptArrangement } from './saved-arrangement';
 
 const shared = globalThis as { sessionStorage?: unknown };

@@ -1,4 +1,4 @@
-import { AS_LISTED, type Arrangement, WAYS } from '@/core/plan/arrangement';
+import { AS_LISTED, type Arrangement, WAYS } from '@/core/grid/arrangement';
 
 /** Keeps how rows are arranged at a site while this window is open, over weeks and zooms. */
 export function keepArrangement(site: string, arrangement: Arrangement): void {

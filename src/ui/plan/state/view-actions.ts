@@ -1,6 +1,6 @@
 import type { ViewState, ViewStore } from './view-store';
 import { type Carry, type Clip, type DayCount, type Dialog, type Ghost, firstDayWith } from './view-store';
-import type { Cell } from './edits';
+import type { Cell } from '@/core/grid/cell';
 
 /** A block of a day in the skyline. */
 export type Block = NonNullable<ViewState['place']>;
@@ -46,7 +46,7 @@ export class ViewActions {
   }
 
   /** Rows as they stand from now on, with the cell that is active among them. */
-  layOut(part: Pick<ViewState, 'arrangement' | 'layout' | 'active'>): void {
+  arrange(part: Pick<ViewState, 'arrangement' | 'rows' | 'active'>): void {
     this.view.setState({ ...part, anchor: null });
   }
 

@@ -1,12 +1,11 @@
 import { createStore } from 'zustand/vanilla';
 import type { Shift } from '@/core/plan/types';
-import { AS_LISTED, type Arrangement } from '@/core/plan/arrangement';
-import { type Lines } from '../grid/layout';
-import type { Cell } from './edits';
+import { AS_LISTED, type ArrangedRows, type Arrangement } from '@/core/grid/arrangement';
+import { type Cell, OPEN_ROW, type RowId } from '@/core/grid/cell';
 
 /** A shift as it would be, drawn while something is moved, drawn or resized. */
 export interface Ghost {
-  readonly row: number;
+  readonly row: RowId;
   readonly day: number;
   readonly from: number;
   readonly to: number;
@@ -50,7 +49,7 @@ export type Panel =
   | { readonly kind: 'shift'; readonly id: string }
   /** `shift` is in the plan already, or would be made by who takes it. */
   | { readonly kind: 'cover'; readonly shift: Shift; readonly isNew: boolean }
-  | { readonly kind: 'several' }
+  | { readonly kind: 'bulk' }
   | { readonly kind: 'rows' }
   | { readonly kind: 'day'; readonly day: number };
 
@@ -69,7 +68,7 @@ export interface ViewState {
   /** The place of the skyline that is looked into. */
   readonly place: { readonly day: number; readonly minute: number } | null;
   readonly arrangement: Arrangement;
-  readonly layout: Lines;
+  readonly rows: ArrangedRows;
   readonly panel: Panel | null;
   /** Shifts picked by a rule, wherever they are; null: what is selected counts. */
   readonly matched: ReadonlySet<string> | null;
@@ -80,11 +79,16 @@ export interface ViewState {
 export type ViewStore = ReturnType<typeof createViewStore>;
 
 /** A view of a plan as it opens. */
-export function createViewStore(day: number, layout: Lines, days: DayCount = 7) {
+export function createViewStore(
+  day: number,
+  rows: ArrangedRows,
+  arrangement = AS_LISTED,
+  days: DayCount = 7,
+) {
   return createStore<ViewState>(() => ({
     days,
     firstDay: 0,
-    active: { row: 0, day },
+    active: { row: rows.order[0] ?? OPEN_ROW, day },
     anchor: null,
     editing: null,
     ghost: null,
@@ -92,8 +96,8 @@ export function createViewStore(day: number, layout: Lines, days: DayCount = 7) 
     clip: null,
     skyline: null,
     place: null,
-    arrangement: AS_LISTED,
-    layout,
+    arrangement,
+    rows,
     panel: null,
     matched: null,
     weeksShown: false,

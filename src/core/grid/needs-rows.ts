@@ -1,18 +1,22 @@
 import type { PlanShift } from '../checks/shared/check';
 import type { Judgement } from '../consequences/judge';
-import { needsOn } from './needed';
+import { needsOn } from '../coverage/needed';
+import type { Plan } from '../plan/types';
 import { DAY, type Span, shared } from '../time/span';
-import { type HourFormat, formatTimeSpan } from '../time/format';
-import { type Arrangement } from '../plan/arrangement';
+import type { Arrangement, RowKind } from './arrangement';
 
-/** One row from the side of what is needed: a role, or one need of a role. */
-export interface NeedsRow {
-  readonly key: string;
+/** What a row asks for: a role, over the whole day or at the time of one need. */
+export interface Needed {
+  /** Null: everybody, whatever their role. */
   readonly role: string | null;
-  readonly name: string;
-  readonly note: string;
   /** The need's span; null for the row of a role. */
   readonly span: Span | null;
+}
+
+/** One row from the side of what is needed: a role, or one need of a role. */
+export interface NeedsRow extends Needed {
+  readonly id: `role:${string}` | `need:${number}-${number}:${string}`;
+  readonly name: string;
 }
 
 interface Named {
@@ -26,19 +30,25 @@ export interface NeedsCell {
   readonly missing: readonly (Span & { readonly count: number })[];
 }
 
-/** The rows of an arrangement in which they are roles or needs. */
-export function needsRows(
-  judgement: Judgement,
-  { rowKind }: Pick<Arrangement, 'rowKind'>,
-  hourFormat: HourFormat,
-): NeedsRow[] {
-  return rowKind === 'roles' ? roleRows(judgement) : needRows(judgement, hourFormat);
+/** The rows where they are roles or needs. */
+export function needsRows(plan: Plan, rowKind: Exclude<RowKind, 'people'>): NeedsRow[] {
+  return rowKind === 'roles' ? roleRows(plan) : needRows(plan);
+}
+
+/**
+ * What a row asks for, read back from its id: `need:540-720:bar` is `{ role: 'bar', span: { from: 540, to: 720 } }`.
+ * Null where the row is neither a role nor a need.
+ */
+export function parseNeedsRow(row: string): Needed | null {
+  if (row.startsWith('role:')) return { role: row.slice('role:'.length), span: null };
+  const need = /^need:(\d+)-(\d+):(.*)$/s.exec(row);
+  return need && { role: need[3] || null, span: { from: Number(need[1]), to: Number(need[2]) } };
 }
 
 /** Whether an arrangement shows a row: its role, and where only places to fill are asked for, one to fill. */
 export function isRowShown(
   judgement: Judgement,
-  row: NeedsRow,
+  row: Needed,
   { role, only }: Pick<Arrangement, 'role' | 'only'>,
 ): boolean {
   if (role !== null && row.role !== role) return false;
@@ -50,38 +60,36 @@ export function isRowShown(
 }
 
 /** A row for each role. */
-export function roleRows({ plan }: Judgement): NeedsRow[] {
-  return plan.roles.map((role) => ({
-    key: role.id,
-    role: role.id,
-    name: role.name,
-    note: `${plan.people.filter((person) => person.roles.some((held) => held.role === role.id)).length} can work it`,
-    span: null,
-  }));
+export function roleRows({ roles }: Plan): NeedsRow[] {
+  return roles.map(({ id, name }) => ({ id: `role:${id}`, role: id, name, span: null }));
 }
 
-/** A row for each need of the week, by role, then start. */
-export function needRows({ plan }: Judgement, hourFormat: HourFormat): NeedsRow[] {
+/** How many people hold a role. */
+export function holdersOf({ people }: Plan, role: string): number {
+  return people.filter((person) => person.roles.some((held) => held.role === role)).length;
+}
+
+/** A row for each need of the plan, by role, then start. */
+export function needRows(plan: Plan): NeedsRow[] {
   const found = new Map<string, NeedsRow & { readonly order: number }>();
   for (let day = plan.from; day < plan.from + plan.days; day++)
-    for (const need of needsOn(plan, day)) {
-      const key = `${need.role} ${need.from} ${need.to}`;
-      if (found.has(key)) continue;
-      const at = plan.roles.findIndex((role) => role.id === need.role);
-      found.set(key, {
-        key,
-        role: need.role,
-        name: need.role === null ? 'Everybody' : (plan.roles[at]?.name ?? ''),
-        note: formatTimeSpan(need.from, need.to, hourFormat),
-        span: { from: need.from, to: need.to },
-        order: (at < 0 ? 99 : at) * 10_000 + need.from,
+    for (const { role, from, to } of needsOn(plan, day)) {
+      const id: NeedsRow['id'] = `need:${from}-${to}:${role ?? ''}`;
+      if (found.has(id)) continue;
+      const at = plan.roles.findIndex((one) => one.id === role);
+      found.set(id, {
+        id,
+        role,
+        name: role === null ? 'Everybody' : (plan.roles[at]?.name ?? ''),
+        span: { from, to },
+        order: (at < 0 ? plan.roles.length : at) * 10_000 + from,
       });
     }
   return [...found.values()].sort((a, b) => a.order - b.order);
 }
 
 /** Who stands in a cell of a row, and who is missing. */
-export function cellOf(judgement: Judgement, row: NeedsRow, day: number): NeedsCell {
+export function cellOf(judgement: Judgement, row: Needed, day: number): NeedsCell {
   const { plan, staffing, context } = judgement;
   const date = plan.from + day;
   const needs = needsOn(plan, date).filter(

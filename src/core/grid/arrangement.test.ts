@@ -1,8 +1,9 @@
 import { describe, expect, test } from '@jest/globals';
 import { judge } from '../consequences/judge';
-import { NO_DETAIL } from './types';
+import { NO_DETAIL } from '../plan/types';
 import { available, person, plan, shift } from '../testing';
 import { arrangeRows, AS_LISTED, type Arrangement, filterSummary } from './arrangement';
+import { personIdOf } from './cell';
 
 const role = (id: string) => [{ role: id, until: null, hourlyRate: null }];
 const late = shift('cy', 0, '17-22', { detail: { ...NO_DETAIL, station: 'Till 2' } });
@@ -24,8 +25,8 @@ const groups = {
 const WEEK = { from: 0, to: 7 };
 
 function names(change: Partial<Arrangement>, days = WEEK): string[] {
-  return arrangeRows(judged, { ...AS_LISTED, ...change }, groups, days).map((line) =>
-    line.kind === 'group' ? `${line.name} ${line.count}` : judged.plan.people[line.row].id,
+  return arrangeRows(judged, { ...AS_LISTED, ...change }, groups, days).lines.map((line) =>
+    line.kind === 'group' ? `${line.name} ${line.count}` : personIdOf(line.row)!,
   );
 }
 

@@ -2,8 +2,18 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { judge, snagsOf } from '../consequences/judge';
 import { MONDAY, need, person, plan, randomPlan, shift } from '../testing';
-import { AS_LISTED, filterSummary } from '../plan/arrangement';
-import { cellOf, needsRows, isRowShown, needRows, roleRows } from './needs-grid';
+import { AS_LISTED, filterSummary } from './arrangement';
+import {
+  type NeedsRow,
+  cellOf,
+  holdersOf,
+  isRowShown,
+  needRows,
+  needsRows,
+  parseNeedsRow,
+  roleRows,
+} from './needs-rows';
+import { formatTimeSpan } from '../time/format';
 import { LANES, STEP, layOut } from '../../ui/plan/grid/needs-layout';
 
 const judged = judge(
@@ -24,10 +34,11 @@ const judged = judge(
     ],
   }),
 );
+/** `Bar 9:00–12:00` of a need, `Bar` of a role. */
+const called = ({ name, span }: NeedsRow) =>
+  span ? `${name} ${formatTimeSpan(span.from, span.to, '24')}` : name;
 const cell = (name: string, day = 0) => {
-  const row = [...roleRows(judged), ...needRows(judged, '24')].find(
-    (one) => `${one.name} ${one.note}` === name,
-  )!;
+  const row = [...roleRows(judged.plan), ...needRows(judged.plan)].find((one) => called(one) === name)!;
   const { shifts, missing } = cellOf(judged, row, day);
   return {
     who: shifts.map((one) => one.name),
@@ -37,20 +48,26 @@ const cell = (name: string, day = 0) => {
 
 describe('rows from the side of what is needed', () => {
   test('are the roles, with how many can work them', () => {
-    expect(roleRows(judged).map(({ name, note }) => `${name}: ${note}`)).toEqual([
-      'Bar: 2 can work it',
-      'Floor: 2 can work it',
-    ]);
+    expect(
+      roleRows(judged.plan).map(({ name, role }) => `${name}: ${holdersOf(judged.plan, role!)} can work it`),
+    ).toEqual(['Bar: 2 can work it', 'Floor: 2 can work it']);
   });
 
   test('are each need once, by role and start, everybody last', () => {
-    expect(needRows(judged, '24').map(({ name, note }) => `${name} ${note}`)).toEqual([
+    expect(needRows(judged.plan).map(called)).toEqual([
       'Bar 9:00–12:00',
       'Bar 12:00–17:00',
       'Floor 22:00–2:00',
       'Everybody 9:00–10:00',
     ]);
   });
+});
+
+test('what a row asks for is read back from its id', () => {
+  for (const row of [...roleRows(judged.plan), ...needRows(judged.plan)])
+    expect(parseNeedsRow(row.id)).toEqual({ role: row.role, span: row.span });
+  for (const other of ['person:need:1-2:bar', 'open', 'person:role:bar', 'need:x'])
+    expect(parseNeedsRow(other)).toBeNull();
 });
 
 test.each([
@@ -63,8 +80,8 @@ test.each([
   [{ role: 'bar', only: 'open' as const }, ['Bar 9:00–12:00'], 'Bar, with places to fill'],
 ])('rows filtered by %j are %j, which is said', (change, expected, said) => {
   const arrangement = { ...AS_LISTED, rowKind: 'needs' as const, ...change };
-  const rows = needRows(judged, '24').filter((row) => isRowShown(judged, row, arrangement));
-  expect(rows.map(({ name, note }) => `${name} ${note}`)).toEqual(expected);
+  const rows = needRows(judged.plan).filter((row) => isRowShown(judged, row, arrangement));
+  expect(rows.map(called)).toEqual(expected);
   expect(filterSummary(arrangement, (id) => (id === 'bar' ? 'Bar' : 'Floor'))).toBe(said);
 });
 
@@ -84,7 +101,7 @@ describe('a cell', () => {
   });
 
   test('of a role shows all of it, the needs of the day together', () => {
-    expect(cell('Bar 2 can work it')).toEqual({ who: ['ANN', 'open', 'BO'], missing: ['9-11 1'] });
+    expect(cell('Bar')).toEqual({ who: ['ANN', 'open', 'BO'], missing: ['9-11 1'] });
     expect(judged.plan.from).toBe(MONDAY);
   });
 });
@@ -105,7 +122,7 @@ test('what is missing by role comes to the gaps that the plan is judged by', () 
             gap.amount! >= count,
         );
       const { from: first, days } = week.plan;
-      const shallow = roleRows(week).flatMap((row) =>
+      const shallow = roleRows(week.plan).flatMap((row) =>
         Array.from({ length: days }, (_, day) => cellOf(week, row, day).missing).flatMap((missing, day) =>
           missing.flatMap(({ from, to, count }) =>
             Array.from({ length: to - from }, (_, i) => from + i).filter((minute) => {
@@ -133,7 +150,7 @@ test('a row is as high as what stands above one another in it, up to a limit', (
       ],
     }),
   );
-  const rows = needsRows(week, { rowKind: 'roles' }, '24');
+  const rows = needsRows(week.plan, 'roles');
   const [bar, floor] = layOut(week, rows, { firstDay: 0, days: 7 });
   expect(bar.cells.map(({ day, lanes }) => [day, lanes.count]).slice(0, 3)).toEqual([
     [0, LANES + 5],

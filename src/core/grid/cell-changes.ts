@@ -1,75 +1,43 @@
-import type { Judgement } from '@/core/consequences/judge';
-import type { Change } from '@/core/plan/change';
-import { NO_DETAIL, type Person, type Shift } from '@/core/plan/types';
-import { type ShiftSpec, toShiftFields } from '@/core/plan/shift-spec';
-import { diffShift } from '@/core/plan/shift-spec';
-import { withTimes } from '@/core/plan/shift-edits';
-import type { TypedShift as TypedSpan } from '@/core/time/parse-shifts';
-import { DAY } from '@/core/time/span';
-import { newId } from '../../commands/new-id';
+import type { Judgement } from '../consequences/judge';
+import type { Change } from '../plan/change';
+import { withTimes } from '../plan/shift-edits';
+import { type ShiftSpec, diffShift, toShiftFields } from '../plan/shift-spec';
+import { NO_DETAIL, type Shift } from '../plan/types';
+import type { TypedShift as TypedSpan } from '../time/parse-shifts';
+import { DAY } from '../time/span';
+import { type Cell, personIdOf, personOf, shiftsIn } from './cell';
+import { parseNeedsRow } from './needs-rows';
 
 /** A shift as typed; with the form of a template where its short name was. */
 export type TypedShift = TypedSpan & { readonly form?: ShiftSpec };
 
+/** Makes the id of a shift that is new. */
+export type NewId = () => string;
+
 /**
- * A cell of the canvas: a row (a person by their place in the plan, or past the last one the open shifts) and a day
- * of the plan.
+ * The role a new shift gets where none is named: that of the row, else the person's first that holds on that day,
+ * else the site's first.
  */
-export interface Cell {
-  readonly row: number;
-  readonly day: number;
-}
-
-/** Cells between two corners, both included; top and bottom count the rows in the order shown. */
-export interface Range {
-  readonly top: number;
-  readonly bottom: number;
-  readonly left: number;
-  readonly right: number;
-}
-
-/** The range between two cells, rows being found in `positionOf`. */
-export function rangeOf(a: Cell, b: Cell | null, positionOf: (row: number) => number): Range {
-  const other = b ?? a;
-  const [one, two] = [positionOf(a.row), positionOf(other.row)];
-  return {
-    top: Math.min(one, two),
-    bottom: Math.max(one, two),
-    left: Math.min(a.day, other.day),
-    right: Math.max(a.day, other.day),
-  };
-}
-
-/** The shifts that start in a cell, by start. */
-export function shiftsIn({ plan, people }: Judgement, { row, day }: Cell): Shift[] {
-  return people[row].view.shifts
-    .filter((shift) => shift.date === plan.from + day)
-    .map((shift) => shift.planShift!);
-}
-
-/** The person of a row; null for the row of open shifts. */
-export function personOf({ plan }: Judgement, row: number): Person | null {
-  return plan.people[row] ?? null;
-}
-
-/** The role a new shift gets where none is named: the person's first that holds on that day. */
 export function usualRole(judgement: Judgement, { row, day }: Cell): string | null {
+  const wanted = parseNeedsRow(row)?.role;
+  if (wanted) return wanted;
   const person = personOf(judgement, row);
   const date = judgement.plan.from + day;
   const held = person?.roles.find((role) => role.until === null || date <= role.until);
   return held?.role ?? person?.roles[0]?.role ?? judgement.plan.roles[0]?.id ?? null;
 }
 
-/** A shift with nothing said beyond when, who and what. */
+/** A shift with nothing said beyond when, who and what; open in every row that is not a person's. */
 export function newShift(
   judgement: Judgement,
   cell: Cell,
   span: { from: number; to: number },
   role: string | null,
+  id: string,
 ): Shift {
   return {
-    id: newId(),
-    person: personOf(judgement, cell.row)?.id ?? null,
+    id,
+    person: personIdOf(cell.row),
     role,
     date: judgement.plan.from + cell.day,
     from: span.from,
@@ -81,15 +49,27 @@ export function newShift(
   };
 }
 
-/** Changes that make a cell hold just what is typed; shifts that are there are changed before others are made. */
-export function typedChanges(judgement: Judgement, cell: Cell, typed: readonly TypedShift[]): Change[] {
-  const there = shiftsIn(judgement, cell);
+/**
+ * Changes that make a cell hold just what is typed; shifts that are there are changed before others are made. In
+ * the row of a role or need they make open shifts besides what is there.
+ *
+ * @example typing `9-17` over a shift 8-16: `[{ do: 'set', id, shift: { role, from: 540, to: 1020 } }]`
+ */
+export function typedChanges(
+  judgement: Judgement,
+  cell: Cell,
+  typed: readonly TypedShift[],
+  newId: NewId,
+): Change[] {
+  const there = parseNeedsRow(cell.row) ? [] : shiftsIn(judgement, cell);
   const changes: Change[] = [];
   typed.forEach((wanted, i) => {
     const old = there[i];
     const { from, to, form } = wanted;
-    const role = wanted.role ?? form?.role ?? old?.role ?? there[0]?.role ?? usualRole(judgement, cell);
-    if (!old) changes.push(addTyped(judgement, cell, wanted, role));
+    const ofRow = parseNeedsRow(cell.row)?.role;
+    const role =
+      wanted.role ?? ofRow ?? form?.role ?? old?.role ?? there[0]?.role ?? usualRole(judgement, cell);
+    if (!old) changes.push(addTyped(judgement, cell, wanted, role, newId));
     else if (form) {
       const { pattern } = old.detail ?? NO_DETAIL;
       const said = toShiftFields(form);
@@ -103,14 +83,16 @@ export function typedChanges(judgement: Judgement, cell: Cell, typed: readonly T
 }
 
 /** The change that makes a typed shift in a cell, with everything its template says. */
-export function addTyped(
+function addTyped(
   judgement: Judgement,
   cell: Cell,
   { from, to, form }: TypedShift,
   role: string | null,
+  newId: NewId,
 ): Change {
   const said = form ? toShiftFields(form) : {};
-  return { do: 'add', shift: { ...newShift(judgement, cell, { from, to }, role), ...said, from, to, role } };
+  const fresh = newShift(judgement, cell, { from, to }, role, newId());
+  return { do: 'add', shift: { ...fresh, ...said, from, to, role } };
 }
 
 /** Changes that empty cells. */
@@ -121,22 +103,24 @@ export function clearChanges(judgement: Judgement, cells: readonly Cell[]): Chan
 }
 
 /** Changes that make `to` hold copies of the shifts of `from`. A person keeps the role that is copied. */
-export function copyChanges(judgement: Judgement, shifts: readonly Shift[], to: Cell): Change[] {
-  const person = personOf(judgement, to.row)?.id ?? null;
+export function copyChanges(
+  judgement: Judgement,
+  shifts: readonly Shift[],
+  to: Cell,
+  newId: NewId,
+): Change[] {
+  const person = personIdOf(to.row);
   const date = judgement.plan.from + to.day;
   return [
     ...clearChanges(judgement, [to]),
-    ...shifts.map((shift): Change => ({
-      do: 'add',
-      shift: copyOf(shift, { person, date }),
-    })),
+    ...shifts.map((shift): Change => ({ do: 'add', shift: copyOf(shift, newId(), { person, date }) })),
   ];
 }
 
 /** A shift of its own that says what another says, apart from what is given. */
-export function copyOf(shift: Shift, given: Partial<Shift>): Shift {
+export function copyOf(shift: Shift, id: string, given: Partial<Shift>): Shift {
   const detail = shift.detail ? { ...shift.detail, pattern: null } : null;
-  return { ...shift, id: newId(), fixed: false, detail, ...given };
+  return { ...shift, id, fixed: false, detail, ...given };
 }
 
 /** Changes that move a shift to a cell and a start; its length stays. */
@@ -156,7 +140,7 @@ export function placeChanges(
   { from, to }: { readonly from: number; readonly to: number },
 ): Change[] {
   if (to <= from || to - from > DAY || from < 0 || from >= DAY) return [];
-  const person = personOf(judgement, cell.row)?.id ?? null;
+  const person = personIdOf(cell.row);
   const date = judgement.plan.from + cell.day;
   const same = from === shift.from && to === shift.to;
   if (same && person === shift.person && date === shift.date) return [];

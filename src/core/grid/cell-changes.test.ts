@@ -11,11 +11,10 @@ import {
   copyOf,
   moveChanges,
   placeChanges,
-  rangeOf,
-  shiftsIn,
   typedChanges,
   usualRole,
-} from './edits';
+} from './cell-changes';
+import { OPEN_ROW, type RowId, rangeOf, rowOf, shiftsIn } from './cell';
 
 const early = shift('ann', 0, '9-12');
 const late = shift('ann', 0, '17-22', { break: { minutes: 30, at: 1140, paid: false } });
@@ -33,8 +32,9 @@ const base = plan({
   shifts: [early, late, open],
 });
 const judged = judge(base);
-const ANN = { row: 0, day: 0 };
-const OPEN_ROW = 2;
+const ANN = { row: rowOf('ann'), day: 0 };
+let made = 0;
+const newId = () => `new ${++made}`;
 const typed = (times: string, role: string | null = null) => ({
   ...span(times),
   role,
@@ -51,35 +51,40 @@ function after(changes: ReturnType<typeof typedChanges>, cell = ANN): string[] {
 
 describe('typing into a cell', () => {
   test('changes the shifts that are there before it makes others', () => {
-    const changes = typedChanges(judged, ANN, [typed('8-12'), typed('17-22'), typed('23-24', 'floor')]);
+    const changes = typedChanges(
+      judged,
+      ANN,
+      [typed('8-12'), typed('17-22'), typed('23-24', 'floor')],
+      newId,
+    );
     expect(changes.map((change) => change.do)).toEqual(['set', 'add']);
     expect(after(changes)).toEqual(['8-12 bar', '17-22 bar', '23-24 floor']);
   });
 
   test('removes what is no longer typed, and nothing typed removes all', () => {
-    expect(after(typedChanges(judged, ANN, [typed('9-12')]))).toEqual(['9-12 bar']);
-    expect(after(typedChanges(judged, ANN, []))).toEqual([]);
+    expect(after(typedChanges(judged, ANN, [typed('9-12')], newId))).toEqual(['9-12 bar']);
+    expect(after(typedChanges(judged, ANN, [], newId))).toEqual([]);
   });
 
   test('the same again changes nothing', () => {
-    expect(typedChanges(judged, ANN, [typed('9-12'), typed('17-22')])).toEqual([]);
+    expect(typedChanges(judged, ANN, [typed('9-12'), typed('17-22')], newId)).toEqual([]);
   });
 
   test('in the row of open shifts makes open shifts', () => {
-    const [change] = typedChanges(judged, { row: OPEN_ROW, day: 4 }, [typed('9-12')]);
+    const [change] = typedChanges(judged, { row: OPEN_ROW, day: 4 }, [typed('9-12')], newId);
     expect(change).toMatchObject({ do: 'add', shift: { person: null, date: MONDAY + 4, role: 'bar' } });
   });
 
   test('takes the role a person holds on that day', () => {
-    expect(usualRole(judged, { row: 0, day: 1 })).toBe('bar');
-    expect(usualRole(judged, { row: 0, day: 2 })).toBe('floor');
-    expect(usualRole(judged, { row: 1, day: 2 })).toBe('bar');
+    expect(usualRole(judged, { row: rowOf('ann'), day: 1 })).toBe('bar');
+    expect(usualRole(judged, { row: rowOf('ann'), day: 2 })).toBe('floor');
+    expect(usualRole(judged, { row: rowOf('bo'), day: 2 })).toBe('bar');
   });
 });
 
 describe('moving', () => {
   test('takes a break fixed in time along', () => {
-    const [change] = moveChanges(judged, late, { row: 1, day: 3 }, 900);
+    const [change] = moveChanges(judged, late, { row: rowOf('bo'), day: 3 }, 900);
     expect(change).toMatchObject({
       shift: { person: 'bo', date: MONDAY + 3, from: 900, to: 1200, break: { at: 1020, minutes: 30 } },
     });
@@ -99,22 +104,28 @@ describe('moving', () => {
 });
 
 test('copies replace what stands in their place and are not fixed', () => {
-  const changes = copyChanges(judged, [{ ...open, fixed: true }], ANN);
+  const changes = copyChanges(judged, [{ ...open, fixed: true }], ANN, newId);
   expect(changes.map((change) => change.do)).toEqual(['remove', 'remove', 'add']);
   expect(after(changes)).toEqual(['9-17 bar']);
   expect(changes[2]).toMatchObject({ shift: { person: 'ann', fixed: false } });
 });
 
 test('a range holds its corners, whichever way it was drawn, in the order of the rows shown', () => {
-  const upside = (row: number) => 2 - row;
-  expect(rangeOf({ row: 2, day: 1 }, { row: 0, day: 2 }, upside)).toEqual({
+  const order: RowId[] = [OPEN_ROW, rowOf('bo'), rowOf('ann')];
+  const upside = (row: RowId) => order.indexOf(row);
+  expect(rangeOf({ row: OPEN_ROW, day: 1 }, { row: rowOf('ann'), day: 2 }, upside)).toEqual({
     top: 0,
     bottom: 2,
     left: 1,
     right: 2,
   });
-  expect(rangeOf({ row: 1, day: 3 }, null, upside)).toEqual({ top: 1, bottom: 1, left: 3, right: 3 });
-  const all = [0, 1, 2].flatMap((row) => [0, 1, 2, 3, 4, 5, 6].map((day) => ({ row, day })));
+  expect(rangeOf({ row: rowOf('bo'), day: 3 }, null, upside)).toEqual({
+    top: 1,
+    bottom: 1,
+    left: 3,
+    right: 3,
+  });
+  const all = order.flatMap((row) => [0, 1, 2, 3, 4, 5, 6].map((day) => ({ row, day })));
   expect(clearChanges(judged, all)).toHaveLength(3);
 });
 
@@ -127,7 +138,7 @@ describe('the short name of a template', () => {
   const opening = { ...typed('7-15'), form };
 
   test('makes a shift with everything the template says', () => {
-    const [change] = typedChanges(judged, { row: 1, day: 1 }, [opening]);
+    const [change] = typedChanges(judged, { row: rowOf('bo'), day: 1 }, [opening], newId);
     expect(change).toMatchObject({
       do: 'add',
       shift: {
@@ -142,9 +153,9 @@ describe('the short name of a template', () => {
   });
 
   test('changes the shift that is there, and another role may follow it', () => {
-    const [change] = typedChanges(judged, ANN, [{ ...opening, role: 'bar' }]);
+    const [change] = typedChanges(judged, ANN, [{ ...opening, role: 'bar' }], newId);
     expect(change).toMatchObject({ do: 'set', id: early.id, shift: { to: 900, label: 'Opening' } });
-    expect(after(typedChanges(judged, ANN, [{ ...opening, role: 'bar' }]))).toEqual(['7-15 bar']);
+    expect(after(typedChanges(judged, ANN, [{ ...opening, role: 'bar' }], newId))).toEqual(['7-15 bar']);
   });
 });
 
@@ -169,7 +180,10 @@ describe('a shift of a pattern', () => {
     );
   });
   test('copied is a shift of its own', () => {
-    expect(copyOf(given, { person: 'bo' })).toMatchObject({ person: 'bo', detail: { pattern: null } });
-    expect(copyOf(given, {}).id).not.toBe(given.id);
+    expect(copyOf(given, 'copy', { person: 'bo' })).toMatchObject({
+      person: 'bo',
+      detail: { pattern: null },
+    });
+    expect(copyOf(given, 'copy', {}).id).toBe('copy');
   });
 });

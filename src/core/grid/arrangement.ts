@@ -1,7 +1,9 @@
 import { groupedBy } from '../grouped';
 import type { Snag } from '../checks/shared/snag';
 import type { Judgement, PersonState } from '../consequences/judge';
-import type { Shift } from './types';
+import type { Plan, Shift } from '../plan/types';
+import { OPEN_ROW, type RowId, rowOf } from './cell';
+import { isRowShown, needsRows } from './needs-rows';
 import { publicationOf } from '../publish/publication';
 
 /** The ways there are to arrange rows. They are people, or from the side of what is needed, roles or the needs. */
@@ -42,10 +44,19 @@ export const AS_LISTED: Arrangement = {
 /** What takes a filter off and leaves groups and order. */
 export const UNFILTERED: Partial<Arrangement> = { text: '', role: null, station: null, only: 'all' };
 
-/** One line of the canvas: a person's row, by their place in the plan, or the name of a group. */
+/** One line of the canvas: a row, or the name of a group of people. */
 export type Line =
-  | { readonly kind: 'row'; readonly row: number }
+  | { readonly kind: 'row'; readonly row: RowId }
   | { readonly kind: 'group'; readonly name: string; readonly count: number };
+
+/** The rows of the canvas as they are shown. */
+export interface ArrangedRows {
+  /** What is scrolled: rows and groups. The open shifts, where rows are people, stand fixed below. */
+  readonly lines: readonly Line[];
+  /** All rows in the order shown, the open shifts last. */
+  readonly order: readonly RowId[];
+  readonly positionOf: ReadonlyMap<RowId, number>;
+}
 
 /** What rows are grouped by, where it is known. */
 export interface Groups {
@@ -60,36 +71,61 @@ const CONTRACTS: Readonly<Record<string, string>> = {
   'on-call': 'On call',
 };
 
-/** The lines an arrangement makes of a plan. `days`: the days of it that a start is looked for in. */
+/** Every row there is where rows are of a kind, filtered or not. */
+export function allRows(plan: Plan, rowKind: RowKind): RowId[] {
+  if (rowKind !== 'people') return needsRows(plan, rowKind).map(({ id }) => id);
+  return [...plan.people.map(({ id }) => rowOf(id)), OPEN_ROW];
+}
+
+/** The rows an arrangement makes of a plan. `days`: the days of it that a start is looked for in. */
 export function arrangeRows(
+  judgement: Judgement,
+  arrangement: Arrangement,
+  groups: Groups,
+  days: { readonly from: number; readonly to: number },
+): ArrangedRows {
+  const { rowKind } = arrangement;
+  const lines =
+    rowKind === 'people'
+      ? peopleLines(judgement, arrangement, groups, days)
+      : needsRows(judgement.plan, rowKind)
+          .filter((row) => isRowShown(judgement, row, arrangement))
+          .map(({ id }): Line => ({ kind: 'row', row: id }));
+  const order = lines.flatMap((line) => (line.kind === 'row' ? [line.row] : []));
+  if (rowKind === 'people') order.push(OPEN_ROW);
+  return { lines, order, positionOf: new Map(order.map((row, at) => [row, at])) };
+}
+
+function peopleLines(
   judgement: Judgement,
   arrangement: Arrangement,
   groups: Groups,
   days: { readonly from: number; readonly to: number },
 ): Line[] {
   const { people } = judgement.plan;
-  const shown = people.map((_, row) => row).filter((row) => isShown(judgement, row, arrangement, groups));
+  const line = (index: number): Line => ({ kind: 'row', row: rowOf(people[index].id) });
+  const shown = people.map((_, index) => index).filter((one) => isShown(judgement, one, arrangement, groups));
   const key = sortKey(judgement, arrangement.sort, days);
   const sorted = key ? [...shown].sort((a, b) => compare(key(a), key(b)) || a - b) : shown;
-  if (arrangement.group === 'none') return sorted.map((row): Line => ({ kind: 'row', row }));
-  const byGroup = groupedBy(sorted, (row) => groupOf(judgement, row, arrangement.group, groups));
+  if (arrangement.group === 'none') return sorted.map(line);
+  const byGroup = groupedBy(sorted, (index) => groupOf(judgement, index, arrangement.group, groups));
   // Those without one of the groups stand last.
   const names = new Set([...groupNames(judgement, arrangement.group, groups), ...byGroup.keys()]);
   return [...names].flatMap((name): Line[] => {
-    const rows = byGroup.get(name) ?? [];
-    if (rows.length === 0) return [];
-    return [{ kind: 'group', name, count: rows.length }, ...rows.map((row): Line => ({ kind: 'row', row }))];
+    const members = byGroup.get(name) ?? [];
+    if (members.length === 0) return [];
+    return [{ kind: 'group', name, count: members.length }, ...members.map(line)];
   });
 }
 
 function isShown(
   { plan, people }: Judgement,
-  row: number,
+  index: number,
   { text, role, station, only }: Arrangement,
   { published }: Groups,
 ): boolean {
-  const person = plan.people[row];
-  const state = people[row];
+  const person = plan.people[index];
+  const state = people[index];
   const wanted = text.trim().toLocaleLowerCase();
   if (wanted && !person.name.toLocaleLowerCase().includes(wanted)) return false;
   if (role !== null && !person.roles.some((held) => held.role === role)) return false;
@@ -115,16 +151,16 @@ function sortKey(
   { plan, people }: Judgement,
   sort: Sorting,
   days: { readonly from: number; readonly to: number },
-): ((row: number) => number | string) | null {
+): ((index: number) => number | string) | null {
   switch (sort) {
     case 'list':
       return null;
     case 'name':
-      return (row) => plan.people[row].name.toLocaleLowerCase();
+      return (index) => plan.people[index].name.toLocaleLowerCase();
     case 'start':
-      return (row) => startIn(people[row], plan.from + days.from, plan.from + days.to);
+      return (index) => startIn(people[index], plan.from + days.from, plan.from + days.to);
     case 'left':
-      return (row) => -((plan.people[row].contractMinutes ?? 0) - people[row].paid);
+      return (index) => people[index].paid - (plan.people[index].contractMinutes ?? 0);
   }
 }
 
@@ -145,8 +181,8 @@ function groupNames({ plan }: Judgement, group: Grouping, { areas }: Groups): st
 }
 
 /** People stand in the group of their first role. */
-function groupOf({ plan }: Judgement, row: number, group: Grouping, { contracts, areas }: Groups): string {
-  const person = plan.people[row];
+function groupOf({ plan }: Judgement, index: number, group: Grouping, { contracts, areas }: Groups): string {
+  const person = plan.people[index];
   const first = person.roles[0]?.role;
   if (group === 'role') return plan.roles.find((role) => role.id === first)?.name ?? 'No role';
   if (group === 'area') return (first && areas[first]) || 'No area';
