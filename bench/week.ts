@@ -1,7 +1,7 @@
 import { candidatesFor } from '@/core/cover/candidates';
 import { judge } from '@/core/consequences/judge';
 import { toShiftSpec } from '../src/core/plan/shift-spec';
-import { type Pattern, occurrencesOf, patternFault } from '@/core/patterns/pattern';
+import { type Pattern, occurrencesOf, patternFaults } from '@/core/patterns/pattern';
 import { materialize } from '../src/core/patterns/materialize';
 import { applyAll } from '@/core/plan/change';
 import type { Plan } from '@/core/plan/types';
@@ -93,8 +93,8 @@ function benchPattern(): void {
     endings: [],
   };
   const run = () => {
-    const fault = patternFault(pattern, 0);
-    if (!fault.ok) throw new Error(fault.problem.message);
+    const [fault] = patternFaults(pattern, 0);
+    if (fault) throw new Error(fault.message);
     for (let week = 0; week < 8; week++) {
       const target = { ...empty, from: MONDAY + 7 * (week + 1) };
       const given = occurrencesOf(pattern, target.from, target.from + 7, 0);

@@ -1,5 +1,5 @@
 import Joi from 'joi';
-import { type Result, fail } from '@/core/plan/change';
+import { type Problem, type Result, fail, failAll } from '@/core/plan/problem';
 import { type Day, parseDate } from '@/core/time/day';
 
 /** An id: letters, figures and signs that can be seen, no space at its ends. */
@@ -24,7 +24,22 @@ export const DATE = Joi.string().custom((value: string, helpers): Day | Joi.Erro
 });
 
 /**
- * An input as its schema reads it; else the first field that is wrong, named by its path below `root`. `convert`:
+ * For a list in which a text stands once, in whatever case: `Joi.array().unique(byText('name'))`. What has no such text
+ * is like no other; its own schema refuses it.
+ */
+export function byText(field: string): (a: unknown, b: unknown) => boolean {
+  const textOf = (item: unknown) => {
+    const text = (item as Readonly<Record<string, unknown>> | null)?.[field];
+    return typeof text === 'string' ? text.trim().toLocaleLowerCase() : null;
+  };
+  return (a, b) => textOf(a) !== null && textOf(a) === textOf(b);
+}
+
+/** An input of which every fault is told, in characters as JSON; of a longer one only the first is. */
+const ALL_TOLD = 300_000;
+
+/**
+ * An input as its schema reads it; else the fields that are wrong, each named by its path below `root`. `convert`:
  * spaces around a text are no fault. Text that nobody can type (the sign NUL, half a sign) is refused anywhere.
  */
 export function parseInput<T>(
@@ -37,10 +52,18 @@ export function parseInput<T>(
   if (input === undefined) return fail('input', 'nothing was sent', root);
   const broken = brokenText(input, root);
   if (broken !== null) return fail('input', 'this holds a sign that is no text', broken);
-  const { error, value } = schema.validate(input, { convert, errors: { wrap: { label: false } } });
+  const options = { convert, errors: { wrap: { label: false } } } as const;
+  const { error, value } = schema.validate(input, options);
   if (!error) return { ok: true, value: value as T };
-  const { message, path } = error.details[0];
-  return fail('input', message, path.reduce<string>(joined, root));
+  const isShort = JSON.stringify(input).length <= ALL_TOLD;
+  const all = isShort ? schema.validate(input, { ...options, abortEarly: false }).error! : error;
+  // Of a field the first fault is told.
+  const problems = new Map<string, Problem>();
+  for (const { message, path: steps } of all.details) {
+    const path = steps.reduce<string>(joined, root);
+    if (!problems.has(path)) problems.set(path, { code: 'input', message, path });
+  }
+  return failAll([...problems.values()])!;
 }
 
 function joined(way: string, step: string | number): string {

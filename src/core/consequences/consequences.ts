@@ -1,6 +1,7 @@
 import { overlap } from '../checks/person/overlap';
 import { type Snag, bySeverity, compareSnags } from '../checks/shared/snag';
-import type { Change, Result } from '../plan/change';
+import type { Change } from '../plan/change';
+import type { Result } from '../plan/problem';
 import { same } from '../same';
 import { type Judgement, type PersonState, rejudge } from './judge';
 

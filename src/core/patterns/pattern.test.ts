@@ -2,7 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { judge, snagsOf } from '../consequences/judge';
 import { MONDAY, person, plan, randomPlan, shift, span } from '../testing';
-import { type Pattern, keyOf, occurrencesOf, patternFault } from './pattern';
+import { type Pattern, keyOf, occurrencesOf, patternFaults } from './pattern';
 import { editSeries } from './scope';
 import { patternShares } from './summary';
 import { after, lines, member, never, out, part, pattern } from './testing';
@@ -50,18 +50,17 @@ describe('a cycle', () => {
 
   test('tells where it runs into itself, over the turn of the cycle too', () => {
     const night = pattern([part(6, '22-31'), part(0, '6-14')], [member('ann')]);
-    expect(patternFault(night, 0)).toMatchObject({
-      ok: false,
-      problem: { code: 'overlap', message: 'Sun 28 22:00–7:00 runs into Mon 29 6:00–14:00' },
-    });
+    expect(patternFaults(night, 0)).toEqual([
+      { code: 'overlap', message: 'Sun 28 22:00–7:00 runs into Mon 29 6:00–14:00', path: 'shifts[1]' },
+    ]);
     const touching = pattern([part(6, '22-30'), part(0, '6-14')], [member('ann')]);
-    expect(patternFault(touching, 0)).toEqual({ ok: true });
+    expect(patternFaults(touching, 0)).toEqual([]);
   });
 
   test('tells of a person who is in it twice at one time', () => {
     const twice = pattern([part(0, '7-15')], [member('ann'), member('ann')]);
-    expect(patternFault(twice, 0)).toMatchObject({ ok: false, problem: { code: 'overlap' } });
-    expect(patternFault(pattern([part(0, '7-15')], [member(null), member(null)]), 0)).toEqual({ ok: true });
+    expect(patternFaults(twice, 0)).toMatchObject([{ code: 'overlap' }]);
+    expect(patternFaults(pattern([part(0, '7-15')], [member(null), member(null)]), 0)).toEqual([]);
   });
 
   test.each([
@@ -71,7 +70,19 @@ describe('a cycle', () => {
     [{ until: MONDAY - 1 }, 'order'],
   ])('%j is refused', (more, code) => {
     const wrong = { ...pattern([part(0, '7-15')], [member('ann')]), ...more };
-    expect(patternFault(wrong, 0)).toMatchObject({ ok: false, problem: { code } });
+    expect(patternFaults(wrong, 0)).toMatchObject([{ code }]);
+  });
+
+  test('all that is wrong is told at once, each at its field', () => {
+    const late = { ...part(1, '9-17'), break: { minutes: 30, at: 1000, paid: false }, role: 'cellar' };
+    const wrong = { ...pattern([part(0, '7-7'), late], []), weeks: 9 };
+    expect(patternFaults(wrong, 0, { roles: new Set(['bar']) }).map(({ path }) => path)).toEqual([
+      'weeks',
+      'members',
+      'shifts[0].to',
+      'shifts[1].role',
+      'shifts[1].break.at',
+    ]);
   });
 });
 

@@ -1,4 +1,5 @@
-import { type Result, fail } from '../plan/change';
+import type { Problem } from '../plan/problem';
+import { type Known, specFaults } from '../plan/shift-faults';
 import type { Shift } from '../plan/types';
 import { type Day, startOfWeek } from '../time/day';
 import { DAY } from '../time/span';
@@ -111,16 +112,30 @@ export function shiftOf(pattern: Pattern, { key, on, member, shift }: Occurrence
 }
 
 /**
- * What is wrong with a pattern by itself: a cycle too long, nobody in it, a person in it twice at one time. The
- * first fault only; it says where.
+ * All that is wrong with a pattern by itself, each at its field: what is wrong with one of its shifts, a cycle too
+ * long, nobody in it; and where nothing else is wrong, a person in it twice at one time.
  */
-export function patternFault(pattern: Pattern, weekStart: number): Result<object> {
+export function patternFaults(
+  pattern: Pattern,
+  weekStart: number,
+  known: Pick<Known, 'roles'> = {},
+): Problem[] {
+  const faults: Problem[] = [];
+  const add = (code: string, message: string, path: string) => faults.push({ code, message, path });
   if (pattern.weeks < 1 || pattern.weeks > MOST_WEEKS)
-    return fail('weeks', `a cycle lasts from 1 to ${MOST_WEEKS} weeks`, 'weeks');
-  if (pattern.shifts.length === 0) return fail('empty', 'the pattern has no shift yet', 'shifts');
-  if (pattern.members.length === 0) return fail('empty', 'nobody works the pattern yet', 'members');
+    add('weeks', `a cycle lasts from 1 to ${MOST_WEEKS} weeks`, 'weeks');
+  if (pattern.shifts.length === 0) add('empty', 'the pattern has no shift yet', 'shifts');
+  if (pattern.members.length === 0) add('empty', 'nobody works the pattern yet', 'members');
   if (pattern.until !== null && pattern.until < pattern.since)
-    return fail('order', 'it ends before it begins', 'until');
+    add('order', 'it ends before it begins', 'until');
+  for (const [i, shift] of pattern.shifts.entries())
+    for (const { code, message, path } of specFaults(shift, known))
+      add(code, message, `shifts[${i}].${path}`);
+  return faults.length > 0 ? faults : overlapIn(pattern, weekStart);
+}
+
+/** The first two shifts of a pattern that one person would have at one time; empty: there are none. */
+function overlapIn(pattern: Pattern, weekStart: number): Problem[] {
   const horizon = pattern.since + (pattern.rule === null ? pattern.weeks * 14 + 7 : 400);
   const ends = new Map<string, Occurrence>();
   const inOrder = occurrencesOf(pattern, pattern.since, horizon, weekStart).sort(
@@ -134,15 +149,12 @@ export function patternFault(pattern: Pattern, weekStart: number): Result<object
     if (before && before.on * DAY + before.shift.to > start) {
       const format = ({ on, shift }: Occurrence) =>
         `${formatDay(on)} ${formatTimeSpan(shift.from, shift.to)}`;
-      return fail(
-        'overlap',
-        `${format(before)} runs into ${format(one)}`,
-        `shifts[${pattern.shifts.indexOf(one.shift)}]`,
-      );
+      const message = `${format(before)} runs into ${format(one)}`;
+      return [{ code: 'overlap', message, path: `shifts[${pattern.shifts.indexOf(one.shift)}]` }];
     }
     if (!before || before.on * DAY + before.shift.to < one.on * DAY + one.shift.to) ends.set(person, one);
   }
-  return { ok: true };
+  return [];
 }
 
 /** `Tue of week 2`. */

@@ -1,5 +1,5 @@
 import * as loaded from 'rrule';
-import { type Result, fail } from '../plan/change';
+import { type Result, fail } from '../plan/problem';
 import type { Day } from '../time/day';
 
 /**

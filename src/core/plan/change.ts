@@ -1,6 +1,7 @@
-import type { Span } from '../time/span';
+import { type Failed, type Result, fail, failAll, failedAt } from './problem';
+import { type Known, shiftFaults } from './shift-faults';
 import { keepPlaces, placeOfShift } from './shift-index';
-import type { Break, Leave, Plan, Shift, ShiftDetail } from './types';
+import type { Leave, Plan, Shift } from './types';
 
 /**
  * The only ways a plan is altered. `set` carries just the fields that change. `was`: the values a change was made on,
@@ -16,21 +17,6 @@ export type Change =
 
 export type ShiftPatch = Partial<Omit<Shift, 'id'>>;
 export type LeavePatch = Partial<Omit<Leave, 'id'>>;
-
-/** Expected trouble, as a value: what is wrong and where. */
-export interface Problem {
-  readonly code: string;
-  readonly message: string;
-  /** The field it is about, as a path such as `changes[0].shift.role`. */
-  readonly path: string;
-}
-
-export type Result<T> = ({ readonly ok: true } & T) | { readonly ok: false; readonly problem: Problem };
-
-/** A failed result. */
-export function fail(code: string, message: string, path = ''): { ok: false; problem: Problem } {
-  return { ok: false, problem: { code, message, path } };
-}
 
 /**
  * The plan after one change, and the change that takes it back. The given plan is left as it was.
@@ -90,7 +76,7 @@ export function applyAll(plan: Plan, changes: readonly Change[]): Result<{ plan:
   const inverse: Change[] = [];
   for (let i = 0; i < changes.length; i++) {
     const done = apply(now, changes[i]);
-    if (!done.ok) return fail(done.problem.code, done.problem.message, `[${i}].${done.problem.path}`);
+    if (!done.ok) return failedAt(done, `[${i}]`);
     now = done.plan;
     inverse.unshift(done.inverse);
   }
@@ -121,7 +107,7 @@ function applyMany(plan: Plan, changes: readonly ShiftChange[]): Result<{ plan: 
         at === undefined
           ? faultIn(known, change.shift)
           : fail('taken', `there is already a shift "${id}"`, 'shift.id');
-      if (wrong) return fail(wrong.problem.code, wrong.problem.message, `[${i}].${wrong.problem.path}`);
+      if (wrong) return failedAt(wrong, `[${i}]`);
       placeOf.set(id, shifts.push(change.shift) - 1);
       inverse.push({ do: 'remove', id });
       continue;
@@ -136,7 +122,7 @@ function applyMany(plan: Plan, changes: readonly ShiftChange[]): Result<{ plan: 
     }
     const after = { ...before, ...change.shift, id };
     const wrong = faultIn(known, after);
-    if (wrong) return fail(wrong.problem.code, wrong.problem.message, `[${i}].${wrong.problem.path}`);
+    if (wrong) return failedAt(wrong, `[${i}]`);
     shifts[at] = after;
     inverse.push({ do: 'set', id, shift: reversed(before, change.shift) });
   }
@@ -183,15 +169,7 @@ function applyLeave(plan: Plan, change: LeaveChange): Result<{ plan: Plan; inver
   };
 }
 
-/** What a shift may name. */
-interface Known {
-  readonly from: number;
-  readonly days: number;
-  readonly people: Pick<ReadonlySet<string>, 'has'>;
-  readonly roles: Pick<ReadonlySet<string>, 'has'>;
-}
-
-function faultOf(plan: Plan, shift: Shift): { ok: false; problem: Problem } | null {
+function faultOf(plan: Plan, shift: Shift): Failed | null {
   return faultIn(
     {
       from: plan.from,
@@ -203,36 +181,8 @@ function faultOf(plan: Plan, shift: Shift): { ok: false; problem: Problem } | nu
   );
 }
 
-function faultIn(plan: Known, shift: Shift): { ok: false; problem: Problem } | null {
-  if (shift.date < plan.from || shift.date >= plan.from + plan.days)
-    return fail('outside', "outside the plan's dates", 'shift.date');
-  if (shift.person !== null && !plan.people.has(shift.person))
-    return fail('unknown', `no person "${shift.person}"`, 'shift.person');
-  if (shift.role !== null && !plan.roles.has(shift.role))
-    return fail('unknown', `no role "${shift.role}"`, 'shift.role');
-  if (!(shift.from >= 0 && shift.from < 1440)) return fail('time', 'no such time', 'shift.from');
-  if (!(shift.to > shift.from && shift.to <= shift.from + 1440))
-    return fail('time', 'the shift has no length, or more than a day', 'shift.to');
-  if (shift.break && outside(shift, shift.break))
-    return fail('break', 'the break lies outside the shift', 'shift.break.at');
-  if (shift.detail) return faultOfDetail(shift, shift.detail);
-  return null;
-}
-
-function faultOfDetail(shift: Shift, detail: ShiftDetail): { ok: false; problem: Problem } | null {
-  const pause = detail.moreBreaks.findIndex((other) => outside(shift, other));
-  if (pause >= 0)
-    return fail('break', 'a break lies outside the shift', `shift.detail.moreBreaks[${pause}].at`);
-  const duty = detail.duties.findIndex(({ from, to }) => to <= from || from < shift.from || to > shift.to);
-  if (duty >= 0) {
-    const { name } = detail.duties[duty];
-    return fail('duty', `"${name}" lies outside the shift`, `shift.detail.duties[${duty}]`);
-  }
-  return null;
-}
-
-function outside({ from, to }: Span, { at, minutes }: Break): boolean {
-  return at !== null && (at < from || at + minutes > to);
+function faultIn(known: Known, shift: Shift): Failed | null {
+  return failAll(shiftFaults(shift, known), 'shift');
 }
 
 function findShift(plan: Plan, id: string): number {

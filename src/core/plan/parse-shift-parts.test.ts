@@ -39,7 +39,7 @@ describe('typed breaks', () => {
   test.each([
     ['half', /Type 30/],
     ['30@8', /8 lies outside/],
-    ['30@16:45', /ends before its shift does/],
+    ['30@16:45', /break lies outside the shift/],
     ['500', /ends before its shift does/],
   ])('%p is refused with the reason', (text, wrong) => expect(breaks(text)).toMatch(wrong));
 });

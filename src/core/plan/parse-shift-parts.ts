@@ -2,6 +2,7 @@ import type { Break } from './types';
 import { parseSpan, parseTimeWithin, formatTypedSpan } from '../time/parse-time';
 import { DAY } from '../time/span';
 import { type HourFormat, formatClock, formatTime } from '../time/format';
+import { specFaults } from './shift-faults';
 import type { ShiftSpec } from './shift-spec';
 
 /** A form with what was typed, or why that cannot be read. */
@@ -33,12 +34,11 @@ export function parseBreaks(text: string, form: ShiftSpec): ParsedSpec {
     const minutes = Number(match[1]);
     const at = match[2] === undefined ? null : parseTimeWithin(match[2], form, '12');
     if (match[2] !== undefined && at === null) return { wrong: `${match[2].trim()} lies outside the shift.` };
-    if (minutes > form.to - form.from || (at !== null && at + minutes > form.to))
-      return { wrong: 'A break ends before its shift does.' };
+    if (minutes > form.to - form.from) return { wrong: 'A break ends before its shift does.' };
     breaks.push({ minutes, at, paid: match[3] !== undefined });
   }
   const [first, ...moreBreaks] = breaks;
-  return { value: { ...form, break: first ?? null, moreBreaks } };
+  return judged({ ...form, break: first ?? null, moreBreaks }, 'break');
 }
 
 /** The duties of a form as they are typed: `Delivery 14-14:45, Cash up 16-16:30`. */
@@ -68,11 +68,18 @@ export function parseDuties(text: string, form: ShiftSpec): ParsedSpec {
     const span = match && parseInside(match[2], form);
     if (!match || span === null)
       return { wrong: `“${part}”: type a name and times, as Delivery 14:00-14:45.` };
-    if (span.from < form.from || span.to > form.to) return { wrong: `${match[1]} lies outside the shift.` };
     const before = form.duties.find(({ name }) => name === match[1]);
     duties.push({ name: match[1], ...span, oneOff: before?.oneOff ?? false });
   }
-  return { value: { ...form, duties } };
+  return judged({ ...form, duties }, 'duty');
+}
+
+/** What was read, unless something of it lies outside the shift. */
+function judged(form: ShiftSpec, code: 'break' | 'duty'): ParsedSpec {
+  const fault = specFaults(form).find((one) => one.code === code);
+  return fault
+    ? { wrong: `${fault.message.charAt(0).toUpperCase()}${fault.message.slice(1)}.` }
+    : { value: form };
 }
 
 /** A typed span in a shift that may run past midnight; null: it cannot be read. */

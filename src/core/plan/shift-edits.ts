@@ -1,5 +1,6 @@
 import { DAY, type Span } from '../time/span';
-import { type Result, type ShiftPatch, fail } from './change';
+import { type ShiftPatch } from './change';
+import { type Result, fail } from './problem';
 import { type Break, NO_DETAIL, type Shift, type ShiftDetail } from './types';
 
 /** All breaks of a shift set by hand, the first first; empty where the site's rule decides. */

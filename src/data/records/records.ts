@@ -1,6 +1,6 @@
 import { type Insertable, type RawBuilder, type Selectable, sql } from 'kysely';
 import { groupedBy } from '@/core/grouped';
-import { type Problem, fail } from '@/core/plan/change';
+import { type Problem, fail } from '@/core/plan/problem';
 import type { Database } from '../database';
 import type { Schema } from '../schema';
 import { amongTexts, linesInText } from './lines';

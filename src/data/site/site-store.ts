@@ -37,6 +37,12 @@ export interface StoredSite {
   readonly version: number;
 }
 
+/** The ids of the roles of a site, retired ones too. */
+export async function roleIdsOf(db: Database, site: string): Promise<Set<string>> {
+  const rows = await db.selectFrom('site_role').select('role_id').where('site_id', '=', site).execute();
+  return new Set(rows.map((row) => row.role_id));
+}
+
 /** All sites, in their order. */
 export async function listSites(db: Database): Promise<SiteSummary[]> {
   const rows = await db

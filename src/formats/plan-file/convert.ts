@@ -85,7 +85,8 @@ export function momentOf(text: string, minuteOfDate: number): number {
   return parseDate(date)! * DAY + (time === undefined ? minuteOfDate : parseClock(time)!);
 }
 
-function breakFrom(raw: RawBreak | null | undefined, from: number): Break | null {
+/** A break of the file as the core holds it; its time is the first one not before the shift's start. */
+export function breakFrom(raw: RawBreak | null | undefined, from: number): Break | null {
   if (!raw) return null;
   const at = raw.at == null ? null : parseClock(raw.at)!;
   return {

@@ -1,3 +1,5 @@
+import type { Weekday } from '@/core/time/day';
+
 /** A plan file as it is written, once its form has been checked. */
 export interface RawPlan {
   format: 'vicenda-plan';
@@ -9,7 +11,7 @@ export interface RawPlan {
     weekStart?: string | null;
     blockMinutes?: number | null;
     currency?: string | null;
-    openHours?: Record<string, [string, string][] | null> | null;
+    openHours?: { [Day in Weekday]?: [string, string][] | null } | null;
     openDates?: Record<string, [string, string][]> | null;
     margins?: { before?: number | null; after?: number | null } | null;
   };

@@ -1,7 +1,10 @@
 import { parseDate } from '@/core/time/day';
 import { parseClock } from '@/core/time/format';
 import { type Fault, type Steps, formatPath } from '../fault';
-import { spanFrom, momentOf } from './convert';
+import { shiftFaults } from '@/core/plan/shift-faults';
+import type { Shift } from '@/core/plan/types';
+import { breakFrom, spanFrom, momentOf } from './convert';
+import type { RawBreak } from './raw';
 
 /**
  * What the fields of a plan file say about one another: ids that are known and used once, spans that have a
@@ -24,8 +27,8 @@ export function referenceFaults(raw: unknown): Fault[] {
     if (need.days != null && need.date != null)
       book.add([...at, 'date'], 'a need has weekdays or a date, not both');
   });
-  each(raw.shifts, (shift, i) => shiftFaults(book, shift, ['shifts', i], { roles, people, days }));
-  each(raw.around, (shift, i) => shiftFaults(book, shift, ['around', i], { roles, people, days: null }));
+  each(raw.shifts, (shift, i) => faultsOfShift(book, shift, ['shifts', i], { roles, people, days }));
+  each(raw.around, (shift, i) => faultsOfShift(book, shift, ['around', i], { roles, people, days: null }));
   if (isObject(raw.rules)) each(raw.rules.young, (rule, i) => lengthFault(book, rule, ['rules', 'young', i]));
   return book.faults;
 }
@@ -41,7 +44,7 @@ export interface Known {
 /** Faults of one shift against what is known. */
 export function shiftReferenceFaults(shift: object, at: Steps, known: Known): Fault[] {
   const book = new FaultBook();
-  shiftFaults(book, shift as Raw, at, known);
+  faultsOfShift(book, shift as Raw, at, known);
   return book.faults;
 }
 
@@ -144,18 +147,26 @@ function leaveFaults(book: FaultBook, leave: Raw, at: Steps): void {
   if (to < from) book.add([...at, 'to'], 'is before "from"');
 }
 
-function shiftFaults(book: FaultBook, shift: Raw, at: Steps, { roles, people, days }: Known): void {
-  known(book, people, 'person', shift.person, [...at, 'person']);
-  known(book, roles, 'role', shift.role, [...at, 'role']);
-  lengthFault(book, shift, at);
-  const date = typeof shift.date === 'string' ? parseDate(shift.date) : null;
-  if (days && date !== null && (date < days.first || date >= days.end))
-    book.add([...at, 'date'], "is outside the plan's dates");
+/** What of a shift can be read is judged by the core, whatever else of it has no proper form. */
+function faultsOfShift(book: FaultBook, shift: Raw, at: Steps, { roles, people, days }: Known): void {
+  const [from, to] = [clockOf(shift.from), clockOf(shift.to)];
+  const span = from !== null && to !== null ? spanFrom(shift.from as string, shift.to as string) : {};
   const pause = shift.break;
-  if (!isObject(pause) || typeof pause.minutes !== 'number') return;
-  const start = clockOf(pause.at);
-  if (start === null || clockOf(shift.from) === null || clockOf(shift.to) === null) return;
-  const span = spanFrom(shift.from as string, shift.to as string);
-  const from = start >= span.from ? start : start + 1440;
-  if (from + pause.minutes > span.to) book.add([...at, 'break', 'at'], 'the break lies outside its shift');
+  const hasBreak = isObject(pause) && typeof pause.minutes === 'number' && clockOf(pause.at) !== null;
+  const parts: Partial<Shift> = {
+    ...span,
+    ...textIn(shift, 'person'),
+    ...textIn(shift, 'role'),
+    date: (typeof shift.date === 'string' ? parseDate(shift.date) : null) ?? undefined,
+    break: hasBreak && from !== null ? breakFrom(pause as unknown as RawBreak, from) : null,
+  };
+  const within = days ? { from: days.first, days: days.end - days.first } : {};
+  for (const { message, path } of shiftFaults(parts, { roles, people, ...within }))
+    book.add([...at, ...path.split('.')], message);
+  lengthFault(book, shift, at);
+}
+
+function textIn<Key extends string>(item: Raw, key: Key): { [key in Key]?: string } {
+  const text = item[key];
+  return (typeof text === 'string' ? { [key]: text } : {}) as { [key in Key]?: string };
 }

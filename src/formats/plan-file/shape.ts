@@ -16,25 +16,32 @@ const optional = (schema: Joi.Schema) => schema.allow(null);
 const whole = (least = 0) => Joi.number().integer().min(least);
 const list = (item: Joi.Schema) => Joi.array().items(item);
 
+// What is checked by a function has a name, by which it is known in the published schema.
 const date = () =>
-  Joi.string().custom((value: string, helpers) =>
-    parseDate(value) === null ? helpers.message({ custom: 'no such date' }) : value,
-  );
+  Joi.string()
+    .meta({ form: 'date' })
+    .custom((value: string, helpers) =>
+      parseDate(value) === null ? helpers.message({ custom: 'no such date' }) : value,
+    );
 const clock = (last: 'end' | 'start') =>
-  Joi.string().custom((value: string, helpers) => {
-    const minute = parseClock(value);
-    if (minute === null) return helpers.message({ custom: 'no such time' });
-    if (last === 'start' && minute === 1440)
-      return helpers.message({ custom: 'nothing starts at 24:00; that is 00:00 of the next day' });
-    return value;
-  });
+  Joi.string()
+    .meta({ form: last })
+    .custom((value: string, helpers) => {
+      const minute = parseClock(value);
+      if (minute === null) return helpers.message({ custom: 'no such time' });
+      if (last === 'start' && minute === 1440)
+        return helpers.message({ custom: 'nothing starts at 24:00; that is 00:00 of the next day' });
+      return value;
+    });
 const dateTime = () =>
-  Joi.string().custom((value: string, helpers) => {
-    const [day, time] = value.split('T');
-    if (parseDate(day) === null) return helpers.message({ custom: 'no such date' });
-    if (time !== undefined && parseClock(time) === null) return helpers.message({ custom: 'no such time' });
-    return value;
-  });
+  Joi.string()
+    .meta({ form: 'moment' })
+    .custom((value: string, helpers) => {
+      const [day, time] = value.split('T');
+      if (parseDate(day) === null) return helpers.message({ custom: 'no such date' });
+      if (time !== undefined && parseClock(time) === null) return helpers.message({ custom: 'no such time' });
+      return value;
+    });
 const weekdays = () => list(Joi.valid(...WEEKDAYS));
 const pairs = () => list(Joi.array().ordered(clock('start').required(), clock('end').required()).length(2));
 
@@ -128,9 +135,11 @@ const SITE = Joi.object({
   ),
   weekStart: optional(Joi.valid(...WEEKDAYS)),
   blockMinutes: optional(
-    whole(1).custom((value: number, helpers) =>
-      1440 % value === 0 ? value : helpers.message({ custom: 'does not divide the day' }),
-    ),
+    whole(1)
+      .max(1440)
+      .custom((value: number, helpers) =>
+        1440 % value === 0 ? value : helpers.message({ custom: 'does not divide the day' }),
+      ),
   ),
   currency: optional(
     Joi.string()
@@ -227,7 +236,8 @@ export const PLAN = Joi.object({
 const change = (name: string, fields: Record<string, Joi.Schema>) =>
   Joi.object({ do: Joi.valid(name).required(), ...fields });
 
-const CHANGE_FIELDS: Record<string, Joi.Schema> = {
+/** The form of each change, by its verb. */
+export const CHANGE_FIELDS: Record<string, Joi.Schema> = {
   add: change('add', { shift: SHIFT.required() }),
   set: change('set', { id: id().required(), shift: SHIFT_PATCH.required() }),
   remove: change('remove', { id: id().required() }),

@@ -1,5 +1,5 @@
 import { headers } from 'next/headers';
-import { type Problem, fail } from '@/core/plan/change';
+import { type Problem, fail } from '@/core/plan/problem';
 import type { Database } from '@/data/database';
 import { database } from '../store';
 import { type Actor, currentActor } from './actor';

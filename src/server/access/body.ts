@@ -1,4 +1,4 @@
-import { type Result, fail } from '@/core/plan/change';
+import { type Result, fail } from '@/core/plan/problem';
 
 /** The bytes of a request's body, read only as far as the limit. */
 export async function readBytes(request: Request, most: number): Promise<Result<{ bytes: Uint8Array }>> {

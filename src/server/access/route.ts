@@ -1,5 +1,5 @@
 import type Joi from 'joi';
-import { type Problem, type Result, fail } from '@/core/plan/change';
+import { type Failed, type Problem, type Result, fail } from '@/core/plan/problem';
 import type { Database } from '@/data/database';
 import { storageFault } from '@/data/transaction';
 import { parseInput } from '../input';
@@ -79,31 +79,29 @@ async function answered<Params, Query, Input>(
   const { permission, body } = definition;
   if (body) {
     const foreign = refuseForeign(request, body);
-    if (foreign) return problemResponse(foreign);
+    if (foreign) return problemResponse({ ok: false, problem: foreign });
   }
   const actor = await currentActor();
   const params = read(definition.params, decoded(rawParams), '');
-  if (!params.ok) return problemResponse(params.problem);
+  if (!params.ok) return problemResponse(params);
   const query = read(definition.query, Object.fromEntries(new URL(request.url).searchParams), '');
-  if (!query.ok) return problemResponse(query.problem);
+  if (!query.ok) return problemResponse(query);
   // A file is taken only from who may send it; JSON is small, and may say what is asked about.
   const late = body !== undefined && !('json' in body);
   const early = body && !late ? await readBody(request, body) : NO_BODY;
-  if (!early.ok) return problemResponse(early.problem);
+  if (!early.ok) return problemResponse(early);
   const asked = { params: params.value, query: query.value, input: early.value as Input };
   const db = await database();
   const refused =
     permission === 'of the command'
       ? null
       : await checkScope(db, actor, permission, definition.scope?.(asked) ?? BUSINESS);
-  if (refused) return problemResponse(refused.problem);
+  if (refused) return problemResponse(refused);
   const input = late ? await readBody(request, body) : early;
-  if (!input.ok) return problemResponse(input.problem);
+  if (!input.ok) return problemResponse(input);
   const answer = await handler({ db, actor, ...asked, input: input.value as Input, request });
   if (answer instanceof Response) return answer;
-  return 'problem' in answer && !answer.ok
-    ? problemResponse(answer.problem as Problem)
-    : Response.json(answer);
+  return 'problem' in answer && !answer.ok ? problemResponse(answer as Failed) : Response.json(answer);
 }
 
 const NO_BODY = { ok: true as const, value: undefined };
@@ -158,9 +156,9 @@ const STATUS: Readonly<Record<string, number>> = {
   type: 415,
 };
 
-/** A problem as an answer to a request: its status, and where it lies in the input. */
-function problemResponse(problem: Problem): Response {
-  return Response.json({ ok: false, problem }, { status: STATUS[problem.code] ?? 422 });
+/** What failed, as an answer to a request: its status, and where it lies in the input. */
+function problemResponse(failed: Failed): Response {
+  return Response.json(failed, { status: STATUS[failed.problem.code] ?? 422 });
 }
 
 /** What went wrong, as a problem: the storage's own words where it is that, else an id to ask about. */

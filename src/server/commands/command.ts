@@ -1,5 +1,6 @@
 import type Joi from 'joi';
-import type { Change, Result } from '@/core/plan/change';
+import type { Change } from '@/core/plan/change';
+import type { Result } from '@/core/plan/problem';
 import type { Day } from '@/core/time/day';
 import type { Database } from '@/data/database';
 import type { Subject } from '@/data/activity/activity-store';

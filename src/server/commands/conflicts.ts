@@ -1,5 +1,5 @@
 import { decimalsOf, toMajor } from '@/core/hours/money';
-import { fail } from '@/core/plan/change';
+import { fail } from '@/core/plan/problem';
 import { formatHours } from '@/core/time/format';
 import type { Database } from '@/data/database';
 import type { RowConflict } from '@/data/records/merge';

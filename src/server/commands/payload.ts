@@ -1,4 +1,4 @@
-import type { Problem } from '@/core/plan/change';
+import type { Problem } from '@/core/plan/problem';
 import type { Severity } from '@/core/plan/types';
 import type { Day } from '@/core/time/day';
 
@@ -43,6 +43,8 @@ export type CommandAnswer =
   | {
       readonly ok: false;
       readonly problem: Problem;
+      /** All fields that are wrong, where there are several. */
+      readonly problems?: readonly Problem[];
       /** What both sides changed, where that is the trouble. */
       readonly conflicts?: readonly FieldConflict[];
       /** Whether a part of what was to be taken back still can be. */

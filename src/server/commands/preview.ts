@@ -1,4 +1,4 @@
-import { type Problem, fail } from '@/core/plan/change';
+import { type Problem, fail, failedAt } from '@/core/plan/problem';
 import type { Database } from '@/data/database';
 import type { PlanMemory } from '@/data/week/plan-memory';
 import type { Actor } from '../access/actor';
@@ -27,7 +27,7 @@ export async function previewCommand(
   for (const { site, changes } of work.shifts ?? []) {
     if (watch?.signal.aborted) return STOPPED;
     const checked = await checkShifts(db, { site, changes }, work.rows);
-    if (!checked.ok) return { ok: false, problem: checked.problem };
+    if (!checked.ok) return failedAt(checked, '');
   }
   const weeks = await weekImpacts(db, today, work, watch, memory);
   if (weeks === null) return STOPPED;

@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto';
 import Joi from 'joi';
-import { type Result, fail } from '@/core/plan/change';
+import { type Result, fail } from '@/core/plan/problem';
 import { type Day, parseDate } from '@/core/time/day';
 import { type KeptActivity, findActivity } from '@/data/activity/activity-store';
 import type { Database } from '@/data/database';

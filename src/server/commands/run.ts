@@ -1,3 +1,4 @@
+import { failedAt } from '@/core/plan/problem';
 import { type ShiftEntry, sealed } from '@/data/activity/activity-store';
 import type { Database } from '@/data/database';
 import type { Actor } from '../access/actor';
@@ -34,7 +35,7 @@ async function worked(on: Database, asked: AcceptedRequest, watch?: Watch): Prom
   const checked: CheckedShifts[] = [];
   for (const { site, changes } of work.shifts ?? []) {
     const found = await checkShifts(on, { site, changes }, work.rows);
-    if (!found.ok) return { answer: { ok: false, problem: found.problem } };
+    if (!found.ok) return { answer: failedAt(found, '') };
     if (found.checked.entry.changes.length > 0) checked.push(found.checked);
   }
   const shifts = checked.map(({ entry }) => entry);

@@ -1,5 +1,5 @@
 import { groupedBy } from '@/core/grouped';
-import { fail } from '@/core/plan/change';
+import { fail } from '@/core/plan/problem';
 import { spanOf } from '@/core/week/placement';
 import {
   type SealedActivity,

@@ -1,5 +1,6 @@
 import Joi from 'joi';
-import { type Change, fail } from '@/core/plan/change';
+import { type Change } from '@/core/plan/change';
+import { fail } from '@/core/plan/problem';
 import { findActivity, sealed, shiftIdOf, subjectsOf, undoneAmong } from '@/data/activity/activity-store';
 import type { Database } from '@/data/database';
 import { type RowChange, inverseOf, misfits } from '@/data/records/records';

@@ -1,7 +1,8 @@
 import Joi from 'joi';
-import { fail } from '@/core/plan/change';
+import { fail } from '@/core/plan/problem';
 import { formatDate } from '@/core/time/day';
 import { loadRows, loadRowsOf, rowChanges } from '@/data/records/records';
+import { roleIdsOf } from '@/data/site/site-store';
 import { command } from '../commands/command';
 import { ID } from '../input';
 import { NEEDS } from '../site/schema';
@@ -16,7 +17,7 @@ export const saveNeeds = command<'needs.save', { site: string; needs: NeedsDraft
   async prepare({ db }, { site, needs }) {
     const [row] = await loadRows(db, 'site', { id: site });
     if (!row) return fail('unknown', 'there is no such site', 'site');
-    const roles = new Set((await loadRows(db, 'site_role', { site_id: site })).map((r) => r.role_id));
+    const roles = await roleIdsOf(db, site);
     for (const [i, set] of needs.sets.entries()) {
       const at = set.rows.findIndex((need) => need.role !== null && !roles.has(need.role));
       if (at >= 0) return fail('unknown', 'no such role here', `input.needs.sets[${i}].rows[${at}].role`);

@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto';
-import { type Change, type Result, fail } from '@/core/plan/change';
+import { type Change } from '@/core/plan/change';
+import { type Result, fail } from '@/core/plan/problem';
 import { type Pattern, occurrencesOf, parseKey } from '@/core/patterns/pattern';
 import { type Materialized, materialize } from '@/core/patterns/materialize';
 import type { Shift } from '@/core/plan/types';

@@ -120,6 +120,20 @@ describe('a pattern', () => {
     ]);
   });
 
+  test('changed into a shift that cannot be is refused, with every fault at its field', async () => {
+    const [, second] = await ofPattern();
+    const form = { ...toShiftSpec(second), to: 780, from: 780, role: 'nobody' };
+    const request = {
+      kind: 'pattern.change',
+      input: { site: 'bistro', shift: second.id, scope: 'later', form },
+    };
+    const answer = await runCommand(db, BUILT_IN_OWNER, { id: id(), ...request }, { preview: false });
+    expect(answer).toMatchObject({
+      ok: false,
+      problems: [{ path: 'input.form.role' }, { path: 'input.form.to', code: 'time' }],
+    });
+  });
+
   test('a date left out stays left out where the series goes on changed, and can be taken back', async () => {
     const [, second, third] = await ofPattern();
     await edit([{ do: 'remove', id: third.id }]);
@@ -216,7 +230,7 @@ describe('a pattern', () => {
     [tuesdays({ rule: 'FREQ=HOURLY' }), 'input.pattern.rule'],
     [
       tuesdays({ rule: null, shifts: [{ ...tuesdays().shifts[0], day: 0, to: 2000 + 600 }] }),
-      'input.pattern.shifts[0]',
+      'input.pattern.shifts[0].to',
     ],
     [tuesdays({ members: [{ id: 'a b', person: 'jonas', offset: 0 }] }), 'input.pattern.members[0].id'],
     [

@@ -1,7 +1,8 @@
 import { randomUUID } from 'node:crypto';
 import Joi from 'joi';
-import { type Problem, type Result, fail } from '@/core/plan/change';
-import { type Pattern, parseKey, patternFault } from '@/core/patterns/pattern';
+import { type Result, fail, failAll, failedAt } from '@/core/plan/problem';
+import { specFaults } from '@/core/plan/shift-faults';
+import { type Pattern, parseKey, patternFaults } from '@/core/patterns/pattern';
 import { parseRule } from '@/core/patterns/rule';
 import { type Scope, editSeries } from '@/core/patterns/scope';
 import type { Shift } from '@/core/plan/types';
@@ -9,7 +10,7 @@ import { type Day, parseDate, startOfWeek } from '@/core/time/day';
 import { formatLongDay } from '@/core/time/format';
 import type { Database } from '@/data/database';
 import { type RowChange, type RowOf, loadRows, rowChanges } from '@/data/records/records';
-import { listSites } from '@/data/site/site-store';
+import { listSites, roleIdsOf } from '@/data/site/site-store';
 import { loadPatterns, patternOf, patternRow } from '@/data/patterns/pattern-store';
 import { loadPublished, loadShifts } from '@/data/week/shift-store';
 import { type Context, command } from '../commands/command';
@@ -38,18 +39,11 @@ export const savePattern = command<'pattern.save', { site: string; pattern: Patt
     if (!found.ok) return found;
     const { line, patterns } = found.value;
     const read = pattern.rule === null ? null : parseRule(pattern.rule);
-    if (read && !read.ok) return at(read, 'input.pattern');
+    if (read && !read.ok) return failedAt(read, 'input.pattern');
     const clean = { ...pattern, rule: read ? read.rule : null, name: pattern.name.trim() };
-    const times = clean.shifts.findIndex(({ from, to }) => to <= from || to > from + 1440);
-    if (times >= 0)
-      return fail('time', 'a shift has no length, or more than a day', `input.pattern.shifts[${times}]`);
-    const roles = new Set(
-      (await loadRows(context.db, 'site_role', { site_id: site })).map((row) => row.role_id),
-    );
-    const lost = clean.shifts.findIndex(({ role }) => role !== null && !roles.has(role));
-    if (lost >= 0) return fail('unknown', 'this site has no such role', `input.pattern.shifts[${lost}].role`);
-    const fault = patternFault(clean, line.weekStart);
-    if (!fault.ok) return at(fault, 'input.pattern');
+    const roles = await roleIdsOf(context.db, site);
+    const wrong = failAll(patternFaults(clean, line.weekStart, { roles }), 'input.pattern');
+    if (wrong) return wrong;
     const before = patterns.find(({ id }) => id === pattern.id) ?? null;
     const taken = await context.db
       .selectFrom('pattern')
@@ -142,8 +136,10 @@ export const changePattern = command<'pattern.change', PatternChange>({
     const { weekStart } = found.value.line;
     const series = { member, shift: part, from, form, person };
     const next = editSeries(pattern, series, randomUUID(), weekStart);
-    const faults = next.after ? patternFault(next.after, weekStart) : { ok: true as const };
-    if (!faults.ok) return at(faults, 'input.form');
+    const wrong =
+      failAll(form ? specFaults(form, { roles: await roleIdsOf(db, site) }) : [], 'input.form') ??
+      failAll(next.after ? patternFaults(next.after, weekStart) : [], 'input.form');
+    if (wrong) return wrong;
     const exceptions = await loadRows(db, 'pattern_exception', { pattern_id: pattern.id });
     return applyPatterns(context, site, {
       rows: seriesRows(site, pattern, next, exceptions, (key) => {
@@ -224,8 +220,4 @@ async function lastShiftOf(db: Database, site: string, pattern: string): Promise
     .where(patternOf, '=', pattern)
     .executeTakeFirst();
   return row?.last ? parseDate(String(row.last)) : null;
-}
-
-function at({ problem }: { readonly problem: Problem }, root: string): { ok: false; problem: Problem } {
-  return { ok: false, problem: { ...problem, path: `${root}.${problem.path}` } };
 }

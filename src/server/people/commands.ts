@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import Joi from 'joi';
-import { fail } from '@/core/plan/change';
+import { fail } from '@/core/plan/problem';
 import { businessMoney } from '@/data/money';
 import { NO_ROWS, personChanges, loadPeopleRows } from '@/data/people/person-rows';
 import { loadRows, loadRowsOf, rowChanges } from '@/data/records/records';

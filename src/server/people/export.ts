@@ -10,7 +10,7 @@ import { DAY_FIELDS, PEOPLE_FIELDS } from '@/formats/people/columns';
 import { formatDayCell } from '@/formats/people/values';
 import { formatCsv } from '@/formats/table/csv';
 import { formatXlsx } from '@/formats/table/xlsx';
-import { type Problem } from '@/core/plan/change';
+import { type Problem } from '@/core/plan/problem';
 import { checkAccess } from '../access/permissions';
 import type { Actor } from '../access/actor';
 import { todayOf } from '../commands/request';

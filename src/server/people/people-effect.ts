@@ -1,4 +1,4 @@
-import { type Problem, fail } from '@/core/plan/change';
+import { type Problem, fail } from '@/core/plan/problem';
 import type { Day } from '@/core/time/day';
 import { formatDate } from '@/core/time/day';
 import { formatLongDay } from '@/core/time/format';

@@ -1,6 +1,6 @@
 import { minutesByWeekday } from '@/core/availability/parse-availability';
 import { versionOn } from '@/core/availability/versions';
-import { type Result, fail } from '@/core/plan/change';
+import { type Result, fail } from '@/core/plan/problem';
 import { type Day, startOfWeek } from '@/core/time/day';
 import type { Database } from '@/data/database';
 import { businessMoney } from '@/data/money';

@@ -47,8 +47,8 @@ export const PERSON = Joi.object<PersonDraft>({
     )
     .max(500)
     .unique(
-      (a: PersonDraft['pay'][number], b: PersonDraft['pay'][number]) =>
-        a.role === b.role && a.since === b.since,
+      (a: PersonDraft['pay'][number] | null, b: PersonDraft['pay'][number] | null) =>
+        a?.role === b?.role && a?.since === b?.since,
     )
     .required(),
   fields: Joi.object().pattern(ID, Joi.string().max(500).allow('')).required(),

@@ -1,7 +1,8 @@
 import Joi from 'joi';
 import { refusal, tryChanges } from '@/core/consequences/consequences';
 import { judge } from '@/core/consequences/judge';
-import { type Change, type Problem, fail } from '@/core/plan/change';
+import { type Change } from '@/core/plan/change';
+import { type Problem, fail } from '@/core/plan/problem';
 import type { Plan, Shift } from '@/core/plan/types';
 import { loadPlan } from '@/data/week/plan-store';
 import { parsePlan } from '@/formats/plan-file/parse';

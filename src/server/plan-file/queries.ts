@@ -1,4 +1,4 @@
-import { type Result, fail } from '@/core/plan/change';
+import { type Result, fail } from '@/core/plan/problem';
 import { type Day, startOfWeek, formatDate } from '@/core/time/day';
 import type { Database } from '@/data/database';
 import { listSites } from '@/data/site/site-store';

@@ -1,4 +1,5 @@
-import { type Change, fail } from '@/core/plan/change';
+import { type Change } from '@/core/plan/change';
+import { fail, failedAt } from '@/core/plan/problem';
 import { type Day, startOfWeek } from '@/core/time/day';
 import {
   type KeptActivity,
@@ -50,8 +51,7 @@ export async function changePlan(
     const within = { from: startOfWeek(week, row.week_start), days };
     const written = await saveShifts(trx, { site, changes, within, confirmed, exceptions: true });
     if (!written.ok) {
-      const { code, message, path } = written.problem;
-      return { ok: false, problem: { code, message, path: `changes${path}` }, conflicts: written.conflicts };
+      return { ...failedAt(written, 'changes'), conflicts: written.conflicts };
     }
     const at = new Date(now()).toISOString();
     const revisions = await keepActivity(

@@ -1,6 +1,7 @@
 import type { DateHabits } from '@/core/time/typed-date';
 import type { PortablePlan } from '@/core/plan/portable';
-import type { Change, Problem } from '@/core/plan/change';
+import type { Change } from '@/core/plan/change';
+import type { Problem } from '@/core/plan/problem';
 import type { Conflict } from '@/core/plan/preconditions';
 import type { ShiftTemplate } from '@/core/plan/shift-spec';
 import type { Shift } from '@/core/plan/types';
@@ -49,7 +50,13 @@ export interface PageHeader {
   readonly actor: string;
 }
 
-/** What is posted to change a plan. */
+/** A change of shifts as it is sent: what is altered comes with the values it was made on. */
+export type SentChange =
+  | Extract<Change, { do: 'add' }>
+  | Required<Extract<Change, { do: 'set' }>>
+  | Required<Extract<Change, { do: 'remove' }>>;
+
+/** What is asked for to change a plan. */
 export interface ChangeRequest {
   /** Made by the client; the same id sent again changes nothing more. */
   readonly id: string;
@@ -60,6 +67,11 @@ export interface ChangeRequest {
   readonly confirmed?: boolean;
   /** How many days from the week's first on are judged; 7 where it is not set. */
   readonly days?: number;
+}
+
+/** The same as a page posts it. */
+export interface SentRequest extends ChangeRequest {
+  readonly changes: readonly SentChange[];
 }
 
 /** The answer to a {@link ChangeRequest}. */
@@ -75,6 +87,7 @@ export type ChangeAnswer =
   | {
       readonly ok: false;
       readonly problem: Problem;
+      readonly problems?: readonly Problem[];
       /** What somebody else changed since, column by column, where that is the trouble. */
       readonly conflicts?: readonly Conflict[];
     };

@@ -1,5 +1,5 @@
 import { dateHabitsOf } from '@/core/time/typed-date';
-import type { Result } from '@/core/plan/change';
+import type { Result } from '@/core/plan/problem';
 import { planContext } from '@/core/plan/plan-context';
 import { resolveShift } from '@/core/plan/resolved-shift';
 import { toPortable } from '@/core/plan/portable';

@@ -4,7 +4,7 @@ import type { Scope } from '../access/permissions';
 import { DATE, ID, REQUEST_ID } from '../input';
 import { DAY_NUMBER } from '../site/schema';
 import { BREAK, DETAIL } from '../week/schema';
-import type { ChangeRequest } from './payload';
+import type { SentRequest } from './payload';
 
 const text = () => Joi.string().max(2000).allow('', null);
 const minute = (most: number) => Joi.number().integer().min(0).max(most);
@@ -29,14 +29,14 @@ const CHANGE = Joi.alternatives().conditional('.do', {
     {
       is: 'add',
       then: Joi.object({
-        do: 'add',
+        do: Joi.valid('add').required(),
         shift: Joi.object({ id: ID.required(), ...required, detail }).required(),
       }),
     },
     {
       is: 'set',
       then: Joi.object({
-        do: 'set',
+        do: Joi.valid('set').required(),
         id: ID.required(),
         shift: Joi.object({ ...shift, detail })
           .min(1)
@@ -47,7 +47,7 @@ const CHANGE = Joi.alternatives().conditional('.do', {
     {
       is: 'remove',
       then: Joi.object({
-        do: 'remove',
+        do: Joi.valid('remove').required(),
         id: ID.required(),
         was: Joi.object({ id: ID.required(), ...required, detail }).required(),
       }),
@@ -57,7 +57,7 @@ const CHANGE = Joi.alternatives().conditional('.do', {
 });
 
 /** What is posted to change a plan. */
-export const CHANGE_REQUEST = Joi.object<ChangeRequest>({
+export const CHANGE_REQUEST = Joi.object<SentRequest>({
   id: REQUEST_ID.min(8).required(),
   base: Joi.number().integer().min(0).required(),
   changes: Joi.array().items(CHANGE).min(1).max(5000).required(),

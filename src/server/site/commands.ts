@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import Joi from 'joi';
 import { sql } from 'kysely';
-import { fail } from '@/core/plan/change';
+import { fail } from '@/core/plan/problem';
 import type { Rules } from '@/core/plan/types';
 import { type Day, formatDate } from '@/core/time/day';
 import { moneyIn } from '@/data/money';

@@ -3,7 +3,7 @@ import { type DateHabits, dateHabitsOf } from '@/core/time/typed-date';
 import { sql } from 'kysely';
 import { CHECKS } from '@/core/checks/list';
 import { STARTING_SETS } from '@/core/checks/starting-sets';
-import { type Result, fail } from '@/core/plan/change';
+import { type Result, fail } from '@/core/plan/problem';
 import { DEFAULT_RULES, type Rules } from '@/core/plan/types';
 import { type Day, parseDate } from '@/core/time/day';
 import type { Span } from '@/core/time/span';

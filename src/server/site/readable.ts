@@ -1,4 +1,4 @@
-import { type Result, fail } from '@/core/plan/change';
+import { type Result, fail } from '@/core/plan/problem';
 import type { Database } from '@/data/database';
 import { type SiteSummary, listSites } from '@/data/site/site-store';
 import { checkAccess } from '../access/permissions';

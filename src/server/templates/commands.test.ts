@@ -51,11 +51,11 @@ describe('a shift template', () => {
     [{ short: '9a' }, 'input.templates[0].short'],
     [
       { form: { ...opening.form, duties: [{ name: 'Late', from: 900, to: 960, oneOff: false }] } },
-      'input.templates[0].form.duties',
+      'input.templates[0].form.duties[0]',
     ],
     [
       { form: { ...opening.form, break: { minutes: 30, at: 830, paid: false } } },
-      'input.templates[0].form.break',
+      'input.templates[0].form.break.at',
     ],
     [{ form: { ...opening.form, to: 480 } }, 'input.templates[0].form.to'],
     [{ form: { ...opening.form, role: 'till' } }, 'input.templates[0].form.role'],

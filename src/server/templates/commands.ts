@@ -1,6 +1,8 @@
 import { randomUUID } from 'node:crypto';
 import Joi from 'joi';
-import { type Change, fail } from '@/core/plan/change';
+import { type Change } from '@/core/plan/change';
+import { type Problem, fail, failAll } from '@/core/plan/problem';
+import { specFaults } from '@/core/plan/shift-faults';
 import { type ShiftTemplate, toShiftFields, toShiftSpec } from '@/core/plan/shift-spec';
 import { diffShift } from '@/core/plan/shift-spec';
 import { NO_DETAIL, type Shift } from '@/core/plan/types';
@@ -9,11 +11,11 @@ import { counted, formatDays } from '@/core/time/format';
 import { recurring } from '@/core/week/copy-week';
 import type { Database } from '@/data/database';
 import { loadRows, loadRowsOf, rowChanges } from '@/data/records/records';
-import { listSites } from '@/data/site/site-store';
+import { listSites, roleIdsOf } from '@/data/site/site-store';
 import { loadTemplates, templateRow } from '@/data/templates/template-store';
 import { loadShifts } from '@/data/week/shift-store';
 import { type Context, command } from '../commands/command';
-import { ID } from '../input';
+import { ID, byText } from '../input';
 import { DAY_NUMBER, NAME } from '../site/schema';
 import { TEMPLATE } from '../week/schema';
 import { templateShifts } from '../week/commands';
@@ -30,7 +32,7 @@ export const saveStations = command<
     site: ID.required(),
     stations: Joi.array()
       .items(Joi.object({ id: ID.required(), name: NAME.required() }))
-      .unique((a: { name: string }, b: { name: string }) => same(a.name, b.name))
+      .unique(byText('name'))
       .max(200)
       .required(),
   }).required(),
@@ -70,7 +72,7 @@ export const saveTemplates = command<
     site: ID.required(),
     templates: Joi.array()
       .items(TEMPLATE)
-      .unique((a: ShiftTemplate, b: ShiftTemplate) => same(a.short, b.short))
+      .unique(byText('short'))
       .max(200)
       .required()
       .messages({ 'array.unique': 'two templates have the same short name' }),
@@ -78,19 +80,8 @@ export const saveTemplates = command<
   }).required(),
   async prepare(context, { site, templates, follow }) {
     const { db } = context;
-    const clash = await clashWithRole(db, site, templates);
-    if (clash) return clash;
-    for (const [i, { form }] of templates.entries()) {
-      if (form.to <= form.from || form.to > form.from + 1440)
-        return fail('time', 'the shift has no length, or more than a day', `input.templates[${i}].form.to`);
-      const duty = form.duties.find(({ from, to }) => from < form.from || to > form.to || to <= from);
-      if (duty)
-        return fail('duty', `"${duty.name}" lies outside the shift`, `input.templates[${i}].form.duties`);
-      const outside = [form.break, ...form.moreBreaks].some(
-        (one) => one !== null && one.at !== null && (one.at < form.from || one.at + one.minutes > form.to),
-      );
-      if (outside) return fail('break', 'a break lies outside the shift', `input.templates[${i}].form.break`);
-    }
+    const wrong = failAll(await templateFaults(db, site, templates), 'input');
+    if (wrong) return wrong;
     const old = await loadTemplates(db, site);
     const after = templates.map((template, i) => templateRow(site, template, i));
     const { changes, remarks } = await following(context, site, old, templates, follow);
@@ -113,27 +104,21 @@ function same(a: string, b: string): boolean {
   return a.toLocaleLowerCase() === b.toLocaleLowerCase();
 }
 
-/** A short name that is a role's too would make what is typed mean two things; and a role has to be one of here. */
-async function clashWithRole(db: Database, site: string, templates: readonly ShiftTemplate[]) {
-  const places = await loadRows(db, 'site_role', { site_id: site });
-  const roles = await loadRowsOf(
-    db,
-    'role',
-    'id',
-    places.map((row) => row.role_id),
-  );
-  for (const [i, { short, form }] of templates.entries()) {
-    if (form.role !== null && !roles.some((row) => row.id === form.role))
-      return fail('unknown', 'this site has no such role', `input.templates[${i}].form.role`);
+/** All that is wrong with templates. A short name that is a role's too would make what is typed mean two things. */
+async function templateFaults(
+  db: Database,
+  site: string,
+  templates: readonly ShiftTemplate[],
+): Promise<Problem[]> {
+  const ids = await roleIdsOf(db, site);
+  const roles = await loadRowsOf(db, 'role', 'id', [...ids]);
+  return templates.flatMap(({ short, form }, i) => {
+    const faults = specFaults(form, { roles: ids }).map((one) => ({ ...one, path: `form.${one.path}` }));
     const role = roles.find((row) => same(row.mark, short) || same(row.name, short));
-    if (role)
-      return fail(
-        'taken',
-        `"${short}" is what the role ${role.name} is typed as`,
-        `input.templates[${i}].short`,
-      );
-  }
-  return null;
+    const message = `"${short}" is what the role ${role?.name} is typed as`;
+    if (role) faults.push({ code: 'taken', message, path: 'short' });
+    return faults.map((one) => ({ ...one, path: `templates[${i}].${one.path}` }));
+  });
 }
 
 /** What becomes of shifts made from templates that change. */

@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto';
-import { type Change, type Result, fail } from '@/core/plan/change';
+import { type Change } from '@/core/plan/change';
+import { type Result, fail } from '@/core/plan/problem';
 import type { SurroundingShift, Plan, Shift } from '@/core/plan/types';
 import { type Day, startOfWeek } from '@/core/time/day';
 import { counted, formatCount, formatDays } from '@/core/time/format';

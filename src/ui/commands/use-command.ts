@@ -3,7 +3,7 @@
 import { useRouter } from 'next/navigation';
 import { useQuery } from '@tanstack/react-query';
 import { useCallback, useState } from 'react';
-import type { Problem } from '@/core/plan/change';
+import type { Problem } from '@/core/plan/problem';
 import { doCommand, undo } from '@/server/actions';
 import type { CommandInputs, CommandKind } from '@/server/commands/list';
 import type { CommandAnswer, CommandRequest, FieldConflict } from '@/server/commands/payload';

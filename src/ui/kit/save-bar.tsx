@@ -1,7 +1,7 @@
 'use client';
 
 import { useEffect, useRef } from 'react';
-import type { Problem } from '@/core/plan/change';
+import type { Problem } from '@/core/plan/problem';
 import { ImpactList } from '../commands/week-impacts';
 import { type Refusal, usePreview } from '../commands/use-command';
 import type { CommandInputs, CommandKind } from '@/server/commands/list';

@@ -3,7 +3,7 @@
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useRef, useState } from 'react';
-import type { Problem } from '@/core/plan/change';
+import type { Problem } from '@/core/plan/problem';
 import type { PeopleChoices } from '@/server/people/payload';
 import type { ImportOptions, ImportPreview, UploadEvent } from '@/server/people/import/payload';
 import { ImpactList } from '../commands/week-impacts';

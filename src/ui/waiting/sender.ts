@@ -1,4 +1,4 @@
-import type { ChangeAnswer, ChangeRequest } from '@/server/plan/payload';
+import type { ChangeAnswer, SentChange, SentRequest } from '@/server/plan/payload';
 import { type WaitingEdit, announce, dropEdit, refuseEdit, waitingEdits } from './waiting-edits';
 
 /** What sending came to: nothing waits any more, or something does, with the cause if the server named one. */
@@ -49,7 +49,9 @@ async function post(
   { id, address, days, changes, confirmed }: WaitingEdit,
   base: number,
 ): Promise<ChangeAnswer | { readonly cause: string | null }> {
-  const request: ChangeRequest = { id, base, changes, confirmed, days };
+  // Edits wait with the values they were made on; where one does not, the server says so.
+  const sent = changes as readonly SentChange[];
+  const request: SentRequest = { id, base, changes: sent, confirmed, days };
   try {
     const response = await fetch(`${address}/changes`, {
       method: 'POST',

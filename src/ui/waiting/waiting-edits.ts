@@ -1,5 +1,6 @@
 import { type DBSchema, type IDBPDatabase, openDB } from 'idb';
-import type { Change, Problem } from '@/core/plan/change';
+import type { Change } from '@/core/plan/change';
+import type { Problem } from '@/core/plan/problem';
 
 /** An edit of a plan that the server has not kept yet, as the browser keeps it over reloads. */
 export interface WaitingEdit {

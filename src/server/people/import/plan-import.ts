@@ -1,4 +1,4 @@
-import { type Problem, fail } from '@/core/plan/change';
+import { type Problem, fail } from '@/core/plan/problem';
 import type { Day } from '@/core/time/day';
 import type { Database } from '@/data/database';
 import { loadRows } from '@/data/records/records';

@@ -1,4 +1,4 @@
-import type { Problem } from '@/core/plan/change';
+import type { Problem } from '@/core/plan/problem';
 import { withoutConflicts, withoutPreconditions } from '@/core/plan/preconditions';
 import { counted } from '@/core/time/format';
 import type { ChangeAnswer, PlanPayload } from '@/server/plan/payload';
