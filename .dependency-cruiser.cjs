@@ -61,10 +61,19 @@ module.exports = {
       'ui-takes-only-types-of-the-server',
       layer('src/ui'),
       {
-        path: '^src/server/(?!actions\\.ts$)',
+        path: '^src/server/(?!actions\\.ts$|[\\w-]+/schema\\.ts$)',
         dependencyTypesNot: ['type-only'],
       },
-      'Screens use server actions and types, nothing else of the server.',
+      'Screens use server actions, schemas and types, nothing else of the server.',
+    ),
+    forbid(
+      'schemas-stand-on-the-core',
+      '^src/server/[\\w-]+/schema\\.ts$',
+      {
+        path: '^(src/(?!core/|server/input\\.ts$|server/[\\w-]+/schema\\.ts$)|node_modules/(?!joi/))',
+        dependencyTypesNot: ['type-only'],
+      },
+      'Schemas are read in the browser too: they know the core and one another.',
     ),
     forbid(
       'cli-over-formats-and-core',

@@ -257,8 +257,8 @@ export function typesOf(
   const program = ts.createProgram([...files], { ...options, noEmit: true, incremental: false, types: [] });
   const checker = program.getTypeChecker();
   return (file, name) => {
-    const module = checker.getSymbolAtLocation(program.getSourceFile(file)!)!;
-    const symbol = checker.getExportsOfModule(module).find((one) => one.name === name);
+    const exporting = checker.getSymbolAtLocation(program.getSourceFile(file)!)!;
+    const symbol = checker.getExportsOfModule(exporting).find((one) => one.name === name);
     if (!symbol) throw new Error(`${file} exports no type ${name}`);
     return { checker, type: checker.getDeclaredTypeOfSymbol(symbol) };
   };

@@ -1,6 +1,7 @@
 import Joi from 'joi';
 import { type Problem, type Result, fail, failAll } from '@/core/plan/problem';
 import { type Day, parseDate } from '@/core/time/day';
+import { IN_WORDS } from '@/core/fault-words';
 
 /** An id: letters, figures and signs that can be seen, no space at its ends. */
 export const ID = Joi.string()
@@ -24,15 +25,24 @@ export const DATE = Joi.string().custom((value: string, helpers): Day | Joi.Erro
 });
 
 /**
- * For a list in which a text stands once, in whatever case: `Joi.array().unique(byText('name'))`. What has no such text
- * is like no other; its own schema refuses it.
+ * For a list in which a text stands once, in whatever case: `Joi.array().custom(once('name', 'there are two'))`. The
+ * fault lies with the text that comes second. What has no such text is like no other; its own schema refuses it.
  */
-export function byText(field: string): (a: unknown, b: unknown) => boolean {
+export function once(field: string, message: string): Joi.CustomValidator<readonly unknown[]> {
   const textOf = (item: unknown) => {
     const text = (item as Readonly<Record<string, unknown>> | null)?.[field];
     return typeof text === 'string' ? text.trim().toLocaleLowerCase() : null;
   };
-  return (a, b) => textOf(a) !== null && textOf(a) === textOf(b);
+  return (items, helpers) => {
+    const texts = items.map(textOf);
+    const twice = texts.findIndex((text, i) => text !== null && texts.indexOf(text) < i);
+    if (twice < 0) return items;
+    const state = helpers.state as unknown as {
+      path: (string | number)[];
+      localize(path: unknown[]): Joi.State;
+    };
+    return helpers.error('list.twice', { message }, state.localize([...state.path, twice, field]));
+  };
 }
 
 /** An input of which every fault is told, in characters as JSON; of a longer one only the first is. */
@@ -52,7 +62,7 @@ export function parseInput<T>(
   if (input === undefined) return fail('input', 'nothing was sent', root);
   const broken = brokenText(input, root);
   if (broken !== null) return fail('input', 'this holds a sign that is no text', broken);
-  const options = { convert, errors: { wrap: { label: false } } } as const;
+  const options = { convert, ...IN_WORDS };
   const { error, value } = schema.validate(input, options);
   if (!error) return { ok: true, value: value as T };
   const isShort = JSON.stringify(input).length <= ALL_TOLD;

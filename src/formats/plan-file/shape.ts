@@ -4,6 +4,7 @@ import { WEEKDAYS, parseDate } from '@/core/time/day';
 import { parseClock } from '@/core/time/format';
 import { isTimeZone } from '@/core/time/now';
 import { type Fault, formatPath } from '../fault';
+import { IN_WORDS } from '@/core/fault-words';
 
 /**
  * The outer form of a plan file and of a list of changes: which fields there are and what each may hold. What
@@ -250,33 +251,12 @@ export const CHANGE_FIELDS: Record<string, Joi.Schema> = {
   'remove-leave': change('remove-leave', { person: id().required(), id: id().required() }),
 };
 
-const MESSAGES: Joi.LanguageMessages = {
-  'any.required': 'is missing',
-  'any.only': 'must be {if(#valids.length == 1, #valids, "one of " + #valids)}',
-  'object.unknown': 'no such field',
-  'object.base': 'must be an object',
-  'array.base': 'must be a list',
-  'array.includes': 'cannot stand here',
-  'array.length': 'must be a pair of times',
-  'array.orderedLength': 'must be a pair of times',
-  'string.base': 'must be text',
-  'string.empty': 'must not be empty',
-  'number.base': 'must be a number',
-  'number.integer': 'must be a whole number',
-  'number.min': 'must be at least {#limit}',
-  'number.max': 'must be at most {#limit}',
-  'number.unsafe': 'is too large',
-  'number.infinity': 'must be a number',
-  'boolean.base': 'must be true or false',
-};
-
 /** All that is wrong with the form of a value, in the order of the document. */
 export function shapeFaults(schema: Joi.Schema, value: unknown, at: (string | number)[] = []): Fault[] {
   const { error } = schema.validate(value, {
     abortEarly: false,
     convert: false,
-    messages: MESSAGES,
-    errors: { label: false, wrap: { label: false, array: false } },
+    ...IN_WORDS,
   });
   return (error?.details ?? []).map((detail) => ({
     path: formatPath([...at, ...detail.path]),

@@ -194,7 +194,7 @@ describe('what is set up', () => {
       site: 'bistro',
       roles: [...drafts, { ...drafts[0], id: null }],
     });
-    expect(answer).toMatchObject({ ok: false, problem: { code: 'taken', path: 'input.roles[4].name' } });
+    expect(answer).toMatchObject({ ok: false, problem: { code: 'input', path: 'input.roles[4].name' } });
   });
 
   test('a new site begins empty and says what is missing', async () => {

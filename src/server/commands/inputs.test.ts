@@ -41,3 +41,14 @@ test('all fields that are wrong are told, each with its place; of a long input o
   const long = parseInput(input, { site: 'quay', stations: many }, 'input', true);
   expect(long.ok ? [] : long.problems).toHaveLength(1);
 });
+
+test('a text that stands twice is told where it comes second', () => {
+  const { input } = COMMANDS.get('stations.save')!;
+  const stations = [{ id: 'a', name: 'Till' }, { id: 'b' }, null, { id: 'c', name: ' till ' }];
+  const read = parseInput(input, { site: 'quay', stations }, 'input', true);
+  expect(read.ok ? [] : read.problems).toContainEqual({
+    code: 'input',
+    message: 'there are two stations of this name',
+    path: 'input.stations[3].name',
+  });
+});

@@ -1,11 +1,9 @@
-import Joi from 'joi';
 import { fail } from '@/core/plan/problem';
 import { formatDate } from '@/core/time/day';
 import { loadRows, loadRowsOf, rowChanges } from '@/data/records/records';
 import { roleIdsOf } from '@/data/site/site-store';
 import { command } from '../commands/command';
-import { ID } from '../input';
-import { NEEDS } from '../site/schema';
+import { SAVE_NEEDS } from './schema';
 import type { NeedsDraft } from '../site/payload';
 
 /** The needs of a site: the usual week, from which dates it holds, and the variants with their dates. */
@@ -13,7 +11,7 @@ export const saveNeeds = command<'needs.save', { site: string; needs: NeedsDraft
   kind: 'needs.save',
   permission: 'setup.change',
   scope: ({ site }) => ({ sites: [site] }),
-  input: Joi.object({ site: ID.required(), needs: NEEDS.required() }).required(),
+  input: SAVE_NEEDS,
   async prepare({ db }, { site, needs }) {
     const [row] = await loadRows(db, 'site', { id: site });
     if (!row) return fail('unknown', 'there is no such site', 'site');

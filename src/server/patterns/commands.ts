@@ -16,12 +16,10 @@ import { loadPublished, loadShifts } from '@/data/week/shift-store';
 import { type Context, command } from '../commands/command';
 import { ID } from '../input';
 
-import { FORM, PATTERN } from '../week/schema';
+import { FORM } from '../week/schema';
+import { SAVE_PATTERN } from './schema';
 import type { PatternChange } from '../week/payload';
 import { applyPatterns } from './apply-patterns';
-
-/** Weeks into which a new or changed pattern is written at once; later ones get it when they are started. */
-const MOST_WEEKS_AHEAD = 26;
 
 /** A pattern as it is from now on, written into the weeks ahead. */
 export const savePattern = command<'pattern.save', { site: string; pattern: Pattern; weeks: number }>({
@@ -29,11 +27,7 @@ export const savePattern = command<'pattern.save', { site: string; pattern: Patt
   long: true,
   permission: 'plan.change',
   scope: ({ site }) => ({ sites: [site] }),
-  input: Joi.object({
-    site: ID.required(),
-    pattern: PATTERN.required(),
-    weeks: Joi.number().integer().min(0).max(MOST_WEEKS_AHEAD).required(),
-  }).required(),
+  input: SAVE_PATTERN,
   async prepare(context, { site, pattern, weeks }) {
     const found = await surroundings(context, site);
     if (!found.ok) return found;

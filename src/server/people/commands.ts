@@ -8,7 +8,7 @@ import { BUSINESS } from '../access/permissions';
 import { command } from '../commands/command';
 import { ID } from '../input';
 import { NAME } from '../site/schema';
-import { PATCH, PERSON, VERSION } from './schema';
+import { PATCH, SAVE_AVAILABILITY, UPDATE_PERSON } from './schema';
 import type { PersonDraft, VersionDraft } from './payload';
 import { draftOf, versionRows } from './rows';
 import { blankPerson, peopleEffect } from './people-effect';
@@ -52,7 +52,7 @@ export const savePerson = command<'person.update', { id: string; person: PersonD
   kind: 'person.update',
   permission: 'people.change',
   scope: ({ id, person }) => ({ people: [id], sites: person.sites }),
-  input: Joi.object({ id: ID.required(), person: PERSON.required() }).required(),
+  input: UPDATE_PERSON,
   async prepare({ db, today }, { id, person }) {
     const before = (await loadPeopleRows(db, [id])).get(id);
     if (!before) return fail('unknown', 'there is no such person', 'id');
@@ -122,10 +122,7 @@ export const saveAvailability = command<
   kind: 'availability.save',
   permission: 'people.change',
   scope: ({ person }) => ({ people: [person] }),
-  input: Joi.object({
-    person: ID.required(),
-    versions: Joi.array().items(VERSION).max(200).unique('id').required(),
-  }).required(),
+  input: SAVE_AVAILABILITY,
   async prepare({ db }, { person, versions }) {
     const before = (await loadPeopleRows(db, [person])).get(person);
     if (!before) return fail('unknown', 'there is no such person', 'person');

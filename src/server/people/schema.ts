@@ -7,7 +7,7 @@ const text = (most: number) => Joi.string().trim().max(most).allow(null);
 const minutes = Joi.number().integer().min(0).max(10_080).allow(null);
 const EMAIL = /^[^\s@]+@[^\s@]+$/;
 
-export const PERSON = Joi.object<PersonDraft>({
+const PERSON = Joi.object<PersonDraft>({
   name: NAME.required(),
   number: text(40).required(),
   email: Joi.string().trim().max(200).pattern(EMAIL, 'an e-mail address').allow(null).required(),
@@ -54,7 +54,7 @@ export const PERSON = Joi.object<PersonDraft>({
   fields: Joi.object().pattern(ID, Joi.string().max(500).allow('')).required(),
 });
 
-export const VERSION = Joi.object<VersionDraft>({
+const VERSION = Joi.object<VersionDraft>({
   id: ID.required(),
   since: DAY_NUMBER.allow(null).required(),
   until: DAY_NUMBER.allow(null)
@@ -96,3 +96,12 @@ export const PATCH = Joi.object({
   addGroup: NAME,
   dropGroup: NAME,
 }).min(1);
+
+/** What is said of a person who is there. */
+export const UPDATE_PERSON = Joi.object({ id: ID.required(), person: PERSON.required() }).required();
+
+/** All versions of a person's availability. */
+export const SAVE_AVAILABILITY = Joi.object({
+  person: ID.required(),
+  versions: Joi.array().items(VERSION).max(200).unique('id').required(),
+}).required();

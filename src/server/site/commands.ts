@@ -10,7 +10,7 @@ import { type NewRow, type RowChange, loadRows, loadRowsOf, rowChanges } from '@
 import { BUSINESS } from '../access/permissions';
 import { command } from '../commands/command';
 import { ID } from '../input';
-import { NAME, ROLE, RULES, SITE } from './schema';
+import { NAME, SAVE_ROLES, SAVE_RULES, SAVE_SITE, SITE } from './schema';
 import type { RoleDraft, SiteDraft } from './payload';
 
 const date = (day: Day | null) => (day === null ? null : formatDate(day));
@@ -61,7 +61,7 @@ export const saveSite = command<'site.save', { id: string; site: SiteDraft }>({
   kind: 'site.save',
   permission: 'setup.change',
   scope: ({ id }) => ({ sites: [id] }),
-  input: Joi.object({ id: ID.required(), site: SITE.required() }).required(),
+  input: SAVE_SITE,
   async prepare({ db }, { id, site }) {
     const [before] = await loadRows(db, 'site', { id });
     if (!before) return fail('unknown', 'there is no such site', 'id');
@@ -107,14 +107,10 @@ export const saveRoles = command<'roles.save', { site: string; roles: readonly R
   kind: 'roles.save',
   permission: 'setup.change',
   scope: ({ site }) => ({ sites: [site] }),
-  input: Joi.object({ site: ID.required(), roles: Joi.array().items(ROLE).max(200).required() }).required(),
+  input: SAVE_ROLES,
   async prepare({ db }, { site, roles }) {
     const [siteRow] = await loadRows(db, 'site', { id: site });
     if (!siteRow) return fail('unknown', 'there is no such site', 'site');
-    const name = (role: RoleDraft) => role.name.trim().toLocaleLowerCase();
-    const twice = roles.findIndex((role, i) => roles.findIndex((one) => name(one) === name(role)) < i);
-    if (twice >= 0)
-      return fail('taken', `there are two roles "${roles[twice].name}"`, `input.roles[${twice}].name`);
     const money = moneyIn(String(siteRow.currency));
     const placesBefore = await loadRows(db, 'site_role', { site_id: site });
     const kept = roles.map((role) => ({ ...role, id: role.id ?? `role-${randomUUID().slice(0, 8)}` }));
@@ -171,7 +167,7 @@ export const saveRules = command<'rules.save', { site: string; rules: Partial<Ru
   kind: 'rules.save',
   permission: 'setup.change',
   scope: ({ site }) => ({ sites: [site] }),
-  input: Joi.object({ site: ID.required(), rules: RULES.required() }).required(),
+  input: SAVE_RULES,
   async prepare({ db }, { site, rules }) {
     const [before] = await loadRows(db, 'site', { id: site });
     if (!before) return fail('unknown', 'there is no such site', 'site');

@@ -2,14 +2,15 @@ import Joi from 'joi';
 import { CHECKS } from '@/core/checks/list';
 import { decimalsOf } from '@/core/hours/money';
 import { isTimeZone } from '@/core/time/now';
-import { ID } from '../input';
-import type { NeedsDraft, RoleDraft, SiteDraft } from './payload';
+import { ID, once } from '../input';
+import type { RoleDraft, SiteDraft } from './payload';
 
 export const DAY_NUMBER = Joi.number().integer().min(-80_000).max(80_000);
 export const NAME = Joi.string().trim().min(1).max(120);
 export const MONEY = Joi.number().min(0).max(1e9);
-const weekday = Joi.number().integer().min(0).max(6);
-const minute = (most: number) => Joi.number().integer().min(0).max(most);
+export const WEEKDAY = Joi.number().integer().min(0).max(6);
+/** A minute of a day, or of that and the next. */
+export const minute = (most: number) => Joi.number().integer().min(0).max(most);
 
 const span = Joi.object({ from: minute(1439).required(), to: minute(2880).required() }).custom(
   (value: { from: number; to: number }, helpers) =>
@@ -29,13 +30,14 @@ const currency = Joi.string()
     return value;
   });
 
+/** What is said of a site. */
 export const SITE = Joi.object<SiteDraft>({
   name: NAME.required(),
   timeZone: zone.required(),
   currency: currency.required(),
   hourFormat: Joi.valid('24', '12').required(),
-  weekStart: weekday.required(),
-  weekend: Joi.array().items(weekday).max(7).unique().required(),
+  weekStart: WEEKDAY.required(),
+  weekend: Joi.array().items(WEEKDAY).max(7).unique().required(),
   blockMinutes: Joi.valid(15, 30, 60).required(),
   margins: Joi.object({ before: minute(720).required(), after: minute(720).required() }).required(),
   neverClosed: Joi.boolean().required(),
@@ -76,7 +78,7 @@ export const SITE = Joi.object<SiteDraft>({
 
 export const INKS = ['olive', 'sea', 'plum', 'clay', 'moss', 'brick', 'slate', 'ochre', 'teal', 'wine'];
 
-export const ROLE = Joi.object<RoleDraft>({
+const ROLE = Joi.object<RoleDraft>({
   id: ID.allow(null).required(),
   name: NAME.required(),
   mark: Joi.string().trim().min(1).max(2).required(),
@@ -86,41 +88,10 @@ export const ROLE = Joi.object<RoleDraft>({
   area: ID.allow(null),
 });
 
-export const NEEDS = Joi.object<NeedsDraft>({
-  sets: Joi.array()
-    .items(
-      Joi.object({
-        id: ID.required(),
-        name: NAME.allow(null).required(),
-        since: DAY_NUMBER.allow(null).required(),
-        rows: Joi.array()
-          .items(
-            Joi.object({
-              role: ID.allow(null).required(),
-              weekday: weekday.required(),
-              from: minute(1439).required(),
-              to: minute(2880).greater(Joi.ref('from')).required(),
-              count: Joi.number().integer().min(0).max(10_000).required(),
-            }),
-          )
-          .max(20_000)
-          .required(),
-      }),
-    )
-    .max(200)
-    .unique('id')
-    .required(),
-  dates: Joi.array()
-    .items(Joi.object({ date: DAY_NUMBER.required(), set: ID.required() }))
-    .max(2000)
-    .unique('date')
-    .required(),
-});
-
 const multiplier = Joi.number().min(1).max(10);
 const minutes = minute(100_000);
 
-export const RULES = Joi.object({
+const RULES = Joi.object({
   breaks: Joi.array().items(
     Joi.object({
       atLeastMinutes: minutes.required(),
@@ -171,3 +142,15 @@ export const RULES = Joi.object({
     Joi.valid('stop', 'warn', 'note'),
   ),
 });
+
+/** What is said of a site that is there. */
+export const SAVE_SITE = Joi.object({ id: ID.required(), site: SITE.required() }).required();
+
+/** The roles of a site, in their order. */
+export const SAVE_ROLES = Joi.object({
+  site: ID.required(),
+  roles: Joi.array().items(ROLE).max(200).custom(once('name', 'there are two roles of this name')).required(),
+}).required();
+
+/** The rules of a site; what is left out is as usual. */
+export const SAVE_RULES = Joi.object({ site: ID.required(), rules: RULES.required() }).required();

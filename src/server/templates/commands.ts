@@ -15,9 +15,9 @@ import { listSites, roleIdsOf } from '@/data/site/site-store';
 import { loadTemplates, templateRow } from '@/data/templates/template-store';
 import { loadShifts } from '@/data/week/shift-store';
 import { type Context, command } from '../commands/command';
-import { ID, byText } from '../input';
+import { ID } from '../input';
 import { DAY_NUMBER, NAME } from '../site/schema';
-import { TEMPLATE } from '../week/schema';
+import { SAVE_STATIONS, SAVE_TEMPLATES } from './schema';
 import { templateShifts } from '../week/commands';
 
 /** The stations of a site: sections, tills, vehicles. */
@@ -28,14 +28,7 @@ export const saveStations = command<
   kind: 'stations.save',
   permission: 'setup.change',
   scope: ({ site }) => ({ sites: [site] }),
-  input: Joi.object({
-    site: ID.required(),
-    stations: Joi.array()
-      .items(Joi.object({ id: ID.required(), name: NAME.required() }))
-      .unique(byText('name'))
-      .max(200)
-      .required(),
-  }).required(),
+  input: SAVE_STATIONS,
   async prepare({ db }, { site, stations }) {
     const before = await loadRows(db, 'station', { site_id: site });
     const after = stations.map(({ id, name }, position) => ({ id, site_id: site, name, position }));
@@ -68,16 +61,7 @@ export const saveTemplates = command<
   long: true,
   permission: 'plan.change',
   scope: ({ site }) => ({ sites: [site] }),
-  input: Joi.object({
-    site: ID.required(),
-    templates: Joi.array()
-      .items(TEMPLATE)
-      .unique(byText('short'))
-      .max(200)
-      .required()
-      .messages({ 'array.unique': 'two templates have the same short name' }),
-    follow: Joi.array().items(ID).max(200).required(),
-  }).required(),
+  input: SAVE_TEMPLATES,
   async prepare(context, { site, templates, follow }) {
     const { db } = context;
     const wrong = failAll(await templateFaults(db, site, templates), 'input');

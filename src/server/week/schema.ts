@@ -1,6 +1,6 @@
 import Joi from 'joi';
 import { ID } from '../input';
-import { DAY_NUMBER, NAME } from '../site/schema';
+import { DAY_NUMBER } from '../site/schema';
 
 const minute = (most: number) => Joi.number().integer().min(0).max(most);
 const TEXT = Joi.string().max(2000).allow('', null);
@@ -50,7 +50,8 @@ export const DETAIL = Joi.object({
     .required(),
 });
 
-const form = {
+/** The fields of {@link FORM}. */
+export const FORM_FIELDS = {
   from: minute(1439).required(),
   to: minute(2879).required(),
   role: ID.allow(null).required(),
@@ -61,51 +62,7 @@ const form = {
 };
 
 /** What a pattern or a template says of a shift. */
-export const FORM = Joi.object(form);
-
-export const TEMPLATE = Joi.object({
-  id: ID.required(),
-  name: NAME.required(),
-  // A short name is typed where times and roles are: it begins with a letter.
-  short: Joi.string()
-    .trim()
-    .pattern(/^\p{L}[\p{L}\d]{0,11}$/u, 'a letter, then letters or digits, 12 at most')
-    .required(),
-  form: FORM.required(),
-});
-
-/** An id that stands beside others in a key. */
-const PART = ID.pattern(/^\S+$/);
-
-export const PATTERN = Joi.object({
-  id: ID.required(),
-  name: NAME.required(),
-  anchor: DAY_NUMBER.required(),
-  since: DAY_NUMBER.required(),
-  until: DAY_NUMBER.allow(null).required(),
-  weeks: Joi.number().integer().min(1).max(8).required(),
-  rule: Joi.string().max(300).allow(null).required(),
-  shifts: Joi.array()
-    .items(
-      Joi.object({ id: PART.required(), day: Joi.number().integer().min(0).max(55).required(), ...form }),
-    )
-    .max(200)
-    .required(),
-  members: Joi.array()
-    .items(
-      Joi.object({
-        id: PART.required(),
-        person: ID.allow(null).required(),
-        offset: Joi.number().integer().min(0).max(7).required(),
-      }),
-    )
-    .max(600)
-    .required(),
-  endings: Joi.array()
-    .items(Joi.object({ member: ID.required(), shift: ID.required(), from: DAY_NUMBER.required() }))
-    .max(20_000)
-    .required(),
-});
+export const FORM = Joi.object(FORM_FIELDS);
 
 export const START = Joi.object({
   site: ID.required(),

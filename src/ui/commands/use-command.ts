@@ -16,6 +16,8 @@ import { notify } from './notify';
 /** Why a command was refused, with what two people changed differently where it is that. */
 export interface Refusal extends Problem {
   readonly conflicts?: readonly FieldConflict[];
+  /** All fields that are wrong, where there are several. */
+  readonly problems?: readonly Problem[];
 }
 
 /** What a form was opened on, and whose values count where somebody else changed the same meanwhile. */
@@ -42,7 +44,7 @@ export function useCommand() {
       const answer = await reached(() => doCommand({ id, kind, input, ...opened }));
       setBusy(false);
       if (!answer.ok) {
-        setProblem({ ...answer.problem, conflicts: answer.conflicts });
+        setProblem({ ...answer.problem, conflicts: answer.conflicts, problems: answer.problems });
         return null;
       }
       const undo = () => undoCommand(id);

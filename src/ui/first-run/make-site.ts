@@ -4,7 +4,7 @@ import { DAY } from '@/core/time/span';
 import { doCommand } from '@/server/actions';
 import type { RoleDraft } from '@/server/site/payload';
 import { newId } from '../commands/new-id';
-import { sentence } from '../kit/save-bar';
+import { sentence } from '../commands/sentence';
 import { freshRole } from '../setup/roles-section';
 import { type StartDraft, roleChoices, roleNames } from './draft';
 

@@ -10,6 +10,7 @@ import { Combobox } from '../kit/combobox';
 import { type DataColumn, DataTable } from '../kit/data-table';
 import { DateInput } from '../kit/date-input';
 import { Dialog } from '../kit/dialog';
+import { FaultsProvider } from '../kit/faults';
 import { Field, FieldGroup } from '../kit/field';
 import { Menu } from '../kit/menu';
 import { SplitPanel } from '../kit/page';
@@ -79,9 +80,11 @@ export function Fields({
       <Field label="Text" hint="A word of explanation">
         <TextInput value={text} onChange={setText} />
       </Field>
-      <Field label="Text that is wrong" error="There is another site of this name.">
-        <TextInput value={text} onChange={setText} invalid />
-      </Field>
+      <FaultsProvider value={() => 'There is another site of this name.'}>
+        <Field label="Text that is wrong">
+          <TextInput name="text" value={text} onChange={setText} />
+        </Field>
+      </FaultsProvider>
       <Field label="Lines" className="w-56">
         <TextArea value={notes} onChange={setNotes} />
       </Field>

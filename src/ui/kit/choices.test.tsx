@@ -6,6 +6,7 @@ import { useState } from 'react';
 import { Button } from './button';
 import { type DataColumn, DataTable } from './data-table';
 import { Dialog } from './dialog';
+import { FaultsProvider } from './faults';
 import { Field } from './field';
 import { Menu } from './menu';
 import { Segmented } from './segmented';
@@ -44,10 +45,16 @@ test('a button that is busy says so and cannot be pressed again', async () => {
 
 test('a field says what is wrong with it where it stands', () => {
   render(
-    <Field label="Name" error="There is another site of this name.">
-      <TextInput value="Quay" onChange={() => undefined} invalid />
-    </Field>,
+    <FaultsProvider value={(name) => (name === 'site.name' ? 'There is another site of this name.' : null)}>
+      <Field label="Name">
+        <TextInput name="site.name" value="Quay" onChange={() => undefined} />
+      </Field>
+      <Field label="Zone">
+        <TextInput name="site.zone" value="UTC" onChange={() => undefined} />
+      </Field>
+    </FaultsProvider>,
   );
+  expect(screen.getByLabelText('Zone').getAttribute('aria-invalid')).toBeNull();
   expect(screen.getByLabelText(/^Name/).getAttribute('aria-invalid')).toBe('true');
   expect(screen.getByRole('alert').textContent).toBe('There is another site of this name.');
 });

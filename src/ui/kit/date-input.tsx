@@ -16,11 +16,11 @@ import {
 import clsx from 'clsx';
 import { CalendarDays } from 'lucide-react';
 import dynamic from 'next/dynamic';
-import { useId, useState } from 'react';
+import { useRef, useState } from 'react';
 import type { Day } from '@/core/time/day';
 import { formatTypedDate, parseTypedDate } from '@/core/time/typed-date';
 import { useDateHabits } from './date-habits';
-import { FieldError } from './field';
+import { useFault } from './faults';
 import { sized } from './sized';
 
 const Calendar = dynamic(() => import('./calendar'), { ssr: false });
@@ -33,6 +33,7 @@ export function DateInput({
   value,
   onChange,
   label,
+  name,
   isNeeded = false,
   className,
   disabled,
@@ -40,14 +41,17 @@ export function DateInput({
   readonly value: Day | null;
   readonly onChange: (day: Day | null) => void;
   readonly label?: string;
+  /** Name of the field in its form, by which faults find it. */
+  readonly name?: string;
   readonly isNeeded?: boolean;
   readonly className?: string;
   readonly disabled?: boolean;
 }) {
   const { order, weekStart } = useDateHabits();
-  const id = useId();
   const [typed, setTyped] = useState<string | null>(null);
-  const [wrong, setWrong] = useState<string | null>(null);
+  const [unread, setWrong] = useState<string | null>(null);
+  const { wrong, aria, words } = useFault(name, unread);
+  const before = useRef(value);
   const [isOpen, setOpen] = useState(false);
   const { refs, floatingStyles, context } = useFloating({
     open: isOpen,
@@ -87,8 +91,9 @@ export function DateInput({
           spellCheck={false}
           disabled={disabled}
           aria-label={label}
-          aria-invalid={wrong !== null || undefined}
-          aria-describedby={wrong ? id : undefined}
+          name={name}
+          {...aria}
+          onFocus={() => (before.current = value)}
           placeholder={order === 'day' ? 'd/m/yyyy' : 'm/d/yyyy'}
           value={typed ?? (value === null ? '' : formatTypedDate(value, order))}
           onChange={({ target: { value: text } }) => {
@@ -102,8 +107,7 @@ export function DateInput({
           onKeyDown={(event) => {
             if (event.key === 'Enter') leave();
             else if (event.key === 'Escape') {
-              setTyped(null);
-              setWrong(null);
+              settle(before.current);
             } else if (event.key === 'ArrowDown' && event.altKey) setOpen(true);
           }}
         />
@@ -118,7 +122,7 @@ export function DateInput({
           <CalendarDays size={14} aria-hidden />
         </button>
       </span>
-      {wrong && <FieldError id={id}>{wrong}</FieldError>}
+      {words}
       {isOpen && (
         <FloatingPortal>
           <FloatingFocusManager context={context} modal={false}>

@@ -1,18 +1,15 @@
 import clsx from 'clsx';
 import { useId } from 'react';
 
-/** A label over what it names, with a word of explanation, or with what is wrong with it. */
+/** A label over what it names, with a word of explanation. */
 export function Field({
   label,
   hint,
-  error,
   children,
   className,
 }: {
   readonly label: string;
   readonly hint?: string;
-  /** What is wrong, as a sentence. */
-  readonly error?: string | null;
   readonly children: React.ReactNode;
   readonly className?: string;
 }) {
@@ -21,7 +18,6 @@ export function Field({
       <span className="label text-muted text-xs">{label}</span>
       {children}
       {hint && <span className="text-muted text-xs">{hint}</span>}
-      {error && <FieldError>{error}</FieldError>}
     </label>
   );
 }

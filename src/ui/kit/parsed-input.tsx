@@ -1,11 +1,11 @@
 'use client';
 
 import clsx from 'clsx';
-import { useId, useState } from 'react';
+import { useState } from 'react';
 import type { Span } from '@/core/time/span';
 import { formatHoursOfDay, parseDecimal, parseHours, parseLength } from '@/core/time/parse-hours';
 import { type HourFormat, bareHours } from '@/core/time/format';
-import { FieldError } from './field';
+import { useFault } from './faults';
 import { sized } from './sized';
 
 interface ParsedProps<T> {
@@ -15,6 +15,8 @@ interface ParsedProps<T> {
   /** What is meant, or in words what is wrong. */
   readonly parse: (text: string) => { readonly value: T } | { readonly wrong: string };
   readonly label?: string;
+  /** Name of the field in its form, by which faults find it. */
+  readonly name?: string;
   readonly placeholder?: string;
   readonly className?: string;
   readonly type?: 'text' | 'date';
@@ -34,8 +36,8 @@ export function ParsedInput<T>({
 }: ParsedProps<T>) {
   const formatted = format(value);
   const [typed, setTyped] = useState<string | null>(null);
-  const [wrong, setWrong] = useState<string | null>(null);
-  const id = useId();
+  const [unread, setWrong] = useState<string | null>(null);
+  const { wrong, aria, words } = useFault(rest.name, unread);
   const take = () => {
     if (typed === null) return;
     const meant = parse(typed);
@@ -49,8 +51,7 @@ export function ParsedInput<T>({
       <input
         {...rest}
         aria-label={label}
-        aria-invalid={wrong !== null || undefined}
-        aria-describedby={wrong ? id : undefined}
+        {...aria}
         className={clsx('input', wrong && 'input-error', sized(className, 'w-full max-w-44'))}
         value={typed ?? formatted}
         spellCheck={false}
@@ -65,7 +66,7 @@ export function ParsedInput<T>({
           }
         }}
       />
-      {wrong && <FieldError id={id}>{wrong}</FieldError>}
+      {words}
     </span>
   );
 }

@@ -1,4 +1,5 @@
 import clsx from 'clsx';
+import { useFault } from './faults';
 import { sized } from './sized';
 
 /** One of a few, by their keys and names. */
@@ -15,19 +16,24 @@ export function Select<T extends string | number>({
   readonly options: readonly (readonly [T, string])[];
   readonly label?: string;
 } & Omit<React.ComponentProps<'select'>, 'value' | 'onChange' | 'size'>) {
+  const { wrong, aria, words } = useFault(rest.name);
   return (
-    <select
-      aria-label={label}
-      {...rest}
-      className={clsx('select', sized(className, 'w-auto'))}
-      value={value}
-      onChange={({ target }) => onChange(options.find(([key]) => String(key) === target.value)![0])}
-    >
-      {options.map(([key, name]) => (
-        <option key={key} value={key}>
-          {name}
-        </option>
-      ))}
-    </select>
+    <>
+      <select
+        aria-label={label}
+        {...aria}
+        {...rest}
+        className={clsx('select', wrong && 'select-error', sized(className, 'w-auto'))}
+        value={value}
+        onChange={({ target }) => onChange(options.find(([key]) => String(key) === target.value)![0])}
+      >
+        {options.map(([key, name]) => (
+          <option key={key} value={key}>
+            {name}
+          </option>
+        ))}
+      </select>
+      {words}
+    </>
   );
 }

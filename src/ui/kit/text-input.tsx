@@ -1,4 +1,5 @@
 import clsx from 'clsx';
+import { useFault } from './faults';
 import { sized } from './sized';
 
 interface Props extends Omit<React.ComponentProps<'input'>, 'value' | 'onChange' | 'size'> {
@@ -6,21 +7,26 @@ interface Props extends Omit<React.ComponentProps<'input'>, 'value' | 'onChange'
   readonly onChange: (value: string) => void;
   /** Said to who does not see it; where no {@link Field} stands around it. */
   readonly label?: string;
-  readonly invalid?: boolean;
+  /** Name of the field in its form, by which faults find it. */
+  readonly name?: string;
 }
 
 /** A line of text. */
-export function TextInput({ value, onChange, label, invalid, className, ...rest }: Props) {
+export function TextInput({ value, onChange, label, className, ...rest }: Props) {
+  const { wrong, aria, words } = useFault(rest.name);
   return (
-    <input
-      type="text"
-      aria-label={label}
-      aria-invalid={invalid || undefined}
-      {...rest}
-      className={clsx('input', invalid && 'input-error', sized(className, 'w-full max-w-44'))}
-      value={value}
-      onChange={(event) => onChange(event.target.value)}
-    />
+    <>
+      <input
+        type="text"
+        aria-label={label}
+        {...aria}
+        {...rest}
+        className={clsx('input', wrong && 'input-error', sized(className, 'w-full max-w-44'))}
+        value={value}
+        onChange={(event) => onChange(event.target.value)}
+      />
+      {words}
+    </>
   );
 }
 
@@ -36,13 +42,18 @@ export function TextArea({
   readonly onChange: (value: string) => void;
   readonly label?: string;
 }) {
+  const { wrong, aria, words } = useFault(rest.name);
   return (
-    <textarea
-      aria-label={label}
-      {...rest}
-      className={clsx('textarea min-h-14', sized(className, 'w-full'))}
-      value={value}
-      onChange={(event) => onChange(event.target.value)}
-    />
+    <>
+      <textarea
+        aria-label={label}
+        {...aria}
+        {...rest}
+        className={clsx('textarea min-h-14', wrong && 'textarea-error', sized(className, 'w-full'))}
+        value={value}
+        onChange={(event) => onChange(event.target.value)}
+      />
+      {words}
+    </>
   );
 }

@@ -11,8 +11,9 @@ import { Select } from '../kit/select';
 import { TextInput } from '../kit/text-input';
 import { RemoveButton } from '../kit/remove-button';
 import { newId } from '../commands/new-id';
-import { SaveBar } from '../kit/save-bar';
 import { useCommand, usePreview } from '../commands/use-command';
+import { CommandForm } from '../forms/command-form';
+import { useCommandForm } from '../forms/use-command-form';
 import { ImpactList } from '../commands/week-impacts';
 import { PatternShares } from './pattern-shares';
 import { RuleFields } from './rule-fields';
@@ -29,15 +30,18 @@ interface Props {
 
 /** One pattern: its days, who works it, and over which dates; what it comes to stands beside it. */
 export function PatternForm({ repeat, stored, isNew, onSaved, onGone }: Props) {
-  const [draft, setDraft] = useState(stored);
-  const [base] = useState(stored);
-  const [weeks, setWeeks] = useState(4);
-  const { run, busy, problem } = useCommand();
+  const form = useCommandForm('pattern.save', {
+    stored: { site: repeat.site.id, pattern: stored, weeks: 4 },
+    key: `pattern ${stored.id}`,
+    isNew,
+    isReady: ({ pattern }) =>
+      pattern.name.trim() !== '' && pattern.shifts.length > 0 && pattern.members.length > 0,
+    onSaved: ({ pattern }) => onSaved(pattern.id),
+    onReset: () => isNew && onGone(),
+  });
+  const { draft, change: set } = form.part('pattern');
+  const { weeks } = form.values;
   const dirty = isNew || JSON.stringify(draft) !== JSON.stringify(stored);
-  const ready = draft.name.trim() !== '' && draft.shifts.length > 0 && draft.members.length > 0;
-  const input = dirty && ready ? { site: repeat.site.id, pattern: draft, weeks } : null;
-  const opened = isNew ? undefined : { site: repeat.site.id, pattern: base, weeks: 0 };
-  const set = (part: Partial<Pattern>) => setDraft({ ...draft, ...part });
   const missing = [
     draft.name.trim() === '' ? 'a name' : '',
     draft.shifts.length === 0 ? 'a shift' : '',
@@ -45,88 +49,86 @@ export function PatternForm({ repeat, stored, isNew, onSaved, onGone }: Props) {
   ].filter(Boolean);
   return (
     <div className="flex min-h-0 min-w-0 flex-1 flex-col">
-      <main className="min-h-0 flex-1 overflow-y-auto px-6 py-5">
-        <div className="max-w-[900px]">
-          <div className="flex flex-wrap items-end gap-3">
-            <Field label="Name">
-              <TextInput
-                value={draft.name}
-                onChange={(name) => set({ name })}
-                maxLength={80}
-                placeholder="Early and late"
-                className="w-[230px]"
-                autoFocus={isNew}
+      <CommandForm form={form} className="ml-0 max-w-[900px]">
+        <div className="flex flex-wrap items-end gap-3">
+          <Field label="Name">
+            <TextInput
+              name="pattern.name"
+              value={draft.name}
+              onChange={(name) => set({ name })}
+              maxLength={80}
+              placeholder="Early and late"
+              className="w-[230px]"
+              autoFocus={isNew}
+            />
+          </Field>
+          <Field label="From">
+            <DateInput
+              name="pattern.since"
+              label="First day"
+              value={draft.since}
+              onChange={(since) => since !== null && set(isNew ? { since, anchor: since } : { since })}
+            />
+          </Field>
+          <Field label="To, empty: for good">
+            <DateInput
+              name="pattern.until"
+              label="Last day"
+              value={draft.until}
+              onChange={(until) => set({ until })}
+            />
+          </Field>
+          {draft.rule === null && (
+            <Field label="Weeks in the cycle">
+              <Select
+                value={draft.weeks}
+                onChange={(count) =>
+                  set({ weeks: count, shifts: draft.shifts.filter((one) => one.day < count * 7) })
+                }
+                options={[1, 2, 3, 4, 5, 6, 7, 8].map((n) => [n, String(n)] as const)}
               />
             </Field>
-            <Field label="From">
-              <DateInput
-                label="First day"
-                value={draft.since}
-                onChange={(since) => since !== null && set(isNew ? { since, anchor: since } : { since })}
-              />
-            </Field>
-            <Field label="To, empty: for good">
-              <DateInput label="Last day" value={draft.until} onChange={(until) => set({ until })} />
-            </Field>
-            {draft.rule === null && (
-              <Field label="Weeks in the cycle">
-                <Select
-                  value={draft.weeks}
-                  onChange={(count) =>
-                    set({ weeks: count, shifts: draft.shifts.filter((one) => one.day < count * 7) })
-                  }
-                  options={[1, 2, 3, 4, 5, 6, 7, 8].map((n) => [n, String(n)] as const)}
+          )}
+        </div>
+        {draft.rule === null ? (
+          <Cycle draft={draft} repeat={repeat} onChange={(shifts) => set({ shifts })} />
+        ) : (
+          <section className="mt-5">
+            <h2 className="font-serif text-lg font-semibold mb-2">The shift and its dates</h2>
+            <div className="flex flex-wrap items-start gap-4">
+              <Field label="Shift, as 9-17 bar">
+                <DayInput
+                  day={0}
+                  draft={draft}
+                  repeat={repeat}
+                  label="Shift"
+                  onChange={(shifts) => set({ shifts: shifts.slice(0, 1) })}
                 />
               </Field>
-            )}
-          </div>
-          {draft.rule === null ? (
-            <Cycle draft={draft} repeat={repeat} onChange={(shifts) => set({ shifts })} />
-          ) : (
-            <section className="mt-5">
-              <h2 className="font-serif text-lg font-semibold mb-2">The shift and its dates</h2>
-              <div className="flex flex-wrap items-start gap-4">
-                <Field label="Shift, as 9-17 bar">
-                  <DayInput
-                    day={0}
-                    draft={draft}
-                    repeat={repeat}
-                    label="Shift"
-                    onChange={(shifts) => set({ shifts: shifts.slice(0, 1) })}
-                  />
-                </Field>
-                <RuleFields rule={draft.rule} anchor={draft.anchor} onChange={(rule) => set({ rule })} />
-              </div>
-            </section>
-          )}
-          <Members draft={draft} repeat={repeat} onChange={(members) => set({ members })} />
-          {ready && <PatternShares draft={draft} repeat={repeat} />}
-          <section className="mt-5">
-            <label className="flex items-center gap-2">
-              Written at once into
-              <CountInput value={weeks} onChange={setWeeks} most={26} label="Weeks written at once" />
-              weeks; later ones get it when they are started.
-            </label>
-            {dirty && missing.length > 0 && (
-              <p className="text-muted mt-2">Still missing: {missing.join(', ')}.</p>
-            )}
-            {!isNew && !dirty && <End site={repeat.site.id} pattern={stored} onGone={onGone} />}
+              <RuleFields rule={draft.rule} anchor={draft.anchor} onChange={(rule) => set({ rule })} />
+            </div>
           </section>
-        </div>
-      </main>
-      <SaveBar
-        kind="pattern.save"
-        input={input}
-        busy={busy}
-        problem={problem}
-        onReset={() => (isNew ? onGone() : setDraft(stored))}
-        opened={opened}
-        onSave={(wanted, prefer) =>
-          void run('pattern.save', wanted, undefined, { opened, prefer }).then(
-            (done) => done && onSaved(draft.id),
-          )
-        }
-      />
+        )}
+        <Members draft={draft} repeat={repeat} onChange={(members) => set({ members })} />
+        {missing.length === 0 && <PatternShares draft={draft} repeat={repeat} />}
+        <section className="mt-5">
+          <label className="flex items-center gap-2">
+            Written at once into
+            <CountInput
+              name="weeks"
+              value={weeks}
+              onChange={(next) => form.change({ weeks: next })}
+              most={26}
+              label="Weeks written at once"
+            />
+            weeks; later ones get it when they are started.
+          </label>
+          {dirty && missing.length > 0 && (
+            <p className="text-muted mt-2">Still missing: {missing.join(', ')}.</p>
+          )}
+          {!isNew && !dirty && <End site={repeat.site.id} pattern={stored} onGone={onGone} />}
+        </section>
+      </CommandForm>
     </div>
   );
 }

@@ -5,7 +5,7 @@ import { parsePeopleList } from '@/core/people/parse-people';
 import type { PeopleChoices } from '@/server/people/payload';
 import { Field } from '../kit/field';
 import { Select } from '../kit/select';
-import { sentence } from '../kit/save-bar';
+import { sentence } from '../commands/sentence';
 import { useCommand } from '../commands/use-command';
 import { Button } from '../kit/button';
 

@@ -19,9 +19,9 @@ import { Field } from '../kit/field';
 import { Select } from '../kit/select';
 import { TextInput } from '../kit/text-input';
 import { newId } from '../commands/new-id';
-import { SaveBar } from '../kit/save-bar';
-import { useCommand } from '../commands/use-command';
-import { useDraft } from '../commands/use-draft';
+import { SaveBar } from '../forms/save-bar';
+import { useDraft } from '../forms/use-draft';
+import { useSaving } from '../forms/use-saving';
 import { nextMonday } from '../setup/site-section';
 import { VersionLine } from './version-line';
 import { Button } from '../kit/button';
@@ -43,13 +43,13 @@ export function AvailabilityPart({ page }: { readonly page: PersonPayload }) {
   const { draft, change, reset, dirty, saved, base } = useDraft<{
     readonly versions: readonly VersionDraft[];
   }>({ versions: page.versions }, `availability ${page.id}`);
-  const { run, busy, problem } = useCommand();
   const [chosen, choose] = useState<string | null>(
     () => versionOn(page.versions, today)?.id ?? page.versions.at(-1)?.id ?? null,
   );
   const version = draft.versions.find((one) => one.id === chosen) ?? draft.versions.at(-1) ?? null;
   const input = dirty ? { person: page.id, versions: draft.versions } : null;
   const opened = { person: page.id, versions: base.versions };
+  const saving = useSaving('availability.save', input, { opened, reset, onSaved: saved });
   const set = (part: Partial<VersionDraft>) =>
     change({ versions: draft.versions.map((one) => (one === version ? { ...one, ...part } : one)) });
   const add = (since: number | null, until: number | null) => {
@@ -95,17 +95,7 @@ export function AvailabilityPart({ page }: { readonly page: PersonPayload }) {
           )}
         </div>
       </main>
-      <SaveBar
-        kind="availability.save"
-        input={input}
-        busy={busy}
-        problem={problem}
-        onReset={reset}
-        opened={opened}
-        onSave={(wanted, prefer) =>
-          void run('availability.save', wanted, undefined, { opened, prefer }).then((done) => done && saved())
-        }
-      />
+      <SaveBar saving={saving} />
     </>
   );
 }

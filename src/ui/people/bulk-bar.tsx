@@ -6,7 +6,7 @@ import { ImpactList } from '../commands/week-impacts';
 import { LengthInput } from '../kit/parsed-input';
 import { Select } from '../kit/select';
 import { TextInput } from '../kit/text-input';
-import { sentence } from '../kit/save-bar';
+import { sentence } from '../commands/sentence';
 import { useCommand, usePreview } from '../commands/use-command';
 import { CONTRACTS } from './contracts';
 import { Button } from '../kit/button';

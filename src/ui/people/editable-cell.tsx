@@ -4,7 +4,7 @@ import { useState } from 'react';
 import { parseLength } from '@/core/time/parse-hours';
 import { bareHours, formatHours } from '@/core/time/format';
 import type { PersonRow } from '@/server/people/payload';
-import { sentence } from '../kit/save-bar';
+import { sentence } from '../commands/sentence';
 import { useCommand } from '../commands/use-command';
 import { CONTRACTS } from './contracts';
 

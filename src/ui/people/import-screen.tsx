@@ -7,7 +7,7 @@ import type { Problem } from '@/core/plan/problem';
 import type { PeopleChoices } from '@/server/people/payload';
 import type { ImportOptions, ImportPreview, UploadEvent } from '@/server/people/import/payload';
 import { ImpactList } from '../commands/week-impacts';
-import { sentence } from '../kit/save-bar';
+import { sentence } from '../commands/sentence';
 import { AppLayout, type ShellFrame } from '../layout/app-layout';
 import { useCommand, usePreview } from '../commands/use-command';
 import { ImportColumns } from './import-columns';

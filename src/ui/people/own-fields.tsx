@@ -4,7 +4,7 @@ import { useState } from 'react';
 import type { PersonDraft, PersonPayload } from '@/server/people/payload';
 import { Field } from '../kit/field';
 import { TextInput } from '../kit/text-input';
-import { sentence } from '../kit/save-bar';
+import { sentence } from '../commands/sentence';
 import { useCommand } from '../commands/use-command';
 import { RemoveButton } from '../kit/remove-button';
 import { Button } from '../kit/button';
@@ -37,6 +37,7 @@ export function OwnFields({
           <span key={field.id} className="flex items-end gap-1">
             <Field label={field.name} className="flex-1">
               <TextInput
+                name={`person.fields.${field.id}`}
                 value={draft.fields[field.id] ?? ''}
                 maxLength={500}
                 onChange={(value) => {

@@ -8,48 +8,32 @@ import { DateInput } from '../kit/date-input';
 import { Field } from '../kit/field';
 import { LengthInput } from '../kit/parsed-input';
 import { Select } from '../kit/select';
-import { TextInput } from '../kit/text-input';
-import { SaveBar } from '../kit/save-bar';
-import { useCommand } from '../commands/use-command';
-import { useDraft } from '../commands/use-draft';
+import { TextArea, TextInput } from '../kit/text-input';
+import { CommandForm } from '../forms/command-form';
+import { useCommandForm } from '../forms/use-command-form';
 import { OwnFields } from './own-fields';
 import { CONTRACTS } from './contracts';
 import { Pay, type PersonFormPart, Roles, UsualWeek } from './person-work';
 
 /** Everything about a person but when they can work. */
 export function PersonPart({ page }: { readonly page: PersonPayload }) {
-  const { draft, change, reset, dirty, saved, base } = useDraft<PersonDraft>(
-    page.person,
-    `person ${page.id}`,
-  );
-  const { run, busy, problem } = useCommand();
-  const input = dirty ? { id: page.id, person: draft } : null;
-  const opened = { id: page.id, person: base };
-  const part = { page, draft, change };
+  const form = useCommandForm('person.update', {
+    stored: { id: page.id, person: page.person },
+    key: `person ${page.id}`,
+  });
+  const part = { page, ...form.part('person') };
   return (
-    <>
-      <main className="min-h-0 flex-1 overflow-y-auto px-6 py-5">
-        <div className="mx-auto grid max-w-[1120px] grid-cols-2 gap-x-14 gap-y-8 max-[900px]:grid-cols-1">
-          <Contact {...part} />
-          <Work {...part} />
-          <Roles {...part} />
-          <Pay {...part} />
-          <UsualWeek {...part} />
-          <OwnFields {...part} />
-        </div>
-      </main>
-      <SaveBar
-        kind="person.update"
-        input={input}
-        busy={busy}
-        problem={problem}
-        onReset={reset}
-        opened={opened}
-        onSave={(wanted, prefer) =>
-          void run('person.update', wanted, undefined, { opened, prefer }).then((done) => done && saved())
-        }
-      />
-    </>
+    <CommandForm
+      form={form}
+      className="grid max-w-[1120px] grid-cols-2 gap-x-14 gap-y-8 max-[900px]:grid-cols-1"
+    >
+      <Contact {...part} />
+      <Work {...part} />
+      <Roles {...part} />
+      <Pay {...part} />
+      <UsualWeek {...part} />
+      <OwnFields {...part} />
+    </CommandForm>
   );
 }
 
@@ -61,10 +45,16 @@ function Contact({ page, draft, change }: PersonFormPart) {
       <h2 className="font-serif text-lg font-semibold mb-2">Person</h2>
       <div className="grid grid-cols-2 gap-3">
         <Field label="Name">
-          <TextInput value={draft.name} onChange={(name) => change({ name })} maxLength={120} />
+          <TextInput
+            name="person.name"
+            value={draft.name}
+            onChange={(name) => change({ name })}
+            maxLength={120}
+          />
         </Field>
         <Field label="Number">
           <TextInput
+            name="person.number"
             value={draft.number ?? ''}
             onChange={(number) => change({ number: text(number) })}
             maxLength={40}
@@ -72,6 +62,7 @@ function Contact({ page, draft, change }: PersonFormPart) {
         </Field>
         <Field label="E-mail">
           <TextInput
+            name="person.email"
             value={draft.email ?? ''}
             onChange={(email) => change({ email: text(email) })}
             type="email"
@@ -79,16 +70,22 @@ function Contact({ page, draft, change }: PersonFormPart) {
         </Field>
         <Field label="Phone">
           <TextInput
+            name="person.phone"
             value={draft.phone ?? ''}
             onChange={(phone) => change({ phone: text(phone) })}
             type="tel"
           />
         </Field>
         <Field label="Birth date">
-          <DateInput value={draft.birthDate} onChange={(birthDate) => change({ birthDate })} />
+          <DateInput
+            name="person.birthDate"
+            value={draft.birthDate}
+            onChange={(birthDate) => change({ birthDate })}
+          />
         </Field>
         <Field label="Manager">
           <Select
+            name="person.manager"
             value={draft.manager ?? ''}
             onChange={(manager) => change({ manager: text(manager) })}
             options={[['', 'none'], ...page.managers.map((person) => [person.id, person.name] as const)]}
@@ -98,12 +95,12 @@ function Contact({ page, draft, change }: PersonFormPart) {
           <GroupsInput value={draft.groups} onChange={(groups) => change({ groups })} />
         </Field>
         <Field label="Notes" className="col-span-2">
-          <textarea
-            className="textarea"
+          <TextArea
+            name="person.notes"
             rows={3}
             maxLength={5000}
             value={draft.notes ?? ''}
-            onChange={(event) => change({ notes: text(event.target.value) })}
+            onChange={(notes) => change({ notes: text(notes) })}
           />
         </Field>
       </div>
@@ -120,17 +117,14 @@ function GroupsInput({
 }) {
   const [typed, setTyped] = useState<string | null>(null);
   return (
-    <input
-      className="input"
+    <TextInput
+      name="person.groups"
+      className="w-full"
       value={typed ?? value.join(', ')}
-      onChange={(event) => {
-        setTyped(event.target.value);
-        onChange(
-          event.target.value
-            .split(',')
-            .map((group) => group.trim())
-            .filter(Boolean),
-        );
+      onChange={(next) => {
+        setTyped(next);
+        const groups = next.split(',').map((group) => group.trim());
+        onChange(groups.filter(Boolean));
       }}
       onBlur={() => setTyped(null)}
     />
@@ -143,13 +137,22 @@ function Work({ page, draft, change }: PersonFormPart) {
       <h2 className="font-serif text-lg font-semibold mb-2">Employment</h2>
       <div className="grid grid-cols-2 gap-3">
         <Field label="First day">
-          <DateInput value={draft.employedFrom} onChange={(employedFrom) => change({ employedFrom })} />
+          <DateInput
+            name="person.employedFrom"
+            value={draft.employedFrom}
+            onChange={(employedFrom) => change({ employedFrom })}
+          />
         </Field>
         <Field label="Last day" hint="Shifts after it turn open when this is saved.">
-          <DateInput value={draft.employedTo} onChange={(employedTo) => change({ employedTo })} />
+          <DateInput
+            name="person.employedTo"
+            value={draft.employedTo}
+            onChange={(employedTo) => change({ employedTo })}
+          />
         </Field>
         <Field label="Contract">
           <Select
+            name="person.contractKind"
             value={draft.contractKind ?? ''}
             onChange={(kind) =>
               change({ contractKind: kind === '' ? null : (kind as PersonDraft['contractKind']) })
@@ -159,12 +162,14 @@ function Work({ page, draft, change }: PersonFormPart) {
         </Field>
         <Field label="Contract hours a week">
           <LengthInput
+            name="person.contractMinutes"
             value={draft.contractMinutes}
             onChange={(contractMinutes) => change({ contractMinutes })}
           />
         </Field>
         <Field label="At most a week">
           <LengthInput
+            name="person.maxWeekMinutes"
             value={draft.maxWeekMinutes}
             onChange={(maxWeekMinutes) => change({ maxWeekMinutes })}
           />
@@ -178,6 +183,7 @@ function Work({ page, draft, change }: PersonFormPart) {
           }
         >
           <LengthInput
+            name="person.standardDayMinutes"
             value={draft.standardDayMinutes}
             onChange={(standardDayMinutes) => change({ standardDayMinutes })}
           />

@@ -138,6 +138,7 @@ export function Pay({ page, draft, change }: PersonFormPart) {
               <tr key={i}>
                 <td>
                   <Select
+                    name={`person.pay.${i}.role`}
                     label="For"
                     value={pay.role ?? ''}
                     onChange={(role) => set(i, { role: text(role) })}
@@ -152,10 +153,16 @@ export function Pay({ page, draft, change }: PersonFormPart) {
                   />
                 </td>
                 <td>
-                  <DateInput label="From" value={pay.since} onChange={(since) => set(i, { since })} />
+                  <DateInput
+                    name={`person.pay.${i}.since`}
+                    label="From"
+                    value={pay.since}
+                    onChange={(since) => set(i, { since })}
+                  />
                 </td>
                 <td>
                   <AmountInput
+                    name={`person.pay.${i}.rate`}
                     label={`Rate for ${nameOf(pay.role)}`}
                     value={pay.rate}
                     onChange={(rate) => set(i, { rate: rate ?? 0 })}
@@ -203,6 +210,7 @@ export function UsualWeek({ draft, change }: PersonFormPart) {
             {usual.map((minutes, day) => (
               <Field key={day} label={SHORT_WEEKDAYS[day]}>
                 <LengthInput
+                  name={`person.usualWeek.${day}`}
                   label={`Usual hours on ${WEEKDAY_NAMES[day]}`}
                   unit=""
                   value={minutes}

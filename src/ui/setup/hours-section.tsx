@@ -71,6 +71,7 @@ export function WeekHours({ draft, change }: SitePart) {
         {version.since !== null && (
           <>
             <DateInput
+              name={`site.hours.${at}.since`}
               label="These hours hold from"
               value={version.since}
               onChange={(since) =>
@@ -97,6 +98,7 @@ export function WeekHours({ draft, change }: SitePart) {
               </th>
               <td className="w-[190px]">
                 <HoursInput
+                  name={`site.hours.${at}.days.${day}`}
                   label={`Opening hours on ${WEEKDAY_NAMES[day]}`}
                   hourFormat={draft.hourFormat}
                   value={version.days[day]}
@@ -170,6 +172,7 @@ function Dates({ draft, change }: SitePart) {
                 <td className="whitespace-nowrap">{formatLongDay(one.date)}</td>
                 <td>
                   <HoursInput
+                    name={`site.dates.${i}.spans`}
                     label={`Opening hours on ${formatLongDay(one.date)}`}
                     hourFormat={draft.hourFormat}
                     className="w-[120px]"

@@ -8,9 +8,9 @@ import { SHORT_WEEKDAYS, WEEKDAY_NAMES, formatHours } from '@/core/time/format';
 import type { NeedRow, NeedSetDraft, NeedsDraft, SetupPayload } from '@/server/site/payload';
 import { Painter } from '../canvas/painter';
 import { CountInput } from '../kit/parsed-input';
-import { SaveBar } from '../kit/save-bar';
-import { useCommand } from '../commands/use-command';
-import { useDraft } from '../commands/use-draft';
+import { SaveBar } from '../forms/save-bar';
+import { useDraft } from '../forms/use-draft';
+import { useSaving } from '../forms/use-saving';
 import { FromSales } from './from-sales';
 import { Button } from '../kit/button';
 import { Sets } from './needs-sets';
@@ -22,11 +22,11 @@ type Cells = Painted<number>[][][];
 export function NeedsSection({ setup }: { readonly setup: SetupPayload }) {
   const stored = useMemo(() => withUsual(setup.needs, setup.id), [setup.needs, setup.id]);
   const { draft, change, reset, dirty, saved, base } = useDraft<NeedsDraft>(stored, `needs ${setup.id}`);
-  const { run, busy, problem } = useCommand();
   const [chosen, choose] = useState(stored.sets.filter((set) => set.name === null).at(-1)!.id);
   const set = draft.sets.find((one) => one.id === chosen) ?? draft.sets[0];
   const input = dirty ? { site: setup.id, needs: draft } : null;
   const opened = { site: setup.id, needs: base };
+  const saving = useSaving('needs.save', input, { opened, reset, onSaved: saved });
   const replace = (fresh: NeedSetDraft) =>
     change({ sets: draft.sets.map((one) => (one.id === fresh.id ? fresh : one)) });
   return (
@@ -35,17 +35,7 @@ export function NeedsSection({ setup }: { readonly setup: SetupPayload }) {
         <Sets draft={draft} change={change} chosen={set.id} choose={choose} />
         <PaintedWeek key={set.id} setup={setup} set={set} onChange={replace} />
       </main>
-      <SaveBar
-        kind="needs.save"
-        input={input}
-        busy={busy}
-        problem={problem}
-        onReset={reset}
-        opened={opened}
-        onSave={(wanted, prefer) =>
-          void run('needs.save', wanted, undefined, { opened, prefer }).then((done) => done && saved())
-        }
-      />
+      <SaveBar saving={saving} />
     </>
   );
 }

@@ -6,7 +6,7 @@ import { formatHoursOfDay } from '@/core/time/parse-hours';
 import { SHORT_WEEKDAYS, WEEKDAY_NAMES, counted, formatHours } from '@/core/time/format';
 import type { SetupPayload } from '@/server/site/payload';
 import { ParsedInput } from '../kit/parsed-input';
-import { sentence } from '../kit/save-bar';
+import { sentence } from '../commands/sentence';
 import { useCommand } from '../commands/use-command';
 import { sectionAddress } from './sections';
 

@@ -10,7 +10,7 @@ import { ImpactList } from '../commands/week-impacts';
 import { DateInput } from '../kit/date-input';
 import { Field } from '../kit/field';
 import { TextInput } from '../kit/text-input';
-import { sentence } from '../kit/save-bar';
+import { sentence } from '../commands/sentence';
 import { useCommand, usePreview } from '../commands/use-command';
 import { nextMonday } from './site-section';
 import { Button } from '../kit/button';

@@ -9,9 +9,8 @@ import { Checkbox } from '../kit/checkbox';
 import { AmountInput } from '../kit/parsed-input';
 import { Select } from '../kit/select';
 import { TextInput } from '../kit/text-input';
-import { SaveBar } from '../kit/save-bar';
-import { useCommand } from '../commands/use-command';
-import { useDraft } from '../commands/use-draft';
+import { CommandForm } from '../forms/command-form';
+import { useCommandForm } from '../forms/use-command-form';
 import { RemoveButton } from '../kit/remove-button';
 import { Button } from '../kit/button';
 
@@ -20,33 +19,15 @@ const INKS = ['olive', 'sea', 'plum', 'clay', 'moss', 'brick', 'slate', 'ochre',
 /** The roles of a site: what they are called, how they are drawn, what they pay and who holds them. */
 export function RolesSection({ setup }: { readonly setup: SetupPayload }) {
   const stored = setup.roles.map(({ holders: _h, inUse: _u, ...role }) => role);
-  const { draft, setDraft, reset, dirty, saved, base } = useDraft<readonly RoleDraft[]>(
-    stored,
-    `roles ${setup.id}`,
-  );
-  const { run, busy, problem } = useCommand();
-  const named = draft.filter((role) => role.name.trim() !== '');
-  const input = dirty ? { site: setup.id, roles: named } : null;
-  const opened = { site: setup.id, roles: base };
+  const form = useCommandForm('roles.save', {
+    stored: { site: setup.id, roles: stored },
+    key: `roles ${setup.id}`,
+    clean: ({ site, roles }) => ({ site, roles: roles.filter((role) => role.name.trim() !== '') }),
+  });
   return (
-    <>
-      <main className="min-h-0 flex-1 overflow-y-auto px-6 py-5">
-        <div className="mx-auto max-w-[1080px]">
-          <RolesTable setup={setup} draft={draft} setDraft={setDraft} />
-        </div>
-      </main>
-      <SaveBar
-        kind="roles.save"
-        input={input}
-        busy={busy}
-        problem={problem}
-        onReset={reset}
-        opened={opened}
-        onSave={(wanted, prefer) =>
-          void run('roles.save', wanted, undefined, { opened, prefer }).then((done) => done && saved())
-        }
-      />
-    </>
+    <CommandForm form={form}>
+      <RolesTable setup={setup} draft={form.values.roles} setDraft={(roles) => form.change({ roles })} />
+    </CommandForm>
   );
 }
 
@@ -142,6 +123,7 @@ function RolesTable({
                   </td>
                   <td>
                     <TextInput
+                      name={`roles.${i}.name`}
                       label="Name"
                       value={role.name}
                       onChange={(name) => set(i, { name })}
@@ -150,6 +132,7 @@ function RolesTable({
                   </td>
                   <td>
                     <TextInput
+                      name={`roles.${i}.mark`}
                       label={`Mark of ${role.name}`}
                       value={role.mark}
                       maxLength={2}
@@ -158,19 +141,17 @@ function RolesTable({
                     />
                   </td>
                   <td>
-                    <select
-                      aria-label={`Ink of ${role.name}`}
-                      className="select"
+                    <Select
+                      name={`roles.${i}.ink`}
+                      label={`Ink of ${role.name}`}
                       value={role.ink}
-                      onChange={(event) => set(i, { ink: event.target.value })}
-                    >
-                      {INKS.map((ink) => (
-                        <option key={ink}>{ink}</option>
-                      ))}
-                    </select>
+                      onChange={(ink) => set(i, { ink })}
+                      options={INKS.map((ink) => [ink, ink] as const)}
+                    />
                   </td>
                   <td>
                     <AmountInput
+                      name={`roles.${i}.rate`}
                       label={`Base pay of ${role.name}`}
                       value={role.rate}
                       onChange={(rate) => set(i, { rate })}
@@ -228,22 +209,18 @@ function RolesTable({
           Add the role
         </Button>
         {others.length > 0 && (
-          <select
-            aria-label="Use a role of another site"
-            className="select"
+          <Select
+            label="Use a role of another site"
             value=""
-            onChange={(event) => {
-              const other = others.find((role) => role.id === event.target.value);
+            onChange={(id) => {
+              const other = others.find((role) => role.id === id);
               if (other) setDraft([...draft, other]);
             }}
-          >
-            <option value="">Use a role of another site …</option>
-            {others.map((other) => (
-              <option key={other.id} value={other.id!}>
-                {other.name}
-              </option>
-            ))}
-          </select>
+            options={[
+              ['', 'Use a role of another site …'],
+              ...others.map((other) => [other.id!, other.name] as const),
+            ]}
+          />
         )}
       </div>
     </>

@@ -6,9 +6,8 @@ import { DEFAULT_RULES, type Rules, type Severity } from '@/core/plan/types';
 import type { RuleRow, SetupPayload } from '@/server/site/payload';
 import { CountInput, LengthInput } from '../kit/parsed-input';
 import { Select } from '../kit/select';
-import { SaveBar } from '../kit/save-bar';
-import { useCommand } from '../commands/use-command';
-import { useDraft } from '../commands/use-draft';
+import { CommandForm } from '../forms/command-form';
+import { type Part, useCommandForm } from '../forms/use-command-form';
 import { Breaks, Overtime, type RulesPart, Young } from './rule-editors';
 import { Button } from '../kit/button';
 
@@ -21,65 +20,53 @@ const SEVERITIES: readonly (readonly [Severity | 'off', string])[] = [
 
 /** Every check of the site with its limit and severity, as sentences; and sets to start from. */
 export function RulesSection({ setup }: { readonly setup: SetupPayload }) {
-  const { draft, change, reset, dirty, saved, base } = useDraft<Rules>(setup.rules, `rules ${setup.id}`);
-  const { run, busy, problem } = useCommand();
-  const input = dirty ? { site: setup.id, rules: said(draft) } : null;
-  const opened = { site: setup.id, rules: said(base) };
+  const form = useCommandForm('rules.save', {
+    stored: { site: setup.id, rules: setup.rules },
+    key: `rules ${setup.id}`,
+    clean: ({ site, rules }) => ({ site, rules: said(rules) }),
+  });
+  const { draft, change } = form.part('rules') as Part<Rules>;
   return (
-    <>
-      <main className="min-h-0 flex-1 overflow-y-auto px-6 py-5">
-        <div className="mx-auto grid max-w-[1080px] grid-cols-[minmax(0,1fr)_400px] gap-12 max-[900px]:grid-cols-1">
-          <section>
-            <h2 className="font-serif text-lg font-semibold">What is checked</h2>
-            <p className="text-muted mb-2">
-              A severity is advice, not a lock: a plan may be saved with snags, after seeing them.
-            </p>
-            <table className="table table-xs table-flush">
-              <tbody>
-                {setup.checks.map((check) => (
-                  <CheckLine key={check.code} check={check} rules={draft} change={change} />
-                ))}
-                <tr>
-                  <td>
-                    While the place is open and no need for everybody says otherwise, at least{' '}
-                    <CountInput
-                      label="Fewest people while open"
-                      value={draft.minimumOn}
-                      most={1000}
-                      onChange={(minimumOn) => change({ minimumOn })}
-                    />{' '}
-                    {draft.minimumOn === 1 ? 'person is' : 'people are'} needed
-                  </td>
-                  <td />
-                </tr>
-              </tbody>
-            </table>
-          </section>
-          <div className="flex flex-col gap-7">
-            <StartingSets setup={setup} change={change} />
-            <Breaks rules={draft} change={change} />
-            <Overtime rules={draft} change={change} />
-            <Young rules={draft} change={change} format={setup.site.hourFormat} />
-          </div>
-        </div>
-      </main>
-      <SaveBar
-        kind="rules.save"
-        input={input}
-        busy={busy}
-        problem={problem}
-        onReset={reset}
-        opened={opened}
-        onSave={(wanted, prefer) =>
-          void run('rules.save', wanted, undefined, { opened, prefer }).then((done) => done && saved())
-        }
-      />
-    </>
+    <CommandForm form={form} className="grid grid-cols-[minmax(0,1fr)_400px] gap-12 max-[900px]:grid-cols-1">
+      <section>
+        <h2 className="font-serif text-lg font-semibold">What is checked</h2>
+        <p className="text-muted mb-2">
+          A severity is advice, not a lock: a plan may be saved with snags, after seeing them.
+        </p>
+        <table className="table table-xs table-flush">
+          <tbody>
+            {setup.checks.map((check) => (
+              <CheckLine key={check.code} check={check} rules={draft} change={change} />
+            ))}
+            <tr>
+              <td>
+                While the place is open and no need for everybody says otherwise, at least{' '}
+                <CountInput
+                  name="rules.minimumOn"
+                  label="Fewest people while open"
+                  value={draft.minimumOn}
+                  most={1000}
+                  onChange={(minimumOn) => change({ minimumOn })}
+                />{' '}
+                {draft.minimumOn === 1 ? 'person is' : 'people are'} needed
+              </td>
+              <td />
+            </tr>
+          </tbody>
+        </table>
+      </section>
+      <div className="flex flex-col gap-7">
+        <StartingSets setup={setup} change={change} />
+        <Breaks rules={draft} change={change} />
+        <Overtime rules={draft} change={change} />
+        <Young rules={draft} change={change} format={setup.site.hourFormat} />
+      </div>
+    </CommandForm>
   );
 }
 
 /** What differs from the usual values; the rest follows them. */
-function said(rules: Rules): Partial<Rules> {
+function said(rules: Partial<Rules>): Partial<Rules> {
   return Object.fromEntries(
     Object.entries(rules).filter(
       ([key, value]) => JSON.stringify(value) !== JSON.stringify(DEFAULT_RULES[key as keyof Rules]),
@@ -105,6 +92,7 @@ function CheckLine({ check, rules, change }: RulesPart & { readonly check: RuleR
         {before}
         {limit?.unit === 'hours' && (
           <LengthInput
+            name={`rules.${limit.key}`}
             label={check.title}
             value={rules[limit.key]}
             onChange={(minutes) => minutes !== null && change({ [limit.key]: minutes })}
@@ -113,6 +101,7 @@ function CheckLine({ check, rules, change }: RulesPart & { readonly check: RuleR
         {limit && limit.unit !== 'hours' && (
           <>
             <CountInput
+              name={`rules.${limit.key}`}
               label={check.title}
               value={rules[limit.key]}
               most={1000}

@@ -38,10 +38,16 @@ export function Place({ draft, change, zones }: SitePart & { readonly zones: rea
       <h2 className="font-serif text-lg font-semibold mb-2">Place</h2>
       <div className="grid grid-cols-2 gap-3">
         <Field label="Name of the site" className="col-span-2">
-          <TextInput value={draft.name} onChange={(name) => change({ name })} maxLength={120} />
+          <TextInput
+            name="site.name"
+            value={draft.name}
+            onChange={(name) => change({ name })}
+            maxLength={120}
+          />
         </Field>
         <Field label="Time zone">
           <TextInput
+            name="site.timeZone"
             value={draft.timeZone}
             list="time-zones"
             onChange={(timeZone) => change({ timeZone: timeZone.trim() })}
@@ -54,6 +60,7 @@ export function Place({ draft, change, zones }: SitePart & { readonly zones: rea
         </Field>
         <Field label="Currency">
           <TextInput
+            name="site.currency"
             value={draft.currency}
             list="currencies"
             maxLength={3}
@@ -129,6 +136,7 @@ function WeekOfSite({ draft, change }: SitePart) {
         <Field label="Set-up before opening">
           <span className="flex items-baseline gap-1">
             <CountInput
+              name="site.margins.before"
               value={draft.margins.before}
               most={720}
               onChange={(before) => change({ margins: { ...draft.margins, before } })}
@@ -139,6 +147,7 @@ function WeekOfSite({ draft, change }: SitePart) {
         <Field label="Close-down after closing">
           <span className="flex items-baseline gap-1">
             <CountInput
+              name="site.margins.after"
               value={draft.margins.after}
               most={720}
               onChange={(after) => change({ margins: { ...draft.margins, after } })}
@@ -162,6 +171,7 @@ function Areas({ draft, change }: SitePart) {
         {draft.areas.map((area, i) => (
           <li key={area.id ?? `new ${i}`} className="flex items-center gap-1">
             <TextInput
+              name={`site.areas.${i}.name`}
               label={`Area ${i + 1}`}
               value={area.name}
               autoFocus={area.id === null && area.name === ''}
@@ -221,6 +231,7 @@ function Budgets({ draft, change }: SitePart) {
                     'the beginning'
                   ) : (
                     <DateInput
+                      name={`site.budgets.${i}.since`}
                       label="From"
                       value={budget.since}
                       onChange={(since) => since !== null && set(i, { since })}
@@ -229,16 +240,23 @@ function Budgets({ draft, change }: SitePart) {
                 </td>
                 <td>
                   <LengthInput
+                    name={`site.budgets.${i}.minutes`}
                     label="Hours"
                     value={budget.minutes}
                     onChange={(minutes) => set(i, { minutes })}
                   />
                 </td>
                 <td>
-                  <AmountInput label="Cost" value={budget.cost} onChange={(cost) => set(i, { cost })} />
+                  <AmountInput
+                    name={`site.budgets.${i}.cost`}
+                    label="Cost"
+                    value={budget.cost}
+                    onChange={(cost) => set(i, { cost })}
+                  />
                 </td>
                 <td>
                   <AmountInput
+                    name={`site.budgets.${i}.sales`}
                     label="Expected sales"
                     value={budget.sales}
                     onChange={(sales) => set(i, { sales })}
@@ -260,10 +278,15 @@ function Budgets({ draft, change }: SitePart) {
       </Button>
       <div className="mt-3 grid grid-cols-2 gap-3">
         <Field label="Sales that an hour of work should bring">
-          <AmountInput value={draft.salesPerHour} onChange={(salesPerHour) => change({ salesPerHour })} />
+          <AmountInput
+            name="site.salesPerHour"
+            value={draft.salesPerHour}
+            onChange={(salesPerHour) => change({ salesPerHour })}
+          />
         </Field>
         <Field label="Fewest people that needs from sales ask for">
           <CountInput
+            name="site.needsMinimum"
             value={draft.needsMinimum}
             most={1000}
             onChange={(needsMinimum) => change({ needsMinimum })}

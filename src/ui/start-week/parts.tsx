@@ -8,7 +8,7 @@ import { formatDays, formatLongDay, counted } from '@/core/time/format';
 import type { RepeatPayload, WeekSource } from '@/server/week/payload';
 import { Checkbox } from '../kit/checkbox';
 import { TextInput } from '../kit/text-input';
-import { sentence } from '../kit/save-bar';
+import { sentence } from '../commands/sentence';
 import { useCommand, useUndo } from '../commands/use-command';
 import { When } from '../layout/when';
 import { Button } from '../kit/button';

@@ -15,7 +15,7 @@ import { CountInput } from '../kit/parsed-input';
 import { Select } from '../kit/select';
 import { newId } from '../commands/new-id';
 import { sayPlanChanged } from '../commands/plan-changed';
-import { sentence } from '../kit/save-bar';
+import { sentence } from '../commands/sentence';
 import { AppLayout, type ShellFrame } from '../layout/app-layout';
 import { notify } from '../commands/notify';
 import { usePreview } from '../commands/use-command';

@@ -9,34 +9,33 @@ import { Select } from '../kit/select';
 import { TextInput } from '../kit/text-input';
 import { RemoveButton } from '../kit/remove-button';
 import { newId } from '../commands/new-id';
-import { SaveBar } from '../kit/save-bar';
 import { useCommand } from '../commands/use-command';
-import { useDraft } from '../commands/use-draft';
+import { CommandForm } from '../forms/command-form';
+import { useCommandForm } from '../forms/use-command-form';
 import { BreaksInput, DutiesInput, TimesInput, freshForm } from '../patterns/spec-fields';
 import { Button } from '../kit/button';
 
 /** Shift templates, placed by typing their short name, and the stations of the site. */
 export function TemplatesSection({ repeat }: { readonly repeat: RepeatPayload }) {
   const { site, templates: stored } = repeat;
-  const { draft, setDraft, reset, dirty, saved, base } = useDraft<readonly ShiftTemplate[]>(
-    stored,
-    `templates ${site.id}`,
-  );
   const [follow, setFollow] = useState<readonly string[]>([]);
-  const { run, busy, problem } = useCommand();
-  const changed = draft.filter((template) => {
-    const before = stored.find((one) => one.id === template.id);
-    return before && JSON.stringify(before.form) !== JSON.stringify(template.form);
-  });
-  const kept = draft
-    .filter((one) => one.name.trim() !== '' || one.short.trim() !== '')
-    .map((one) => {
-      const tasks = one.form.tasks.map((task) => task.trim()).filter(Boolean);
-      return { ...one, form: { ...one.form, tasks } };
+  const changedIn = (templates: readonly ShiftTemplate[]) =>
+    templates.filter((template) => {
+      const before = stored.find((one) => one.id === template.id);
+      return before && JSON.stringify(before.form) !== JSON.stringify(template.form);
     });
-  const following = follow.filter((id) => changed.some((one) => one.id === id));
-  const input = dirty ? { site: site.id, templates: kept, follow: following } : null;
-  const opened = { site: site.id, templates: base, follow: [] };
+  const form = useCommandForm('templates.save', {
+    stored: { site: site.id, templates: stored, follow: [] },
+    key: `templates ${site.id}`,
+    clean: (input) => ({
+      ...input,
+      templates: named(input.templates),
+      follow: follow.filter((id) => changedIn(input.templates).some((one) => one.id === id)),
+    }),
+  });
+  const draft = form.values.templates;
+  const setDraft = (templates: readonly ShiftTemplate[]) => form.change({ templates });
+  const changed = changedIn(draft);
   const change = (id: string, part: Partial<ShiftTemplate>) =>
     setDraft(draft.map((one) => (one.id === id ? { ...one, ...part } : one)));
   const list = useRef<HTMLUListElement>(null);
@@ -48,70 +47,69 @@ export function TemplatesSection({ repeat }: { readonly repeat: RepeatPayload })
     setTimeout(() => list.current?.querySelector<HTMLElement>('li:last-child input')?.focus(), 0);
   };
   return (
-    <>
-      <main className="min-h-0 flex-1 overflow-y-auto px-6 py-5">
-        <div className="mx-auto max-w-[1080px]">
-          <h1 className="font-serif text-lg font-semibold">Shift templates</h1>
-          <p className="text-muted mt-0.5 mb-3">
-            A shift saved under a name. Its short name is typed into a cell of the plan in place of times: E,
-            or E L for two.
-          </p>
-          {draft.length === 0 && (
-            <p className="mb-2">There is none yet. The shifts you type most often are worth one.</p>
-          )}
-          <ul ref={list}>
-            {draft.map((template) => (
-              <TemplateLine
-                key={template.id}
-                template={template}
-                repeat={repeat}
-                onChange={(part) => change(template.id, part)}
-                onRemove={() => setDraft(draft.filter((one) => one.id !== template.id))}
-              />
-            ))}
-          </ul>
-          <Button className="mt-1" onClick={add}>
-            Add a template
-          </Button>
-          {changed.length > 0 && (
-            <fieldset className="border-rule mt-4 border-t pt-3">
-              <legend className="font-serif text-lg font-semibold pr-2">Shifts made from what changes</legend>
-              {changed.map(({ id, name }) => (
-                <div key={id}>
-                  <Checkbox
-                    checked={follow.includes(id)}
-                    onChange={(on) => setFollow(on ? [...follow, id] : follow.filter((one) => one !== id))}
-                  >
-                    those of {name} from today on follow, unless they were changed by hand
-                  </Checkbox>
-                </div>
-              ))}
-            </fieldset>
-          )}
-          <Stations repeat={repeat} />
-        </div>
-      </main>
-      <SaveBar
-        kind="templates.save"
-        input={input}
-        busy={busy}
-        problem={problem}
-        onReset={reset}
-        opened={opened}
-        onSave={(wanted, prefer) =>
-          void run('templates.save', wanted, undefined, { opened, prefer }).then((done) => done && saved())
-        }
-      />
-    </>
+    <CommandForm form={form}>
+      <h1 className="font-serif text-lg font-semibold">Shift templates</h1>
+      <p className="text-muted mt-0.5 mb-3">
+        A shift saved under a name. Its short name is typed into a cell of the plan in place of times: E, or E
+        L for two.
+      </p>
+      {draft.length === 0 && (
+        <p className="mb-2">There is none yet. The shifts you type most often are worth one.</p>
+      )}
+      <ul ref={list}>
+        {draft.map((template, i) => (
+          <TemplateLine
+            key={template.id}
+            name={`templates.${i}`}
+            template={template}
+            repeat={repeat}
+            onChange={(part) => change(template.id, part)}
+            onRemove={() => setDraft(draft.filter((one) => one.id !== template.id))}
+          />
+        ))}
+      </ul>
+      <Button className="mt-1" onClick={add}>
+        Add a template
+      </Button>
+      {changed.length > 0 && (
+        <fieldset className="border-rule mt-4 border-t pt-3">
+          <legend className="font-serif text-lg font-semibold pr-2">Shifts made from what changes</legend>
+          {changed.map(({ id, name }) => (
+            <div key={id}>
+              <Checkbox
+                checked={follow.includes(id)}
+                onChange={(on) => setFollow(on ? [...follow, id] : follow.filter((one) => one !== id))}
+              >
+                those of {name} from today on follow, unless they were changed by hand
+              </Checkbox>
+            </div>
+          ))}
+        </fieldset>
+      )}
+      <Stations repeat={repeat} />
+    </CommandForm>
   );
 }
 
+/** Templates that say something, without empty lines in their check-lists. */
+function named(templates: readonly ShiftTemplate[]): ShiftTemplate[] {
+  return templates
+    .filter((one) => one.name.trim() !== '' || one.short.trim() !== '')
+    .map((one) => {
+      const tasks = one.form.tasks.map((task) => task.trim()).filter(Boolean);
+      return { ...one, form: { ...one.form, tasks } };
+    });
+}
+
 function TemplateLine({
+  name,
   template,
   repeat,
   onChange,
   onRemove,
 }: {
+  /** Of its part of the form. */
+  readonly name: string;
   readonly template: ShiftTemplate;
   readonly repeat: RepeatPayload;
   readonly onChange: (part: Partial<ShiftTemplate>) => void;
@@ -125,6 +123,7 @@ function TemplateLine({
     <li className="border-fine grid grid-cols-[72px_170px_120px_130px_120px_1fr_28px] items-end gap-x-2.5 gap-y-1.5 border-b py-2.5 max-[900px]:grid-cols-3">
       <Field label="Short">
         <TextInput
+          name={`${name}.short`}
           className="w-full"
           value={template.short}
           onChange={(short) => onChange({ short: short.trim() })}
@@ -134,9 +133,10 @@ function TemplateLine({
       </Field>
       <Field label="Name">
         <TextInput
+          name={`${name}.name`}
           className="w-full"
           value={template.name}
-          onChange={(name) => onChange({ name })}
+          onChange={(text) => onChange({ name: text })}
           maxLength={80}
         />
       </Field>
@@ -150,6 +150,7 @@ function TemplateLine({
       </Field>
       <Field label="Role">
         <Select
+          name={`${name}.form.role`}
           value={form.role ?? ''}
           onChange={(role) => say({ role: role || null })}
           options={[['', 'As the person'], ...repeat.roles.map(({ id, name }) => [id, name] as const)]}
@@ -165,6 +166,7 @@ function TemplateLine({
       </Field>
       <Field label="Label">
         <TextInput
+          name={`${name}.form.label`}
           className="w-full"
           value={form.label ?? ''}
           onChange={(label) => say({ label: label || null })}
@@ -175,6 +177,7 @@ function TemplateLine({
       <span aria-hidden />
       <Field label="Station">
         <Select
+          name={`${name}.form.station`}
           value={form.station ?? ''}
           onChange={(station) => say({ station: station || null })}
           options={[['', 'None'], ...repeat.stations.map(({ name }) => [name, name] as const)]}
@@ -190,6 +193,7 @@ function TemplateLine({
       </Field>
       <Field label="Check-list, lines divided by ;" className="col-span-2">
         <TextInput
+          name={`${name}.form.tasks`}
           className="w-full"
           value={form.tasks.join('; ')}
           onChange={(text) => say({ tasks: text === '' ? [] : text.split(/;\s?/).slice(0, 60) })}

@@ -1,25 +1,60 @@
 import { useCallback, useEffect, useState } from 'react';
 
-/**
- * A draft of something stored. Follows what is stored until it is edited; `dirty` from then on until it is saved
- * or given up. After saving it follows again: what was made anew comes back with its ids. What is edited is kept
- * under `key` while the page is looked away from, and is there again with what it was opened on.
- */
-export function useDraft<T>(stored: T, key: string) {
+/** A draft of something stored, and what becomes of it. */
+export interface Draft<T> {
+  readonly draft: T;
+  /** What it was opened on. */
+  readonly base: T;
+  readonly dirty: boolean;
+  readonly setDraft: (draft: T) => void;
+  readonly change: (part: Partial<T>) => void;
+  /** Gives it up. */
+  readonly reset: () => void;
+  /** It was saved, and follows what is stored again. */
+  readonly saved: () => void;
+}
+
+/** A draft for editors that are painted on. */
+export function useDraft<T>(stored: T, key: string): Draft<T> {
   const [draft, setDraft] = useState(stored);
+  const kept = useKeptDraft(stored, key, draft, setDraft);
+  const change = useCallback((part: Partial<T>) => setDraft((now) => ({ ...now, ...part })), []);
+  return { ...kept, draft, setDraft, change };
+}
+
+/**
+ * Lets a draft follow what is stored until it is edited; `dirty` from then on until it is saved or given up. After
+ * saving it follows again: what was made anew comes back with its ids. What is edited is kept under `key` while the
+ * page is looked away from, and is there again with what it was opened on.
+ */
+export function useKeptDraft<T>(
+  stored: T,
+  key: string,
+  draft: T,
+  setDraft: (draft: T) => void,
+): Omit<Draft<T>, 'draft' | 'setDraft' | 'change'> {
   const [base, setBase] = useState(stored);
   const storedKey = JSON.stringify(stored);
   const [seen, setSeen] = useState(storedKey);
-  const dirty = JSON.stringify(draft) !== JSON.stringify(base);
+  const [following, follow] = useState(false);
+  const dirty = !following && JSON.stringify(draft) !== JSON.stringify(base);
   // What is stored changed under the page: by saving, by undo, or elsewhere.
   if (storedKey !== seen) {
     setSeen(storedKey);
     // What is being edited stays on what it was opened on: saving merges the two.
     if (!dirty) {
       setBase(stored);
-      setDraft(stored);
+      follow(true);
     }
   }
+  useEffect(() => {
+    if (!following) return;
+    setDraft(stored);
+    // eslint-disable-next-line react-hooks/set-state-in-effect
+    follow(false);
+    // Only when it is to follow.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [following]);
   useEffect(() => {
     const timer = setTimeout(() => {
       const kept = keptDraft<T>(key);
@@ -29,6 +64,7 @@ export function useDraft<T>(stored: T, key: string) {
     }, 0);
     return () => clearTimeout(timer);
     // Only on arrival: later on the draft is here.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [key]);
   useEffect(() => {
     if (dirty) keepDraft(key, base, draft);
@@ -39,20 +75,20 @@ export function useDraft<T>(stored: T, key: string) {
     window.addEventListener('beforeunload', warn);
     return () => window.removeEventListener('beforeunload', warn);
   }, [dirty]);
-  const change = useCallback((part: Partial<T>) => setDraft((now) => ({ ...now, ...part })), []);
   const reset = useCallback(() => {
     forgetDraft(key);
     setDraft(stored);
     setBase(stored);
+    // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [stored, key]);
   const saved = () => {
     forgetDraft(key);
     setBase(draft);
   };
-  return { draft, setDraft, change, reset, dirty, saved, base };
+  return { reset, dirty, saved, base };
 }
 
-const DRAFT = 'vicenda draft 2 ';
+const DRAFT = 'vicenda draft 3 ';
 
 function keptDraft<T>(key: string): { readonly base: T; readonly draft: T } | null {
   try {

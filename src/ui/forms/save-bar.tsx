@@ -1,48 +1,23 @@
 'use client';
 
 import { useEffect, useRef } from 'react';
-import type { Problem } from '@/core/plan/problem';
-import { ImpactList } from '../commands/week-impacts';
-import { type Refusal, usePreview } from '../commands/use-command';
-import type { CommandInputs, CommandKind } from '@/server/commands/list';
 import type { FieldConflict } from '@/server/commands/payload';
-import { Button } from './button';
+import { sentence } from '../commands/sentence';
+import { ImpactList } from '../commands/week-impacts';
+import { Button } from '../kit/button';
+import type { Saving } from './use-saving';
 
-interface Props<Kind extends CommandKind> {
-  readonly kind: Kind;
-  /** What saving would send; null: nothing was changed. */
-  readonly input: CommandInputs[Kind] | null;
-  /** The same for what the form was opened on. */
-  readonly opened?: unknown;
-  readonly busy: boolean;
-  readonly problem: Refusal | null;
-  readonly verb?: string;
-  /** With what is to be sent, and whose values count where somebody else changed the same. */
-  readonly onSave: (input: CommandInputs[Kind], prefer?: 'mine' | 'theirs') => void;
-  readonly onReset: () => void;
-}
+/** Problems that are told one by one; of more only the number is. */
+const TOLD = 5;
 
 /** Stands at the foot of a form that was edited: what saving would do, and the two ways on. Ctrl S saves. */
-export function SaveBar<Kind extends CommandKind>({
-  kind,
-  input,
-  opened,
-  busy,
-  problem,
-  verb = 'Save',
-  onSave,
-  onReset,
-}: Props<Kind>) {
-  const preview = usePreview(kind, input, opened);
-  const bar = useRef<HTMLDivElement>(null);
-  const send = (prefer?: 'mine' | 'theirs') => {
-    if (input !== null) onSave(input, prefer);
-  };
+export function SaveBar({ saving, verb = 'Save' }: { readonly saving: Saving; readonly verb?: string }) {
+  const { dirty, busy, preview, refusal, problems, reset } = saving;
   const save = () => {
-    // What cannot be read stands in its field with the reason; saving leads to the first of them.
+    // What is wrong stands in its field with the reason; saving leads to the first of them.
     const wrong = document.querySelector<HTMLElement>('main [aria-invalid="true"]');
     if (wrong) wrong.focus();
-    else send();
+    else saving.save();
   };
   const latest = useRef(save);
   useEffect(() => {
@@ -58,29 +33,32 @@ export function SaveBar<Kind extends CommandKind>({
     window.addEventListener('keydown', onKey);
     return () => window.removeEventListener('keydown', onKey);
   }, []);
-  if (input === null) return null;
-  const told: Refusal | null =
-    preview && !preview.ok ? { ...preview.problem, conflicts: preview.conflicts } : null;
-  const fault = problem ?? told;
+  if (!dirty) return null;
   return (
     <div
-      ref={bar}
       role="region"
       aria-label="Not saved yet"
       className="border-ink bg-sheet flex max-h-[40vh] shrink-0 items-start gap-6 overflow-y-auto border-t-[1.5px] px-4 py-2.5"
     >
       <div className="min-w-0 flex-1" aria-live="polite">
-        {fault ? (
+        {refusal ? (
           <>
-            <p className="text-gap font-semibold">{sentence(fault)}</p>
-            {fault.conflicts && <Conflicts conflicts={fault.conflicts} busy={busy} onChoose={send} />}
+            {problems.slice(0, TOLD).map((problem) => (
+              <p key={`${problem.path} ${problem.message}`} className="text-gap font-semibold">
+                {sentence(problem)}
+              </p>
+            ))}
+            {problems.length > TOLD && <p className="text-gap">And {problems.length - TOLD} more.</p>}
+            {refusal.conflicts && (
+              <Conflicts conflicts={refusal.conflicts} busy={busy} onChoose={saving.save} />
+            )}
           </>
         ) : (
           <ImpactList answer={preview} />
         )}
       </div>
       <div className="flex shrink-0 gap-2">
-        <Button onClick={onReset}>Discard</Button>
+        <Button onClick={reset}>Discard</Button>
         <Button kind="primary" disabled={busy} onClick={save} title="Ctrl S">
           {busy ? 'Saving …' : verb}
         </Button>
@@ -121,17 +99,4 @@ function Conflicts({
       </p>
     </>
   );
-}
-
-/** A problem with the place it is about, as a sentence. */
-export function sentence({ code, message, path }: Problem): string {
-  // What the storage says is about no field.
-  const field = (code === 'unavailable' ? '' : path)
-    .split('.')
-    .filter((step) => !/^(input|site|person|needs|rules)$/.test(step))
-    .join(', ')
-    .replace(/\[(\d+)\]/g, (_, n: string) => ` ${Number(n) + 1}`)
-    .replace(/([a-z])([A-Z])/g, (_, a: string, b: string) => `${a} ${b.toLowerCase()}`);
-  const text = message.charAt(0).toUpperCase() + message.slice(1).replace(/\.$/, '');
-  return field && !text.toLowerCase().startsWith(field.toLowerCase()) ? `${text} (${field}).` : `${text}.`;
 }

@@ -1,0 +1,14 @@
+import type { Problem } from '@/core/plan/problem';
+
+/** A problem with the place it is about, as a sentence. */
+export function sentence({ code, message, path }: Problem): string {
+  // What the storage says is about no field.
+  const field = (code === 'unavailable' ? '' : path)
+    .split('.')
+    .filter((step) => !/^(input|site|person|needs|rules)$/.test(step))
+    .join(', ')
+    .replace(/\[(\d+)\]/g, (_, n: string) => ` ${Number(n) + 1}`)
+    .replace(/([a-z])([A-Z])/g, (_, a: string, b: string) => `${a} ${b.toLowerCase()}`);
+  const text = message.charAt(0).toUpperCase() + message.slice(1).replace(/\.$/, '');
+  return field && !text.toLowerCase().startsWith(field.toLowerCase()) ? `${text} (${field}).` : `${text}.`;
+}

@@ -1,0 +1,27 @@
+import clsx from 'clsx';
+import { FaultsProvider } from '../kit/faults';
+import { SaveBar } from './save-bar';
+import type { CommandForm as Form } from './use-command-form';
+
+/** The body of a form about a command: its fields, and at the foot what saving would do. */
+export function CommandForm<Input>({
+  form,
+  children,
+  className,
+}: {
+  readonly form: Form<Input>;
+  readonly children: React.ReactNode;
+  /** Of what the fields stand in. */
+  readonly className?: string;
+}) {
+  return (
+    <>
+      <main className="min-h-0 flex-1 overflow-y-auto px-6 py-5">
+        <FaultsProvider value={form.faultOf}>
+          <div className={clsx('mx-auto max-w-[1080px]', className)}>{children}</div>
+        </FaultsProvider>
+      </main>
+      <SaveBar saving={form.saving} />
+    </>
+  );
+}

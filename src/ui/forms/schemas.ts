@@ -1,0 +1,14 @@
+import type Joi from 'joi';
+import type { CommandKind } from '@/server/commands/list';
+
+/** The schemas of commands that are filled in as forms, fetched when the first field is changed. */
+export const SCHEMAS = {
+  'site.save': async () => (await import('@/server/site/schema')).SAVE_SITE,
+  'roles.save': async () => (await import('@/server/site/schema')).SAVE_ROLES,
+  'rules.save': async () => (await import('@/server/site/schema')).SAVE_RULES,
+  'person.update': async () => (await import('@/server/people/schema')).UPDATE_PERSON,
+  'templates.save': async () => (await import('@/server/templates/schema')).SAVE_TEMPLATES,
+  'pattern.save': async () => (await import('@/server/patterns/schema')).SAVE_PATTERN,
+} as const satisfies { readonly [Kind in CommandKind]?: () => Promise<Joi.Schema> };
+
+export type FormKind = keyof typeof SCHEMAS;
