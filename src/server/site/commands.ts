@@ -9,7 +9,6 @@ import type { Database } from '@/data/database';
 import { type NewRow, type RowChange, loadRows, loadRowsOf, rowChanges } from '@/data/records/records';
 import { BUSINESS } from '../access/permissions';
 import { command } from '../commands/command';
-import { ID } from '../input';
 import { NAME, SAVE_ROLES, SAVE_RULES, SAVE_SITE, SITE } from './schema';
 import type { RoleDraft, SiteDraft } from './payload';
 

@@ -118,6 +118,9 @@ describe('a form about a command', () => {
     await waitFor(() => expect(wrongWith('Name')).toBe('Somebody has this name.'));
     expect([wrongWith('Rate 0'), wrongWith('Rate 1')]).toEqual([null, 'Is more than anybody gets.']);
     expect(within(bar()!).getAllByText(/somebody|anybody/i)).toHaveLength(2);
+    // There it is named by its label, and leads to it.
+    await userEvent.click(await within(bar()!).findByRole('button', { name: 'Rate 1' }));
+    expect(document.activeElement).toBe(field('Rate 1'));
     // Saving leads to the first that is wrong, and sends nothing.
     await userEvent.click(screen.getByRole('button', { name: 'Save' }));
     expect(document.activeElement).toBe(field('Name'));

@@ -1,13 +1,13 @@
 /**
- * The name in what is sent of a field of the draft it is made from: lines that were left empty are not sent, so those
- * after them stand earlier there. Lines are known by being the same or having the same id. Null: it is not sent.
+ * The name in one of two of a field of the other. Of a draft, lines that were left empty are not sent, so those after
+ * them stand earlier in what is. Lines are known by being the same or having the same id. Null: it is not there.
  *
  * @example
- * sentName({ areas: [{ id: null, name: '' }, bar] }, { areas: [bar] }, 'areas.1.name'); // 'areas.0.name'
+ * nameIn({ areas: [bar] }, { areas: [{ id: null, name: '' }, bar] }, 'areas.1.name'); // 'areas.0.name'
  */
-export function sentName(draft: unknown, sent: unknown, name: string): string | null {
+export function nameIn(other: unknown, one: unknown, name: string): string | null {
   const steps: string[] = [];
-  let [from, to] = [draft, sent];
+  let [from, to] = [one, other];
   for (const step of name.split('.')) {
     const item = stepInto(from, step);
     const at: string | number =

@@ -1,6 +1,7 @@
 'use client';
 
-import { useEffect, useRef } from 'react';
+import { useEffect, useRef, useState } from 'react';
+import type { Problem } from '@/core/plan/problem';
 import type { FieldConflict } from '@/server/commands/payload';
 import { sentence } from '../commands/sentence';
 import { ImpactList } from '../commands/week-impacts';
@@ -44,9 +45,11 @@ export function SaveBar({ saving, verb = 'Save' }: { readonly saving: Saving; re
         {refusal ? (
           <>
             {problems.slice(0, TOLD).map((problem) => (
-              <p key={`${problem.path} ${problem.message}`} className="text-gap font-semibold">
-                {sentence(problem)}
-              </p>
+              <ProblemLine
+                key={`${problem.path} ${problem.message}`}
+                problem={problem}
+                field={saving.fieldOf(problem)}
+              />
             ))}
             {problems.length > TOLD && <p className="text-gap">And {problems.length - TOLD} more.</p>}
             {refusal.conflicts && (
@@ -64,6 +67,35 @@ export function SaveBar({ saving, verb = 'Save' }: { readonly saving: Saving; re
         </Button>
       </div>
     </div>
+  );
+}
+
+/** What is wrong, with the label of its field, which it leads to; without one where no field is shown. */
+function ProblemLine({ problem, field }: { readonly problem: Problem; readonly field: string | null }) {
+  const [label, setLabel] = useState<string | null>(null);
+  useEffect(() => {
+    const timer = setTimeout(() => setLabel(labelOf(fieldNamed(field))), 0);
+    return () => clearTimeout(timer);
+  }, [field]);
+  if (label === null) return <p className="text-gap font-semibold">{sentence(problem)}</p>;
+  return (
+    <p className="text-gap font-semibold">
+      <button type="button" className="link font-semibold" onClick={() => fieldNamed(field)?.focus()}>
+        {label}
+      </button>
+      : {sentence({ ...problem, path: '' })}
+    </p>
+  );
+}
+
+function fieldNamed(name: string | null): HTMLInputElement | null {
+  const named = name === null ? [] : document.getElementsByName(name);
+  return ([...named].find((one) => one.closest('main')) as HTMLInputElement | undefined) ?? null;
+}
+
+function labelOf(field: HTMLInputElement | null): string | null {
+  return (
+    field?.labels?.[0]?.querySelector('.label')?.textContent ?? field?.getAttribute('aria-label') ?? null
   );
 }
 

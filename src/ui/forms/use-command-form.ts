@@ -1,9 +1,10 @@
 import { joiResolver } from '@hookform/resolvers/joi';
 import { type FieldValues, type Resolver, get, useForm, useWatch } from 'react-hook-form';
 import { IN_WORDS } from '@/core/fault-words';
+import type { Problem } from '@/core/plan/problem';
 import type { CommandInputs } from '@/server/commands/list';
 import type { FaultOf } from '../kit/faults';
-import { fieldName, sentName } from './places';
+import { fieldName, nameIn } from './places';
 import { type FormKind, SCHEMAS } from './schemas';
 import { useKeptDraft } from './use-draft';
 import { type Saving, useSaving } from './use-saving';
@@ -91,14 +92,15 @@ export function useCommandForm<Kind extends FormKind>(
   });
   const { errors } = form.formState;
   const faultOf: FaultOf = (name) => {
-    const at = sentName(values, sent, name);
+    const at = nameIn(sent, values, name);
     if (at === null) return null;
     const mine = (get(errors, at) as { message?: unknown } | undefined)?.message;
     const told =
       typeof mine === 'string' ? mine : saving.problems.find(({ path }) => fieldName(path) === at)?.message;
     return told === undefined ? null : sentenceOf(told);
   };
-  return { values, change, part, faultOf, saving };
+  const fieldOf = ({ path }: Problem) => nameIn(values, sent, fieldName(path));
+  return { values, change, part, faultOf, saving: { ...saving, fieldOf } };
 }
 
 const same = <T>(input: T): T => input;

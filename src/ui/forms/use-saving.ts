@@ -14,6 +14,8 @@ export interface Saving {
   /** Why it was refused, or would be. */
   readonly refusal: Refusal | null;
   readonly problems: readonly Problem[];
+  /** The name of the field that a problem is about. */
+  readonly fieldOf: (problem: Problem) => string | null;
   readonly save: (prefer?: 'mine' | 'theirs') => void;
   readonly reset: () => void;
 }
@@ -42,5 +44,5 @@ export function useSaving<Kind extends CommandKind>(
     void run(kind, input, undefined, { opened, prefer }).then((done) => done && onSaved());
   };
   const problems = refusal ? (refusal.problems ?? [refusal]) : [];
-  return { dirty: input !== null, busy, preview, refusal, problems, save, reset };
+  return { dirty: input !== null, busy, preview, refusal, problems, fieldOf: () => null, save, reset };
 }

@@ -25,7 +25,7 @@ export function Field({
 /** What is wrong with a field, under it. */
 export function FieldError({ id, children }: { readonly id?: string; readonly children: React.ReactNode }) {
   return (
-    <span id={id} role="alert" className="text-gap mt-0.5 max-w-[260px] text-xs">
+    <span id={id} role="alert" className="text-gap mt-0.5 block max-w-[260px] text-xs">
       {children}
     </span>
   );

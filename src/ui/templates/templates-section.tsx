@@ -120,7 +120,7 @@ function TemplateLine({
   const say = (part: Partial<ShiftTemplate['form']>) => onChange({ form: { ...form, ...part } });
   const called = template.name || 'the new template';
   return (
-    <li className="border-fine grid grid-cols-[72px_170px_120px_130px_120px_1fr_28px] items-end gap-x-2.5 gap-y-1.5 border-b py-2.5 max-[900px]:grid-cols-3">
+    <li className="border-fine grid grid-cols-[72px_170px_120px_130px_120px_1fr_28px] items-start gap-x-2.5 gap-y-1.5 border-b py-2.5 max-[900px]:grid-cols-3">
       <Field label="Short">
         <TextInput
           name={`${name}.short`}
@@ -173,7 +173,7 @@ function TemplateLine({
           maxLength={80}
         />
       </Field>
-      <RemoveButton label={`Give up ${called}`} onClick={onRemove} />
+      <RemoveButton className="mt-5" label={`Give up ${called}`} onClick={onRemove} />
       <span aria-hidden />
       <Field label="Station">
         <Select
