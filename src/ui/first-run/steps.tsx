@@ -6,7 +6,7 @@ import type { SiteDraft } from '@/server/site/payload';
 import { Field } from '../kit/field';
 import { CountInput } from '../kit/parsed-input';
 import { Select } from '../kit/select';
-import { TextInput } from '../kit/text-input';
+import { TextArea, TextInput } from '../kit/text-input';
 import { WeekHours } from '../setup/hours-section';
 import { RoleSample, freshRole } from '../setup/roles-section';
 import { Place } from '../setup/site-section';
@@ -100,14 +100,13 @@ export function RolesStep({ draft, change }: Step) {
     <>
       <h1 className="font-serif text-xl font-semibold">What do people work as?</h1>
       <p className="text-muted mb-4">One role a line, or with commas: Kitchen, Bar, Floor, Lead.</p>
-      <textarea
-        aria-label="Roles"
-        className="textarea w-full"
+      <TextArea
+        label="Roles"
         rows={6}
         autoFocus
         placeholder={'Kitchen\nBar\nFloor\nLead'}
         value={draft.roles}
-        onChange={(event) => change({ roles: event.target.value })}
+        onChange={(text) => change({ roles: text })}
       />
       <ul className="mt-3 flex flex-wrap gap-3">
         {roles.map((role) => (
@@ -136,15 +135,14 @@ export function PeopleStep({
         One person a line, with a role behind a comma if you like; or paste the two columns from a
         spreadsheet.
       </p>
-      <textarea
-        aria-label="People"
+      <TextArea
+        label="People"
         aria-describedby="people-read"
-        className="textarea w-full"
         rows={10}
         autoFocus
         placeholder={'Ilse Brandt, Lead\nTeo Marchetti, Kitchen\nPriya Nair, Bar'}
         value={draft.people}
-        onChange={(event) => change({ people: event.target.value })}
+        onChange={(text) => change({ people: text })}
       />
       <div id="people-read" aria-live="polite" className="mt-2">
         {people.length > 0 && (

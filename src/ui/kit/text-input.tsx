@@ -9,11 +9,13 @@ interface Props extends Omit<React.ComponentProps<'input'>, 'value' | 'onChange'
   readonly label?: string;
   /** Name of the field in its form, by which faults find it. */
   readonly name?: string;
+  /** What the field itself finds wrong, as a sentence. */
+  readonly fault?: string | null;
 }
 
 /** A line of text. */
-export function TextInput({ value, onChange, label, className, ...rest }: Props) {
-  const { wrong, aria, words } = useFault(rest.name);
+export function TextInput({ value, onChange, label, fault = null, className, ...rest }: Props) {
+  const { wrong, aria, words } = useFault(rest.name, fault);
   return (
     <>
       <input

@@ -5,6 +5,7 @@ import { Moon, Sun } from 'lucide-react';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useSyncExternalStore } from 'react';
+import { Select } from '../kit/select';
 
 type Theme = 'quay' | 'quay-night';
 export type Area = 'setup' | 'people' | 'plan';
@@ -36,27 +37,16 @@ export function TopBar({ sites, site, area, actor, onFind }: Props) {
   return (
     <header className="border-rule bg-paper flex h-[46px] shrink-0 items-center gap-4 border-b px-4">
       <Wordmark />
-      <label>
-        <span className="sr-only">Site</span>
-        <select
-          className="select w-auto max-w-[220px]"
-          value={site ?? 'all'}
-          onChange={({ target }) =>
-            router.push(areaAddress(area, target.value === 'all' ? null : target.value))
-          }
-        >
-          {area === 'people' && (
-            <option value="all" className="bg-sheet">
-              All sites
-            </option>
-          )}
-          {sites.map(({ id, name }) => (
-            <option key={id} value={id} className="bg-sheet">
-              {name}
-            </option>
-          ))}
-        </select>
-      </label>
+      <Select
+        label="Site"
+        className="w-auto max-w-[220px]"
+        value={site ?? 'all'}
+        onChange={(id) => router.push(areaAddress(area, id === 'all' ? null : id))}
+        options={[
+          ...(area === 'people' ? [['all', 'All sites'] as const] : []),
+          ...sites.map(({ id, name }) => [id, name] as const),
+        ]}
+      />
       <nav aria-label="Areas" className="flex h-full gap-5">
         {AREAS.map(({ area: one, name }) => (
           <Link

@@ -8,6 +8,7 @@ import { Select } from '../kit/select';
 import { sentence } from '../commands/sentence';
 import { useCommand } from '../commands/use-command';
 import { Button } from '../kit/button';
+import { TextArea } from '../kit/text-input';
 
 /** People typed as a list, or pasted from a spreadsheet. */
 export function AddPeople({
@@ -36,13 +37,12 @@ export function AddPeople({
   return (
     <section className="border-rule bg-sheet flex gap-6 border-b px-4 py-3" aria-label="Add people">
       <Field label="One person a line, a role behind a comma" className="w-[420px]">
-        <textarea
-          className="textarea"
+        <TextArea
           rows={5}
           autoFocus
           placeholder={`Mira Holt${roles[0] ? `, ${roles[0].name}` : ''}\nJonas Reed`}
           value={text}
-          onChange={(event) => setText(event.target.value)}
+          onChange={setText}
         />
       </Field>
       <div className="flex flex-col gap-2">

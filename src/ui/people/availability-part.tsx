@@ -226,13 +226,13 @@ function TypedWeek({
   };
   return (
     <Field label="As text: Tue 9-17, Mon-Fri after 15, not Sun, rather not Sat after 20">
-      <input
-        className="input w-full max-w-[640px]"
+      <TextInput
+        className="w-full max-w-[640px]"
         spellCheck={false}
         aria-invalid={wrong !== null || undefined}
         aria-describedby="typed-week"
         value={typed ?? written}
-        onChange={(event) => setTyped(event.target.value)}
+        onChange={setTyped}
         onBlur={take}
         onKeyDown={(event) => {
           if (event.key === 'Enter') take();

@@ -7,6 +7,8 @@ import type { PersonRow } from '@/server/people/payload';
 import { sentence } from '../commands/sentence';
 import { useCommand } from '../commands/use-command';
 import { CONTRACTS } from './contracts';
+import { Select } from '../kit/select';
+import { TextInput } from '../kit/text-input';
 
 export type EditableField =
   'number' | 'email' | 'phone' | 'contractKind' | 'contractMinutes' | 'maxWeekMinutes';
@@ -73,33 +75,26 @@ export function EditableCell({
     );
   if (field === 'contractKind')
     return (
-      <select
-        className="select"
-        aria-label={label}
+      <Select
+        label={label}
         autoFocus
         value={typed}
         onBlur={() => setTyped(null)}
-        onChange={(event) => void save(event.target.value)}
-      >
-        <option value="">not set</option>
-        {CONTRACTS.map(([kind, name]) => (
-          <option key={kind} value={kind}>
-            {name}
-          </option>
-        ))}
-      </select>
+        onChange={(kind) => void save(kind)}
+        options={[['', 'not set'], ...CONTRACTS]}
+      />
     );
   return (
     <span className="relative block">
-      <input
-        className="input w-full min-w-[60px]"
+      <TextInput
+        className="w-full min-w-[60px]"
         style={{ minHeight: 24 }}
-        aria-label={label}
+        label={label}
         aria-invalid={wrong !== null || undefined}
         autoFocus
         value={typed}
         onFocus={(event) => event.target.select()}
-        onChange={(event) => setTyped(event.target.value)}
+        onChange={setTyped}
         onBlur={() => void save(typed)}
         onKeyDown={(event) => {
           if (event.key === 'Enter') void save(typed);

@@ -78,29 +78,24 @@ export function ImportColumns({
             <span className="truncate font-semibold" title={preview.headTexts[i]}>
               {preview.headTexts[i] || `Column ${i + 1}`}
             </span>
-            <select
-              aria-label={`Meaning of ${preview.headTexts[i] || `column ${i + 1}`}`}
-              className={`select my-1 w-full ${meaning === null ? 'text-muted' : ''}`}
+            <Select
+              label={`Meaning of ${preview.headTexts[i] || `column ${i + 1}`}`}
+              className={`my-1 w-full ${meaning === null ? 'text-muted' : ''}`}
               value={meaning ?? ''}
-              onChange={({ target }) =>
+              onChange={(chosen) =>
                 set({
                   columns: options.columns.map((old, at) =>
                     at === i
-                      ? target.value || null
+                      ? chosen || null
                       : // One meaning belongs to one column.
-                        old === target.value && old !== 'new'
+                        old === chosen && old !== 'new'
                         ? null
                         : old,
                   ),
                 })
               }
-            >
-              {meanings.map(([id, name]) => (
-                <option key={id} value={id}>
-                  {name}
-                </option>
-              ))}
-            </select>
+              options={meanings}
+            />
             {preview.samples[i].map((sample, at) => (
               <span key={at} className="text-muted truncate text-xs leading-4" title={sample}>
                 {sample}

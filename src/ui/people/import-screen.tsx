@@ -13,6 +13,9 @@ import { useCommand, usePreview } from '../commands/use-command';
 import { ImportColumns } from './import-columns';
 import { ImportRows } from './import-rows';
 import { Button } from '../kit/button';
+import { FileInput } from '../kit/file-input';
+import { ErrorState } from '../kit/states';
+import { TextArea } from '../kit/text-input';
 
 interface Props {
   readonly header: ShellFrame;
@@ -143,32 +146,25 @@ export function ImportScreen({ header, site, choices }: Props) {
                   Reading {Math.max(1, Math.round(state.sent / 1000)).toLocaleString('en')} kB
                   {state.rows > 0 && `, ${state.rows.toLocaleString('en')} rows so far`} …
                 </p>
-                <progress
-                  className="mt-2 w-full accent-[var(--color-primary)]"
-                  aria-label="Reading the file"
-                />
+                <progress className="progress progress-primary mt-2 w-full" aria-label="Reading the file" />
                 <Button className="mt-2" onClick={() => reading.current?.abort()}>
                   Stop
                 </Button>
               </div>
             ) : (
               <>
-                {state.problem && (
-                  <p role="alert" className="border-gap text-gap mb-4 border px-4 py-2.5 font-semibold">
-                    {state.problem}
-                  </p>
-                )}
+                {state.problem && <ErrorState>{state.problem}</ErrorState>}
                 <Pick onFile={(file) => void upload(file, file.name)} />
                 <p className="text-muted my-3 text-center">or</p>
-                <textarea
-                  aria-label="Cells copied from a spreadsheet"
-                  className="textarea w-full font-mono text-sm"
+                <TextArea
+                  label="Cells copied from a spreadsheet"
+                  className="w-full font-mono text-sm"
                   rows={7}
                   placeholder={
                     'Number\tName\tRole\tContract hours\tMon\tTue\n101\tIlse Brandt\tLead\t38\t9-17\toff'
                   }
                   value={pasted}
-                  onChange={(event) => setPasted(event.target.value)}
+                  onChange={setPasted}
                 />
                 <Button
                   className="mt-2"
@@ -223,16 +219,7 @@ function Pick({ onFile }: { readonly onFile: (file: File) => void }) {
       }}
     >
       <span className="font-semibold">Drop a file here, or pick one</span>
-      <input
-        type="file"
-        className="file-input w-auto max-w-full"
-        aria-label="File of people"
-        accept=".csv,.tsv,.txt,.xlsx,.xls"
-        onChange={(event) => {
-          const file = event.target.files?.[0];
-          if (file) onFile(file);
-        }}
-      />
+      <FileInput label="File of people" accept=".csv,.tsv,.txt,.xlsx,.xls" onFile={onFile} />
       <span className="text-muted">CSV or XLSX, up to 20 MB</span>
     </label>
   );

@@ -73,22 +73,13 @@ export function Roles({ page, draft, change }: PersonFormPart) {
           </tbody>
         </table>
       )}
-      <select
-        aria-label="Give a role"
-        className="select mt-2"
+      <Select
+        label="Give a role"
+        className="mt-2"
         value=""
-        onChange={(event) => {
-          if (event.target.value)
-            change({ roles: [...draft.roles, { role: event.target.value, until: null }] });
-        }}
-      >
-        <option value="">Give a role …</option>
-        {offered.map((role) => (
-          <option key={role.id} value={role.id}>
-            {role.name}
-          </option>
-        ))}
-      </select>
+        onChange={(role) => role && change({ roles: [...draft.roles, { role, until: null }] })}
+        options={[['', 'Give a role …'], ...offered.map(({ id, name }) => [id, name] as const)]}
+      />
     </section>
   );
 }

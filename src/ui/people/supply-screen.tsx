@@ -13,6 +13,8 @@ import { type Scale, hoursOf, scaleOf, ticksOf, timeAt, xOf } from '../canvas/sc
 import { type SkylineBlock, SkylineDay, SkylineTextures } from '../canvas/skyline';
 import { AppLayout, type ShellFrame } from '../layout/app-layout';
 import { Figures, type Place, Who } from './supply-figures';
+import { Segmented } from '../kit/segmented';
+import { Select } from '../kit/select';
 
 interface Props {
   readonly header: ShellFrame;
@@ -72,40 +74,26 @@ export function SupplyScreen({ header, payload }: Props) {
         <Link className="link link-primary font-semibold ml-3" href={`/people/${site}`}>
           All people
         </Link>
-        <span
-          role="radiogroup"
-          aria-label="Days shown"
-          className="border-rule ml-auto flex overflow-hidden rounded-[3px] border"
-        >
-          {([7, 1] as const).map((n) => (
-            <button
-              key={n}
-              type="button"
-              role="radio"
-              aria-checked={days === n}
-              onClick={() => {
-                setDays(n);
-                setFirstDay(n === 7 ? 0 : (place?.day ?? 0));
-              }}
-              className={`h-[26px] px-2.5 ${days === n ? 'bg-ink text-sheet font-semibold' : 'bg-sheet'}`}
-            >
-              {n === 7 ? 'Week' : 'Day'}
-            </button>
-          ))}
-        </span>
+        <Segmented
+          label="Days shown"
+          className="ml-auto"
+          value={days}
+          onChange={(n) => {
+            setDays(n);
+            setFirstDay(n === 7 ? 0 : (place?.day ?? 0));
+          }}
+          options={[
+            { value: 7, name: 'Week' },
+            { value: 1, name: 'Day' },
+          ]}
+        />
         {days === 1 && (
-          <select
-            aria-label="Day shown"
-            className="select"
+          <Select
+            label="Day shown"
             value={firstDay}
-            onChange={(event) => setFirstDay(Number(event.target.value))}
-          >
-            {Array.from({ length: 7 }, (_, day) => (
-              <option key={day} value={day}>
-                {formatDay(plan.from + day)}
-              </option>
-            ))}
-          </select>
+            onChange={setFirstDay}
+            options={Array.from({ length: 7 }, (_, day) => [day, formatDay(plan.from + day)] as const)}
+          />
         )}
       </div>
       <div className="flex min-h-0 flex-1">

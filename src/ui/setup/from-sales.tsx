@@ -10,6 +10,8 @@ import type { SetupPayload } from '@/server/site/payload';
 import { Field } from '../kit/field';
 import { AmountInput, CountInput } from '../kit/parsed-input';
 import { Button } from '../kit/button';
+import { Select } from '../kit/select';
+import { TextInput } from '../kit/text-input';
 
 /** Needs as a suggestion: expected sales an hour, divided by what an hour of work should bring. */
 export function FromSales({
@@ -74,13 +76,7 @@ export function FromSales({
           <CountInput value={minimum} onChange={setMinimum} most={999} />
         </Field>
         <Field label="For">
-          <select className="select" value={row} onChange={(event) => setRow(Number(event.target.value))}>
-            {rows.map((name, i) => (
-              <option key={name} value={i}>
-                {name}
-              </option>
-            ))}
-          </select>
+          <Select value={row} onChange={setRow} options={rows.map((name, i) => [i, name] as const)} />
         </Field>
         <Button disabled={!perHour || unreadable > 0 || hours.length === 0} onClick={suggest}>
           Suggest
@@ -113,15 +109,15 @@ export function FromSales({
                 </th>
                 {order.map((day, d) => (
                   <td key={day}>
-                    <input
-                      className="input w-[84px] text-right"
+                    <TextInput
+                      className="w-[84px] text-right"
                       inputMode="decimal"
-                      aria-label={`Sales from ${formatTime(minute, site.hourFormat)}, ${WEEKDAY_NAMES[day]}`}
+                      label={`Sales from ${formatTime(minute, site.hourFormat)}, ${WEEKDAY_NAMES[day]}`}
                       aria-invalid={
                         (sales[h][d].trim() !== '' && parseDecimal(sales[h][d]) === null) || undefined
                       }
                       value={sales[h][d]}
-                      onChange={(event) => put(h, d, [[event.target.value]])}
+                      onChange={(text) => put(h, d, [[text]])}
                       onPaste={(event) => {
                         const text = event.clipboardData.getData('text');
                         if (!/[\t\n]/.test(text.trim())) return;

@@ -14,6 +14,7 @@ import { useSaving } from '../forms/use-saving';
 import { FromSales } from './from-sales';
 import { Button } from '../kit/button';
 import { Sets } from './needs-sets';
+import { Select } from '../kit/select';
 
 /** A week of needs by row (the roles, then everybody) and weekday, as it is painted. */
 type Cells = Painted<number>[][][];
@@ -93,18 +94,12 @@ function PaintedWeek({
           widens it.
         </span>
         <span className="ml-auto flex items-center gap-1.5">
-          <select
-            aria-label="Day to copy"
-            className="select"
+          <Select
+            label="Day to copy"
             value={source}
-            onChange={(event) => setSource(Number(event.target.value))}
-          >
-            {order.map((day, c) => (
-              <option key={day} value={c}>
-                {WEEKDAY_NAMES[day]}
-              </option>
-            ))}
-          </select>
+            onChange={setSource}
+            options={order.map((day, c) => [c, WEEKDAY_NAMES[day]] as const)}
+          />
           <Button onClick={() => put(cells.map((row) => row.map(() => row[source])))}>
             Copy to all days
           </Button>

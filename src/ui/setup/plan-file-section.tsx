@@ -14,6 +14,8 @@ import { sentence } from '../commands/sentence';
 import { useCommand, usePreview } from '../commands/use-command';
 import { nextMonday } from './site-section';
 import { Button } from '../kit/button';
+import { FileInput } from '../kit/file-input';
+import { Radio } from '../kit/radio';
 
 interface Picked {
   readonly name: string;
@@ -68,16 +70,7 @@ export function PlanFileSection({ setup }: { readonly setup: SetupPayload }) {
           <p className="text-muted mb-3">
             A plan file is looked at first; nothing is written before you say so.
           </p>
-          <input
-            type="file"
-            className="file-input w-auto max-w-full"
-            aria-label="Plan file"
-            accept=".json,application/json"
-            onChange={(event) => {
-              const file = event.target.files?.[0];
-              if (file) void take(file);
-            }}
-          />
+          <FileInput label="Plan file" accept=".json,application/json" onFile={(file) => void take(file)} />
           {trouble && (
             <p role="alert" className="text-gap mt-2 font-semibold">
               {trouble}
@@ -150,32 +143,18 @@ function Use({
       </p>
       <fieldset className="mt-3 flex flex-col gap-2">
         <legend className="sr-only">Take it in as</legend>
-        <label className="flex flex-wrap items-center gap-2">
-          <input
-            type="radio"
-            className="radio radio-primary radio-sm"
-            name="as"
-            checked={as === 'week'}
-            onChange={() => setAs('week')}
-          />
+        <Radio name="as" checked={as === 'week'} onChange={() => setAs('week')}>
           Its shifts as a week of {setup.site.name}, from
           <DateInput
             label="First day of that week"
             value={week}
             onChange={(day) => day !== null && setWeek(startOfWeek(day, weekStart))}
           />
-        </label>
-        <label className="flex flex-wrap items-center gap-2">
-          <input
-            type="radio"
-            className="radio radio-primary radio-sm"
-            name="as"
-            checked={as === 'site'}
-            onChange={() => setAs('site')}
-          />
+        </Radio>
+        <Radio name="as" checked={as === 'site'} onChange={() => setAs('site')}>
           All of it as a new site, called
           <TextInput label="Name of the new site" value={name} onChange={setName} maxLength={120} />
-        </label>
+        </Radio>
       </fieldset>
       <div className="mt-3" aria-live="polite">
         {fault ? (

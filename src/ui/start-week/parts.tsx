@@ -12,6 +12,7 @@ import { sentence } from '../commands/sentence';
 import { useCommand, useUndo } from '../commands/use-command';
 import { When } from '../layout/when';
 import { Button } from '../kit/button';
+import { Radio } from '../kit/radio';
 
 /** What was done to the whole site lately, each with the way back. */
 export function DoneLately({ repeat }: { readonly repeat: RepeatPayload }) {
@@ -57,17 +58,15 @@ export function Choice({
   readonly children: React.ReactNode;
 }) {
   return (
-    <label className={`flex min-h-[28px] flex-wrap items-center gap-2 ${disabled ? 'text-muted' : ''}`}>
-      <input
-        type="radio"
-        className="radio radio-primary radio-sm"
-        name="source"
-        checked={now === kind}
-        disabled={disabled}
-        onChange={() => onChoose(kind)}
-      />
+    <Radio
+      name="source"
+      className={disabled ? 'text-muted' : undefined}
+      checked={now === kind}
+      disabled={disabled}
+      onChange={() => onChoose(kind)}
+    >
       {children}
-    </label>
+    </Radio>
   );
 }
 

@@ -6,7 +6,7 @@ import type { RepeatPayload } from '@/server/week/payload';
 import { Checkbox } from '../kit/checkbox';
 import { Field } from '../kit/field';
 import { Select } from '../kit/select';
-import { TextInput } from '../kit/text-input';
+import { TextArea, TextInput } from '../kit/text-input';
 import { RemoveButton } from '../kit/remove-button';
 import { newId } from '../commands/new-id';
 import { useCommand } from '../commands/use-command';
@@ -121,7 +121,7 @@ function TemplateLine({
   const called = template.name || 'the new template';
   return (
     <li className="border-fine grid grid-cols-[72px_170px_120px_130px_120px_1fr_28px] items-start gap-x-2.5 gap-y-1.5 border-b py-2.5 max-[900px]:grid-cols-3">
-      <Field label="Short">
+      <Field label="Short" className="row-span-2 max-[900px]:row-span-1">
         <TextInput
           name={`${name}.short`}
           className="w-full"
@@ -174,7 +174,6 @@ function TemplateLine({
         />
       </Field>
       <RemoveButton className="mt-5" label={`Give up ${called}`} onClick={onRemove} />
-      <span aria-hidden />
       <Field label="Station">
         <Select
           name={`${name}.form.station`}
@@ -235,12 +234,12 @@ function Stations({ repeat }: { readonly repeat: RepeatPayload }) {
       <p className="text-muted mt-0.5 mb-2">
         Where at the site a shift is worked: a section, a till, a vehicle. One name a line.
       </p>
-      <textarea
-        className="textarea min-h-[96px] w-[320px]"
-        aria-label="Stations, a line each"
+      <TextArea
+        className="min-h-[96px] w-[320px]"
+        label="Stations, a line each"
         value={text}
         placeholder={'Terrace\nTill 2\nVan'}
-        onChange={(event) => setText(event.target.value)}
+        onChange={setText}
       />
       {problem && <p className="text-gap font-semibold">{problem.message}</p>}
       <div className="mt-1.5">

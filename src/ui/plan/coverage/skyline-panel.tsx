@@ -10,6 +10,7 @@ import { useController, usePlan, useView } from '../state/controller';
 import { useRoleStyles } from '../grid/role-styles';
 import { Button } from '../../kit/button';
 import { Segmented } from '../../kit/segmented';
+import { Select } from '../../kit/select';
 
 const HEIGHT = 118;
 /** In the view of one day there is room for more. */
@@ -189,6 +190,9 @@ const SIGNS_AS_BUTTONS = 40;
 /** What a button takes beside its name, in signs. */
 const EDGES = 3;
 
+/** Stands for the skyline of all roles where rows are chosen by number. */
+const ALL_ROLES = -1;
+
 function RoleChoice() {
   const controller = useController();
   const roles = usePlan((plan) => plan.judgement.plan.roles);
@@ -196,20 +200,13 @@ function RoleChoice() {
   const choices = [{ row: null, name: 'All' }, ...roles.map((role, i) => ({ row: i, name: role.name }))];
   if (choices.reduce((sum, { name }) => sum + name.length + EDGES, 0) > SIGNS_AS_BUTTONS)
     return (
-      <select
-        aria-label="Role of the skyline"
-        className="select mr-6 w-auto min-w-0"
-        value={row ?? ''}
-        onChange={(event) =>
-          controller.act.drawSkylineOf(event.target.value === '' ? null : Number(event.target.value))
-        }
-      >
-        {choices.map((choice) => (
-          <option key={choice.name} value={choice.row ?? ''}>
-            {choice.name}
-          </option>
-        ))}
-      </select>
+      <Select
+        label="Role of the skyline"
+        className="mr-6 w-auto min-w-0"
+        value={row ?? ALL_ROLES}
+        onChange={(next) => controller.act.drawSkylineOf(next === ALL_ROLES ? null : next)}
+        options={choices.map((choice) => [choice.row ?? ALL_ROLES, choice.name] as const)}
+      />
     );
   return (
     <Segmented

@@ -84,18 +84,7 @@ export function BulkPanel() {
       }
     >
       <Field label="Do">
-        <select
-          data-first
-          className="select"
-          value={kind}
-          onChange={({ target }) => setKind(target.value as Kind)}
-        >
-          {KINDS.map(([value, name]) => (
-            <option key={value} value={value}>
-              {name}
-            </option>
-          ))}
-        </select>
+        <Select data-first value={kind} onChange={setKind} options={KINDS} />
       </Field>
       <div className="mt-3">{edit.fields}</div>
       <Rule />

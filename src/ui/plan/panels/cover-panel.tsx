@@ -14,6 +14,9 @@ import { useController, usePlan } from '../state/controller';
 import { PanelLayout } from './panel-layout';
 import { Badge } from '../../kit/badge';
 import { Button } from '../../kit/button';
+import { sentence } from '../../commands/sentence';
+import { Field } from '../../kit/field';
+import { TextInput } from '../../kit/text-input';
 
 /** How many lines are drawn before one asks for more. */
 const PAGE = 30;
@@ -149,21 +152,19 @@ function Times({
   const [text, setText] = useState(() => formatTypedSpan(shift.from, shift.to, hourFormat, open));
   const read = parseSpan(text, open);
   return (
-    <label className="mb-3 flex items-center gap-2">
-      <span className="text-muted text-sm">A shift of</span>
-      <input
-        className="input w-[130px]"
+    <Field label="A shift of" className="mb-3">
+      <TextInput
+        className="w-[130px]"
         value={text}
-        aria-invalid={!read.ok}
+        fault={read.ok ? null : sentence({ ...read.problem, code: 'time', path: '' })}
         spellCheck={false}
-        onChange={(event) => {
-          setText(event.target.value);
-          const next = parseSpan(event.target.value, open);
+        onChange={(typed) => {
+          setText(typed);
+          const next = parseSpan(typed, open);
           if (next.ok) onTimes({ from: next.value.from, to: next.value.to });
         }}
       />
-      {!read.ok && <span className="text-gap text-xs">{read.problem.message}</span>}
-    </label>
+    </Field>
   );
 }
 

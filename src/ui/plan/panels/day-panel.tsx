@@ -6,6 +6,7 @@ import { useCommand } from '../../commands/use-command';
 import { useController, usePlan } from '../state/controller';
 import { PanelLayout } from './panel-layout';
 import { Button } from '../../kit/button';
+import { TextArea } from '../../kit/text-input';
 
 /** The daybook of one day: a note that everybody who works it sees. */
 export function DayPanel({ day }: { readonly day: number }) {
@@ -50,14 +51,14 @@ export function DayPanel({ day }: { readonly day: number }) {
         </>
       }
     >
-      <textarea
+      <TextArea
         data-first
-        className="textarea min-h-[140px] w-full"
-        aria-label={`Note for ${formatLongDay(date)}`}
+        className="min-h-[140px] w-full"
+        label={`Note for ${formatLongDay(date)}`}
         maxLength={2000}
         value={note}
         placeholder="Terrace opens at 8, boats from 10."
-        onChange={(event) => setNote(event.target.value)}
+        onChange={setNote}
       />
       <p className="mt-3">
         <Link

@@ -5,6 +5,7 @@ import { useCommand, usePreview } from '../../commands/use-command';
 import { useController, usePlan } from '../state/controller';
 import { focusPanel } from './panel-layout';
 import { Button } from '../../kit/button';
+import { Radio } from '../../kit/radio';
 
 export type EditScope = 'this' | 'later' | 'unpublished';
 
@@ -25,16 +26,9 @@ export function PatternScope({
   return (
     <div role="radiogroup" aria-label="How far the change reaches" className="mb-2 flex flex-col">
       {REACHES.map(([value, name]) => (
-        <label key={value} className="inline-flex min-h-6 items-center gap-1.5">
-          <input
-            type="radio"
-            className="radio radio-primary radio-sm"
-            name="reach"
-            checked={reach === value}
-            onChange={() => onReach(value)}
-          />
+        <Radio key={value} name="reach" checked={reach === value} onChange={() => onReach(value)}>
           {name}
-        </label>
+        </Radio>
       ))}
     </div>
   );

@@ -10,6 +10,9 @@ import { useController, usePlan } from '../state/controller';
 import { Outcome, focusPanel } from './panel-layout';
 import { FurtherChange, PatternScope, type EditScope } from './pattern-scope';
 import { Button } from '../../kit/button';
+import { Checkbox } from '../../kit/checkbox';
+import { Field } from '../../kit/field';
+import { TextInput } from '../../kit/text-input';
 
 type Doing = 'split' | 'join' | 'open' | 'others' | 'remove' | null;
 
@@ -128,23 +131,18 @@ function Split({ shift, onDone }: { readonly shift: Shift; readonly onDone: () =
       : [];
   return (
     <>
-      <label className="mb-1.5 flex items-center gap-2">
-        <span>At</span>
-        <input
-          className="input w-[80px]"
+      <Field label="Split at" className="mb-1.5">
+        <TextInput
+          className="w-[80px]"
           value={text}
-          aria-invalid={at === null}
-          aria-label="Split at"
+          fault={
+            at === null ? `Type a time between ${formatTimeSpan(shift.from, shift.to, hourFormat)}.` : null
+          }
           autoFocus
           spellCheck={false}
-          onChange={(event) => setText(event.target.value)}
+          onChange={setText}
         />
-        {at === null && (
-          <span className="text-gap text-sm">
-            Type a time between {formatTimeSpan(shift.from, shift.to, hourFormat)}.
-          </span>
-        )}
-      </label>
+      </Field>
       {at !== null && <Act changes={changes} verb="Split" onDone={onDone} />}
     </>
   );
@@ -210,30 +208,28 @@ function Others({ shift, onDone }: { readonly shift: Shift; readonly onDone: () 
   }));
   return (
     <>
-      <input
-        className="input mb-1 w-full"
+      <TextInput
+        className="mb-1 w-full"
         placeholder="Part of a name"
-        aria-label="Part of a name"
+        label="Part of a name"
         value={text}
         autoFocus
-        onChange={(event) => setText(event.target.value)}
+        onChange={setText}
       />
       <ul className="border-rule mb-1.5 max-h-[150px] overflow-y-auto border">
         {able.slice(0, 60).map(({ id, name }) => (
           <li key={id}>
-            <label className="flex min-h-6 items-center gap-1.5 px-2">
-              <input
-                type="checkbox"
-                className="checkbox checkbox-primary checkbox-sm"
-                checked={chosen.has(id)}
-                onChange={() => {
-                  const next = new Set(chosen);
-                  if (!next.delete(id)) next.add(id);
-                  choose(next);
-                }}
-              />
+            <Checkbox
+              className="flex px-2"
+              checked={chosen.has(id)}
+              onChange={() => {
+                const next = new Set(chosen);
+                if (!next.delete(id)) next.add(id);
+                choose(next);
+              }}
+            >
               {name}
-            </label>
+            </Checkbox>
           </li>
         ))}
         {able.length === 0 && <li className="text-muted px-2 py-1">Nobody else holds its role.</li>}

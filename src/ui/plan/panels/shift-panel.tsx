@@ -10,7 +10,7 @@ import { formatDay, formatLongDay, formatTimeSpan } from '@/core/time/format';
 import { Checkbox } from '../../kit/checkbox';
 import { Field } from '../../kit/field';
 import { Select } from '../../kit/select';
-import { TextInput } from '../../kit/text-input';
+import { TextArea, TextInput } from '../../kit/text-input';
 import { useController, usePlan } from '../state/controller';
 import { Outcome, PanelLayout, focusPanel } from './panel-layout';
 import { FurtherChange, PatternScope, type EditScope } from './pattern-scope';
@@ -18,6 +18,7 @@ import { ShiftActions } from './shift-actions';
 import { ShiftHistory } from './shift-history';
 import { Breaks, Duties } from './shift-parts';
 import { Button } from '../../kit/button';
+import { sentence } from '../../commands/sentence';
 
 /** One shift in full: everything that can be said of it, and what a change would do before it is kept. */
 export function ShiftPanel({ id }: { readonly id: string }) {
@@ -173,19 +174,12 @@ function ShiftForm({ shift }: { readonly shift: Shift }) {
       <div className="flex flex-col gap-3">
         <div className="grid grid-cols-2 gap-2">
           <Field label="Person">
-            <select
+            <Select
               data-first
-              className="select"
               value={draft.person ?? ''}
-              onChange={({ target }) => set({ person: target.value || null })}
-            >
-              <option value="">Open</option>
-              {plan.people.map(({ id, name }) => (
-                <option key={id} value={id}>
-                  {name}
-                </option>
-              ))}
-            </select>
+              onChange={(person) => set({ person: person || null })}
+              options={[['', 'Open'], ...plan.people.map(({ id, name }) => [id, name] as const)]}
+            />
           </Field>
           <Field label="Role">
             <Select
@@ -195,13 +189,12 @@ function ShiftForm({ shift }: { readonly shift: Shift }) {
             />
           </Field>
           <Field label="Times">
-            <input
-              className="input"
+            <TextInput
               value={times}
-              aria-invalid={!read.ok}
+              fault={read.ok ? null : sentence({ ...read.problem, code: 'time', path: '' })}
               spellCheck={false}
               autoComplete="off"
-              onChange={(event) => typeTimes(event.target.value)}
+              onChange={typeTimes}
             />
           </Field>
           <Field label="Day">
@@ -265,22 +258,20 @@ function ShiftForm({ shift }: { readonly shift: Shift }) {
         </div>
         <div>
           <Field label="Note">
-            <textarea
-              className="textarea min-h-[52px]"
+            <TextArea
+              className="min-h-[52px] w-full"
               value={draft.note ?? ''}
               maxLength={2000}
-              onChange={(event) => set({ note: event.target.value || null })}
+              onChange={(note) => set({ note: note || null })}
             />
           </Field>
           {draft.note && standingOf('note', 'The note')}
         </div>
         <Field label="Check-list, a line each">
-          <textarea
-            className="textarea min-h-[52px]"
+          <TextArea
+            className="min-h-[52px] w-full"
             value={detail.tasks.join('\n')}
-            onChange={(event) =>
-              say({ tasks: event.target.value === '' ? [] : event.target.value.split('\n').slice(0, 60) })
-            }
+            onChange={(text) => say({ tasks: text === '' ? [] : text.split('\n').slice(0, 60) })}
           />
         </Field>
         <Checkbox checked={draft.fixed} onChange={(fixed) => set({ fixed })}>

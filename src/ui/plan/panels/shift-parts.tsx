@@ -1,3 +1,4 @@
+import { useState } from 'react';
 import { breaksOf, detailWith } from '@/core/plan/shift-edits';
 import type { Break, Duty, Shift } from '@/core/plan/types';
 import { Checkbox } from '../../kit/checkbox';
@@ -5,6 +6,7 @@ import { RemoveButton } from '../../kit/remove-button';
 import { usePlan } from '../state/controller';
 import { Button } from '../../kit/button';
 import { TimeInput } from '../../kit/time-input';
+import { TextInput } from '../../kit/text-input';
 
 type OnWrong = (field: string) => (message: string | null) => void;
 
@@ -38,20 +40,12 @@ export function Breaks({
       )}
       {breaks.map((one, i) => (
         <div key={i} className="mb-1 flex items-center gap-1.5">
-          <input
-            className="input w-[52px] text-right"
-            inputMode="numeric"
-            aria-label={`Length of break ${i + 1} in minutes`}
-            defaultValue={one.minutes}
-            onChange={({ target }) => {
-              const minutes = Number(target.value);
-              const fits = /^\d+$/.test(target.value.trim()) && minutes <= shift.to - shift.from;
-              target.setAttribute('aria-invalid', String(!fits));
-              onWrong(`break ${i}`)(
-                fits ? null : 'A break has whole minutes and is no longer than its shift',
-              );
-              if (fits) change(i, { minutes });
-            }}
+          <Minutes
+            label={`Length of break ${i + 1} in minutes`}
+            value={one.minutes}
+            most={shift.to - shift.from}
+            onWrong={onWrong(`break ${i}`)}
+            onChange={(minutes) => change(i, { minutes })}
           />
           <span className="text-muted text-sm">min at</span>
           <TimeField
@@ -85,6 +79,38 @@ export function Breaks({
   );
 }
 
+/** A length in minutes, read while it is typed. */
+function Minutes({
+  label,
+  value,
+  most,
+  onChange,
+  onWrong,
+}: {
+  readonly label: string;
+  readonly value: number;
+  readonly most: number;
+  readonly onChange: (minutes: number) => void;
+  readonly onWrong: (message: string | null) => void;
+}) {
+  const [text, setText] = useState(String(value));
+  const fits = (typed: string) => /^\d+$/.test(typed.trim()) && Number(typed) <= most;
+  return (
+    <TextInput
+      className="w-[52px] text-right"
+      inputMode="numeric"
+      label={label}
+      aria-invalid={!fits(text) || undefined}
+      value={text}
+      onChange={(typed) => {
+        setText(typed);
+        onWrong(fits(typed) ? null : 'A break has whole minutes and is no longer than its shift');
+        if (fits(typed)) onChange(Number(typed));
+      }}
+    />
+  );
+}
+
 /** Tasks inside a shift, with spans of their own. */
 export function Duties({
   duties,
@@ -104,15 +130,15 @@ export function Duties({
       <legend className="text-muted text-xs">Duties</legend>
       {duties.map((one, i) => (
         <div key={i} className="mb-1.5 flex flex-wrap items-center gap-1.5">
-          <input
-            className="input w-full"
-            aria-label={`Name of duty ${i + 1}`}
+          <TextInput
+            className="w-full"
+            label={`Name of duty ${i + 1}`}
             value={one.name}
             maxLength={120}
             placeholder="Delivery"
-            onChange={({ target }) => {
-              onWrong(`duty name ${i}`)(target.value.trim() ? null : 'A duty has a name');
-              change(i, { name: target.value });
+            onChange={(name) => {
+              onWrong(`duty name ${i}`)(name.trim() ? null : 'A duty has a name');
+              change(i, { name });
             }}
           />
           <TimeField
