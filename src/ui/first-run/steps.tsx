@@ -3,15 +3,17 @@
 import { WEEKDAY_NAMES } from '@/core/time/format';
 import { parsePeopleList } from '@/core/people/parse-people';
 import type { SiteDraft } from '@/server/site/payload';
-import { Field } from '../kit/field';
-import { CountInput } from '../kit/parsed-input';
-import { Select } from '../kit/select';
-import { TextArea, TextInput } from '../kit/text-input';
+import { Field } from '../kit/inputs/field';
+import { CountInput } from '../kit/inputs/parsed-input';
+import { Select } from '../kit/inputs/select';
+import { TextArea, TextInput } from '../kit/inputs/text-input';
 import { WeekHours } from '../setup/hours-section';
 import { RoleSample, freshRole } from '../setup/roles-section';
 import { Place } from '../setup/site-section';
 import { type StartDraft, roleChoices, roleNames } from './draft';
 import { Button } from '../kit/button';
+import { Kbd } from '../kit/kbd';
+import { Table } from '../kit/table';
 
 interface Step {
   readonly draft: StartDraft;
@@ -81,8 +83,7 @@ export function HoursStep(props: Step) {
     <>
       <h1 className="font-serif text-xl font-semibold">When is {props.draft.site.name} open?</h1>
       <p className="text-muted mb-4">
-        Type one day as <kbd className="kbd kbd-sm">7-23:30</kbd> and copy it to all days, then change what is
-        different.
+        Type one day as <Kbd>7-23:30</Kbd> and copy it to all days, then change what is different.
       </p>
       <WeekHours {...siteOf(props)} />
     </>
@@ -179,7 +180,7 @@ export function NeedsStep({ draft, change }: Step) {
         While the place is open, for a start. Under Set-up, Needs, the week can be painted hour by hour.
       </p>
       {!open && <p className="text-brass mb-3">Without opening hours nothing can be asked for yet.</p>}
-      <table className="table table-xs table-flush max-w-[420px]">
+      <Table isFlush className="max-w-[420px]">
         <tbody>
           {names.map((name) => (
             <tr key={name}>
@@ -200,7 +201,7 @@ export function NeedsStep({ draft, change }: Step) {
             </tr>
           ))}
         </tbody>
-      </table>
+      </Table>
     </>
   );
 }

@@ -1,7 +1,8 @@
 import clsx from 'clsx';
-import { FaultsProvider } from '../kit/faults';
+import { FaultsProvider } from '../kit/inputs/faults';
 import { SaveBar } from './save-bar';
 import type { CommandForm as Form } from './use-command-form';
+import { Page } from '../kit/page';
 
 /** The body of a form about a command: its fields, and at the foot what saving would do. */
 export function CommandForm<Input>({
@@ -16,11 +17,11 @@ export function CommandForm<Input>({
 }) {
   return (
     <>
-      <main className="min-h-0 flex-1 overflow-y-auto px-6 py-5">
+      <Page>
         <FaultsProvider value={form.faultOf}>
           <div className={clsx('mx-auto max-w-[1080px]', className)}>{children}</div>
         </FaultsProvider>
-      </main>
+      </Page>
       <SaveBar saving={form.saving} />
     </>
   );

@@ -8,9 +8,9 @@ import { fine, pretendServer } from './testing';
 const server = pretendServer();
 const { CommandForm } = await import('./command-form');
 const { useCommandForm } = await import('./use-command-form');
-const { TextInput } = await import('../kit/text-input');
-const { DateInput } = await import('../kit/date-input');
-const { AmountInput } = await import('../kit/parsed-input');
+const { TextInput } = await import('../kit/inputs/text-input');
+const { DateInput } = await import('../kit/inputs/date-input');
+const { AmountInput } = await import('../kit/inputs/parsed-input');
 
 const ANN: PersonDraft = {
   name: 'Ann',

@@ -3,7 +3,7 @@ import { type FieldValues, type Resolver, get, useForm, useWatch } from 'react-h
 import { IN_WORDS } from '@/core/fault-words';
 import type { Problem } from '@/core/plan/problem';
 import type { CommandInputs } from '@/server/commands/list';
-import type { FaultOf } from '../kit/faults';
+import type { FaultOf } from '../kit/inputs/faults';
 import { fieldName, nameIn } from './places';
 import { type FormKind, SCHEMAS } from './schemas';
 import { useKeptDraft } from './use-draft';

@@ -2,7 +2,7 @@
 
 import dynamic from 'next/dynamic';
 import { useState } from 'react';
-import { DateHabitsProvider } from '../kit/date-habits';
+import { DateHabitsProvider } from '../kit/inputs/date-habits';
 import { Choices, Fields, Figures, Lists, Overlays, States } from './samples';
 
 const Toasts = dynamic(() => import('../kit/toast'), { ssr: false });

@@ -1,14 +1,15 @@
 import clsx from 'clsx';
 
-/** How a button looks: `chosen` is one of several that holds now, `link` stands in text, `quiet` is a mark alone. */
-export type ButtonKind = 'plain' | 'primary' | 'chosen' | 'danger' | 'quiet' | 'link';
+/** How a button looks: `chosen` is one of several that holds now, `link` stands in text, `quiet` is a mark alone, `small` stands beside a title. */
+export type ButtonKind = 'plain' | 'primary' | 'chosen' | 'danger' | 'quiet' | 'small' | 'link';
 
 const LOOK: Readonly<Record<ButtonKind, string>> = {
-  plain: 'btn btn-outline',
-  primary: 'btn btn-primary',
-  chosen: 'btn btn-neutral',
-  danger: 'btn btn-outline btn-error',
-  quiet: 'btn btn-ghost',
+  plain: 'btn btn-outline px-3',
+  primary: 'btn btn-primary px-3',
+  chosen: 'btn btn-neutral px-3',
+  danger: 'btn btn-outline btn-error px-3',
+  quiet: 'btn btn-ghost btn-square',
+  small: 'btn btn-xs px-1.5',
   link: 'link link-primary min-h-6 text-left font-semibold disabled:cursor-default disabled:no-underline disabled:opacity-60',
 };
 

@@ -15,7 +15,8 @@ import {
 } from '@tanstack/react-table';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { useEffect, useMemo, useRef, useState } from 'react';
-import { Checkbox } from './checkbox';
+import { Checkbox } from './inputs/checkbox';
+import { Table } from './table';
 
 /** A column: what rows are sorted by in it, and what a cell shows; left out, that value. */
 export interface DataColumn<Row> {
@@ -118,7 +119,7 @@ export function DataTable<Row extends object>({
   };
   return (
     <main ref={scroller} className="min-h-0 flex-1 overflow-auto" tabIndex={0} aria-label={label}>
-      <table className="table table-xs table-pin-rows" aria-rowcount={rows.length + 1}>
+      <Table className="table-pin-rows" aria-rowcount={rows.length + 1}>
         <thead>
           <tr aria-rowindex={1}>
             {onChosen && (
@@ -205,7 +206,7 @@ export function DataTable<Row extends object>({
           })}
           {after > 0 && <Spacer height={after} />}
         </tbody>
-      </table>
+      </Table>
       {rows.length === 0 && <p className="text-muted px-6 py-10">{empty}</p>}
     </main>
   );

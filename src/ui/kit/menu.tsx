@@ -69,7 +69,7 @@ export function Menu({
               ref={refs.setFloating}
               style={floatingStyles}
               {...getFloatingProps()}
-              className="menu border-ink bg-sheet z-40 max-h-80 min-w-40 flex-nowrap overflow-y-auto rounded-[3px] border p-1"
+              className="menu text-base border-ink bg-sheet z-40 max-h-80 min-w-40 flex-nowrap overflow-y-auto rounded-[3px] border p-1"
             >
               {items.map(({ name, run, disabled }, i) => (
                 <li key={name} role="none" className={disabled ? 'menu-disabled' : undefined}>

@@ -25,7 +25,7 @@ export function ErrorState({
   readonly onRetry?: () => void;
 }) {
   return (
-    <div role="alert" className="alert alert-error alert-soft mx-4 my-3 rounded-[3px] py-2">
+    <div role="alert" className="alert text-base alert-error alert-soft mx-4 my-3 rounded-[3px] py-2">
       <span>{children}</span>
       {onRetry && <Button onClick={onRetry}>Try again</Button>}
     </div>

@@ -4,7 +4,7 @@ import dynamic from 'next/dynamic';
 import Link from 'next/link';
 import { useSyncExternalStore } from 'react';
 import type { DateHabits } from '@/core/time/typed-date';
-import { DEFAULT_DATES, DateHabitsProvider } from '../kit/date-habits';
+import { DEFAULT_DATES, DateHabitsProvider } from '../kit/inputs/date-habits';
 import { type Area, TopBar } from './top-bar';
 
 const Toasts = dynamic(() => import('../kit/toast'), { ssr: false });

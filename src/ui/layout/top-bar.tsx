@@ -5,7 +5,9 @@ import { Moon, Sun } from 'lucide-react';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useSyncExternalStore } from 'react';
-import { Select } from '../kit/select';
+import { Select } from '../kit/inputs/select';
+import { Kbd } from '../kit/kbd';
+import { Button } from '../kit/button';
 
 type Theme = 'quay' | 'quay-night';
 export type Area = 'setup' | 'people' | 'plan';
@@ -67,9 +69,9 @@ export function TopBar({ sites, site, area, actor, onFind }: Props) {
           <button
             type="button"
             onClick={onFind}
-            className="input text-muted w-[190px] cursor-pointer justify-between"
+            className="input text-muted px-2 w-[190px] cursor-pointer justify-between"
           >
-            Find or do… <kbd className="kbd kbd-sm">Ctrl K</kbd>
+            Find or do… <Kbd>Ctrl K</Kbd>
           </button>
         )}
         <ThemeSwitch />
@@ -93,15 +95,14 @@ function ThemeSwitch() {
     document.documentElement.dataset.theme = other;
   };
   return (
-    <button
-      type="button"
+    <Button
+      kind="quiet"
       onClick={change}
-      className="btn btn-ghost btn-square"
       aria-label={other === 'quay' ? 'Use the light theme' : 'Use the dark theme'}
       title={other === 'quay' ? 'Light theme' : 'Dark theme'}
     >
       {other === 'quay' ? <Sun size={16} /> : <Moon size={16} />}
-    </button>
+    </Button>
   );
 }
 

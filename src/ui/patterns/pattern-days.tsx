@@ -6,9 +6,10 @@ import { parseShifts } from '@/core/time/parse-shifts';
 import { formatTypedSpan } from '@/core/time/parse-time';
 import { SHORT_WEEKDAYS } from '@/core/time/format';
 import type { RepeatPayload } from '@/server/week/payload';
-import { ParsedInput } from '../kit/parsed-input';
+import { ParsedInput } from '../kit/inputs/parsed-input';
 import { newId } from '../commands/new-id';
 import { freshForm } from './spec-fields';
+import { Table } from '../kit/table';
 
 export function Cycle({
   draft,
@@ -29,7 +30,7 @@ export function Cycle({
         {repeat.templates.length > 0 ? ` (${repeat.templates.map(({ short }) => short).join(', ')})` : ''}.
         Empty is a day off.
       </p>
-      <table className="table table-xs table-flush w-full max-w-[900px] table-fixed">
+      <Table isFlush className="w-full max-w-[900px] table-fixed">
         <thead>
           <tr>
             <th scope="col" className="w-10">
@@ -62,7 +63,7 @@ export function Cycle({
             </tr>
           ))}
         </tbody>
-      </table>
+      </Table>
     </section>
   );
 }

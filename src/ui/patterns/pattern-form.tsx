@@ -4,11 +4,11 @@ import { useState } from 'react';
 import type { Member, Pattern } from '@/core/patterns/pattern';
 import { counted } from '@/core/time/format';
 import type { RepeatPayload } from '@/server/week/payload';
-import { DateInput } from '../kit/date-input';
-import { Field } from '../kit/field';
-import { CountInput } from '../kit/parsed-input';
-import { Select } from '../kit/select';
-import { TextInput } from '../kit/text-input';
+import { DateInput } from '../kit/inputs/date-input';
+import { Field } from '../kit/inputs/field';
+import { CountInput } from '../kit/inputs/parsed-input';
+import { Select } from '../kit/inputs/select';
+import { TextInput } from '../kit/inputs/text-input';
 import { RemoveButton } from '../kit/remove-button';
 import { newId } from '../commands/new-id';
 import { useCommand, usePreview } from '../commands/use-command';
@@ -19,6 +19,7 @@ import { PatternShares } from './pattern-shares';
 import { RuleFields } from './rule-fields';
 import { Button } from '../kit/button';
 import { Cycle, DayInput } from './pattern-days';
+import { Combobox } from '../kit/inputs/combobox';
 
 interface Props {
   readonly repeat: RepeatPayload;
@@ -178,7 +179,6 @@ function Members({
   readonly repeat: RepeatPayload;
   readonly onChange: (members: readonly Member[]) => void;
 }) {
-  const [adding, setAdding] = useState('');
   const cycle = draft.rule === null && draft.weeks > 1;
   const next = draft.members.length % draft.weeks;
   const add = (person: string | null) =>
@@ -218,14 +218,12 @@ function Members({
         ))}
       </ul>
       <div className="mt-2 flex flex-wrap items-center gap-2">
-        <Select
+        <Combobox
           label="Person to add"
-          value={adding}
-          onChange={(person) => {
-            setAdding('');
-            if (person !== '') add(person);
-          }}
-          options={[['', 'Add a person …'], ...repeat.people.map(({ id, name }) => [id, name] as const)]}
+          value={null}
+          onChange={add}
+          placeholder="Add a person …"
+          options={repeat.people.map(({ id, name }) => ({ value: id, name }))}
         />
         <Button onClick={() => add(null)}>Add open shifts</Button>
       </div>

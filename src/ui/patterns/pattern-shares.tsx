@@ -5,6 +5,7 @@ import type { Pattern } from '@/core/patterns/pattern';
 import { LATE_END, patternShares } from '@/core/patterns/summary';
 import { bareHours, formatHours, formatTime, counted } from '@/core/time/format';
 import type { RepeatPayload } from '@/server/week/payload';
+import { Table } from '../kit/table';
 
 /** What a pattern asks of each who works it: hours by week, weekends and late ends over one cycle. */
 export function PatternShares({
@@ -35,7 +36,7 @@ export function PatternShares({
         {uneven((share) => share.lateEnds) && ' Late ends are not shared evenly.'}
       </p>
       <div className="overflow-x-auto">
-        <table className="table table-xs table-flush w-auto">
+        <Table isFlush className="w-auto">
           <thead>
             <tr>
               <th scope="col">Person</th>
@@ -88,7 +89,7 @@ export function PatternShares({
               );
             })}
           </tbody>
-        </table>
+        </Table>
       </div>
     </section>
   );

@@ -10,6 +10,7 @@ import type { RepeatPayload } from '@/server/week/payload';
 import { newId } from '../commands/new-id';
 import { PatternForm } from './pattern-form';
 import { Button } from '../kit/button';
+import { EmptyState } from '../kit/states';
 
 /** The patterns of a site: cycles and recurring shifts, who works them, and the form that changes one. */
 export function PatternsSection({ repeat }: { readonly repeat: RepeatPayload }) {
@@ -83,7 +84,9 @@ export function PatternsSection({ repeat }: { readonly repeat: RepeatPayload }) 
           }}
         />
       ) : (
-        <main className="text-muted flex-1 px-8 py-8">Choose a pattern, or begin one.</main>
+        <main className="flex-1">
+          <EmptyState title="No pattern is chosen.">Choose one, or begin one.</EmptyState>
+        </main>
       )}
     </div>
   );

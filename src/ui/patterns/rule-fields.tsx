@@ -4,10 +4,10 @@ import { useMemo, useState } from 'react';
 import { datesOf, describeRule, parseRule } from '@/core/patterns/rule';
 import type { Day } from '@/core/time/day';
 import { SHORT_WEEKDAYS, WEEKDAY_NAMES, formatLongDay } from '@/core/time/format';
-import { Checkbox } from '../kit/checkbox';
-import { Field } from '../kit/field';
-import { Select } from '../kit/select';
-import { TextInput } from '../kit/text-input';
+import { Checkbox } from '../kit/inputs/checkbox';
+import { Field } from '../kit/inputs/field';
+import { Select } from '../kit/inputs/select';
+import { TextInput } from '../kit/inputs/text-input';
 
 const CODES = ['MO', 'TU', 'WE', 'TH', 'FR', 'SA', 'SU'];
 const ORDERS: readonly (readonly [string, string])[] = [

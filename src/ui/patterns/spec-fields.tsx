@@ -6,7 +6,7 @@ import { withTimes } from '@/core/plan/shift-edits';
 import type { Shift } from '@/core/plan/types';
 import { parseSpan, formatTypedSpan } from '@/core/time/parse-time';
 import type { HourFormat } from '@/core/time/format';
-import { ParsedInput } from '../kit/parsed-input';
+import { ParsedInput } from '../kit/inputs/parsed-input';
 
 /** A form with nothing said but its times and role. */
 export function freshForm(from: number, to: number, role: string | null): ShiftSpec {

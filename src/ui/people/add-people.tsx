@@ -3,12 +3,12 @@
 import { useState } from 'react';
 import { parsePeopleList } from '@/core/people/parse-people';
 import type { PeopleChoices } from '@/server/people/payload';
-import { Field } from '../kit/field';
-import { Select } from '../kit/select';
+import { Field } from '../kit/inputs/field';
+import { Select } from '../kit/inputs/select';
 import { sentence } from '../commands/sentence';
 import { useCommand } from '../commands/use-command';
 import { Button } from '../kit/button';
-import { TextArea } from '../kit/text-input';
+import { TextArea } from '../kit/inputs/text-input';
 
 /** People typed as a list, or pasted from a spreadsheet. */
 export function AddPeople({

@@ -14,10 +14,10 @@ import { DAY, subtract } from '@/core/time/span';
 import { WEEKDAY_NAMES, formatHours, formatShortSpan, formatTimeSpan } from '@/core/time/format';
 import type { PersonPayload, VersionDraft } from '@/server/people/payload';
 import { Painter } from '../canvas/painter';
-import { DateInput } from '../kit/date-input';
-import { Field } from '../kit/field';
-import { Select } from '../kit/select';
-import { TextInput } from '../kit/text-input';
+import { DateInput } from '../kit/inputs/date-input';
+import { Field } from '../kit/inputs/field';
+import { Select } from '../kit/inputs/select';
+import { TextInput } from '../kit/inputs/text-input';
 import { newId } from '../commands/new-id';
 import { SaveBar } from '../forms/save-bar';
 import { useDraft } from '../forms/use-draft';
@@ -25,6 +25,8 @@ import { useSaving } from '../forms/use-saving';
 import { nextMonday } from '../setup/site-section';
 import { VersionLine } from './version-line';
 import { Button } from '../kit/button';
+import { Kbd } from '../kit/kbd';
+import { Page } from '../kit/page';
 
 const KINDS: readonly (readonly [AvailabilityKind, string])[] = [
   ['available', 'available'],
@@ -59,7 +61,7 @@ export function AvailabilityPart({ page }: { readonly page: PersonPayload }) {
   };
   return (
     <>
-      <main className="min-h-0 flex-1 overflow-y-auto px-6 py-4">
+      <Page>
         <div className="mx-auto max-w-[1120px]">
           <VersionLine
             versions={draft.versions}
@@ -94,7 +96,7 @@ export function AvailabilityPart({ page }: { readonly page: PersonPayload }) {
             </p>
           )}
         </div>
-      </main>
+      </Page>
       <SaveBar saving={saving} />
     </>
   );
@@ -139,9 +141,8 @@ function VersionEditor({
           Drag paints
           <Select label="What a drag paints" value={kind} onChange={setKind} options={KINDS} />
           <span>
-            <kbd className="kbd kbd-sm">A</kbd> available, <kbd className="kbd kbd-sm">R</kbd> rather not,{' '}
-            <kbd className="kbd kbd-sm">N</kbd> not available, <kbd className="kbd kbd-sm">Del</kbd> wipes,{' '}
-            <kbd className="kbd kbd-sm">Shift →</kbd> widens
+            <Kbd>A</Kbd> available, <Kbd>R</Kbd> rather not, <Kbd>N</Kbd> not available, <Kbd>Del</Kbd> wipes,{' '}
+            <Kbd>Shift →</Kbd> widens
           </span>
         </span>
         <span className="ml-auto flex items-center gap-2">

@@ -3,9 +3,9 @@
 import { useState } from 'react';
 import type { PeopleChoices } from '@/server/people/payload';
 import { ImpactList } from '../commands/week-impacts';
-import { LengthInput } from '../kit/parsed-input';
-import { Select } from '../kit/select';
-import { TextInput } from '../kit/text-input';
+import { LengthInput } from '../kit/inputs/parsed-input';
+import { Select } from '../kit/inputs/select';
+import { TextInput } from '../kit/inputs/text-input';
 import { sentence } from '../commands/sentence';
 import { useCommand, usePreview } from '../commands/use-command';
 import { CONTRACTS } from './contracts';

@@ -7,8 +7,8 @@ import type { PersonRow } from '@/server/people/payload';
 import { sentence } from '../commands/sentence';
 import { useCommand } from '../commands/use-command';
 import { CONTRACTS } from './contracts';
-import { Select } from '../kit/select';
-import { TextInput } from '../kit/text-input';
+import { Select } from '../kit/inputs/select';
+import { TextInput } from '../kit/inputs/text-input';
 
 export type EditableField =
   'number' | 'email' | 'phone' | 'contractKind' | 'contractMinutes' | 'maxWeekMinutes';

@@ -4,12 +4,13 @@ import type { PersonPayload } from '@/server/people/payload';
 import { useUndo } from '../commands/use-command';
 import { When } from '../layout/when';
 import { Button } from '../kit/button';
+import { Page } from '../kit/page';
 
 /** Who changed what of a person, the latest first; the latest can be taken back. */
 export function HistoryPart({ page }: { readonly page: PersonPayload }) {
   const takeBack = useUndo();
   return (
-    <main className="min-h-0 flex-1 overflow-y-auto px-6 py-5">
+    <Page>
       <div className="mx-auto max-w-[820px]">
         <h2 className="font-serif text-lg font-semibold mb-2">History</h2>
         {page.history.length === 0 ? (
@@ -40,6 +41,6 @@ export function HistoryPart({ page }: { readonly page: PersonPayload }) {
           </ol>
         )}
       </div>
-    </main>
+    </Page>
   );
 }

@@ -2,9 +2,9 @@
 
 import type { PeopleChoices } from '@/server/people/payload';
 import type { ImportOptions, ImportPreview } from '@/server/people/import/payload';
-import { Checkbox } from '../kit/checkbox';
-import { Field } from '../kit/field';
-import { Select } from '../kit/select';
+import { Checkbox } from '../kit/inputs/checkbox';
+import { Field } from '../kit/inputs/field';
+import { Select } from '../kit/inputs/select';
 
 /** How the file is read: its sheet, what each column means, the order of dates, what may be made. */
 export function ImportColumns({

@@ -13,9 +13,11 @@ import { useCommand, usePreview } from '../commands/use-command';
 import { ImportColumns } from './import-columns';
 import { ImportRows } from './import-rows';
 import { Button } from '../kit/button';
-import { FileInput } from '../kit/file-input';
+import { FileInput } from '../kit/inputs/file-input';
 import { ErrorState } from '../kit/states';
-import { TextArea } from '../kit/text-input';
+import { TextArea } from '../kit/inputs/text-input';
+import { Kbd } from '../kit/kbd';
+import { Page } from '../kit/page';
 
 interface Props {
   readonly header: ShellFrame;
@@ -130,7 +132,7 @@ export function ImportScreen({ header, site, choices }: Props) {
           onAgain={() => setState({ at: 'pick', problem: null })}
         />
       ) : (
-        <main className="min-h-0 flex-1 overflow-y-auto px-6 py-8">
+        <Page>
           <div className="mx-auto max-w-[760px]">
             <h1 className="font-serif text-xl font-semibold">Import people</h1>
             <p className="text-muted mb-5">
@@ -188,14 +190,13 @@ export function ImportScreen({ header, site, choices }: Props) {
                   >
                     as CSV
                   </a>
-                  . Availability goes into one column a weekday: <kbd className="kbd kbd-sm">9-17</kbd>,{' '}
-                  <kbd className="kbd kbd-sm">9-13 17-22</kbd>, <kbd className="kbd kbd-sm">off</kbd>; an
-                  empty cell leaves that day as it is.
+                  . Availability goes into one column a weekday: <Kbd>9-17</Kbd>, <Kbd>9-13 17-22</Kbd>,{' '}
+                  <Kbd>off</Kbd>; an empty cell leaves that day as it is.
                 </p>
               </>
             )}
           </div>
-        </main>
+        </Page>
       )}
     </AppLayout>
   );

@@ -2,8 +2,8 @@
 
 import { useState } from 'react';
 import type { PersonDraft, PersonPayload } from '@/server/people/payload';
-import { Field } from '../kit/field';
-import { TextInput } from '../kit/text-input';
+import { Field } from '../kit/inputs/field';
+import { TextInput } from '../kit/inputs/text-input';
 import { sentence } from '../commands/sentence';
 import { useCommand } from '../commands/use-command';
 import { RemoveButton } from '../kit/remove-button';

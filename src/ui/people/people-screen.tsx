@@ -5,16 +5,16 @@ import Link from 'next/link';
 import { useDeferredValue, useMemo, useState } from 'react';
 import { formatDate } from '@/core/time/day';
 import type { PeopleChoices, PeoplePayload } from '@/server/people/payload';
-import { Checkbox } from '../kit/checkbox';
-import { Field } from '../kit/field';
-import { Select } from '../kit/select';
-import { TextInput } from '../kit/text-input';
+import { Checkbox } from '../kit/inputs/checkbox';
+import { Field } from '../kit/inputs/field';
+import { Select } from '../kit/inputs/select';
+import { TextInput } from '../kit/inputs/text-input';
 import { AppLayout, type ShellFrame } from '../layout/app-layout';
 import { AddPeople } from './add-people';
 import { CONTRACTS } from './contracts';
 import { NO_FILTER, type PeopleFilter, filtered, hasLeft } from './filter';
 import { PeopleTable } from './people-table';
-import { Button } from '../kit/button';
+import { Button, buttonClass } from '../kit/button';
 import { EmptyState } from '../kit/states';
 
 interface Props {
@@ -52,13 +52,13 @@ export function PeopleScreen({ header, site, table }: Props) {
         <span className="ml-auto flex gap-2">
           {site !== null && (
             <Link
-              className="btn btn-outline"
+              className={buttonClass('plain')}
               href={`/people/${place}/availability/${formatDate(choices.today)}`}
             >
               Availability
             </Link>
           )}
-          <Link className="btn btn-outline" href={`/people/${place}/import`}>
+          <Link className={buttonClass('plain')} href={`/people/${place}/import`}>
             Import
           </Link>
           <Button kind="primary" aria-expanded={adding} onClick={() => add(!adding)}>

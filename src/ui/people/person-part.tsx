@@ -3,17 +3,18 @@
 import { useState } from 'react';
 import { formatHours } from '@/core/time/format';
 import type { PersonDraft, PersonPayload } from '@/server/people/payload';
-import { Checkbox } from '../kit/checkbox';
-import { DateInput } from '../kit/date-input';
-import { Field } from '../kit/field';
-import { LengthInput } from '../kit/parsed-input';
-import { Select } from '../kit/select';
-import { TextArea, TextInput } from '../kit/text-input';
+import { Checkbox } from '../kit/inputs/checkbox';
+import { DateInput } from '../kit/inputs/date-input';
+import { Field } from '../kit/inputs/field';
+import { LengthInput } from '../kit/inputs/parsed-input';
+import { Select } from '../kit/inputs/select';
+import { TextArea, TextInput } from '../kit/inputs/text-input';
 import { CommandForm } from '../forms/command-form';
 import { useCommandForm } from '../forms/use-command-form';
 import { OwnFields } from './own-fields';
 import { CONTRACTS } from './contracts';
 import { Pay, type PersonFormPart, Roles, UsualWeek } from './person-work';
+import { Combobox } from '../kit/inputs/combobox';
 
 /** Everything about a person but when they can work. */
 export function PersonPart({ page }: { readonly page: PersonPayload }) {
@@ -84,11 +85,14 @@ function Contact({ page, draft, change }: PersonFormPart) {
           />
         </Field>
         <Field label="Manager">
-          <Select
-            name="person.manager"
+          <Combobox
+            className="w-full"
             value={draft.manager ?? ''}
             onChange={(manager) => change({ manager: text(manager) })}
-            options={[['', 'none'], ...page.managers.map((person) => [person.id, person.name] as const)]}
+            options={[
+              { value: '', name: 'none' },
+              ...page.managers.map(({ id, name }) => ({ value: id, name })),
+            ]}
           />
         </Field>
         <Field label="Groups, with commas" className="col-span-2">

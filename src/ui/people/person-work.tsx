@@ -2,13 +2,14 @@
 
 import { SHORT_WEEKDAYS, WEEKDAY_NAMES, formatHours } from '@/core/time/format';
 import type { PersonDraft, PersonPayload } from '@/server/people/payload';
-import { DateInput } from '../kit/date-input';
-import { Field } from '../kit/field';
-import { AmountInput, LengthInput } from '../kit/parsed-input';
-import { Select } from '../kit/select';
+import { DateInput } from '../kit/inputs/date-input';
+import { Field } from '../kit/inputs/field';
+import { AmountInput, LengthInput } from '../kit/inputs/parsed-input';
+import { Select } from '../kit/inputs/select';
 import { RemoveButton } from '../kit/remove-button';
 import { nextMonday } from '../setup/site-section';
 import { Button } from '../kit/button';
+import { Table } from '../kit/table';
 
 /** What a part of the form about a person is given. */
 export interface PersonFormPart {
@@ -31,7 +32,7 @@ export function Roles({ page, draft, change }: PersonFormPart) {
         The first is the usual one. A certificate counts up to and with its last day.
       </p>
       {draft.roles.length > 0 && (
-        <table className="table table-xs table-flush max-w-[460px]">
+        <Table isFlush className="max-w-[460px]">
           <tbody>
             {draft.roles.map((held, i) => {
               const role = page.choices.roles.find((one) => one.id === held.role);
@@ -71,7 +72,7 @@ export function Roles({ page, draft, change }: PersonFormPart) {
               );
             })}
           </tbody>
-        </table>
+        </Table>
       )}
       <Select
         label="Give a role"
@@ -115,7 +116,7 @@ export function Pay({ page, draft, change }: PersonFormPart) {
         />
       </Field>
       {draft.pay.length > 0 && (
-        <table className="table table-xs table-flush">
+        <Table isFlush>
           <thead>
             <tr>
               <th scope="col">For</th>
@@ -168,7 +169,7 @@ export function Pay({ page, draft, change }: PersonFormPart) {
               </tr>
             ))}
           </tbody>
-        </table>
+        </Table>
       )}
       <Button kind="link" className="mt-1" onClick={add}>
         {draft.pay.length === 0 ? 'Set a rate of their own' : 'Add a rate'}

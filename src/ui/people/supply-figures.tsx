@@ -5,6 +5,7 @@ import { whoCould } from '@/core/availability/supply';
 import type { Judgement } from '@/core/consequences/judge';
 import { formatDay, formatLongDay, formatTime, formatTimeSpan } from '@/core/time/format';
 import type { SkylineBlock } from '../canvas/skyline';
+import { Table } from '../kit/table';
 
 /** Where somebody looks: a row, a day and a block of it. */
 export interface Place {
@@ -81,7 +82,7 @@ export function Figures({
       <summary className="link link-primary font-semibold cursor-pointer">
         {formatLongDay(from + day)} in figures
       </summary>
-      <table className="table table-xs table-flush mt-2 max-w-[900px]">
+      <Table isFlush className="mt-2 max-w-[900px]">
         <caption className="sr-only">How many could work and how many are needed, by block and role</caption>
         <thead>
           <tr>
@@ -110,7 +111,7 @@ export function Figures({
             </tr>
           ))}
         </tbody>
-      </table>
+      </Table>
     </details>
   );
 }

@@ -13,8 +13,9 @@ import { type Scale, hoursOf, scaleOf, ticksOf, timeAt, xOf } from '../canvas/sc
 import { type SkylineBlock, SkylineDay, SkylineTextures } from '../canvas/skyline';
 import { AppLayout, type ShellFrame } from '../layout/app-layout';
 import { Figures, type Place, Who } from './supply-figures';
-import { Segmented } from '../kit/segmented';
-import { Select } from '../kit/select';
+import { Segmented } from '../kit/inputs/segmented';
+import { Select } from '../kit/inputs/select';
+import { buttonClass } from '../kit/button';
 
 interface Props {
   readonly header: ShellFrame;
@@ -61,13 +62,13 @@ export function SupplyScreen({ header, payload }: Props) {
   return (
     <AppLayout header={header} site={plan.site.id} area="people">
       <div className="border-rule bg-sheet flex h-[50px] shrink-0 items-center gap-3 border-b px-4">
-        <Link className="btn btn-outline" href={weekLink(-1)} aria-label="Week before">
+        <Link className={buttonClass('plain')} href={weekLink(-1)} aria-label="Week before">
           ‹
         </Link>
         <h1 className="font-serif text-lg font-semibold">
           Who could work, {days === 7 ? formatDays(plan.from, 7) : formatLongDay(plan.from + firstDay)}
         </h1>
-        <Link className="btn btn-outline" href={weekLink(1)} aria-label="Week after">
+        <Link className={buttonClass('plain')} href={weekLink(1)} aria-label="Week after">
           ›
         </Link>
         <span className="text-muted">wk {isoWeek(plan.from + 3).week}</span>

@@ -8,7 +8,7 @@ import type { PageHeader, PlanPayload } from '@/server/plan/payload';
 import { onPlanChanged } from '../commands/plan-changed';
 import { notify } from '../commands/notify';
 import { TopBar } from '../layout/top-bar';
-import { DateHabitsProvider } from '../kit/date-habits';
+import { DateHabitsProvider } from '../kit/inputs/date-habits';
 import { arrangeRows } from '@/core/grid/arrangement';
 import { Canvas } from './grid/canvas';
 import { ControllerProvider, PlanController, useView } from './state/controller';
@@ -22,7 +22,7 @@ import type { WaitingEdit } from '../waiting/waiting-edits';
 import { PlanSync, openPlan } from './state/sync';
 import { type DayCount, createViewStore } from './state/view-store';
 import { WeekStrip, WeekTools, weekAddress } from './header/week-strip';
-import { Button } from '../kit/button';
+import { ErrorState } from '../kit/states';
 
 const Toasts = dynamic(() => import('../kit/toast'), { ssr: false });
 const loadFind = () => import('./header/find');
@@ -107,10 +107,7 @@ function Waiting({ trouble, again }: { trouble: string | null; again: () => void
         {trouble === null ? (
           <p className="text-muted">Getting the week …</p>
         ) : (
-          <>
-            <p className="mb-3">{trouble}</p>
-            <Button onClick={again}>Try again</Button>
-          </>
+          <ErrorState onRetry={again}>{trouble}</ErrorState>
         )}
       </main>
     </>

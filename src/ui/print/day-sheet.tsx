@@ -15,6 +15,7 @@ import {
 import type { PlanPayload } from '@/server/plan/payload';
 import { type DaySheetLine, dayLines, hoursOf } from './day-lines';
 import { PrintButton } from './print-button';
+import { buttonClass } from '../kit/button';
 
 /** One day for the wall: who is on, in the order of their start, over the hours of the day, with what is to be done. */
 export function DaySheet({
@@ -39,7 +40,7 @@ export function DaySheet({
   return (
     <div className="sheet-page bg-sheet text-ink mx-auto max-w-[1080px] px-8 py-6">
       <div className="mb-4 flex gap-3 print:hidden">
-        <a className="btn btn-outline" href={back}>
+        <a className={buttonClass('plain')} href={back}>
           Back to the week
         </a>
         <PrintButton />

@@ -7,11 +7,12 @@ import { parseDecimal } from '@/core/time/parse-hours';
 import { type Span, clip } from '@/core/time/span';
 import { SHORT_WEEKDAYS, WEEKDAY_NAMES, formatTime } from '@/core/time/format';
 import type { SetupPayload } from '@/server/site/payload';
-import { Field } from '../kit/field';
-import { AmountInput, CountInput } from '../kit/parsed-input';
+import { Field } from '../kit/inputs/field';
+import { AmountInput, CountInput } from '../kit/inputs/parsed-input';
 import { Button } from '../kit/button';
-import { Select } from '../kit/select';
-import { TextInput } from '../kit/text-input';
+import { Select } from '../kit/inputs/select';
+import { TextInput } from '../kit/inputs/text-input';
+import { Table } from '../kit/table';
 
 /** Needs as a suggestion: expected sales an hour, divided by what an hour of work should bring. */
 export function FromSales({
@@ -90,7 +91,7 @@ export function FromSales({
       {hours.length === 0 ? (
         <p className="text-muted">Enter the opening hours first.</p>
       ) : (
-        <table className="table table-xs table-flush max-w-[900px]">
+        <Table isFlush className="max-w-[900px]">
           <thead>
             <tr>
               <th scope="col">Hour from</th>
@@ -137,7 +138,7 @@ export function FromSales({
               </tr>
             ))}
           </tbody>
-        </table>
+        </Table>
       )}
     </details>
   );

@@ -4,13 +4,15 @@ import { useState } from 'react';
 import type { Span } from '@/core/time/span';
 import { WEEKDAY_NAMES, formatHours, formatLongDay } from '@/core/time/format';
 import type { SetupPayload } from '@/server/site/payload';
-import { Checkbox } from '../kit/checkbox';
-import { DateInput } from '../kit/date-input';
-import { HoursInput } from '../kit/parsed-input';
+import { Checkbox } from '../kit/inputs/checkbox';
+import { DateInput } from '../kit/inputs/date-input';
+import { HoursInput } from '../kit/inputs/parsed-input';
 import { SiteForm, type SitePart } from './site-form';
 import { RemoveButton } from '../kit/remove-button';
 import { nextMonday } from './site-section';
 import { Button } from '../kit/button';
+import { Kbd } from '../kit/kbd';
+import { Table } from '../kit/table';
 
 const NONE: readonly (readonly Span[])[] = Array.from({ length: 7 }, () => []);
 
@@ -23,9 +25,8 @@ export function HoursSection({ setup }: { readonly setup: SetupPayload }) {
           <section>
             <h2 className="font-serif text-lg font-semibold">By weekday</h2>
             <p className="text-muted mb-2">
-              Type <kbd className="kbd kbd-sm">7-23:30</kbd>, several parts as{' '}
-              <kbd className="kbd kbd-sm">9-13 17-22</kbd>, or <kbd className="kbd kbd-sm">closed</kbd>. An
-              end after midnight belongs to the day it begins on.
+              Type <Kbd>7-23:30</Kbd>, several parts as <Kbd>9-13 17-22</Kbd>, or <Kbd>closed</Kbd>. An end
+              after midnight belongs to the day it begins on.
             </p>
             <WeekHours {...part} />
             <div className="mt-3">
@@ -89,7 +90,7 @@ export function WeekHours({ draft, change }: SitePart) {
           </>
         )}
       </div>
-      <table className="table table-xs table-flush max-w-[620px]">
+      <Table isFlush className="max-w-[620px]">
         <tbody>
           {order.map((day) => (
             <tr key={day}>
@@ -120,7 +121,7 @@ export function WeekHours({ draft, change }: SitePart) {
             </tr>
           ))}
         </tbody>
-      </table>
+      </Table>
       <p className="mt-2">
         <span className="font-semibold">{formatHours(total)}</span> open a week.{' '}
         <Button
@@ -165,7 +166,7 @@ function Dates({ draft, change }: SitePart) {
       <h2 className="font-serif text-lg font-semibold">Single dates</h2>
       <p className="text-muted mb-2">Hours of their own, or closed: they go before the weekday.</p>
       {draft.dates.length > 0 && (
-        <table className="table table-xs table-flush mb-2">
+        <Table isFlush className="mb-2">
           <tbody>
             {draft.dates.map((one, i) => (
               <tr key={one.date}>
@@ -191,7 +192,7 @@ function Dates({ draft, change }: SitePart) {
               </tr>
             ))}
           </tbody>
-        </table>
+        </Table>
       )}
       <div className="flex items-center gap-2">
         <DateInput label="Date with hours of its own" value={fresh} onChange={setFresh} />

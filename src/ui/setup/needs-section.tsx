@@ -7,14 +7,16 @@ import { DAY, type Span, clip, subtract } from '@/core/time/span';
 import { SHORT_WEEKDAYS, WEEKDAY_NAMES, formatHours } from '@/core/time/format';
 import type { NeedRow, NeedSetDraft, NeedsDraft, SetupPayload } from '@/server/site/payload';
 import { Painter } from '../canvas/painter';
-import { CountInput } from '../kit/parsed-input';
+import { CountInput } from '../kit/inputs/parsed-input';
 import { SaveBar } from '../forms/save-bar';
 import { useDraft } from '../forms/use-draft';
 import { useSaving } from '../forms/use-saving';
 import { FromSales } from './from-sales';
 import { Button } from '../kit/button';
 import { Sets } from './needs-sets';
-import { Select } from '../kit/select';
+import { Select } from '../kit/inputs/select';
+import { Kbd } from '../kit/kbd';
+import { Page } from '../kit/page';
 
 /** A week of needs by row (the roles, then everybody) and weekday, as it is painted. */
 type Cells = Painted<number>[][][];
@@ -32,10 +34,10 @@ export function NeedsSection({ setup }: { readonly setup: SetupPayload }) {
     change({ sets: draft.sets.map((one) => (one.id === fresh.id ? fresh : one)) });
   return (
     <>
-      <main className="min-h-0 flex-1 overflow-y-auto px-4 py-4">
+      <Page>
         <Sets draft={draft} change={change} chosen={set.id} choose={choose} />
         <PaintedWeek key={set.id} setup={setup} set={set} onChange={replace} />
-      </main>
+      </Page>
       <SaveBar saving={saving} />
     </>
   );
@@ -89,9 +91,8 @@ function PaintedWeek({
         <span className="flex items-center gap-1.5">
           Drag paints
           <CountInput label="People a drag asks for" value={count} onChange={setCount} most={999} />
-          people; <kbd className="kbd kbd-sm">0</kbd> to <kbd className="kbd kbd-sm">9</kbd> set the chosen
-          span, <kbd className="kbd kbd-sm">Del</kbd> wipes it, <kbd className="kbd kbd-sm">Shift →</kbd>{' '}
-          widens it.
+          people; <Kbd>0</Kbd> to <Kbd>9</Kbd> set the chosen span, <Kbd>Del</Kbd> wipes it,{' '}
+          <Kbd>Shift →</Kbd> widens it.
         </span>
         <span className="ml-auto flex items-center gap-1.5">
           <Select

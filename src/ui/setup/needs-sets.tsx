@@ -3,13 +3,13 @@
 import { useState } from 'react';
 import { formatLongDay } from '@/core/time/format';
 import type { NeedSetDraft, NeedsDraft } from '@/server/site/payload';
-import { DateInput } from '../kit/date-input';
-import { TextInput } from '../kit/text-input';
+import { DateInput } from '../kit/inputs/date-input';
+import { TextInput } from '../kit/inputs/text-input';
 import { newId } from '../commands/new-id';
 import { RemoveButton } from '../kit/remove-button';
 import { nextMonday } from './site-section';
 import { Button } from '../kit/button';
-import { Segmented } from '../kit/segmented';
+import { Segmented } from '../kit/inputs/segmented';
 
 export function Sets({
   draft,

@@ -5,10 +5,13 @@ import { formatMoney } from '@/core/checks/shared/messages';
 import { formatHoursOfDay } from '@/core/time/parse-hours';
 import { SHORT_WEEKDAYS, WEEKDAY_NAMES, counted, formatHours } from '@/core/time/format';
 import type { SetupPayload } from '@/server/site/payload';
-import { ParsedInput } from '../kit/parsed-input';
+import { ParsedInput } from '../kit/inputs/parsed-input';
 import { sentence } from '../commands/sentence';
 import { useCommand } from '../commands/use-command';
 import { sectionAddress } from './sections';
+import { Table } from '../kit/table';
+import { buttonClass } from '../kit/button';
+import { Page } from '../kit/page';
 
 /** What is still missing for a good plan, and how the site stands. */
 export function Overview({ setup }: { readonly setup: SetupPayload }) {
@@ -55,12 +58,12 @@ export function Overview({ setup }: { readonly setup: SetupPayload }) {
     ],
   ];
   return (
-    <main className="min-h-0 flex-1 overflow-y-auto px-6 py-5">
+    <Page>
       <div className="mx-auto grid max-w-[1080px] grid-cols-[minmax(0,1fr)_340px] gap-10 max-[900px]:grid-cols-1">
         <section>
           <h1 className="font-serif text-xl font-semibold">{site.name}</h1>
           <BusinessName name={setup.business} />
-          <table className="table table-xs table-flush mt-4">
+          <Table isFlush className="mt-4">
             <tbody>
               {lines.map(([name, text, section]) => (
                 <tr key={name}>
@@ -80,9 +83,9 @@ export function Overview({ setup }: { readonly setup: SetupPayload }) {
                 </tr>
               ))}
             </tbody>
-          </table>
+          </Table>
           <div className="mt-6 flex flex-wrap gap-2">
-            <Link className="btn btn-outline" href="/start">
+            <Link className={buttonClass('plain')} href="/start">
               Add a site
             </Link>
           </div>
@@ -109,12 +112,12 @@ export function Overview({ setup }: { readonly setup: SetupPayload }) {
               </li>
             ))}
           </ol>
-          <Link className="btn btn-primary mt-4" href={`/plan/${encodeURIComponent(setup.id)}/now`}>
+          <Link className={buttonClass('primary', 'mt-4')} href={`/plan/${encodeURIComponent(setup.id)}/now`}>
             Plan this week
           </Link>
         </section>
       </div>
-    </main>
+    </Page>
   );
 }
 

@@ -7,15 +7,16 @@ import { formatDays } from '@/core/time/format';
 import type { PlanFileCheck } from '@/server/plan-file/payload';
 import type { SetupPayload } from '@/server/site/payload';
 import { ImpactList } from '../commands/week-impacts';
-import { DateInput } from '../kit/date-input';
-import { Field } from '../kit/field';
-import { TextInput } from '../kit/text-input';
+import { DateInput } from '../kit/inputs/date-input';
+import { Field } from '../kit/inputs/field';
+import { TextInput } from '../kit/inputs/text-input';
 import { sentence } from '../commands/sentence';
 import { useCommand, usePreview } from '../commands/use-command';
 import { nextMonday } from './site-section';
-import { Button } from '../kit/button';
-import { FileInput } from '../kit/file-input';
-import { Radio } from '../kit/radio';
+import { Button, buttonClass } from '../kit/button';
+import { FileInput } from '../kit/inputs/file-input';
+import { Radio } from '../kit/inputs/radio';
+import { Page } from '../kit/page';
 
 interface Picked {
   readonly name: string;
@@ -47,7 +48,7 @@ export function PlanFileSection({ setup }: { readonly setup: SetupPayload }) {
     }
   };
   return (
-    <main className="min-h-0 flex-1 overflow-y-auto px-6 py-5">
+    <Page>
       <div className="mx-auto grid max-w-[1080px] grid-cols-[340px_minmax(0,1fr)] gap-12 max-[900px]:grid-cols-1">
         <section>
           <h2 className="font-serif text-lg font-semibold">Out</h2>
@@ -61,7 +62,7 @@ export function PlanFileSection({ setup }: { readonly setup: SetupPayload }) {
               onChange={(day) => day !== null && setWeek(startOfWeek(day, weekStart))}
             />
           </Field>
-          <a className="btn btn-outline mt-3" href={address} download>
+          <a className={buttonClass('plain', 'mt-3')} href={address} download>
             Export {formatDays(week, 7)}
           </a>
         </section>
@@ -82,7 +83,7 @@ export function PlanFileSection({ setup }: { readonly setup: SetupPayload }) {
           )}
         </section>
       </div>
-    </main>
+    </Page>
   );
 }
 

@@ -5,14 +5,15 @@ import { ChevronDown, ChevronUp } from 'lucide-react';
 import Link from 'next/link';
 import { formatLongDay } from '@/core/time/format';
 import type { RoleDraft, RoleHolder, SetupPayload } from '@/server/site/payload';
-import { Checkbox } from '../kit/checkbox';
-import { AmountInput } from '../kit/parsed-input';
-import { Select } from '../kit/select';
-import { TextInput } from '../kit/text-input';
+import { Checkbox } from '../kit/inputs/checkbox';
+import { AmountInput } from '../kit/inputs/parsed-input';
+import { Select } from '../kit/inputs/select';
+import { TextInput } from '../kit/inputs/text-input';
 import { CommandForm } from '../forms/command-form';
 import { useCommandForm } from '../forms/use-command-form';
 import { RemoveButton } from '../kit/remove-button';
 import { Button } from '../kit/button';
+import { Table } from '../kit/table';
 
 const INKS = ['olive', 'sea', 'plum', 'clay', 'moss', 'brick', 'slate', 'ochre', 'teal', 'wine'];
 
@@ -78,7 +79,7 @@ function RolesTable({
         </p>
       )}
       {draft.length > 0 && (
-        <table className="table table-xs table-flush">
+        <Table isFlush>
           <thead>
             <tr>
               <th scope="col">Order</th>
@@ -99,24 +100,24 @@ function RolesTable({
               return (
                 <tr key={role.id ?? `new ${i}`} className="align-top">
                   <td className="whitespace-nowrap">
-                    <button
-                      type="button"
+                    <Button
+                      kind="quiet"
                       aria-label={`Move ${role.name} up`}
                       disabled={i === 0}
-                      className="btn btn-ghost btn-xs btn-square"
+                      className="btn-xs"
                       onClick={() => move(i, -1)}
                     >
                       <ChevronUp size={14} />
-                    </button>
-                    <button
-                      type="button"
+                    </Button>
+                    <Button
+                      kind="quiet"
                       aria-label={`Move ${role.name} down`}
                       disabled={i === draft.length - 1}
-                      className="btn btn-ghost btn-xs btn-square"
+                      className="btn-xs"
                       onClick={() => move(i, 1)}
                     >
                       <ChevronDown size={14} />
-                    </button>
+                    </Button>
                   </td>
                   <td>
                     <RoleSample role={role} />
@@ -189,7 +190,7 @@ function RolesTable({
               );
             })}
           </tbody>
-        </table>
+        </Table>
       )}
       <div className="mt-3 flex flex-wrap items-center gap-2">
         <span

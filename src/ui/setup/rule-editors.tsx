@@ -3,8 +3,8 @@
 import type { Rules } from '@/core/plan/types';
 import { parseSpan } from '@/core/time/parse-time';
 import { formatShortSpan, formatTime } from '@/core/time/format';
-import { AmountInput, CountInput, LengthInput, ParsedInput } from '../kit/parsed-input';
-import { Select } from '../kit/select';
+import { AmountInput, CountInput, LengthInput, ParsedInput } from '../kit/inputs/parsed-input';
+import { Select } from '../kit/inputs/select';
 import { RemoveButton } from '../kit/remove-button';
 import { Button } from '../kit/button';
 

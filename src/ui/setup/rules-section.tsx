@@ -4,12 +4,13 @@ import { Badge } from '../kit/badge';
 import { useState } from 'react';
 import { DEFAULT_RULES, type Rules, type Severity } from '@/core/plan/types';
 import type { RuleRow, SetupPayload } from '@/server/site/payload';
-import { CountInput, LengthInput } from '../kit/parsed-input';
-import { Select } from '../kit/select';
+import { CountInput, LengthInput } from '../kit/inputs/parsed-input';
+import { Select } from '../kit/inputs/select';
 import { CommandForm } from '../forms/command-form';
 import { type Part, useCommandForm } from '../forms/use-command-form';
 import { Breaks, Overtime, type RulesPart, Young } from './rule-editors';
 import { Button } from '../kit/button';
+import { Table } from '../kit/table';
 
 const SEVERITIES: readonly (readonly [Severity | 'off', string])[] = [
   ['stop', 'stop'],
@@ -33,7 +34,7 @@ export function RulesSection({ setup }: { readonly setup: SetupPayload }) {
         <p className="text-muted mb-2">
           A severity is advice, not a lock: a plan may be saved with snags, after seeing them.
         </p>
-        <table className="table table-xs table-flush">
+        <Table isFlush>
           <tbody>
             {setup.checks.map((check) => (
               <CheckLine key={check.code} check={check} rules={draft} change={change} />
@@ -53,7 +54,7 @@ export function RulesSection({ setup }: { readonly setup: SetupPayload }) {
               <td />
             </tr>
           </tbody>
-        </table>
+        </Table>
       </section>
       <div className="flex flex-col gap-7">
         <StartingSets setup={setup} change={change} />

@@ -2,15 +2,16 @@
 
 import { SHORT_WEEKDAYS, WEEKDAY_NAMES } from '@/core/time/format';
 import type { SetupPayload, SiteDraft } from '@/server/site/payload';
-import { Checkbox } from '../kit/checkbox';
-import { DateInput } from '../kit/date-input';
-import { Field } from '../kit/field';
-import { AmountInput, CountInput, LengthInput } from '../kit/parsed-input';
-import { Select } from '../kit/select';
-import { TextInput } from '../kit/text-input';
+import { Checkbox } from '../kit/inputs/checkbox';
+import { DateInput } from '../kit/inputs/date-input';
+import { Field } from '../kit/inputs/field';
+import { AmountInput, CountInput, LengthInput } from '../kit/inputs/parsed-input';
+import { Select } from '../kit/inputs/select';
+import { TextInput } from '../kit/inputs/text-input';
 import { RemoveButton } from '../kit/remove-button';
 import { SiteForm, type SitePart } from './site-form';
 import { Button } from '../kit/button';
+import { Table } from '../kit/table';
 
 /** What a site is: its place, its week, its areas and its budget. */
 export function SiteSection({ setup }: { readonly setup: SetupPayload }) {
@@ -213,7 +214,7 @@ function Budgets({ draft, change }: SitePart) {
         Each holds from its date on, so that old weeks stay as they were judged.
       </p>
       {draft.budgets.length > 0 && (
-        <table className="table table-xs table-flush">
+        <Table isFlush>
           <thead>
             <tr>
               <th scope="col">From</th>
@@ -271,7 +272,7 @@ function Budgets({ draft, change }: SitePart) {
               </tr>
             ))}
           </tbody>
-        </table>
+        </Table>
       )}
       <Button kind="link" className="mt-1.5" onClick={add}>
         {draft.budgets.length === 0 ? 'Set a budget' : 'Change it from a date on'}

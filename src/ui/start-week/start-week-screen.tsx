@@ -9,10 +9,10 @@ import type { CopyMode } from '@/core/week/copy-week';
 import { undo } from '@/server/actions';
 import type { RepeatPayload, StartRequest, WeekSource } from '@/server/week/payload';
 import { ImpactList } from '../commands/week-impacts';
-import { Checkbox } from '../kit/checkbox';
-import { Field } from '../kit/field';
-import { CountInput } from '../kit/parsed-input';
-import { Select } from '../kit/select';
+import { Checkbox } from '../kit/inputs/checkbox';
+import { Field } from '../kit/inputs/field';
+import { CountInput } from '../kit/inputs/parsed-input';
+import { Select } from '../kit/inputs/select';
 import { newId } from '../commands/new-id';
 import { sayPlanChanged } from '../commands/plan-changed';
 import { sentence } from '../commands/sentence';
@@ -21,7 +21,8 @@ import { notify } from '../commands/notify';
 import { usePreview } from '../commands/use-command';
 import { Choice, DoneLately, DropTemplate, KeepAsTemplate, PatternList, Progress } from './parts';
 import { startWeeks } from './start-weeks';
-import { Button } from '../kit/button';
+import { Button, buttonClass } from '../kit/button';
+import { Page } from '../kit/page';
 
 interface Props {
   readonly header: ShellFrame;
@@ -121,7 +122,7 @@ export function StartScreen({ header, repeat, week, from }: Props) {
 
   return (
     <AppLayout header={header} site={site.id} area="plan">
-      <main className="min-h-0 flex-1 overflow-y-auto px-6 py-5">
+      <Page>
         <div className="mx-auto grid max-w-[1120px] grid-cols-[420px_1fr] gap-x-12 gap-y-6 max-[900px]:grid-cols-1">
           <div>
             <h1 className="font-serif text-xl font-semibold">Start week {formatDays(week, 7)}</h1>
@@ -234,7 +235,7 @@ export function StartScreen({ header, repeat, week, from }: Props) {
                 >
                   {targets.length === 1 ? 'Start the week' : `Start ${targets.length} weeks`}
                 </Button>
-                <Link className="btn btn-outline" href={back}>
+                <Link className={buttonClass('plain')} href={back}>
                   Cancel
                 </Link>
               </div>
@@ -266,7 +267,7 @@ export function StartScreen({ header, repeat, week, from }: Props) {
             <DoneLately repeat={repeat} />
           </section>
         </div>
-      </main>
+      </Page>
     </AppLayout>
   );
 }

@@ -3,10 +3,10 @@
 import { useRef, useState } from 'react';
 import type { ShiftTemplate } from '@/core/plan/shift-spec';
 import type { RepeatPayload } from '@/server/week/payload';
-import { Checkbox } from '../kit/checkbox';
-import { Field } from '../kit/field';
-import { Select } from '../kit/select';
-import { TextArea, TextInput } from '../kit/text-input';
+import { Checkbox } from '../kit/inputs/checkbox';
+import { Field } from '../kit/inputs/field';
+import { Select } from '../kit/inputs/select';
+import { TextArea, TextInput } from '../kit/inputs/text-input';
 import { RemoveButton } from '../kit/remove-button';
 import { newId } from '../commands/new-id';
 import { useCommand } from '../commands/use-command';

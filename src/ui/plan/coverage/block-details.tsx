@@ -24,9 +24,9 @@ export function PlaceDetails() {
         <h2 id="place-title" className="font-serif text-lg font-semibold">
           {title}
         </h2>
-        <button type="button" className="btn btn-xs" onClick={() => controller.act.lookInto(null)}>
+        <Button kind="small" onClick={() => controller.act.lookInto(null)}>
           Close
-        </button>
+        </Button>
       </div>
       {lines.some((line) => line.missing > 0) && (
         <Button kind="link" className="text-sm" title="Alt W" onClick={() => whoCanCover(controller)}>

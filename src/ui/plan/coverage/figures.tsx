@@ -2,9 +2,10 @@ import { useMemo, useState } from 'react';
 import type { Block } from '@/core/coverage/blocks';
 import { type Judgement, coverageBetween } from '@/core/consequences/judge';
 import { formatDay, formatLongDay, formatTime } from '@/core/time/format';
-import { Select } from '../../kit/select';
+import { Select } from '../../kit/inputs/select';
 import { useController, usePlan, useView } from '../state/controller';
 import { Dialog } from '../../kit/dialog';
+import { Table } from '../../kit/table';
 
 /** Coverage as a table: blocks by days for one row of it, or by roles for one day. */
 export function Figures() {
@@ -64,7 +65,7 @@ export function Figures() {
       {table.lines.length === 0 ? (
         <p className="text-muted">Nobody is on and nobody is needed.</p>
       ) : (
-        <table className="table table-xs table-flush tabular-nums">
+        <Table isFlush className="tabular-nums">
           <thead>
             <tr>
               <th scope="col">From</th>
@@ -87,7 +88,7 @@ export function Figures() {
               </tr>
             ))}
           </tbody>
-        </table>
+        </Table>
       )}
     </Dialog>
   );

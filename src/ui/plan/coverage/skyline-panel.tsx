@@ -9,8 +9,8 @@ import { type SkylineBlock, SkylineDay, SkylineTextures, skylineOf } from '../..
 import { useController, usePlan, useView } from '../state/controller';
 import { useRoleStyles } from '../grid/role-styles';
 import { Button } from '../../kit/button';
-import { Segmented } from '../../kit/segmented';
-import { Select } from '../../kit/select';
+import { Segmented } from '../../kit/inputs/segmented';
+import { Select } from '../../kit/inputs/select';
 
 const HEIGHT = 118;
 /** In the view of one day there is room for more. */

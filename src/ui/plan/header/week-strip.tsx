@@ -6,7 +6,7 @@ import { useController, usePlan, useView } from '../state/controller';
 import { usePageHeader } from '../state/header-context';
 import type { DayCount } from '../state/view-store';
 import { Button } from '../../kit/button';
-import { Segmented, type SegmentedOption } from '../../kit/segmented';
+import { Segmented, type SegmentedOption } from '../../kit/inputs/segmented';
 
 /** The address of a site's week. */
 export function weekAddress(site: string, first: number): string {

@@ -5,6 +5,7 @@ import { HEAD_WIDTH, ROW_HEIGHT } from '../../canvas/row';
 import type { Scale } from '../../canvas/scale';
 import type { TypedShift } from '@/core/grid/cell-changes';
 import { useController, usePlan, useView } from '../state/controller';
+import { Kbd } from '../../kit/kbd';
 
 interface Props {
   readonly scale: Scale;
@@ -133,7 +134,7 @@ function TemplateBox({ text, onChoose }: { text: string; onChoose: (text: string
               onChoose(short);
             }}
           >
-            <kbd className="kbd kbd-sm">{short}</kbd>
+            <Kbd>{short}</Kbd>
             <span className="truncate">{name}</span>
             <span className="text-muted ml-auto">{formatTimeSpan(form.from, form.to, hourFormat)}</span>
           </button>

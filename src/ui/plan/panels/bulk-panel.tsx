@@ -3,13 +3,14 @@ import { useMemo, useState } from 'react';
 import { type BulkEdit, type MatchRule, bulkChanges, matched } from '@/core/plan/bulk';
 import { parseLength } from '@/core/time/parse-hours';
 import { SHORT_WEEKDAYS, counted, formatHours } from '@/core/time/format';
-import { Checkbox } from '../../kit/checkbox';
-import { Field } from '../../kit/field';
-import { Select } from '../../kit/select';
-import { TextInput } from '../../kit/text-input';
+import { Checkbox } from '../../kit/inputs/checkbox';
+import { Field } from '../../kit/inputs/field';
+import { Select } from '../../kit/inputs/select';
+import { TextInput } from '../../kit/inputs/text-input';
 import { useController, usePlan, useView } from '../state/controller';
 import { Outcome, PanelLayout } from './panel-layout';
 import { Button } from '../../kit/button';
+import { Combobox } from '../../kit/inputs/combobox';
 
 type Kind = BulkEdit['do'] | 'open';
 
@@ -153,10 +154,10 @@ function useEdit(kind: Kind): {
         wrong: null,
         fields: (
           <Field label="To">
-            <Select
+            <Combobox
               value={person}
               onChange={setPerson}
-              options={people.map(({ id, name }) => [id, name] as const)}
+              options={people.map(({ id, name }) => ({ value: id, name }))}
             />
           </Field>
         ),

@@ -15,8 +15,9 @@ import { PanelLayout } from './panel-layout';
 import { Badge } from '../../kit/badge';
 import { Button } from '../../kit/button';
 import { sentence } from '../../commands/sentence';
-import { Field } from '../../kit/field';
-import { TextInput } from '../../kit/text-input';
+import { Field } from '../../kit/inputs/field';
+import { TextInput } from '../../kit/inputs/text-input';
+import { Kbd } from '../../kit/kbd';
 
 /** How many lines are drawn before one asks for more. */
 const PAGE = 30;
@@ -82,9 +83,7 @@ export function CoverPanel({ shift: asked, isNew }: { readonly shift: Shift; rea
       onKey={onKey}
       foot={
         <p className="text-muted text-sm leading-5">
-          <kbd className="kbd kbd-sm">↑ ↓</kbd> and <kbd className="kbd kbd-sm">Enter</kbd>, or{' '}
-          <kbd className="kbd kbd-sm">1</kbd>–<kbd className="kbd kbd-sm">9</kbd>, give it to that person.
-          Lately:{' '}
+          <Kbd>↑ ↓</Kbd> and <Kbd>Enter</Kbd>, or <Kbd>1</Kbd>–<Kbd>9</Kbd>, give it to that person. Lately:{' '}
           {failed
             ? 'not known now, as the server cannot be reached.'
             : `${nameOfKind(shiftKindOf(shift.date, shift.from))} in the last ${LOOK_BACK_WEEKS} weeks.`}

@@ -6,7 +6,7 @@ import { useCommand } from '../../commands/use-command';
 import { useController, usePlan } from '../state/controller';
 import { PanelLayout } from './panel-layout';
 import { Button } from '../../kit/button';
-import { TextArea } from '../../kit/text-input';
+import { TextArea } from '../../kit/inputs/text-input';
 
 /** The daybook of one day: a note that everybody who works it sees. */
 export function DayPanel({ day }: { readonly day: number }) {

@@ -1,5 +1,6 @@
 import { useEffect, useRef } from 'react';
 import { useController } from '../state/controller';
+import { Button } from '../../kit/button';
 
 /** The frame of what stands beside the canvas. Esc closes it; the focus goes in when it opens. */
 export function PanelLayout({
@@ -43,9 +44,9 @@ export function PanelLayout({
           </h2>
           {note && <p className="text-muted mt-0.5 text-sm leading-4">{note}</p>}
         </div>
-        <button type="button" className="btn btn-xs" title="Esc" onClick={() => controller.open(null)}>
+        <Button kind="small" title="Esc" onClick={() => controller.open(null)}>
           Close
-        </button>
+        </Button>
       </header>
       <div className="min-h-0 flex-1 overflow-y-auto px-3.5 py-3">{children}</div>
       {foot && <footer className="border-rule shrink-0 border-t px-3.5 py-2.5">{foot}</footer>}

@@ -9,9 +9,9 @@ import {
   allRows,
   filterSummary,
 } from '@/core/grid/arrangement';
-import { Field } from '../../kit/field';
-import { Select } from '../../kit/select';
-import { TextInput } from '../../kit/text-input';
+import { Field } from '../../kit/inputs/field';
+import { Select } from '../../kit/inputs/select';
+import { TextInput } from '../../kit/inputs/text-input';
 import { useController, usePlan, useView } from '../state/controller';
 import { PanelLayout } from './panel-layout';
 import { Button } from '../../kit/button';

@@ -10,6 +10,7 @@ import { type Cell, personOf, placedIn } from '@/core/grid/cell';
 import { cellOf, needsRows, parseNeedsRow } from '@/core/grid/needs-rows';
 import { whoCanCover } from '../input/slots';
 import { Button } from '../../kit/button';
+import { Kbd } from '../../kit/kbd';
 
 /** What is selected, what it comes to, and what the next key would do. */
 export function Selected() {
@@ -30,12 +31,12 @@ export function Selected() {
       {anchor ? <SeveralSelected /> : <OneSelected judgement={judgement} cell={active} />}
       {clearing.length > 0 && (
         <p className="text-muted mt-1">
-          <kbd className="kbd kbd-sm">Del</kbd> {controller.try(clearing).text}
+          <Kbd>Del</Kbd> {controller.try(clearing).text}
         </p>
       )}
       {pasted.length > 0 && (
         <p className="text-muted mt-1">
-          <kbd className="kbd kbd-sm">Ctrl V</kbd> {clip!.text}: {controller.try(pasted).text}
+          <Kbd>Ctrl V</Kbd> {clip!.text}: {controller.try(pasted).text}
         </p>
       )}
       <p className="mt-1 flex flex-wrap gap-x-3">
@@ -67,10 +68,10 @@ export function Selected() {
         )}
       </p>
       <p className="text-muted mt-1.5 leading-5">
-        <kbd className="kbd kbd-sm">9-17</kbd> sets, <kbd className="kbd kbd-sm">Ctrl M</kbd> moves,{' '}
-        <button type="button" className="btn btn-xs" onClick={() => controller.act.openDialog('keys')}>
+        <Kbd>9-17</Kbd> sets, <Kbd>Ctrl M</Kbd> moves,{' '}
+        <Button kind="small" onClick={() => controller.act.openDialog('keys')}>
           ? all keys
-        </button>
+        </Button>
       </p>
     </section>
   );

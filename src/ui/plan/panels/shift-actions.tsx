@@ -10,9 +10,9 @@ import { useController, usePlan } from '../state/controller';
 import { Outcome, focusPanel } from './panel-layout';
 import { FurtherChange, PatternScope, type EditScope } from './pattern-scope';
 import { Button } from '../../kit/button';
-import { Checkbox } from '../../kit/checkbox';
-import { Field } from '../../kit/field';
-import { TextInput } from '../../kit/text-input';
+import { Checkbox } from '../../kit/inputs/checkbox';
+import { Field } from '../../kit/inputs/field';
+import { TextInput } from '../../kit/inputs/text-input';
 
 type Doing = 'split' | 'join' | 'open' | 'others' | 'remove' | null;
 

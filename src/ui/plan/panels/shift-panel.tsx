@@ -7,10 +7,10 @@ import { detailWith, withTimes } from '@/core/plan/shift-edits';
 import { NO_DETAIL, type Shift, type ShiftDetail } from '@/core/plan/types';
 import { parseSpan, formatTypedSpan } from '@/core/time/parse-time';
 import { formatDay, formatLongDay, formatTimeSpan } from '@/core/time/format';
-import { Checkbox } from '../../kit/checkbox';
-import { Field } from '../../kit/field';
-import { Select } from '../../kit/select';
-import { TextArea, TextInput } from '../../kit/text-input';
+import { Checkbox } from '../../kit/inputs/checkbox';
+import { Field } from '../../kit/inputs/field';
+import { Select } from '../../kit/inputs/select';
+import { TextArea, TextInput } from '../../kit/inputs/text-input';
 import { useController, usePlan } from '../state/controller';
 import { Outcome, PanelLayout, focusPanel } from './panel-layout';
 import { FurtherChange, PatternScope, type EditScope } from './pattern-scope';
@@ -19,6 +19,10 @@ import { ShiftHistory } from './shift-history';
 import { Breaks, Duties } from './shift-parts';
 import { Button } from '../../kit/button';
 import { sentence } from '../../commands/sentence';
+import { Combobox } from '../../kit/inputs/combobox';
+
+/** Nobody has it. */
+const OPEN = { value: '', name: 'Open' };
 
 /** One shift in full: everything that can be said of it, and what a change would do before it is kept. */
 export function ShiftPanel({ id }: { readonly id: string }) {
@@ -174,11 +178,11 @@ function ShiftForm({ shift }: { readonly shift: Shift }) {
       <div className="flex flex-col gap-3">
         <div className="grid grid-cols-2 gap-2">
           <Field label="Person">
-            <Select
-              data-first
+            <Combobox
+              isFirst
               value={draft.person ?? ''}
               onChange={(person) => set({ person: person || null })}
-              options={[['', 'Open'], ...plan.people.map(({ id, name }) => [id, name] as const)]}
+              options={[OPEN, ...plan.people.map(({ id, name }) => ({ value: id, name }))]}
             />
           </Field>
           <Field label="Role">

@@ -1,12 +1,12 @@
 import { useState } from 'react';
 import { breaksOf, detailWith } from '@/core/plan/shift-edits';
 import type { Break, Duty, Shift } from '@/core/plan/types';
-import { Checkbox } from '../../kit/checkbox';
+import { Checkbox } from '../../kit/inputs/checkbox';
 import { RemoveButton } from '../../kit/remove-button';
 import { usePlan } from '../state/controller';
 import { Button } from '../../kit/button';
-import { TimeInput } from '../../kit/time-input';
-import { TextInput } from '../../kit/text-input';
+import { TimeInput } from '../../kit/inputs/time-input';
+import { TextInput } from '../../kit/inputs/text-input';
 
 type OnWrong = (field: string) => (message: string | null) => void;
 

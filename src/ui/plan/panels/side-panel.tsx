@@ -12,7 +12,7 @@ import { figureOf, titleOf } from '@/core/consequences/summary';
 import { startAddress } from '../header/week-strip';
 import { slotOf } from '../input/slots';
 import { Badge } from '../../kit/badge';
-import { Button } from '../../kit/button';
+import { Button, buttonClass } from '../../kit/button';
 
 /** How many snags are listed before one asks for more. */
 const PAGE = 40;
@@ -49,7 +49,7 @@ function EmptyWeek() {
       <p className="mt-0.5 mb-2 text-sm leading-[17px]">
         Type a shift into a cell, draw one, or take what repeats: another week, a template, patterns.
       </p>
-      <Link prefetch={false} className="btn btn-primary" href={startAddress(site.id, week)}>
+      <Link prefetch={false} className={buttonClass('primary')} href={startAddress(site.id, week)}>
         Start the week
       </Link>
     </section>

@@ -23,7 +23,7 @@ export function TextInput({ value, onChange, label, fault = null, className, ...
         aria-label={label}
         {...aria}
         {...rest}
-        className={clsx('input', wrong && 'input-error', sized(className, 'w-full max-w-44'))}
+        className={clsx('input px-2', wrong && 'input-error', sized(className, 'w-full max-w-44'))}
         value={value}
         onChange={(event) => onChange(event.target.value)}
       />

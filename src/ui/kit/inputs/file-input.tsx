@@ -12,7 +12,7 @@ export function FileInput({
   return (
     <input
       type="file"
-      className="file-input w-auto max-w-full"
+      className="file-input text-base w-auto max-w-full"
       aria-label={label}
       accept={accept}
       onChange={({ target }) => {

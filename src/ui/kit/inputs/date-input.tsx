@@ -83,7 +83,7 @@ export function DateInput({
   };
   return (
     <span className="inline-flex flex-col">
-      <span className={clsx('input pr-0.5', wrong && 'input-error', sized(className, 'w-[132px]'))}>
+      <span className={clsx('input ps-2 pe-0.5', wrong && 'input-error', sized(className, 'w-[132px]'))}>
         <input
           type="text"
           inputMode="numeric"

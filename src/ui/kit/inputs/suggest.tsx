@@ -39,6 +39,9 @@ interface Props<T> {
   readonly disabled?: boolean;
   readonly inputMode?: 'text' | 'numeric';
   readonly nothing?: string;
+  readonly 'data-first'?: true;
+  /** Whether it has the mark of a list to choose from. */
+  readonly isChoice?: boolean;
 }
 
 /** A line of text with a list under it that narrows as one types. Arrows go through it, Enter or a press picks. */
@@ -54,6 +57,7 @@ export function Suggest<T>({
   invalid,
   className,
   nothing,
+  isChoice = false,
   ...rest
 }: Props<T>) {
   const [isOpen, setOpen] = useState(false);
@@ -97,7 +101,11 @@ export function Suggest<T>({
         autoComplete="off"
         spellCheck={false}
         {...rest}
-        className={clsx('input', invalid && 'input-error', sized(className, 'w-full max-w-44'))}
+        className={clsx(
+          isChoice ? 'select ps-2' : 'input px-2',
+          invalid && (isChoice ? 'select-error' : 'input-error'),
+          sized(className, 'w-full max-w-44'),
+        )}
         {...getReferenceProps({
           ref: refs.setReference,
           value: text,
@@ -127,6 +135,8 @@ export function Suggest<T>({
                 onLeave();
               }
             } else if (event.key === 'Escape' && !isOpen) onCancel?.();
+            // What is around it stays open: only the list closes.
+            else if (event.key === 'Escape') event.stopPropagation();
           },
         })}
       />

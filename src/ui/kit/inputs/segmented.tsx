@@ -48,7 +48,7 @@ export function Segmented<T extends string | number | null>({
           className={clsx(
             'btn',
             one === value ? 'btn-neutral' : 'btn-outline',
-            isSmall ? 'btn-xs' : 'px-2.5',
+            isSmall ? 'btn-xs px-1.5' : 'px-2.5',
             !isLoose && 'join-item',
           )}
           checked={one === value}

@@ -23,7 +23,7 @@ export function Select<T extends string | number>({
         aria-label={label}
         {...aria}
         {...rest}
-        className={clsx('select', wrong && 'select-error', sized(className, 'w-auto'))}
+        className={clsx('select ps-2', wrong && 'select-error', sized(className, 'w-auto'))}
         value={value}
         onChange={({ target }) => onChange(options.find(([key]) => String(key) === target.value)![0])}
       >

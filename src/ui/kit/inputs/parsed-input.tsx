@@ -52,7 +52,7 @@ export function ParsedInput<T>({
         {...rest}
         aria-label={label}
         {...aria}
-        className={clsx('input', wrong && 'input-error', sized(className, 'w-full max-w-44'))}
+        className={clsx('input px-2', wrong && 'input-error', sized(className, 'w-full max-w-44'))}
         value={typed ?? formatted}
         spellCheck={false}
         autoComplete="off"

@@ -3,16 +3,16 @@ import { afterEach, beforeAll, describe, expect, jest, test } from '@jest/global
 import { cleanup, render, screen, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { useState } from 'react';
-import { Button } from './button';
-import { type DataColumn, DataTable } from './data-table';
-import { Dialog } from './dialog';
+import { Button } from '../button';
+import { type DataColumn, DataTable } from '../data-table';
+import { Dialog } from '../dialog';
 import { FaultsProvider } from './faults';
 import { Field } from './field';
-import { Menu } from './menu';
+import { Menu } from '../menu';
 import { Segmented } from './segmented';
-import { ErrorState } from './states';
+import { ErrorState } from '../states';
 import { TextInput } from './text-input';
-import { Tooltip } from './tooltip';
+import { Tooltip } from '../tooltip';
 
 beforeAll(() => {
   // The list draws what fits, and nothing fits where nothing has a height.
