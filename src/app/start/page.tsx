@@ -2,7 +2,7 @@ import type { Metadata } from 'next';
 import { STARTING_SETS } from '@/core/checks/starting-sets';
 import { page } from '@/server/access/page';
 import { headerOfBusiness } from '@/server/site/queries';
-import { StartScreen } from '@/ui/first-run/first-run-screen';
+import { FirstRunScreen } from '@/ui/first-run/first-run-screen';
 
 export const dynamic = 'force-dynamic';
 export const metadata: Metadata = { title: 'A new site' };
@@ -10,5 +10,5 @@ export const metadata: Metadata = { title: 'A new site' };
 export default page({}, async ({ db, actor }) => {
   const header = await headerOfBusiness(db, actor);
   const sets = STARTING_SETS.map(({ id, name, source, rules }) => ({ id, name, source, rules }));
-  return <StartScreen header={header} sets={sets} zones={Intl.supportedValuesOf('timeZone')} />;
+  return <FirstRunScreen header={header} sets={sets} zones={Intl.supportedValuesOf('timeZone')} />;
 });

@@ -11,7 +11,7 @@ import { listSites, namesOf } from '@/data/site/site-store';
 import { type StoredPlan, loadPlan } from '@/data/week/plan-store';
 import { loadPatternExceptions } from '@/data/patterns/pattern-store';
 import type { Context, CommandEffect } from '../commands/command';
-import { remarksOf } from '../week/messages';
+import { remarksOf } from '@/core/week/remarks';
 
 /** Patterns that change, and how far their shifts are looked at. */
 export interface PatternWork {

@@ -1,5 +1,6 @@
 import type { LimitKey } from '@/core/checks/shared/check';
 import type { Rules, Severity } from '@/core/plan/types';
+import type { Missing } from '@/core/setup/missing';
 import type { Day } from '@/core/time/day';
 import type { Span } from '@/core/time/span';
 import type { HourFormat } from '@/core/time/format';
@@ -71,13 +72,6 @@ export interface RuleRow {
   readonly ruleText: string;
   readonly limit: { readonly key: LimitKey; readonly unit: 'hours' | 'days' | 'people' } | null;
   readonly usual: Severity;
-}
-
-/** Something that is still missing for a good plan, and where to say it. */
-export interface Missing {
-  readonly what: string;
-  readonly why: string;
-  readonly section: 'site' | 'hours' | 'roles' | 'people' | 'needs' | 'rules';
 }
 
 export interface RoleHolder {

@@ -1,6 +1,7 @@
 import { groupedBy } from '@/core/grouped';
 import { type DateHabits, dateHabitsOf } from '@/core/time/typed-date';
 import { sql } from 'kysely';
+import { type Missing, missingIn } from '@/core/setup/missing';
 import { CHECKS } from '@/core/checks/list';
 import { STARTING_SETS } from '@/core/checks/starting-sets';
 import { type Result, fail } from '@/core/plan/problem';
@@ -16,7 +17,7 @@ import { checkAccess, visibleSites } from '../access/permissions';
 import type { Actor } from '../access/actor';
 import { nowAt } from '../clock';
 import { rolesInUse } from './commands';
-import type { Missing, NeedsDraft, RoleDraft, SetupPayload, SiteDraft } from './payload';
+import type { NeedsDraft, RoleDraft, SetupPayload, SiteDraft } from './payload';
 
 /** Everything Set-up shows of one site. */
 export async function setupOf(
@@ -53,7 +54,7 @@ export async function setupOf(
       })),
       sets: STARTING_SETS,
       people: people.length,
-      missing: await missingOf(db, id, site, roles.roles, needs, people.length, rules),
+      missing: await missingOf(db, id, site, roles.roles, needs, rules),
       timeZones: Intl.supportedValuesOf('timeZone'),
     },
   };
@@ -208,64 +209,31 @@ async function needsOf(db: Database, site: string): Promise<NeedsDraft> {
   };
 }
 
-/** What a good plan still lacks, the most important first. */
+/** What a good plan of a site still lacks. */
 async function missingOf(
   db: Database,
   id: string,
   site: SiteDraft,
   roles: readonly RoleDraft[],
   needs: NeedsDraft,
-  people: number,
   rules: Rules,
 ): Promise<Missing[]> {
-  const open = site.neverClosed || site.hours.some(({ days }) => days.some((spans) => spans.length > 0));
-  const list: (Missing & { readonly is: boolean })[] = [
-    { is: !open, what: 'Opening hours', why: 'so that an empty hour shows as a gap', section: 'hours' },
-    { is: roles.length === 0, what: 'Roles', why: 'what people do here', section: 'roles' },
-    { is: people === 0, what: 'People', why: 'who works here', section: 'people' },
-    {
-      is: needs.sets.every((set) => set.rows.length === 0),
-      what: 'Needs',
-      why: 'how many people are wanted when',
-      section: 'needs',
-    },
-    {
-      is: rules.breaks.length === 0 && rules.overtime === null && rules.young.length === 0,
-      what: 'Rules for breaks, overtime and young people',
-      why: 'none are checked yet',
-      section: 'rules',
-    },
-    {
-      is: site.budgets.every((budget) => budget.minutes === null && budget.cost === null),
-      what: 'A weekly budget',
-      why: 'to see hours and cost against it',
-      section: 'site',
-    },
-  ];
-  if (people > 0) {
-    const { rows } = await sql<{ people: number; no_role: number; no_availability: number }>`
-      select count(*) as people,
-        sum(not exists (select 1 from person_role as r where r.person_id = s.person_id)) as no_role,
-        sum(not exists (select 1 from availability as a where a.person_id = s.person_id)) as no_availability
-      from person_site as s where s.site_id = ${id}`.execute(db);
-    const [counted] = rows;
-    const none = (n: number, what: string) => `${n} of ${counted.people} people have no ${what}`;
-    list.push(
-      {
-        is: Number(counted.no_role) > 0,
-        what: 'Roles of people',
-        why: none(Number(counted.no_role), 'role'),
-        section: 'people',
-      },
-      {
-        is: Number(counted.no_availability) > 0,
-        what: 'Availability',
-        why: `${none(Number(counted.no_availability), 'availability')} and count as free all week`,
-        section: 'people',
-      },
-    );
-  }
-  return list.filter((line) => line.is).map(({ what, why, section }) => ({ what, why, section }));
+  const { rows } = await sql<{ people: number; no_role: number | null; no_availability: number | null }>`
+    select count(*) as people,
+      sum(not exists (select 1 from person_role as r where r.person_id = s.person_id)) as no_role,
+      sum(not exists (select 1 from availability as a where a.person_id = s.person_id)) as no_availability
+    from person_site as s where s.site_id = ${id}`.execute(db);
+  const [{ people, no_role: withoutRole, no_availability: withoutAvailability }] = rows;
+  return missingIn({
+    hasHours: site.neverClosed || site.hours.some(({ days }) => days.some((spans) => spans.length > 0)),
+    roles: roles.length,
+    people: Number(people),
+    needs: needs.sets.reduce((sum, set) => sum + set.rows.length, 0),
+    rules,
+    hasBudget: site.budgets.some(({ minutes, cost }) => minutes !== null || cost !== null),
+    withoutRole: Number(withoutRole ?? 0),
+    withoutAvailability: Number(withoutAvailability ?? 0),
+  });
 }
 
 function spanOf(row: { readonly from_minute: number; readonly to_minute: number }): Span {

@@ -5,7 +5,7 @@ import { insertShifts } from '@/data/week/shift-store';
 import { BUILT_IN_OWNER } from '../access/actor';
 import { runCommand } from '../commands/run';
 import { undoCommand } from '../commands/undo';
-import { repeatOf } from './queries';
+import { recurringOf } from './queries';
 import { MONDAY, NEXT, ask, db, done, edit, freshDemo, id, plain, shiftsOf, start } from './testing';
 
 beforeEach(freshDemo);
@@ -74,8 +74,8 @@ describe('starting a week', () => {
     expect((await undoCommand(db, BUILT_IN_OWNER, ran, id(), true)).ok).toBe(true);
     // What somebody made theirs stays; what was taken away stays away.
     expect((await shiftsOf(NEXT)).map((shift) => [shift.id, shift.note])).toEqual([[two.id, 'mine']]);
-    const found = await repeatOf(db, BUILT_IN_OWNER, 'bistro');
-    expect(found.ok && found.repeat.done).toMatchObject([
+    const found = await recurringOf(db, BUILT_IN_OWNER, 'bistro');
+    expect(found.ok && found.recurring.done).toMatchObject([
       { id: ran, title: 'Week 30 Nov–6 Dec from week 23–29 November', actor: 'Scheduler', undone: true },
     ]);
   });

@@ -16,7 +16,7 @@ import { loadShifts } from '@/data/week/shift-store';
 import { PREPARE_SHARE, command } from '../commands/command';
 import { START } from './schema';
 import type { StartRequest } from './payload';
-import { remarksOf } from './messages';
+import { remarksOf } from '@/core/week/remarks';
 
 interface Brought {
   readonly changes: readonly Change[];

@@ -42,14 +42,14 @@ export interface PatternChange {
   readonly person?: string | null;
 }
 
-export interface RepeatPerson {
+export interface RecurringPerson {
   readonly id: string;
   readonly name: string;
   readonly contractMinutes: number | null;
 }
 
 /** What the pages about templates, patterns and starting a week show. */
-export interface RepeatPayload {
+export interface RecurringPayload {
   readonly site: { readonly id: string; readonly name: string; readonly weekStart: number };
   readonly today: Day;
   readonly hourFormat: HourFormat;
@@ -62,7 +62,7 @@ export interface RepeatPayload {
     readonly mark: string;
     readonly ink: string;
   }[];
-  readonly people: readonly RepeatPerson[];
+  readonly people: readonly RecurringPerson[];
   readonly templates: readonly ShiftTemplate[];
   readonly stations: readonly { readonly id: string; readonly name: string }[];
   readonly weekTemplates: readonly { readonly id: string; readonly name: string; readonly shifts: number }[];

@@ -8,7 +8,7 @@ import { changePlan } from '../plan/commands';
 import { parseInput } from '../input';
 import { CHANGE_REQUEST } from '../plan/schema';
 import { planOfWeek } from '../plan/queries';
-import { recentCountsOf, weekSummariesOf, repeatOf, shiftHistory } from './queries';
+import { recentCountsOf, weekSummariesOf, recurringOf, shiftHistory } from './queries';
 import { MONDAY, NEXT, ask, db, done, edit, freshDemo, id, shiftsOf, start, tuesdays } from './testing';
 
 beforeEach(freshDemo);
@@ -143,7 +143,7 @@ describe('who has no say at a site', () => {
 
   test('nor read its templates, months and histories', async () => {
     const forbidden = { ok: false, problem: { code: 'forbidden' } };
-    expect(await repeatOf(db, elsewhere, 'bistro')).toMatchObject(forbidden);
+    expect(await recurringOf(db, elsewhere, 'bistro')).toMatchObject(forbidden);
     expect(await weekSummariesOf(db, elsewhere, 'bistro', MONDAY)).toMatchObject(forbidden);
     expect(await shiftHistory(db, elsewhere, 'bistro', 'x')).toMatchObject(forbidden);
     expect(await recentCountsOf(db, elsewhere, 'bistro', MONDAY, 0)).toMatchObject(forbidden);

@@ -2,32 +2,31 @@ import { sql } from 'kysely';
 import { shiftKindOf, LOOK_BACK_WEEKS, startsOf } from '@/core/fairness/shift-kinds';
 import { judge, snagsOf } from '@/core/consequences/judge';
 import { decimalsOf, toMajor } from '@/core/hours/money';
-import type { Change } from '@/core/plan/change';
+import { formatChange } from '@/core/plan/change-text';
 import type { Result } from '@/core/plan/problem';
-import type { Shift } from '@/core/plan/types';
 import { publicationOfAll } from '@/core/publish/publication';
 import { type Day, parseDate, startOfWeek, formatDate } from '@/core/time/day';
-import { type HourFormat, formatDay, formatTime, formatTimeSpan } from '@/core/time/format';
 import type { Database } from '@/data/database';
 import { activitiesAbout, shiftIdOf } from '@/data/activity/activity-store';
 import { loadSite } from '@/data/site/site-store';
 import { type StoredPlan, loadPlan } from '@/data/week/plan-store';
 import { loadPatterns } from '@/data/patterns/pattern-store';
 import { loadStations, loadTemplates, loadWeekTemplates } from '@/data/templates/template-store';
+import { shiftNames } from './shift-names';
 import { readableSite } from '../site/readable';
 import { type Actor, nameOfActor } from '../access/actor';
 import { nowAt } from '../clock';
-import type { WeekFigures, RepeatPayload, ShiftEvent } from './payload';
+import type { WeekFigures, RecurringPayload, ShiftEvent } from './payload';
 
 /** Weeks of a month strip: the one asked for, two before and three after. */
 const MONTH = { before: 2, after: 3 };
 
 /** What the pages about templates, patterns and starting a week show of a site. */
-export async function repeatOf(
+export async function recurringOf(
   db: Database,
   actor: Actor,
   site: string,
-): Promise<Result<{ repeat: RepeatPayload }>> {
+): Promise<Result<{ recurring: RecurringPayload }>> {
   const found = await readableSite(db, actor, site);
   if (!found.ok) return found;
   const { line } = found;
@@ -50,7 +49,7 @@ export async function repeatOf(
     .execute();
   return {
     ok: true,
-    repeat: {
+    recurring: {
       site: { id: site, name: line.name, weekStart: line.weekStart },
       today,
       hourFormat: stored.hourFormat,
@@ -80,7 +79,7 @@ export async function repeatOf(
 }
 
 /** The latest commands about a site that are not themselves a taking back. */
-async function doneLately(db: Database, site: string): Promise<RepeatPayload['done']> {
+async function doneLately(db: Database, site: string): Promise<RecurringPayload['done']> {
   const entries = await activitiesAbout(db, { kind: 'site', id: site }, 20);
   const undone = new Set(entries.map((entry) => entry.undoes));
   return entries
@@ -101,7 +100,7 @@ async function plannedWeeksOf(
   site: string,
   weekStart: number,
   today: Day,
-): Promise<RepeatPayload['weeks']> {
+): Promise<RecurringPayload['weeks']> {
   const rows = await db
     .selectFrom('shift')
     .select(['date', (query) => query.fn.countAll<number>().as('shifts')])
@@ -132,17 +131,13 @@ export async function shiftHistory(
   if (!found.ok) return found;
   const entries = await activitiesAbout(db, { kind: 'shift', id: shift }, MOST_EVENTS);
   if (entries.length === 0) return { ok: true, events: [] };
-  const stored = await loadSite(db, site, parseDate(entries[0].at.slice(0, 10))!);
-  const people = new Map(
-    (await db.selectFrom('person').select(['id', 'name']).execute()).map((row) => [row.id, row.name]),
-  );
-  const roles = new Map(stored?.roles.map((role) => [role.id, role.name]) ?? []);
+  const names = await shiftNames(db, site);
   const events = entries.flatMap(({ at, actor: who, shifts }): ShiftEvent[] => {
     const says = shifts
       .filter((entry) => entry.site === site)
       .flatMap((entry) => entry.changes)
       .filter((change) => shiftIdOf(change) === shift)
-      .map((change) => sayChange(change, people, roles, stored?.hourFormat ?? '24'));
+      .map((change) => formatChange(change, names));
     return says.length === 0 ? [] : [{ at, actor: nameOfActor(who), message: says.join('; ') }];
   });
   return { ok: true, events };
@@ -150,37 +145,6 @@ export async function shiftHistory(
 
 /** How far back the history of a shift is told. */
 const MOST_EVENTS = 200;
-
-function sayChange(
-  change: Change,
-  people: ReadonlyMap<string, string>,
-  roles: ReadonlyMap<string, string>,
-  hourFormat: HourFormat,
-): string {
-  if (change.do === 'remove') return 'taken away';
-  if (change.do !== 'add' && change.do !== 'set') return '';
-  const shift: Partial<Shift> = change.shift;
-  const who = (id: string | null) => (id === null ? 'open' : (people.get(id) ?? id));
-  if (change.do === 'add')
-    return `made: ${formatDay(change.shift.date)} ${formatTimeSpan(change.shift.from, change.shift.to, hourFormat)}, ${who(change.shift.person)}`;
-  const parts: string[] = [];
-  if (shift.person !== undefined)
-    parts.push(shift.person === null ? 'turned open' : `given to ${who(shift.person)}`);
-  if (shift.from !== undefined && shift.to !== undefined)
-    parts.push(`times ${formatTimeSpan(shift.from, shift.to, hourFormat)}`);
-  else if (shift.from !== undefined) parts.push(`starts ${formatTime(shift.from, hourFormat)}`);
-  else if (shift.to !== undefined) parts.push(`ends ${formatTime(shift.to, hourFormat)}`);
-  if (shift.date !== undefined) parts.push(`moved to ${formatDay(shift.date)}`);
-  if (shift.role !== undefined)
-    parts.push(`role ${shift.role === null ? 'none' : (roles.get(shift.role) ?? shift.role)}`);
-  if (shift.break !== undefined)
-    parts.push(shift.break === null ? 'break by the rule' : `break ${shift.break.minutes} min`);
-  if (shift.label !== undefined) parts.push(shift.label ? `label "${shift.label}"` : 'label taken away');
-  if (shift.note !== undefined) parts.push(shift.note ? `note "${shift.note}"` : 'note taken away');
-  if (shift.fixed !== undefined) parts.push(shift.fixed ? 'fixed' : 'no longer fixed');
-  if (shift.detail !== undefined && parts.length === 0) parts.push('duties, station or check-list');
-  return parts.join(', ') || 'changed';
-}
 
 /** How many shifts of the same kind each person had in the weeks before a date, at any site. */
 export async function recentCountsOf(
@@ -222,12 +186,12 @@ export async function weekSummariesOf(
   const weeks: WeekFigures[] = [];
   for (let i = -MONTH.before; i <= MONTH.after; i++) {
     const stored = (await loadPlan(db, site, first + i * 7, 7))!;
-    weeks.push(monthWeek(stored));
+    weeks.push(weekFigures(stored));
   }
   return { ok: true, weeks };
 }
 
-function monthWeek({ plan, published }: StoredPlan): WeekFigures {
+function weekFigures({ plan, published }: StoredPlan): WeekFigures {
   const { shifts, budget } = plan;
   const base = { first: plan.from, budgetMinutes: budget.minutes, budgetCost: budget.cost };
   const here = new Set(plan.people.map((person) => person.id));

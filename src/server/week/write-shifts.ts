@@ -1,6 +1,7 @@
 import { badTime } from '@/core/checks/person/bad-time';
 import { CHECKS, checkOf } from '@/core/checks/list';
 import type { Snag } from '@/core/checks/shared/snag';
+import { formatConflict } from '@/core/plan/change-text';
 import { wordsFor } from '@/core/checks/shared/messages';
 import { refusal, tryChanges } from '@/core/consequences/consequences';
 import { judge } from '@/core/consequences/judge';
@@ -18,7 +19,7 @@ import { notePatternExceptions } from '@/data/patterns/pattern-store';
 import { loadShiftContext } from '@/data/week/plan-store';
 import { type StagedChanges, applyShiftChanges } from '@/data/week/shift-changes';
 import { shiftsById } from '@/data/week/shift-store';
-import { conflictMessage } from './messages';
+import { shiftNames } from './shift-names';
 
 /** Changes of one site's shifts that are to be written. */
 export interface ShiftsToSave {
@@ -153,7 +154,7 @@ async function conflicting(
 ): Promise<Refused> {
   const [first] = conflicts;
   const change = changes[first.change];
-  const said = await conflictMessage(db, site, change, first);
+  const said = formatConflict(change, first, await shiftNames(db, site));
   const path = `[${first.change}].${change.do === 'add' ? 'shift.id' : 'id'}`;
   return { ...fail(change.do === 'add' ? 'taken' : 'changed-meanwhile', said, path), conflicts };
 }

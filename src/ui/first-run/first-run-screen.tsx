@@ -29,7 +29,7 @@ interface Props {
 }
 
 /** The short path from nothing to a first week. Every step can be skipped; what is typed stays in the browser. */
-export function StartScreen({ header, sets, zones }: Props) {
+export function FirstRunScreen({ header, sets, zones }: Props) {
   const router = useRouter();
   const [draft, setDraft] = useState<StartDraft | null>(null);
   const [step, setStep] = useState(0);

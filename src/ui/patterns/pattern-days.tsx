@@ -5,7 +5,7 @@ import { type Pattern, type PatternShift, cycleDay } from '@/core/patterns/patte
 import { parseShifts } from '@/core/time/parse-shifts';
 import { formatTypedSpan } from '@/core/time/parse-time';
 import { SHORT_WEEKDAYS } from '@/core/time/format';
-import type { RepeatPayload } from '@/server/week/payload';
+import type { RecurringPayload } from '@/server/week/payload';
 import { ParsedInput } from '../kit/inputs/parsed-input';
 import { newId } from '../commands/new-id';
 import { freshForm } from './spec-fields';
@@ -13,22 +13,24 @@ import { Table } from '../kit/table';
 
 export function Cycle({
   draft,
-  repeat,
+  recurring,
   onChange,
 }: {
   readonly draft: Pattern;
-  readonly repeat: RepeatPayload;
+  readonly recurring: RecurringPayload;
   readonly onChange: (shifts: readonly PatternShift[]) => void;
 }) {
-  const { weekStart } = repeat.site;
+  const { weekStart } = recurring.site;
   const order = Array.from({ length: 7 }, (_, i) => (weekStart + i) % 7);
   return (
     <section className="mt-5">
       <h2 className="font-serif text-lg font-semibold mb-1">The cycle</h2>
       <p className="text-muted mb-2">
         Times as in the plan, or the short name of a template
-        {repeat.templates.length > 0 ? ` (${repeat.templates.map(({ short }) => short).join(', ')})` : ''}.
-        Empty is a day off.
+        {recurring.templates.length > 0
+          ? ` (${recurring.templates.map(({ short }) => short).join(', ')})`
+          : ''}
+        . Empty is a day off.
       </p>
       <Table isFlush className="w-full max-w-[900px] table-fixed">
         <thead>
@@ -54,7 +56,7 @@ export function Cycle({
                   <DayInput
                     day={week * 7 + i}
                     draft={draft}
-                    repeat={repeat}
+                    recurring={recurring}
                     label={cycleDay(week * 7 + i, weekStart)}
                     onChange={onChange}
                   />
@@ -72,17 +74,17 @@ export function Cycle({
 export function DayInput({
   day,
   draft,
-  repeat,
+  recurring,
   label,
   onChange,
 }: {
   readonly day: number;
   readonly draft: Pattern;
-  readonly repeat: RepeatPayload;
+  readonly recurring: RecurringPayload;
   readonly label: string;
   readonly onChange: (shifts: readonly PatternShift[]) => void;
 }) {
-  const { roles, templates, openHours, site } = repeat;
+  const { roles, templates, openHours, site } = recurring;
   const here = draft.shifts.filter((one) => one.day === day);
   const open = openHours?.[(site.weekStart + day) % 7] ?? [];
   return (
@@ -90,14 +92,14 @@ export function DayInput({
       className="w-full"
       label={label}
       value={here}
-      format={(shifts) => shifts.map((one) => textOf(one, repeat)).join(', ')}
+      format={(shifts) => shifts.map((one) => textOf(one, recurring)).join(', ')}
       parse={(text) => {
         const named = templates.map(({ id, short, form }) => ({ id, short, from: form.from, to: form.to }));
         const read = parseShifts(text, roles, open, named);
         if (!read.ok) return { wrong: `${read.problem.message}.` };
         const next = read.value.map((typed, i): PatternShift => {
           const template = templates.find((one) => one.id === typed.template);
-          const role = typed.role ?? template?.form.role ?? here[i]?.role ?? usualRole(draft, repeat);
+          const role = typed.role ?? template?.form.role ?? here[i]?.role ?? usualRole(draft, recurring);
           const form = template
             ? { ...template.form, template: template.id }
             : here[i]
@@ -116,11 +118,11 @@ function formOfPart({ id: _id, day: _day, ...form }: PatternShift) {
   return form;
 }
 
-function usualRole(draft: Pattern, { roles }: RepeatPayload): string | null {
+function usualRole(draft: Pattern, { roles }: RecurringPayload): string | null {
   return draft.shifts[0]?.role ?? roles[0]?.id ?? null;
 }
 
-function textOf(shift: PatternShift, { templates, roles, hourFormat }: RepeatPayload): string {
+function textOf(shift: PatternShift, { templates, roles, hourFormat }: RecurringPayload): string {
   const template: ShiftTemplate | undefined = templates.find((one) => one.id === shift.template);
   const same = template && template.form.from === shift.from && template.form.to === shift.to;
   const role = roles.find((one) => one.id === shift.role);

@@ -3,7 +3,7 @@
 import { useState } from 'react';
 import type { Member, Pattern } from '@/core/patterns/pattern';
 import { counted } from '@/core/time/format';
-import type { RepeatPayload } from '@/server/week/payload';
+import type { RecurringPayload } from '@/server/week/payload';
 import { DateInput } from '../kit/inputs/date-input';
 import { Field } from '../kit/inputs/field';
 import { CountInput } from '../kit/inputs/parsed-input';
@@ -22,7 +22,7 @@ import { Cycle, DayInput } from './pattern-days';
 import { Combobox } from '../kit/inputs/combobox';
 
 interface Props {
-  readonly repeat: RepeatPayload;
+  readonly recurring: RecurringPayload;
   readonly stored: Pattern;
   readonly isNew: boolean;
   readonly onSaved: (id: string) => void;
@@ -30,9 +30,9 @@ interface Props {
 }
 
 /** One pattern: its days, who works it, and over which dates; what it comes to stands beside it. */
-export function PatternForm({ repeat, stored, isNew, onSaved, onGone }: Props) {
+export function PatternForm({ recurring, stored, isNew, onSaved, onGone }: Props) {
   const form = useCommandForm('pattern.save', {
-    stored: { site: repeat.site.id, pattern: stored, weeks: 4 },
+    stored: { site: recurring.site.id, pattern: stored, weeks: 4 },
     key: `pattern ${stored.id}`,
     isNew,
     isReady: ({ pattern }) =>
@@ -92,7 +92,7 @@ export function PatternForm({ repeat, stored, isNew, onSaved, onGone }: Props) {
           )}
         </div>
         {draft.rule === null ? (
-          <Cycle draft={draft} repeat={repeat} onChange={(shifts) => set({ shifts })} />
+          <Cycle draft={draft} recurring={recurring} onChange={(shifts) => set({ shifts })} />
         ) : (
           <section className="mt-5">
             <h2 className="font-serif text-lg font-semibold mb-2">The shift and its dates</h2>
@@ -101,7 +101,7 @@ export function PatternForm({ repeat, stored, isNew, onSaved, onGone }: Props) {
                 <DayInput
                   day={0}
                   draft={draft}
-                  repeat={repeat}
+                  recurring={recurring}
                   label="Shift"
                   onChange={(shifts) => set({ shifts: shifts.slice(0, 1) })}
                 />
@@ -110,8 +110,8 @@ export function PatternForm({ repeat, stored, isNew, onSaved, onGone }: Props) {
             </div>
           </section>
         )}
-        <Members draft={draft} repeat={repeat} onChange={(members) => set({ members })} />
-        {missing.length === 0 && <PatternShares draft={draft} repeat={repeat} />}
+        <Members draft={draft} recurring={recurring} onChange={(members) => set({ members })} />
+        {missing.length === 0 && <PatternShares draft={draft} recurring={recurring} />}
         <section className="mt-5">
           <label className="flex items-center gap-2">
             Written at once into
@@ -127,7 +127,7 @@ export function PatternForm({ repeat, stored, isNew, onSaved, onGone }: Props) {
           {dirty && missing.length > 0 && (
             <p className="text-muted mt-2">Still missing: {missing.join(', ')}.</p>
           )}
-          {!isNew && !dirty && <End site={repeat.site.id} pattern={stored} onGone={onGone} />}
+          {!isNew && !dirty && <End site={recurring.site.id} pattern={stored} onGone={onGone} />}
         </section>
       </CommandForm>
     </div>
@@ -172,18 +172,18 @@ function End({
 
 function Members({
   draft,
-  repeat,
+  recurring,
   onChange,
 }: {
   readonly draft: Pattern;
-  readonly repeat: RepeatPayload;
+  readonly recurring: RecurringPayload;
   readonly onChange: (members: readonly Member[]) => void;
 }) {
   const cycle = draft.rule === null && draft.weeks > 1;
   const next = draft.members.length % draft.weeks;
   const add = (person: string | null) =>
     onChange([...draft.members, { id: newId(), person, offset: cycle ? next : 0 }]);
-  const names = new Map(repeat.people.map((person) => [person.id, person.name]));
+  const names = new Map(recurring.people.map((person) => [person.id, person.name]));
   return (
     <section className="mt-5">
       <h2 className="font-serif text-lg font-semibold mb-1">Who works it</h2>
@@ -223,7 +223,7 @@ function Members({
           value={null}
           onChange={add}
           placeholder="Add a person …"
-          options={repeat.people.map(({ id, name }) => ({ value: id, name }))}
+          options={recurring.people.map(({ id, name }) => ({ value: id, name }))}
         />
         <Button onClick={() => add(null)}>Add open shifts</Button>
       </div>

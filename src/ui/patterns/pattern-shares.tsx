@@ -4,18 +4,18 @@ import { useMemo } from 'react';
 import type { Pattern } from '@/core/patterns/pattern';
 import { LATE_END, patternShares } from '@/core/patterns/summary';
 import { bareHours, formatHours, formatTime, counted } from '@/core/time/format';
-import type { RepeatPayload } from '@/server/week/payload';
+import type { RecurringPayload } from '@/server/week/payload';
 import { Table } from '../kit/table';
 
 /** What a pattern asks of each who works it: hours by week, weekends and late ends over one cycle. */
 export function PatternShares({
   draft,
-  repeat,
+  recurring,
 }: {
   readonly draft: Pattern;
-  readonly repeat: RepeatPayload;
+  readonly recurring: RecurringPayload;
 }) {
-  const { site, weekend, breaks, people, hourFormat } = repeat;
+  const { site, weekend, breaks, people, hourFormat } = recurring;
   const shares = useMemo(
     () => patternShares(draft, site.weekStart, weekend, breaks),
     [draft, site.weekStart, weekend, breaks],

@@ -6,20 +6,20 @@ import type { Pattern } from '@/core/patterns/pattern';
 import { lastDayOf } from '@/core/patterns/scope';
 import { startOfWeek } from '@/core/time/day';
 import { formatLongDay, counted } from '@/core/time/format';
-import type { RepeatPayload } from '@/server/week/payload';
+import type { RecurringPayload } from '@/server/week/payload';
 import { newId } from '../commands/new-id';
 import { PatternForm } from './pattern-form';
 import { Button } from '../kit/button';
 import { EmptyState } from '../kit/states';
 
 /** The patterns of a site: cycles and recurring shifts, who works them, and the form that changes one. */
-export function PatternsSection({ repeat }: { readonly repeat: RepeatPayload }) {
-  const { patterns } = repeat;
+export function PatternsSection({ recurring }: { readonly recurring: RecurringPayload }) {
+  const { patterns } = recurring;
   const [chosen, choose] = useState<string | null>(patterns[0]?.id ?? null);
   const [fresh, setFresh] = useState<Pattern | null>(null);
   const shown = fresh ?? patterns.find((one) => one.id === chosen) ?? null;
   const start = (rule: string | null) => {
-    const nextWeek = startOfWeek(repeat.today, repeat.site.weekStart) + 7;
+    const nextWeek = startOfWeek(recurring.today, recurring.site.weekStart) + 7;
     setFresh({
       id: newId(),
       name: '',
@@ -71,7 +71,7 @@ export function PatternsSection({ repeat }: { readonly repeat: RepeatPayload }) 
       {shown ? (
         <PatternForm
           key={`${shown.id} ${fresh ? 'new' : JSON.stringify(shown)}`}
-          repeat={repeat}
+          recurring={recurring}
           stored={shown}
           isNew={fresh !== null}
           onSaved={(id) => {

@@ -3,7 +3,7 @@
 import { counted } from '@/core/time/format';
 import { formatMoney } from '@/core/checks/shared/messages';
 import type { SetupPayload } from '@/server/site/payload';
-import type { RepeatPayload } from '@/server/week/payload';
+import type { RecurringPayload } from '@/server/week/payload';
 import { AppLayout, type ShellFrame, Strip } from '../layout/app-layout';
 import { PatternsSection } from '../patterns/patterns-section';
 import { TemplatesSection } from '../templates/templates-section';
@@ -19,12 +19,12 @@ import { SiteSection } from './site-section';
 interface Props {
   readonly header: ShellFrame;
   readonly setup: SetupPayload;
-  readonly repeat: RepeatPayload;
+  readonly recurring: RecurringPayload;
   readonly section: SectionId;
 }
 
 /** Set-up of one site, a section at a time. */
-export function SetupScreen({ header, setup, repeat, section }: Props) {
+export function SetupScreen({ header, setup, recurring, section }: Props) {
   const address = (id: SectionId) => sectionAddress(setup.id, id);
   return (
     <AppLayout
@@ -38,7 +38,7 @@ export function SetupScreen({ header, setup, repeat, section }: Props) {
           items={SECTIONS.map(({ id, name }) => ({
             href: address(id),
             name,
-            note: noteOf(setup, repeat, id),
+            note: noteOf(setup, recurring, id),
             open: id !== 'overview' && setup.missing.some((line) => line.section === id),
           }))}
         />
@@ -50,8 +50,8 @@ export function SetupScreen({ header, setup, repeat, section }: Props) {
       {section === 'roles' && <RolesSection setup={setup} />}
       {section === 'needs' && <NeedsSection setup={setup} />}
       {section === 'rules' && <RulesSection setup={setup} />}
-      {section === 'templates' && <TemplatesSection repeat={repeat} />}
-      {section === 'patterns' && <PatternsSection repeat={repeat} />}
+      {section === 'templates' && <TemplatesSection recurring={recurring} />}
+      {section === 'patterns' && <PatternsSection recurring={recurring} />}
       {section === 'plan-file' && <PlanFileSection setup={setup} />}
     </AppLayout>
   );
@@ -59,7 +59,7 @@ export function SetupScreen({ header, setup, repeat, section }: Props) {
 
 function noteOf(
   { site, roles, needs, rules, missing }: SetupPayload,
-  { templates, patterns }: RepeatPayload,
+  { templates, patterns }: RecurringPayload,
   id: SectionId,
 ): string {
   switch (id) {

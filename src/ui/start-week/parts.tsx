@@ -5,7 +5,7 @@ import { useState } from 'react';
 import { describeRule } from '@/core/patterns/rule';
 import type { Day } from '@/core/time/day';
 import { formatDays, formatLongDay, counted } from '@/core/time/format';
-import type { RepeatPayload, WeekSource } from '@/server/week/payload';
+import type { RecurringPayload, WeekSource } from '@/server/week/payload';
 import { Checkbox } from '../kit/inputs/checkbox';
 import { TextInput } from '../kit/inputs/text-input';
 import { sentence } from '../commands/sentence';
@@ -15,16 +15,16 @@ import { Button } from '../kit/button';
 import { Radio } from '../kit/inputs/radio';
 
 /** What was done to the whole site lately, each with the way back. */
-export function DoneLately({ repeat }: { readonly repeat: RepeatPayload }) {
+export function DoneLately({ recurring }: { readonly recurring: RecurringPayload }) {
   const takeItBack = useUndo();
-  if (repeat.done.length === 0) return null;
+  if (recurring.done.length === 0) return null;
   return (
     <section aria-labelledby="done-title" className="border-rule mt-8 border-t pt-3">
       <h2 id="done-title" className="font-serif text-lg font-semibold mb-1">
         Done here lately
       </h2>
       <ol>
-        {repeat.done.map(({ id, at, actor, title, undone }) => (
+        {recurring.done.map(({ id, at, actor, title, undone }) => (
           <li key={id} className="border-fine flex min-h-7 items-center gap-3 border-b py-0.5">
             <When at={at} className="text-muted w-[124px] shrink-0" />
             <span className="min-w-0 flex-1">
@@ -80,13 +80,19 @@ export function Progress({ share, onStop }: { readonly share: number; readonly o
   );
 }
 
-export function KeepAsTemplate({ repeat, week }: { readonly repeat: RepeatPayload; readonly week: Day }) {
+export function KeepAsTemplate({
+  recurring,
+  week,
+}: {
+  readonly recurring: RecurringPayload;
+  readonly week: Day;
+}) {
   const [name, setName] = useState('');
   const [people, setPeople] = useState(true);
   const { run, busy, problem } = useCommand();
-  const known = repeat.weekTemplates.some((one) => one.name.toLowerCase() === name.trim().toLowerCase());
+  const known = recurring.weekTemplates.some((one) => one.name.toLowerCase() === name.trim().toLowerCase());
   const keep = () =>
-    void run('week-template.save', { site: repeat.site.id, week, name, people }, 'Template saved').then(
+    void run('week-template.save', { site: recurring.site.id, week, name, people }, 'Template saved').then(
       (done) => done && setName(''),
     );
   return (
@@ -114,15 +120,21 @@ export function KeepAsTemplate({ repeat, week }: { readonly repeat: RepeatPayloa
   );
 }
 
-export function DropTemplate({ repeat, id }: { readonly repeat: RepeatPayload; readonly id: string }) {
+export function DropTemplate({
+  recurring,
+  id,
+}: {
+  readonly recurring: RecurringPayload;
+  readonly id: string;
+}) {
   const { run, busy } = useCommand();
-  const name = repeat.weekTemplates.find((one) => one.id === id)?.name;
+  const name = recurring.weekTemplates.find((one) => one.id === id)?.name;
   return (
     <p className="mt-5">
       <Button
         kind="link"
         disabled={busy}
-        onClick={() => void run('week-template.delete', { site: repeat.site.id, id }, 'Template given up')}
+        onClick={() => void run('week-template.delete', { site: recurring.site.id, id }, 'Template given up')}
       >
         Give the template {name} up
       </Button>
@@ -130,13 +142,13 @@ export function DropTemplate({ repeat, id }: { readonly repeat: RepeatPayload; r
   );
 }
 
-export function PatternList({ repeat }: { readonly repeat: RepeatPayload }) {
-  const names = new Map(repeat.people.map((person) => [person.id, person.name]));
+export function PatternList({ recurring }: { readonly recurring: RecurringPayload }) {
+  const names = new Map(recurring.people.map((person) => [person.id, person.name]));
   return (
     <section className="mt-5">
       <h2 className="font-serif text-lg font-semibold mb-1">Patterns of this site</h2>
       <ul>
-        {repeat.patterns.map((one) => (
+        {recurring.patterns.map((one) => (
           <li key={one.id} className="py-0.5">
             <span className="font-semibold">{one.name}</span>:{' '}
             {one.rule === null ? counted(one.weeks, 'week') : describeRule(one.rule, one.anchor)},{' '}
@@ -150,7 +162,7 @@ export function PatternList({ repeat }: { readonly repeat: RepeatPayload }) {
       </ul>
       <Link
         className="link link-primary font-semibold"
-        href={`/setup/${encodeURIComponent(repeat.site.id)}/patterns`}
+        href={`/setup/${encodeURIComponent(recurring.site.id)}/patterns`}
       >
         Change patterns
       </Link>

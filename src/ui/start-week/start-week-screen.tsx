@@ -7,7 +7,7 @@ import { type Day, formatDate } from '@/core/time/day';
 import { counted, formatDays } from '@/core/time/format';
 import type { CopyMode } from '@/core/week/copy-week';
 import { undo } from '@/server/actions';
-import type { RepeatPayload, StartRequest, WeekSource } from '@/server/week/payload';
+import type { RecurringPayload, StartRequest, WeekSource } from '@/server/week/payload';
 import { ImpactList } from '../commands/week-impacts';
 import { Checkbox } from '../kit/inputs/checkbox';
 import { Field } from '../kit/inputs/field';
@@ -26,7 +26,7 @@ import { Page } from '../kit/page';
 
 interface Props {
   readonly header: ShellFrame;
-  readonly repeat: RepeatPayload;
+  readonly recurring: RecurringPayload;
   readonly week: Day;
   /** The week to take, where one was named. */
   readonly from: Day | null;
@@ -45,8 +45,8 @@ function sourceOf(kind: WeekSource['from'] | 'empty', week: Day | null, template
 }
 
 /** Starts a week, or several: where the shifts come from, what they bring, and the snags they would have. */
-export function StartScreen({ header, repeat, week, from }: Props) {
-  const { site, weeks, weekTemplates, patterns } = repeat;
+export function StartScreen({ header, recurring, week, from }: Props) {
+  const { site, weeks, weekTemplates, patterns } = recurring;
   const router = useRouter();
   const earlier = weeks.filter((one) => one.first !== week);
   const usual = from ?? earlier.find((one) => one.first < week)?.first ?? earlier[0]?.first ?? null;
@@ -217,9 +217,9 @@ export function StartScreen({ header, repeat, week, from }: Props) {
                 </p>
               </fieldset>
             )}
-            {kind === 'week' && source !== null && <KeepAsTemplate repeat={repeat} week={source} />}
-            {kind === 'template' && template !== '' && <DropTemplate repeat={repeat} id={template} />}
-            {kind === 'patterns' && <PatternList repeat={repeat} />}
+            {kind === 'week' && source !== null && <KeepAsTemplate recurring={recurring} week={source} />}
+            {kind === 'template' && template !== '' && <DropTemplate recurring={recurring} id={template} />}
+            {kind === 'patterns' && <PatternList recurring={recurring} />}
           </div>
           <section aria-labelledby="brings-title" aria-live="polite">
             <h2 id="brings-title" className="font-serif text-lg font-semibold mb-2">
@@ -264,7 +264,7 @@ export function StartScreen({ header, repeat, week, from }: Props) {
             ) : (
               <p className="text-muted">There is nothing to take yet.</p>
             )}
-            <DoneLately repeat={repeat} />
+            <DoneLately recurring={recurring} />
           </section>
         </div>
       </Page>

@@ -2,7 +2,7 @@
 
 import { useRef, useState } from 'react';
 import type { ShiftTemplate } from '@/core/plan/shift-spec';
-import type { RepeatPayload } from '@/server/week/payload';
+import type { RecurringPayload } from '@/server/week/payload';
 import { Checkbox } from '../kit/inputs/checkbox';
 import { Field } from '../kit/inputs/field';
 import { Select } from '../kit/inputs/select';
@@ -16,8 +16,8 @@ import { BreaksInput, DutiesInput, TimesInput, freshForm } from '../patterns/spe
 import { Button } from '../kit/button';
 
 /** Shift templates, placed by typing their short name, and the stations of the site. */
-export function TemplatesSection({ repeat }: { readonly repeat: RepeatPayload }) {
-  const { site, templates: stored } = repeat;
+export function TemplatesSection({ recurring }: { readonly recurring: RecurringPayload }) {
+  const { site, templates: stored } = recurring;
   const [follow, setFollow] = useState<readonly string[]>([]);
   const changedIn = (templates: readonly ShiftTemplate[]) =>
     templates.filter((template) => {
@@ -42,7 +42,7 @@ export function TemplatesSection({ repeat }: { readonly repeat: RepeatPayload })
   const add = () => {
     setDraft([
       ...draft,
-      { id: newId(), name: '', short: '', form: freshForm(540, 1020, repeat.roles[0]?.id ?? null) },
+      { id: newId(), name: '', short: '', form: freshForm(540, 1020, recurring.roles[0]?.id ?? null) },
     ]);
     setTimeout(() => list.current?.querySelector<HTMLElement>('li:last-child input')?.focus(), 0);
   };
@@ -62,7 +62,7 @@ export function TemplatesSection({ repeat }: { readonly repeat: RepeatPayload })
             key={template.id}
             name={`templates.${i}`}
             template={template}
-            repeat={repeat}
+            recurring={recurring}
             onChange={(part) => change(template.id, part)}
             onRemove={() => setDraft(draft.filter((one) => one.id !== template.id))}
           />
@@ -86,7 +86,7 @@ export function TemplatesSection({ repeat }: { readonly repeat: RepeatPayload })
           ))}
         </fieldset>
       )}
-      <Stations repeat={repeat} />
+      <Stations recurring={recurring} />
     </CommandForm>
   );
 }
@@ -104,19 +104,19 @@ function named(templates: readonly ShiftTemplate[]): ShiftTemplate[] {
 function TemplateLine({
   name,
   template,
-  repeat,
+  recurring,
   onChange,
   onRemove,
 }: {
   /** Of its part of the form. */
   readonly name: string;
   readonly template: ShiftTemplate;
-  readonly repeat: RepeatPayload;
+  readonly recurring: RecurringPayload;
   readonly onChange: (part: Partial<ShiftTemplate>) => void;
   readonly onRemove: () => void;
 }) {
   const { form } = template;
-  const { hourFormat } = repeat;
+  const { hourFormat } = recurring;
   const say = (part: Partial<ShiftTemplate['form']>) => onChange({ form: { ...form, ...part } });
   const called = template.name || 'the new template';
   return (
@@ -153,7 +153,7 @@ function TemplateLine({
           name={`${name}.form.role`}
           value={form.role ?? ''}
           onChange={(role) => say({ role: role || null })}
-          options={[['', 'As the person'], ...repeat.roles.map(({ id, name }) => [id, name] as const)]}
+          options={[['', 'As the person'], ...recurring.roles.map(({ id, name }) => [id, name] as const)]}
         />
       </Field>
       <Field label="Breaks, min">
@@ -179,7 +179,7 @@ function TemplateLine({
           name={`${name}.form.station`}
           value={form.station ?? ''}
           onChange={(station) => say({ station: station || null })}
-          options={[['', 'None'], ...repeat.stations.map(({ name }) => [name, name] as const)]}
+          options={[['', 'None'], ...recurring.stations.map(({ name }) => [name, name] as const)]}
         />
       </Field>
       <Field label="Duties, with their times" className="col-span-2">
@@ -204,8 +204,8 @@ function TemplateLine({
 }
 
 /** Sections, tills, vehicles: where at the site a shift is worked. */
-function Stations({ repeat }: { readonly repeat: RepeatPayload }) {
-  const { site, stations } = repeat;
+function Stations({ recurring }: { readonly recurring: RecurringPayload }) {
+  const { site, stations } = recurring;
   const [text, setText] = useState(() => stations.map(({ name }) => name).join('\n'));
   const [seen, setSeen] = useState(stations);
   if (seen !== stations) {

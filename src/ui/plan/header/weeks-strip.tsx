@@ -25,19 +25,13 @@ export function WeeksStrip() {
       {failed && <p className="text-gap px-4 py-3">The weeks cannot be got: the server cannot be reached.</p>}
       {!failed && weeks === null && <p className="text-muted px-4 py-3">Adding up the weeks …</p>}
       {weeks?.map((one) => (
-        <MonthLine
-          key={one.first}
-          one={one}
-          site={site.id}
-          current={one.first === week}
-          currency={currency}
-        />
+        <WeekLine key={one.first} one={one} site={site.id} current={one.first === week} currency={currency} />
       ))}
     </section>
   );
 }
 
-function MonthLine({
+function WeekLine({
   one,
   site,
   current,

@@ -1,7 +1,7 @@
 import { notFound } from 'next/navigation';
 import type { PageRequest } from '@/server/access/page';
 import { headerOfBusiness, setupOf } from '@/server/site/queries';
-import { repeatOf } from '@/server/week/queries';
+import { recurringOf } from '@/server/week/queries';
 import { SECTIONS } from '@/ui/setup/sections';
 import { SetupScreen } from '@/ui/setup/setup-screen';
 
@@ -10,15 +10,15 @@ export async function setupPage({ db, actor, params }: PageRequest<{ site: strin
   const section = SECTIONS.find((one) => one.id === name);
   if (!section) notFound();
   const found = await setupOf(db, actor, params.site);
-  const repeat = await repeatOf(db, actor, params.site);
-  if (!found.ok || !repeat.ok) notFound();
+  const recurring = await recurringOf(db, actor, params.site);
+  if (!found.ok || !recurring.ok) notFound();
   const header = await headerOfBusiness(db, actor);
   return (
     <SetupScreen
       key={found.setup.id}
       header={header}
       setup={found.setup}
-      repeat={repeat.repeat}
+      recurring={recurring.recurring}
       section={section.id}
     />
   );

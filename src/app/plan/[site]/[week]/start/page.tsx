@@ -4,7 +4,7 @@ import { parseDate, startOfWeek, formatDate } from '@/core/time/day';
 import { page } from '@/server/access/page';
 import { PLAN_ADDRESS } from '@/server/plan/schema';
 import { headerOfBusiness } from '@/server/site/queries';
-import { repeatOf } from '@/server/week/queries';
+import { recurringOf } from '@/server/week/queries';
 import { StartScreen } from '@/ui/start-week/start-week-screen';
 
 export const dynamic = 'force-dynamic';
@@ -13,15 +13,15 @@ export const metadata: Metadata = { title: 'Start a week' };
 export default page(
   { permission: 'plan.read', params: PLAN_ADDRESS, scope: ({ site }) => ({ sites: [site] }) },
   async ({ db, actor, params: { site, week }, search }) => {
-    const found = await repeatOf(db, actor, site);
+    const found = await recurringOf(db, actor, site);
     if (!found.ok) notFound();
-    const first = startOfWeek(week, found.repeat.site.weekStart);
+    const first = startOfWeek(week, found.recurring.site.weekStart);
     if (first !== week) redirect(`/plan/${encodeURIComponent(site)}/${formatDate(first)}/start`);
     return (
       <StartScreen
         key={`${site} ${first}`}
         header={await headerOfBusiness(db, actor)}
-        repeat={found.repeat}
+        recurring={found.recurring}
         week={first}
         from={typeof search.from === 'string' ? parseDate(search.from) : null}
       />
