@@ -94,9 +94,7 @@ function fieldNamed(name: string | null): HTMLInputElement | null {
 }
 
 function labelOf(field: HTMLInputElement | null): string | null {
-  return (
-    field?.labels?.[0]?.querySelector('.label')?.textContent ?? field?.getAttribute('aria-label') ?? null
-  );
+  return field?.labels?.[0]?.textContent ?? field?.getAttribute('aria-label') ?? null;
 }
 
 /** What two people changed differently, side by side, and whose is to count. The rest of both is kept either way. */

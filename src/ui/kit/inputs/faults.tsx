@@ -1,5 +1,5 @@
 import { createContext, useContext, useId } from 'react';
-import { FieldError } from './field';
+import { FieldError, useField } from './field';
 
 /** What is wrong with the field of a form, by its name (`person.pay.0.rate`); null: nothing. */
 export type FaultOf = (name: string) => string | null;
@@ -16,12 +16,14 @@ export const FaultsProvider = FaultsContext.Provider;
 export function useFault(name: string | undefined, own: string | null = null) {
   const id = useId();
   const faultOf = useContext(FaultsContext);
+  const field = useField();
   const wrong = own ?? (name === undefined ? null : faultOf(name));
   return {
     wrong,
     aria: {
+      id: field?.id,
       'aria-invalid': wrong !== null || undefined,
-      'aria-describedby': wrong === null ? undefined : id,
+      'aria-describedby': [wrong === null ? null : id, field?.hint].filter(Boolean).join(' ') || undefined,
     },
     words: wrong === null ? null : <FieldError id={id}>{wrong}</FieldError>,
   };

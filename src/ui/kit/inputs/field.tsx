@@ -1,7 +1,14 @@
 import clsx from 'clsx';
-import { useId } from 'react';
+import { createContext, useContext, useId } from 'react';
 
-/** A label over what it names, with a word of explanation. */
+const FieldContext = createContext<{ readonly id: string; readonly hint?: string } | null>(null);
+
+/** The ids of the control in the field around it, and of the words about it; null: none stands around it. */
+export function useField() {
+  return useContext(FieldContext);
+}
+
+/** A label over the one control it names, with a word of explanation. */
 export function Field({
   label,
   hint,
@@ -13,12 +20,20 @@ export function Field({
   readonly children: React.ReactNode;
   readonly className?: string;
 }) {
+  const id = useId();
+  const hintId = hint ? `${id}-hint` : undefined;
   return (
-    <label className={clsx('flex flex-col gap-0.5', className)}>
-      <span className="label text-muted text-xs">{label}</span>
-      {children}
-      {hint && <span className="text-muted text-xs">{hint}</span>}
-    </label>
+    <div className={clsx('flex flex-col gap-0.5', className)}>
+      <label htmlFor={id} className="label text-muted text-xs">
+        {label}
+      </label>
+      <FieldContext.Provider value={{ id, hint: hintId }}>{children}</FieldContext.Provider>
+      {hint && (
+        <span id={hintId} className="text-muted text-xs">
+          {hint}
+        </span>
+      )}
+    </div>
   );
 }
 

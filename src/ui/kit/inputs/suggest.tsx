@@ -14,6 +14,7 @@ import {
 } from '@floating-ui/react';
 import clsx from 'clsx';
 import { useRef, useState } from 'react';
+import { useField } from './field';
 import { sized } from './sized';
 
 export interface Suggestion<T> {
@@ -60,6 +61,7 @@ export function Suggest<T>({
   isChoice = false,
   ...rest
 }: Props<T>) {
+  const field = useField();
   const [isOpen, setOpen] = useState(false);
   const [active, setActive] = useState<number | null>(null);
   const parts = useRef<(HTMLElement | null)[]>([]);
@@ -101,6 +103,7 @@ export function Suggest<T>({
         autoComplete="off"
         spellCheck={false}
         {...rest}
+        id={field?.id}
         className={clsx(
           isChoice ? 'select ps-2' : 'input px-2',
           invalid && (isChoice ? 'select-error' : 'input-error'),
@@ -112,7 +115,7 @@ export function Suggest<T>({
           'aria-label': label,
           'aria-autocomplete': 'list',
           'aria-invalid': invalid || undefined,
-          'aria-describedby': describedBy,
+          'aria-describedby': [describedBy, field?.hint].filter(Boolean).join(' ') || undefined,
           onFocus: (event: React.FocusEvent<HTMLInputElement>) => event.target.select(),
           onClick: () => setOpen(true),
           onChange: (event: React.ChangeEvent<HTMLInputElement>) => {
