@@ -1,6 +1,6 @@
 # Builds the application where its sources changed since the last build. Sourced after install.sh.
 fingerprint() {
-  find src package-lock.json next.config.ts tsconfig.json postcss.config.mjs -type f -print0 |
+  find src scripts/compress.mjs package-lock.json next.config.ts tsconfig.json postcss.config.mjs -type f -print0 |
     sort -z | xargs -0 sha256sum | sha256sum | cut -d' ' -f1
 }
 
@@ -17,5 +17,6 @@ build() {
     return 1
   fi
   rm -f "$log"
+  node scripts/compress.mjs || return 1
   echo "$now" >.next/.fingerprint
 }

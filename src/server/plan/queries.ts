@@ -6,6 +6,7 @@ import { toPortable } from '@/core/plan/portable';
 import { publicationOfAll } from '@/core/publish/publication';
 import { type Day, parseDate, startOfWeek } from '@/core/time/day';
 import type { Database } from '@/data/database';
+import { Unchanged } from '@/data/unchanged';
 import { type StoredSite, listSites, loadSite, namesOf } from '@/data/site/site-store';
 import { loadPlan } from '@/data/week/plan-store';
 import { loadPatterns } from '@/data/patterns/pattern-store';
@@ -85,9 +86,7 @@ export async function headerOfWeek(
   const { line } = found;
   const sites = visibleSites(actor, found.all);
   const first = startOfWeek(week, line.weekStart);
-  const weeks: WeekSummary[] = [];
-  const stored = (await loadSite(db, site, first))!;
-  for (let i = -1; i <= 3; i++) weeks.push(await weekLine(db, stored, first + i * WEEK));
+  const weeks = await WEEKS.get(db, `${site} ${first}`, () => weeksAround(db, site, first));
   return {
     ok: true,
     header: {
@@ -100,6 +99,16 @@ export async function headerOfWeek(
       actor: actor.name,
     },
   };
+}
+
+/** The weeks of strips that were last drawn. */
+const WEEKS = new Unchanged<WeekSummary[]>(40);
+
+async function weeksAround(db: Database, site: string, first: Day): Promise<WeekSummary[]> {
+  const stored = (await loadSite(db, site, first))!;
+  const weeks: WeekSummary[] = [];
+  for (let i = -1; i <= 3; i++) weeks.push(await weekLine(db, stored, first + i * WEEK));
+  return weeks;
 }
 
 async function weekLine(db: Database, site: StoredSite, first: Day): Promise<WeekSummary> {

@@ -1,7 +1,7 @@
 import Joi from 'joi';
 import { route } from '@/server/access/route';
 import { PLAN_ADDRESS, atSite } from '@/server/plan/schema';
-import { planOfWeek } from '@/server/plan/queries';
+import { planAsSent } from '@/server/plan/sent-plan';
 
 /** The plan of a site's week. */
 export const GET = route(
@@ -13,7 +13,7 @@ export const GET = route(
     scope: atSite,
   },
   async ({ db, actor, params: { site, week }, query: { days } }) => {
-    const found = await planOfWeek(db, actor, site, week, days);
-    return found.ok ? Response.json(found.payload) : found;
+    const found = await planAsSent(db, actor, site, week, days);
+    return found.ok ? new Response(found.json, { headers: { 'content-type': 'application/json' } }) : found;
   },
 );
