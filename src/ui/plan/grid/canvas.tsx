@@ -3,23 +3,19 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
 import dynamic from 'next/dynamic';
 import { memo, useEffect, useRef } from 'react';
-import { HEADING_HEIGHT, ROW_HEIGHT, Row, cellId, openRowHeight } from '../../canvas/row';
+import { HEADING_HEIGHT, ROW_HEIGHT, Row, openRowHeight } from '../../canvas/row';
 import type { Scale } from '../../canvas/scale';
 import { CellEditor } from '../input/cell-editor';
-import { DAY_HEADS_HEIGHT, DayHeads } from './day-heads';
+import { DAY_HEADS_HEIGHT } from './day-heads';
 import { AS_LISTED, type Line } from '@/core/grid/arrangement';
 import { OPEN_ROW, type RowId, stateOf } from '@/core/grid/cell';
-import { GhostBar, GhostLine } from './ghost';
-import { onCanvasKey } from '../input/keys';
+import { GhostBar } from './ghost';
 import { useRoleStyles } from './role-styles';
-import { usePointer } from '../input/pointer';
-import { SkylinePanel } from '../coverage/skyline-panel';
 import { useController, usePlan, useView } from '../state/controller';
-import { useCanvasFocus } from './use-canvas-focus';
 import { useChosenOf } from './use-chosen';
-import { linesDrawn, useRowsOfPlan } from './use-rows';
-import { useScale } from './use-scale';
+import { linesDrawn } from './use-rows';
 import { Button } from '../../kit/button';
+import { GridFrame } from './grid-frame';
 
 const NeedsCanvas = dynamic(() => import('./needs-canvas').then((part) => part.NeedsCanvas), {
   ssr: false,
@@ -33,11 +29,9 @@ export function Canvas() {
 
 /** People over true time, with the open shifts at the foot. */
 function PeopleCanvas() {
-  const controller = useController();
   const scroller = useRef<HTMLDivElement>(null);
   const rows = useRef<HTMLDivElement>(null);
   const openRow = useRef<HTMLDivElement>(null);
-  const scale = useScale(scroller);
   const count = usePlan((state) => state.judgement.plan.people.length);
   const days = useView((view) => view.days);
   const openHeight = openRowHeight(
@@ -62,79 +56,64 @@ function PeopleCanvas() {
   useEffect(() => {
     if (activeLine >= 0) virtual.scrollToIndex(activeLine, { align: 'auto' });
   }, [activeLine, lines, virtual]);
-  useRowsOfPlan();
-  useCanvasFocus(scroller);
-  const pointer = usePointer({ scale, rows, openRow, scroller });
   return (
-    <div className="flex min-h-0 min-w-0 flex-1 flex-col">
-      <div
-        ref={scroller}
-        id="canvas"
-        role="grid"
-        tabIndex={0}
-        aria-label="Week plan"
-        aria-rowcount={arranged.order.length + 1}
-        aria-colcount={scale.days + 1}
-        aria-multiselectable
-        aria-activedescendant={cellId(active.row, active.day)}
-        className="relative flex min-h-0 flex-1 flex-col overflow-x-hidden overflow-y-auto [scrollbar-gutter:stable] [scrollbar-width:thin]"
-        onKeyDown={(event) => {
-          // What is a button in the heads has its keys to itself.
-          if (!(event.target as HTMLElement).closest('button, a')) onCanvasKey(event, controller);
-        }}
-        onPointerDown={pointer.down}
-        onDoubleClick={pointer.open}
-      >
-        <DayHeads scale={scale} />
-        <div
-          ref={rows}
-          role="rowgroup"
-          className="relative shrink-0 grow"
-          style={{ minHeight: virtual.getTotalSize() }}
-        >
-          {virtual.getVirtualItems().map((item) => {
-            const line = lines[item.index];
-            const top = item.start - DAY_HEADS_HEIGHT;
-            if (!line) return null;
-            if (line.kind === 'group') return <GroupHead key={item.key} top={top} line={line} />;
-            return (
-              <LiveRow
-                key={item.key}
-                row={line.row}
-                position={arranged.positionOf.get(line.row)!}
-                top={top}
-                height={ROW_HEIGHT}
-                scale={scale}
-              />
-            );
-          })}
-          {count === 0 && (
-            <p className="text-muted px-4 py-8">
-              Nobody works at this site yet; open shifts can be typed below.
-            </p>
-          )}
-          {count > 0 && lines.length === 0 && <NobodyShown />}
-        </div>
-        <div
-          ref={openRow}
-          role="rowgroup"
-          className="border-rule bg-sheet sticky bottom-0 z-10 shrink-0 border-t"
-          style={{ maxHeight: OPEN_ROW_MOST, overflowY: openHeight > OPEN_ROW_MOST ? 'auto' : 'visible' }}
-          tabIndex={openHeight > OPEN_ROW_MOST ? 0 : undefined}
-        >
-          <div role="presentation" style={{ height: openHeight }} />
-          <LiveRow
-            row={OPEN_ROW}
-            position={arranged.order.length - 1}
-            top={0}
-            height={openHeight}
-            scale={scale}
-          />
-        </div>
-      </div>
-      <SkylinePanel scale={scale} />
-      <GhostLine />
-    </div>
+    <GridFrame
+      label="Week plan"
+      rowCount={arranged.order.length + 1}
+      scroller={scroller}
+      rows={rows}
+      openRow={openRow}
+    >
+      {(scale) => (
+        <>
+          <div
+            ref={rows}
+            role="rowgroup"
+            className="relative shrink-0 grow"
+            style={{ minHeight: virtual.getTotalSize() }}
+          >
+            {virtual.getVirtualItems().map((item) => {
+              const line = lines[item.index];
+              const top = item.start - DAY_HEADS_HEIGHT;
+              if (!line) return null;
+              if (line.kind === 'group') return <GroupHead key={item.key} top={top} line={line} />;
+              return (
+                <LiveRow
+                  key={item.key}
+                  row={line.row}
+                  position={arranged.positionOf.get(line.row)!}
+                  top={top}
+                  height={ROW_HEIGHT}
+                  scale={scale}
+                />
+              );
+            })}
+            {count === 0 && (
+              <p className="text-muted px-4 py-8">
+                Nobody works at this site yet; open shifts can be typed below.
+              </p>
+            )}
+            {count > 0 && lines.length === 0 && <NobodyShown />}
+          </div>
+          <div
+            ref={openRow}
+            role="rowgroup"
+            className="border-rule bg-sheet sticky bottom-0 z-10 shrink-0 border-t"
+            style={{ maxHeight: OPEN_ROW_MOST, overflowY: openHeight > OPEN_ROW_MOST ? 'auto' : 'visible' }}
+            tabIndex={openHeight > OPEN_ROW_MOST ? 0 : undefined}
+          >
+            <div role="presentation" style={{ height: openHeight }} />
+            <LiveRow
+              row={OPEN_ROW}
+              position={arranged.order.length - 1}
+              top={0}
+              height={openHeight}
+              scale={scale}
+            />
+          </div>
+        </>
+      )}
+    </GridFrame>
   );
 }
 

@@ -3,9 +3,9 @@ import { HEAD_WIDTH } from '../../canvas/row';
 import { type Scale, hoursOf, scaleOf } from '../../canvas/scale';
 import { usePlan, useView } from '../state/controller';
 
-/** The scale of what is looked at, in the width there is. */
-export function useScale(scroller: React.RefObject<HTMLDivElement | null>): Scale {
-  const [width, setWidth] = useState(840);
+/** The scale of what is looked at, in the width there is; null until that is known. */
+export function useScale(scroller: React.RefObject<HTMLDivElement | null>): Scale | null {
+  const [width, setWidth] = useState<number | null>(null);
   useLayoutEffect(() => {
     const element = scroller.current!;
     const measure = () => setWidth(Math.max(element.clientWidth - HEAD_WIDTH, 200));
@@ -21,5 +21,8 @@ export function useScale(scroller: React.RefObject<HTMLDivElement | null>): Scal
   const [from, to] = hours.split(' ').map(Number);
   const days = useView((view) => view.days);
   const firstDay = useView((view) => view.firstDay);
-  return useMemo(() => scaleOf({ from, to }, firstDay, days, width), [from, to, firstDay, days, width]);
+  return useMemo(
+    () => (width === null ? null : scaleOf({ from, to }, firstDay, days, width)),
+    [from, to, firstDay, days, width],
+  );
 }

@@ -10,7 +10,8 @@ import type { RowId } from '@/core/grid/cell';
 import { parseNeedsRow } from '@/core/grid/needs-rows';
 
 interface Surroundings {
-  readonly scale: Scale;
+  /** Null: nothing is drawn yet. */
+  readonly scale: Scale | null;
   readonly scroller: RefObject<HTMLDivElement | null>;
   /** The element around the rows that are scrolled. */
   readonly rows: RefObject<HTMLDivElement | null>;
@@ -98,7 +99,7 @@ function locate(
   step: number,
 ): GridPoint | null {
   const top = scroller.current?.getBoundingClientRect().top;
-  if (top === undefined || y < top + DAY_HEADS_HEIGHT) return null;
+  if (top === undefined || !scale || y < top + DAY_HEADS_HEIGHT) return null;
   const fixed = openRow?.current;
   const isFixed = fixed && y >= fixed.getBoundingClientRect().top;
   for (const row of (isFixed ? fixed : rows.current)?.querySelectorAll<HTMLElement>('[data-row]') ?? []) {
