@@ -32,7 +32,12 @@ const config = [
   },
   {
     files: ['src/**/*.{ts,tsx}', 'cli/**/*.ts', 'demo/**/*.ts'],
-    ignores: ['src/app/**', 'src/ui/plan/header/find.tsx', 'src/ui/kit/toast.tsx', 'src/ui/kit/inputs/calendar.tsx'],
+    ignores: [
+      'src/app/**',
+      'src/ui/plan/header/find.tsx',
+      'src/ui/kit/toast.tsx',
+      'src/ui/kit/inputs/calendar.tsx',
+    ],
     rules: { 'no-restricted-exports': ['error', { restrictDefaultExports: { direct: true } }] },
   },
   {
