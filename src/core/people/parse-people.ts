@@ -9,6 +9,10 @@ export interface TypedPerson {
 /**
  * Reads a list of people, one a line: a name, and behind a comma, a semicolon or a tab a role if wanted. Also
  * cells pasted from a spreadsheet. Lines whose role is not known come back with what is wrong.
+ *
+ * @example
+ * parsePeopleList('Mira Holt, Bar\nJon Reed', roles);
+ * // { people: [{ name: 'Mira Holt', role: 'bar' }, { name: 'Jon Reed', role: null }], faults: [] }
  */
 export function parsePeopleList(
   text: string,

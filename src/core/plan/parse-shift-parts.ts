@@ -21,7 +21,12 @@ export function formatBreaks(form: ShiftSpec, hourFormat: HourFormat): string {
     .join(' + ');
 }
 
-/** Reads breaks as {@link formatBreaks} writes them; an open time is the one inside the shift. */
+/**
+ * Reads breaks as {@link formatBreaks} writes them; an open time is the one inside the shift.
+ *
+ * @example
+ * parseBreaks('30@12 + 15 paid', form); // a break of 30 minutes at 12:00, and a paid one of 15 at any time
+ */
 export function parseBreaks(text: string, form: ShiftSpec): ParsedSpec {
   const parts = text
     .split('+')
@@ -59,7 +64,12 @@ export function formatDuties(form: ShiftSpec, hourFormat: HourFormat): string {
     .join(', ');
 }
 
-/** Reads duties as {@link formatDuties} writes them. One of a name that was there stays for once where it was. */
+/**
+ * Reads duties as {@link formatDuties} writes them. One of a name that was there stays for once where it was.
+ *
+ * @example
+ * parseDuties('Delivery 14-14:45', form); // { value: { …form, duties: [{ name: 'Delivery', from: 840, to: 885, … }] } }
+ */
 export function parseDuties(text: string, form: ShiftSpec): ParsedSpec {
   const duties: ShiftSpec['duties'][number][] = [];
   for (const part of text.split(',').map((one) => one.trim())) {

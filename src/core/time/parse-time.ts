@@ -158,7 +158,13 @@ export function scanSpan(
   return { length: at - offset, reading: { ok: true, value: span } };
 }
 
-/** Reads a whole text as one span. */
+/**
+ * Reads a whole text as one span; what is left open is meant as it fits the opening hours.
+ *
+ * @example
+ * parseSpan('9-17'); // { ok: true, value: { from: 540, to: 1020, … } }
+ * parseSpan('9-1x'); // { ok: false, problem: { message: …, at: { from: 2, to: 4 } } }
+ */
 export function parseSpan(text: string, openHours: readonly Span[] = []): Reading<MeantSpan> {
   const offset = text.length - text.trimStart().length;
   const found = scanSpan(text, offset, openHours);

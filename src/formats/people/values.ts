@@ -14,20 +14,20 @@ export type CellValue<T> =
 const value = <T>(read: T): CellValue<T> => ({ ok: true, value: read });
 const wrong = (message: string): CellValue<never> => ({ ok: false, message });
 
-/** Hours of a week, or of a day, as minutes. */
+/** Hours of a week, or of a day, as minutes: `37.5` and `37:30` are 2250. */
 export function parseHoursCell(text: string, most: number): CellValue<number> {
   const minutes = parseLength(text);
   if (minutes === null) return wrong(`"${text}" is no number of hours; write it as 37.5 or 37:30`);
   return minutes > most ? wrong(`${text} h is more than there are`) : value(minutes);
 }
 
-/** An amount of money, with a point or a comma. */
+/** An amount of money, with a point or a comma: `14,50` is 14.5. */
 export function parseMoneyCell(text: string): CellValue<number> {
   const amount = parseDecimal(text);
   return amount === null || amount < 0 ? wrong(`"${text}" is no amount; write it as 14.50`) : value(amount);
 }
 
-/** A kind of contract. */
+/** A kind of contract: `Part time`, `pt` and `part-time` are the same. */
 export function parseContractCell(text: string): CellValue<'full-time' | 'part-time' | 'on-call'> {
   const plain = text.toLowerCase().replace(/[^a-z]/g, '');
   if (/^(fulltime|full|ft|permanent)$/.test(plain)) return value('full-time');
@@ -36,7 +36,7 @@ export function parseContractCell(text: string): CellValue<'full-time' | 'part-t
   return wrong(`"${text}" is no contract; there are full-time, part-time and on call`);
 }
 
-/** Names in one cell, parted by commas, semicolons, slashes or new lines. */
+/** Names in one cell, parted by commas, semicolons, slashes or new lines: `keys; first aid`. */
 export function parseListCell(text: string): string[] {
   return [...new Set(text.split(/[,;/\n|]/).map((part) => part.trim()))].filter((part) => part !== '');
 }

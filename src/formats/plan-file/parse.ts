@@ -21,7 +21,14 @@ export interface ReadPlan {
   readonly raw: RawPlan;
 }
 
-/** Reads the text of a plan file. All faults are reported at once, each with its path. */
+/**
+ * Reads the text of a plan file. All faults are reported at once, each with its path.
+ *
+ * @example
+ * const read = parsePlan(text);
+ * if (read.ok) judge(read.value.plan);
+ * else for (const { path, message } of read.faults) console.error(`${path}: ${message}`); // $.shifts[0].to: …
+ */
 export function parsePlan(text: string): ReadResult<ReadPlan> {
   const parsed = parse(text);
   if (!parsed.ok) return parsed;
@@ -34,6 +41,9 @@ export function parsePlan(text: string): ReadResult<ReadPlan> {
 /**
  * Reads a list of changes to a plan, each against the plan as the ones before leave it. All faults are
  * reported at once; a change with a fault of form is passed over when the ones after it are read.
+ *
+ * @example
+ * parseChanges('[{ "do": "set", "id": "s1", "shift": { "to": "18:00" } }]', read.value);
  */
 export function parseChanges(text: string, { plan, raw }: ReadPlan): ReadResult<ReadChanges> {
   const parsed = parse(text);

@@ -14,7 +14,12 @@ export function decodeText(bytes: Uint8Array): string {
   }
 }
 
-/** Reads text with commas, semicolons or tabs (RFC 4180 where it is followed); empty lines are passed over. */
+/**
+ * Reads text with commas, semicolons or tabs (RFC 4180 where it is followed); empty lines are passed over.
+ *
+ * @example
+ * parseCsv('Name;Role\n"Holt; Mira";Bar'); // rows of `Name`, `Role` and of `Holt; Mira`, `Bar`
+ */
 export function parseCsv(text: string): Table {
   if (text.includes('\0'))
     throw new UnreadableFile('This is no text: save the list as CSV or XLSX and try again.');
