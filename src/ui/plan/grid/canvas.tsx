@@ -46,7 +46,7 @@ function PeopleCanvas() {
     count: lines.length,
     getScrollElement: () => scroller.current,
     estimateSize: (line) => (lines[line].kind === 'row' ? ROW_HEIGHT : HEADING_HEIGHT),
-    overscan: 6,
+    overscan: 4,
     scrollMargin: DAY_HEADS_HEIGHT,
     scrollPaddingStart: DAY_HEADS_HEIGHT,
     scrollPaddingEnd: Math.min(openHeight, OPEN_ROW_MOST),

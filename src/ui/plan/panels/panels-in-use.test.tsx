@@ -2,6 +2,7 @@
 import { afterEach, describe, expect, jest, test } from '@jest/globals';
 import { act, cleanup, render, screen, waitFor, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
+import { snagsOf } from '@/core/consequences/judge';
 import { OPEN_ROW, rowOf } from '@/core/grid/cell';
 import { need, person, plan, shift } from '@/core/testing';
 import { screenOf } from '../testing';
@@ -21,6 +22,8 @@ const { BulkPanel } = await import('./bulk-panel');
 const { RowsPanel } = await import('./rows-panel');
 const { CoverPanel } = await import('./cover-panel');
 const { Selected } = await import('./selected');
+const { SidePanel } = await import('./side-panel');
+const { PageHeaderProvider } = await import('../state/header-context');
 
 Element.prototype.scrollIntoView = () => undefined;
 const early = shift('ann', 0, '9-13');
@@ -263,6 +266,42 @@ describe('who can cover', () => {
     const desk = show(<CoverPanel shift={open} isNew={false} />);
     act(() => void desk.controller.commit([{ do: 'remove', id: open.id }]));
     await waitFor(() => expect(screen.getByText('This shift is no longer there.')).toBeTruthy());
+  });
+});
+
+describe('the list of snags', () => {
+  const side = (
+    <PageHeaderProvider
+      value={{
+        sites: [],
+        site: { id: 'bistro', name: 'Quay Bistro', timeZone: 'Europe/Lisbon' },
+        week: week.from,
+        weeks: [],
+        today: week.from,
+        dates: { order: 'day', weekStart: 0 },
+        actor: 'Scheduler',
+      }}
+    >
+      <SidePanel />
+    </PageHeaderProvider>
+  );
+
+  test('has each that needs a look, with its sentence and the ways on', async () => {
+    const desk = show(side);
+    const troubles = snagsOf(desk.controller.plan.judgement).filter(({ severity }) => severity !== 'note');
+    await screen.findByText(`${troubles.length} snags`);
+    const list = screen.getByRole('region', { name: `${troubles.length} snags` });
+    expect(within(list).getAllByRole('listitem')).toHaveLength(troubles.length);
+    expect(list.textContent).toContain('Gap, Bar');
+    expect(list.textContent).toContain('Open shift, Bar');
+  });
+
+  test('leads to the place of a snag, and follows what is mended', async () => {
+    const desk = show(side);
+    await userEvent.click(await screen.findByText('Open shift, Bar'));
+    expect(desk.view.getState().active).toEqual({ row: OPEN_ROW, day: 2 });
+    act(() => void desk.controller.commit([{ do: 'remove', id: open.id }]));
+    await waitFor(() => expect(screen.queryByText('Open shift, Bar')).toBeNull());
   });
 });
 

@@ -1,7 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import type { ReactNode } from 'react';
 import { renderToStaticMarkup } from 'react-dom/server';
-import { snagsOf } from '@/core/consequences/judge';
 import { NO_DETAIL } from '@/core/plan/types';
 import { available, need, person, plan, shift } from '@/core/testing';
 import type { PageHeader } from '@/server/plan/payload';
@@ -93,19 +92,7 @@ describe('coverage as a table', () => {
   });
 });
 
-describe('the list of snags', () => {
-  test('has each that needs a look, with its sentence and the ways on', () => {
-    const { text, html } = draw(<SidePanel />);
-    const troubles = snagsOf(screenOf(week).controller.plan.judgement).filter(
-      ({ severity }) => severity !== 'note',
-    );
-    expect(text).toContain(`${troubles.length} snags`);
-    expect(html.match(/data-severity="(stop|warn|note)" class="badge/g)).toHaveLength(troubles.length);
-    expect(text).toContain('−1 Gap, Bar');
-    expect(text).toContain('Open shift, Bar');
-    expect(text.match(/Who can cover\?/g)!.length).toBeGreaterThan(1);
-  });
-
+describe('beside the canvas', () => {
   test('offers a start where the week is empty', () => {
     const { controller } = screenOf({ ...week, shifts: [] });
     const html = renderToStaticMarkup(

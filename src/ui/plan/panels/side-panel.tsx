@@ -1,3 +1,4 @@
+import type { Judgement } from '@/core/consequences/judge';
 import Link from 'next/link';
 import { memo, useDeferredValue, useMemo, useState } from 'react';
 import { checkOf } from '@/core/checks/list';
@@ -20,7 +21,6 @@ const PAGE = 40;
 /** What stands beside the canvas: the place that is looked into, what needs a look, what is selected. */
 export function SidePanel() {
   const place = useView((view) => view.place);
-  const people = useView((view) => view.arrangement.rowKind === 'people');
   return (
     <aside
       aria-label="Snags and selection"
@@ -31,7 +31,7 @@ export function SidePanel() {
         {place && <PlaceDetails />}
         <SnagList />
       </div>
-      {people && <Selected />}
+      <Selected />
     </aside>
   );
 }
@@ -58,7 +58,14 @@ function EmptyWeek() {
 
 function SnagList() {
   // The canvas comes first; the list may follow a moment later.
-  const judgement = useDeferredValue(usePlan((plan) => plan.judgement));
+  const judgement = useDeferredValue<Judgement | null>(
+    usePlan((plan) => plan.judgement),
+    null,
+  );
+  return judgement && <Snags judgement={judgement} />;
+}
+
+function Snags({ judgement }: { readonly judgement: Judgement }) {
   const [notesShown, showNotes] = useState(false);
   const [pages, setPages] = useState(1);
   const all = visibleSnags(judgement);
