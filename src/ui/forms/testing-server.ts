@@ -1,4 +1,5 @@
 import { jest } from '@jest/globals';
+import { configure } from '@testing-library/react';
 import type { Database } from '@/data/database';
 import { BUILT_IN_OWNER } from '@/server/access/actor';
 import { previewCommand } from '@/server/commands/preview';
@@ -6,6 +7,9 @@ import type { CommandAnswer, CommandRequest } from '@/server/commands/payload';
 import { runCommand } from '@/server/commands/run';
 import { undoCommand } from '@/server/commands/undo';
 import { demoDatabase } from '../../../demo/testing';
+
+// Every core is at work where all tests run: what comes at once alone may take a moment.
+configure({ asyncUtilTimeout: 6000 });
 
 /**
  * The server behind screens in tests, on the demo in memory: what is saved is saved, what is previewed is worked out.

@@ -1,5 +1,9 @@
 import { jest } from '@jest/globals';
+import { configure } from '@testing-library/react';
 import type { CommandAnswer, CommandRequest } from '@/server/commands/payload';
+
+// Every core is at work where all tests run: what comes at once alone may take a moment.
+configure({ asyncUtilTimeout: 6000 });
 
 /** What the server would say to a command, and what it was asked. For tests of forms; call before they are loaded. */
 export function pretendServer() {

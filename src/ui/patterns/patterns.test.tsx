@@ -20,10 +20,10 @@ async function stored(): Promise<RecurringPayload> {
 }
 const bar = () => screen.findByRole('region', { name: 'Not saved yet' });
 const consequences = async (text: RegExp) =>
-  waitFor(async () => expect((await bar()).textContent).toMatch(text), { timeout: 5000 });
+  waitFor(async () => expect((await bar()).textContent).toMatch(text));
 const save = async () => {
   await userEvent.click(within(await bar()).getByRole('button', { name: 'Save' }));
-  await waitFor(() => expect(server.answers).toHaveLength(1), { timeout: 8000 });
+  await waitFor(() => expect(server.answers).toHaveLength(1));
 };
 const press = (name: string) => userEvent.click(screen.getByRole('button', { name }));
 const type = async (field: HTMLElement, text: string) => {
@@ -84,15 +84,11 @@ describe('a pattern', () => {
   test('is ended after a look at what goes', async () => {
     render(<PatternsSection recurring={await stored()} />);
     await press('End this pattern');
-    await waitFor(
-      () =>
-        expect((screen.getByRole('button', { name: 'End it' }) as HTMLButtonElement).disabled).toBe(false),
-      {
-        timeout: 5000,
-      },
+    await waitFor(() =>
+      expect((screen.getByRole('button', { name: 'End it' }) as HTMLButtonElement).disabled).toBe(false),
     );
     await press('End it');
-    await waitFor(async () => expect((await stored()).patterns).toEqual([]), { timeout: 5000 });
+    await waitFor(async () => expect((await stored()).patterns).toEqual([]));
   });
 });
 

@@ -33,10 +33,10 @@ async function table(): Promise<PeoplePayload> {
 }
 const bar = () => screen.findByRole('region', { name: 'Not saved yet' });
 const consequences = async (text: RegExp) =>
-  waitFor(async () => expect((await bar()).textContent).toMatch(text), { timeout: 5000 });
+  waitFor(async () => expect((await bar()).textContent).toMatch(text));
 const save = async () => {
   await userEvent.click(within(await bar()).getByRole('button', { name: 'Save' }));
-  await waitFor(() => expect(server.answers).toHaveLength(1), { timeout: 5000 });
+  await waitFor(() => expect(server.answers).toHaveLength(1));
 };
 const type = async (field: HTMLElement, text: string) => {
   await userEvent.clear(field);
@@ -200,7 +200,7 @@ test('many people are changed at once, and what that does is said before', async
   expect((change as HTMLButtonElement).disabled).toBe(true);
   await userEvent.selectOptions(screen.getByLabelText('What to do'), 'Set the weekly maximum to');
   await type(screen.getByLabelText('Hours'), '20');
-  await waitFor(() => expect(screen.getByText(/snags appear/)).toBeTruthy(), { timeout: 5000 });
+  await waitFor(() => expect(screen.getByText(/snags appear/)).toBeTruthy());
   await userEvent.click(change);
   await waitFor(() => expect(server.answers).toHaveLength(1));
   expect((await priya()).person.maxWeekMinutes).toBe(1200);

@@ -28,10 +28,10 @@ async function open(section: (setup: SetupPayload) => ReactElement) {
 }
 const bar = () => screen.findByRole('region', { name: 'Not saved yet' });
 const consequences = async (text: RegExp) =>
-  waitFor(async () => expect((await bar()).textContent).toMatch(text), { timeout: 5000 });
+  waitFor(async () => expect((await bar()).textContent).toMatch(text));
 const save = async () => {
   await userEvent.click(within(await bar()).getByRole('button', { name: 'Save' }));
-  await waitFor(() => expect(server.answers).toHaveLength(1), { timeout: 5000 });
+  await waitFor(() => expect(server.answers).toHaveLength(1));
 };
 const type = async (field: HTMLElement, text: string) => {
   await userEvent.clear(field);

@@ -1,6 +1,6 @@
 /** @jest-environment jsdom */
 import { afterEach, describe, expect, jest, test } from '@jest/globals';
-import { act, cleanup, render, screen, waitFor, within } from '@testing-library/react';
+import { act, cleanup, configure, render, screen, waitFor, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { snagsOf } from '@/core/consequences/judge';
 import { OPEN_ROW, rowOf } from '@/core/grid/cell';
@@ -25,6 +25,8 @@ const { Selected } = await import('./selected');
 const { SidePanel } = await import('./side-panel');
 const { PageHeaderProvider } = await import('../state/header-context');
 
+// Every core is at work where all tests run: what comes at once alone may take a moment.
+configure({ asyncUtilTimeout: 6000 });
 Element.prototype.scrollIntoView = () => undefined;
 const early = shift('ann', 0, '9-13');
 const late = shift('ann', 0, '14-18');

@@ -229,6 +229,7 @@ function ShiftForm({ shift }: { readonly shift: Shift }) {
         <div>
           <Field label="Label">
             <TextInput
+              className="w-full"
               value={draft.label ?? ''}
               onChange={(label) => set({ label: label || null })}
               maxLength={80}
