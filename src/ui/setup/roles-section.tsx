@@ -126,6 +126,7 @@ function RolesTable({
                     <TextInput
                       name={`roles.${i}.name`}
                       label="Name"
+                      className="w-44"
                       value={role.name}
                       onChange={(name) => set(i, { name })}
                       maxLength={120}
