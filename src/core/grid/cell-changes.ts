@@ -61,14 +61,14 @@ export function typedChanges(
   typed: readonly TypedShift[],
   newId: NewId,
 ): Change[] {
-  const there = parseNeedsRow(cell.row) ? [] : shiftsIn(judgement, cell);
+  const needed = parseNeedsRow(cell.row);
+  const there = needed ? [] : shiftsIn(judgement, cell);
   const changes: Change[] = [];
   typed.forEach((wanted, i) => {
     const old = there[i];
     const { from, to, form } = wanted;
-    const ofRow = parseNeedsRow(cell.row)?.role;
     const role =
-      wanted.role ?? ofRow ?? form?.role ?? old?.role ?? there[0]?.role ?? usualRole(judgement, cell);
+      wanted.role ?? needed?.role ?? form?.role ?? old?.role ?? there[0]?.role ?? usualRole(judgement, cell);
     if (!old) changes.push(addTyped(judgement, cell, wanted, role, newId));
     else if (form) {
       const { pattern } = old.detail ?? NO_DETAIL;

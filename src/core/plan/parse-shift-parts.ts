@@ -1,3 +1,4 @@
+import { asSentence } from '../sentence';
 import type { Break } from './types';
 import { parseSpan, parseTimeWithin, formatTypedSpan } from '../time/parse-time';
 import { DAY } from '../time/span';
@@ -87,9 +88,7 @@ export function parseDuties(text: string, form: ShiftSpec): ParsedSpec {
 /** What was read, unless something of it lies outside the shift. */
 function judged(form: ShiftSpec, code: 'break' | 'duty'): ParsedSpec {
   const fault = specFaults(form).find((one) => one.code === code);
-  return fault
-    ? { wrong: `${fault.message.charAt(0).toUpperCase()}${fault.message.slice(1)}.` }
-    : { value: form };
+  return fault ? { wrong: asSentence(fault.message) } : { value: form };
 }
 
 /** A typed span in a shift that may run past midnight; null: it cannot be read. */

@@ -1,3 +1,4 @@
+import { capitalised } from '@/core/sentence';
 import { decimalsOf, toMajor } from '@/core/hours/money';
 import { fail } from '@/core/plan/problem';
 import { formatHours } from '@/core/time/format';
@@ -97,7 +98,7 @@ async function placeOf(db: Database, table: TableName, column: string | null, ro
 function labelOf(column: string): string {
   if (column in FIELDS) return FIELDS[column];
   const words = column.replace(/_(id|minor|minutes|minute)$/, '').replaceAll('_', ' ');
-  return words.charAt(0).toUpperCase() + words.slice(1);
+  return capitalised(words);
 }
 
 /** A value, or a whole row without what only names its place, as a person would write it. */

@@ -1,3 +1,4 @@
+import { asSentence } from '@/core/sentence';
 import type { Problem } from '@/core/plan/problem';
 
 /** A problem with the place it is about, as a sentence. */
@@ -9,6 +10,6 @@ export function sentence({ code, message, path }: Problem): string {
     .join(', ')
     .replace(/\[(\d+)\]/g, (_, n: string) => ` ${Number(n) + 1}`)
     .replace(/([a-z])([A-Z])/g, (_, a: string, b: string) => `${a} ${b.toLowerCase()}`);
-  const text = message.charAt(0).toUpperCase() + message.slice(1).replace(/\.$/, '');
-  return field && !text.toLowerCase().startsWith(field.toLowerCase()) ? `${text} (${field}).` : `${text}.`;
+  const names = field && !message.toLowerCase().startsWith(field.toLowerCase());
+  return asSentence(names ? `${message.replace(/\.$/, '')} (${field})` : message);
 }

@@ -3,6 +3,7 @@
 import { useEffect, useRef, useState } from 'react';
 import type { Problem } from '@/core/plan/problem';
 import type { FieldConflict } from '@/server/commands/payload';
+import { asSentence } from '@/core/sentence';
 import { sentence } from '../commands/sentence';
 import { ImpactList } from '../commands/week-impacts';
 import { Button } from '../kit/button';
@@ -83,7 +84,7 @@ function ProblemLine({ problem, field }: { readonly problem: Problem; readonly f
       <button type="button" className="link font-semibold" onClick={() => fieldNamed(field)?.focus()}>
         {label}
       </button>
-      : {sentence({ ...problem, path: '' })}
+      : {asSentence(problem.message)}
     </p>
   );
 }

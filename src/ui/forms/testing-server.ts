@@ -1,5 +1,6 @@
-import { jest } from '@jest/globals';
-import { configure } from '@testing-library/react';
+import { expect, jest } from '@jest/globals';
+import { configure, screen, waitFor, within } from '@testing-library/react';
+import userEvent from '@testing-library/user-event';
 import type { Database } from '@/data/database';
 import { BUILT_IN_OWNER } from '@/server/access/actor';
 import { previewCommand } from '@/server/commands/preview';
@@ -24,6 +25,12 @@ export async function demoServer() {
     answers: [] as CommandAnswer[],
     /** How often pages were asked to show what is stored now. */
     refreshed: 0,
+    /** Saves the form that was edited, and waits for the answer. */
+    async save(): Promise<void> {
+      await userEvent.click(within(await formBar()).getByRole('button', { name: 'Save' }));
+      await waitFor(() => expect(server.answers).toHaveLength(1));
+    },
+    /** Begins anew with the demo as it was made. */
     async begin(): Promise<void> {
       await server.db.destroy();
       server.db = await demoDatabase();
@@ -49,4 +56,21 @@ export async function demoServer() {
     return { ok: true, json: () => Promise.resolve(answer) } as Response;
   }) as typeof fetch;
   return server as typeof server & { readonly db: Database };
+}
+
+/** The bar under a form that was edited. */
+export function formBar(): Promise<HTMLElement> {
+  return screen.findByRole('region', { name: 'Not saved yet' });
+}
+
+/** Waits until the bar says what saving would do, or what is wrong. */
+export function consequences(text: RegExp): Promise<void> {
+  return waitFor(async () => expect((await formBar()).textContent).toMatch(text));
+}
+
+/** Types into a field in place of what it holds, and leaves it. */
+export async function typeInto(field: HTMLElement, text: string): Promise<void> {
+  await userEvent.clear(field);
+  await userEvent.type(field, text);
+  await userEvent.tab();
 }

@@ -1,3 +1,4 @@
+import { asSentence } from '@/core/sentence';
 import { joiResolver } from '@hookform/resolvers/joi';
 import { type FieldValues, type Resolver, get, useForm, useWatch } from 'react-hook-form';
 import { IN_WORDS } from '@/core/fault-words';
@@ -97,7 +98,7 @@ export function useCommandForm<Kind extends FormKind>(
     const mine = (get(errors, at) as { message?: unknown } | undefined)?.message;
     const told =
       typeof mine === 'string' ? mine : saving.problems.find(({ path }) => fieldName(path) === at)?.message;
-    return told === undefined ? null : sentenceOf(told);
+    return told === undefined ? null : asSentence(told);
   };
   const fieldOf = ({ path }: Problem) => nameIn(values, sent, fieldName(path));
   return { values, change, part, faultOf, saving: { ...saving, fieldOf } };
@@ -105,7 +106,3 @@ export function useCommandForm<Kind extends FormKind>(
 
 const same = <T>(input: T): T => input;
 const always = () => true;
-
-function sentenceOf(message: string): string {
-  return `${message.charAt(0).toUpperCase()}${message.slice(1).replace(/\.$/, '')}.`;
-}

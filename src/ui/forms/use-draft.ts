@@ -6,7 +6,6 @@ export interface Draft<T> {
   /** What it was opened on. */
   readonly base: T;
   readonly dirty: boolean;
-  readonly setDraft: (draft: T) => void;
   readonly change: (part: Partial<T>) => void;
   /** Gives it up. */
   readonly reset: () => void;
@@ -19,7 +18,7 @@ export function useDraft<T>(stored: T, key: string): Draft<T> {
   const [draft, setDraft] = useState(stored);
   const kept = useKeptDraft(stored, key, draft, setDraft);
   const change = useCallback((part: Partial<T>) => setDraft((now) => ({ ...now, ...part })), []);
-  return { ...kept, draft, setDraft, change };
+  return { ...kept, draft, change };
 }
 
 /**
@@ -32,7 +31,7 @@ export function useKeptDraft<T>(
   key: string,
   draft: T,
   setDraft: (draft: T) => void,
-): Omit<Draft<T>, 'draft' | 'setDraft' | 'change'> {
+): Omit<Draft<T>, 'draft' | 'change'> {
   const [base, setBase] = useState(stored);
   const storedKey = JSON.stringify(stored);
   const [seen, setSeen] = useState(storedKey);

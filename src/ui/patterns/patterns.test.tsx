@@ -1,11 +1,11 @@
 /** @jest-environment jsdom */
 import { afterEach, beforeEach, describe, expect, test } from '@jest/globals';
-import { cleanup, render, screen, waitFor, within } from '@testing-library/react';
+import { cleanup, render, screen, waitFor } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { BUILT_IN_OWNER } from '@/server/access/actor';
 import { recurringOf } from '@/server/week/queries';
 import type { RecurringPayload } from '@/server/week/payload';
-import { demoServer } from '../forms/testing-server';
+import { consequences, demoServer, typeInto } from '../forms/testing-server';
 
 // Patterns and templates as their user has them, judged, previewed and saved by the server on the demo's data.
 
@@ -18,19 +18,7 @@ async function stored(): Promise<RecurringPayload> {
   if (!found.ok) throw new Error(found.problem.message);
   return found.recurring;
 }
-const bar = () => screen.findByRole('region', { name: 'Not saved yet' });
-const consequences = async (text: RegExp) =>
-  waitFor(async () => expect((await bar()).textContent).toMatch(text));
-const save = async () => {
-  await userEvent.click(within(await bar()).getByRole('button', { name: 'Save' }));
-  await waitFor(() => expect(server.answers).toHaveLength(1));
-};
 const press = (name: string) => userEvent.click(screen.getByRole('button', { name }));
-const type = async (field: HTMLElement, text: string) => {
-  await userEvent.clear(field);
-  await userEvent.type(field, text);
-  await userEvent.tab();
-};
 
 beforeEach(() => server.begin());
 afterEach(() => {
@@ -44,13 +32,13 @@ describe('a pattern', () => {
     await press('New cycle');
     expect(screen.getByText('Still missing: a name, a shift, somebody who works it.')).toBeTruthy();
     expect(screen.queryByRole('region', { name: 'Not saved yet' })).toBeNull();
-    await type(screen.getByLabelText('Name'), 'Sundays');
+    await typeInto(screen.getByLabelText('Name'), 'Sundays');
     const days = screen.getAllByRole('textbox', { name: /Sun/ });
-    await type(days[0], '9-13 floor');
-    await type(screen.getByLabelText('Person to add'), 'oona');
+    await typeInto(days[0], '9-13 floor');
+    await typeInto(screen.getByLabelText('Person to add'), 'oona');
     expect(screen.getByText('Oona Kelly', { selector: 'span' })).toBeTruthy();
     await consequences(/./);
-    await save();
+    await server.save();
     const { patterns } = await stored();
     expect(patterns.find(({ name }) => name === 'Sundays')).toMatchObject({
       weeks: 1,
@@ -61,7 +49,7 @@ describe('a pattern', () => {
 
   test('that ends before it begins is told at its last day', async () => {
     render(<PatternsSection recurring={await stored()} />);
-    await type(screen.getByLabelText('Last day'), '1/11/2026');
+    await typeInto(screen.getByLabelText('Last day'), '1/11/2026');
     await consequences(/ends before it begins/);
     expect(screen.getByLabelText('Last day').getAttribute('aria-invalid')).toBe('true');
     await press('Discard');
@@ -74,7 +62,7 @@ describe('a pattern', () => {
     render(<PatternsSection recurring={await stored()} />);
     await userEvent.selectOptions(screen.getByLabelText('Weeks in the cycle'), '1');
     await userEvent.click(screen.getByRole('button', { name: 'Take Bram de Wit out of the pattern' }));
-    await save();
+    await server.save();
     const [now] = (await stored()).patterns;
     expect(now.weeks).toBe(1);
     expect(now.shifts).toHaveLength(patterns[0].shifts.filter(({ day }) => day < 7).length);
@@ -98,10 +86,10 @@ describe('templates', () => {
     await press('Add a template');
     const short = screen.getByRole('textbox', { name: 'Short name of the new template' });
     await userEvent.type(short, 'NI');
-    await type(screen.getAllByLabelText('Name').at(-1)!, 'Night bar');
-    await type(screen.getByLabelText('Times of Night bar'), '22-6');
+    await typeInto(screen.getAllByLabelText('Name').at(-1)!, 'Night bar');
+    await typeInto(screen.getByLabelText('Times of Night bar'), '22-6');
     await press('Give up Closing lead');
-    await save();
+    await server.save();
     const { templates } = await stored();
     expect(templates.map((one) => one.short)).toEqual(['OP', 'EV', 'NI']);
     expect(templates[2].form).toMatchObject({ from: 1320, to: 1800 });
@@ -110,7 +98,7 @@ describe('templates', () => {
   test('of a short name that is a role’s too are told at that field', async () => {
     render(<TemplatesSection recurring={await stored()} />);
     const short = screen.getByRole('textbox', { name: 'Short name of Evening floor' });
-    await type(short, 'bar');
+    await typeInto(short, 'bar');
     await consequences(/is what the role Bar is typed as/);
     expect(document.getElementById(short.getAttribute('aria-describedby')!)?.textContent).toMatch(/role Bar/);
   });
@@ -118,7 +106,7 @@ describe('templates', () => {
   test('a duty outside its shift stays as typed, with the reason', async () => {
     render(<TemplatesSection recurring={await stored()} />);
     const duties = screen.getByLabelText('Duties of Opening kitchen') as HTMLInputElement;
-    await type(duties, 'Delivery 18-19');
+    await typeInto(duties, 'Delivery 18-19');
     expect(duties.value).toBe('Delivery 18-19');
     expect(document.getElementById(duties.getAttribute('aria-describedby')!)?.textContent).toBe(
       '"Delivery" lies outside the shift.',

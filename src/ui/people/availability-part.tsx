@@ -1,5 +1,6 @@
 'use client';
 
+import { capitalised } from '@/core/sentence';
 import { useMemo, useState } from 'react';
 import {
   minutesByWeekday,
@@ -243,7 +244,7 @@ function TypedWeek({
       <span id="typed-week" role="status" className="min-h-[18px] text-sm">
         {wrong ? (
           <span className="text-gap">
-            {wrong.message.charAt(0).toUpperCase() + wrong.message.slice(1)}:{' '}
+            {capitalised(wrong.message)}:{' '}
             <span className="font-mono">
               {typed!.slice(0, wrong.at.from)}
               <mark className="text-gap bg-transparent underline decoration-wavy">

@@ -5,7 +5,7 @@ import userEvent from '@testing-library/user-event';
 import { BUILT_IN_OWNER } from '@/server/access/actor';
 import { peopleTable, personPage } from '@/server/people/queries';
 import type { PeoplePayload, PersonPayload } from '@/server/people/payload';
-import { demoServer } from '../forms/testing-server';
+import { consequences, demoServer, formBar, typeInto } from '../forms/testing-server';
 
 // People as their user has them: what is typed is judged, previewed and saved by the server on the demo's data.
 
@@ -31,18 +31,6 @@ async function table(): Promise<PeoplePayload> {
   if (!found.ok) throw new Error(found.problem.message);
   return found.table;
 }
-const bar = () => screen.findByRole('region', { name: 'Not saved yet' });
-const consequences = async (text: RegExp) =>
-  waitFor(async () => expect((await bar()).textContent).toMatch(text));
-const save = async () => {
-  await userEvent.click(within(await bar()).getByRole('button', { name: 'Save' }));
-  await waitFor(() => expect(server.answers).toHaveLength(1));
-};
-const type = async (field: HTMLElement, text: string) => {
-  await userEvent.clear(field);
-  await userEvent.type(field, text);
-  await userEvent.tab();
-};
 
 beforeEach(() => server.begin());
 afterEach(() => {
@@ -53,11 +41,11 @@ afterEach(() => {
 describe('a person', () => {
   test('is changed in many fields at once, after a look at what that does', async () => {
     render(<PersonPart page={await priya()} />);
-    await type(screen.getByLabelText('Phone'), '555 0108');
-    await type(screen.getByLabelText('Contract hours a week'), '20');
-    await type(screen.getByLabelText('Groups, with commas'), 'keys, first aid');
+    await typeInto(screen.getByLabelText('Phone'), '555 0108');
+    await typeInto(screen.getByLabelText('Contract hours a week'), '20');
+    await typeInto(screen.getByLabelText('Groups, with commas'), 'keys, first aid');
     await consequences(/./);
-    await save();
+    await server.save();
     expect((await priya()).person).toMatchObject({
       phone: '555 0108',
       contractMinutes: 1200,
@@ -67,9 +55,9 @@ describe('a person', () => {
 
   test('whose last day comes before planned shifts: those turn open, which is said first', async () => {
     render(<PersonPart page={await priya()} />);
-    await type(screen.getByLabelText('Last day'), '26/11/2026');
+    await typeInto(screen.getByLabelText('Last day'), '26/11/2026');
     await consequences(/open/i);
-    await save();
+    await server.save();
     const open = await server.db
       .selectFrom('shift')
       .select('id')
@@ -83,11 +71,11 @@ describe('a person', () => {
     render(<PersonPart page={await priya()} />);
     await userEvent.click(screen.getByRole('button', { name: 'Set a rate of their own' }));
     const rate = screen.getByLabelText('Rate for whatever the role');
-    await type(rate, '2000000000');
+    await typeInto(rate, '2000000000');
     await consequences(/Rate for whatever the role: Must be at most 1000000000/);
-    await type(rate, '15.5');
+    await typeInto(rate, '15.5');
     await waitFor(() => expect(rate.getAttribute('aria-invalid')).toBeNull());
-    await save();
+    await server.save();
     expect((await priya()).person.pay).toEqual([{ role: null, since: null, rate: 15.5 }]);
   });
 
@@ -96,7 +84,7 @@ describe('a person', () => {
     await userEvent.selectOptions(screen.getByLabelText('Give a role'), 'Floor');
     await userEvent.type(screen.getByLabelText('Manager'), 'ilse');
     await userEvent.click(await screen.findByRole('option', { name: 'Ilse Brandt' }));
-    await save();
+    await server.save();
     expect((await priya()).person).toMatchObject({
       manager: 'ilse',
       roles: [{ role: 'bar' }, { role: 'floor' }],
@@ -107,8 +95,8 @@ describe('a person', () => {
     render(<PersonPart page={await priya()} />);
     await userEvent.click(screen.getByRole('button', { name: 'Set the usual week' }));
     expect(screen.getByText(/of 38 h in the contract/)).toBeTruthy();
-    await type(screen.getByLabelText('Usual hours on Saturday'), '4');
-    await save();
+    await typeInto(screen.getByLabelText('Usual hours on Saturday'), '4');
+    await server.save();
     expect((await priya()).person.usualWeek).toEqual([456, 456, 456, 456, 456, 240, 0]);
   });
 });
@@ -127,7 +115,7 @@ describe('availability', () => {
         .join(),
     ).toContain('Read as: Mon');
     await userEvent.tab();
-    await save();
+    await server.save();
     const [version] = (await priya()).versions;
     expect(version.blocks.filter(({ kind }) => kind === 'available')).toHaveLength(5);
   });
@@ -136,10 +124,10 @@ describe('availability', () => {
     render(<AvailabilityPart page={await priya()} />);
     await userEvent.click(screen.getByRole('button', { name: 'Set when they can work' }));
     const text = screen.getByLabelText(/^As text/) as HTMLInputElement;
-    await type(text, 'Mon 9-17, Blursday 9');
+    await typeInto(text, 'Mon 9-17, Blursday 9');
     expect(text.getAttribute('aria-invalid')).toBe('true');
     expect(text.value).toBe('Mon 9-17, Blursday 9');
-    await userEvent.click(within(await bar()).getByRole('button', { name: 'Save' }));
+    await userEvent.click(within(await formBar()).getByRole('button', { name: 'Save' }));
     expect(document.activeElement).toBe(text);
     expect(server.answers).toEqual([]);
   });
@@ -199,7 +187,7 @@ test('many people are changed at once, and what that does is said before', async
   const change = screen.getByRole('button', { name: `Change ${ids.length}` });
   expect((change as HTMLButtonElement).disabled).toBe(true);
   await userEvent.selectOptions(screen.getByLabelText('What to do'), 'Set the weekly maximum to');
-  await type(screen.getByLabelText('Hours'), '20');
+  await typeInto(screen.getByLabelText('Hours'), '20');
   await waitFor(() => expect(screen.getByText(/snags appear/)).toBeTruthy());
   await userEvent.click(change);
   await waitFor(() => expect(server.answers).toHaveLength(1));

@@ -86,6 +86,7 @@ function Contact({ page, draft, change }: PersonFormPart) {
         </Field>
         <Field label="Manager">
           <Combobox
+            name="person.manager"
             className="w-full"
             value={draft.manager ?? ''}
             onChange={(manager) => change({ manager: text(manager) })}

@@ -1,5 +1,6 @@
 'use client';
 
+import { asSentence } from '@/core/sentence';
 import Link from 'next/link';
 import { formatMoney } from '@/core/checks/shared/messages';
 import { formatHoursOfDay } from '@/core/time/parse-hours';
@@ -106,9 +107,7 @@ export function Overview({ setup }: { readonly setup: SetupPayload }) {
                 >
                   {line.what}
                 </Link>
-                <span className="text-muted block text-sm">
-                  {line.why.charAt(0).toUpperCase() + line.why.slice(1)}.
-                </span>
+                <span className="text-muted block text-sm">{asSentence(line.why)}</span>
               </li>
             ))}
           </ol>

@@ -15,8 +15,8 @@ import { useCommand, usePreview } from '../commands/use-command';
 import { nextMonday } from './site-section';
 import { Button, buttonClass } from '../kit/button';
 import { FileInput } from '../kit/inputs/file-input';
-import { Radio } from '../kit/inputs/radio';
 import { Page } from '../kit/page';
+import { Radio } from '../kit/inputs/checkbox';
 
 interface Picked {
   readonly name: string;

@@ -1,12 +1,12 @@
 /** @jest-environment jsdom */
 import { afterEach, beforeEach, describe, expect, test } from '@jest/globals';
-import { cleanup, render, screen, waitFor, within } from '@testing-library/react';
+import { cleanup, render, screen, waitFor } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import type { ReactElement } from 'react';
 import { BUILT_IN_OWNER } from '@/server/access/actor';
 import { setupOf } from '@/server/site/queries';
 import type { SetupPayload } from '@/server/site/payload';
-import { demoServer } from '../forms/testing-server';
+import { consequences, demoServer, typeInto } from '../forms/testing-server';
 
 // Set-up as its user has it: what is typed is judged, previewed and saved by the server on the demo's data.
 
@@ -26,18 +26,6 @@ async function open(section: (setup: SetupPayload) => ReactElement) {
   const shown = render(section(await stored()));
   return { again: async () => shown.rerender(section(await stored())) };
 }
-const bar = () => screen.findByRole('region', { name: 'Not saved yet' });
-const consequences = async (text: RegExp) =>
-  waitFor(async () => expect((await bar()).textContent).toMatch(text));
-const save = async () => {
-  await userEvent.click(within(await bar()).getByRole('button', { name: 'Save' }));
-  await waitFor(() => expect(server.answers).toHaveLength(1));
-};
-const type = async (field: HTMLElement, text: string) => {
-  await userEvent.clear(field);
-  await userEvent.type(field, text);
-  await userEvent.tab();
-};
 
 beforeEach(() => server.begin());
 afterEach(() => {
@@ -50,11 +38,11 @@ describe('roles', () => {
 
   test('are renamed, moved, added and saved together; what is made has its id then', async () => {
     const { again } = await open(roles);
-    await type(screen.getAllByLabelText('Name')[0], 'Galley');
+    await typeInto(screen.getAllByLabelText('Name')[0], 'Galley');
     await userEvent.click(screen.getByRole('button', { name: 'Move Galley down' }));
     await userEvent.type(screen.getByLabelText('New role'), 'Pastry{Enter}');
     await consequences(/Nothing changes/);
-    await save();
+    await server.save();
     expect((await stored()).roles.map(({ name }) => name)).toEqual([
       'Bar',
       'Galley',
@@ -70,7 +58,7 @@ describe('roles', () => {
   test('of one name are told before they are saved, and saving leads to the second', async () => {
     await open(roles);
     const [, second] = screen.getAllByLabelText('Name');
-    await type(second, 'kitchen');
+    await typeInto(second, 'kitchen');
     await consequences(/two roles of this name/);
     await userEvent.click(screen.getByRole('button', { name: 'Save' }));
     expect(document.activeElement).toBe(second);
@@ -80,7 +68,7 @@ describe('roles', () => {
   test('that are in use are retired, not removed', async () => {
     await open(roles);
     await userEvent.click(screen.getByRole('button', { name: 'Retire Bar: it is in use' }));
-    await save();
+    await server.save();
     expect((await stored()).roles.find(({ name }) => name === 'Bar')).toMatchObject({ retired: true });
   });
 
@@ -88,7 +76,7 @@ describe('roles', () => {
     const { otherRoles } = await stored();
     await open(roles);
     await userEvent.selectOptions(screen.getByLabelText('Use a role of another site'), otherRoles[0].name);
-    await save();
+    await server.save();
     expect((await stored()).roles.at(-1)).toMatchObject({ id: otherRoles[0].id });
   });
 });
@@ -98,16 +86,16 @@ describe('rules', () => {
 
   test('say what they would do to planned weeks before they are saved', async () => {
     await open(rules);
-    await type(screen.getByLabelText('Short rest'), '14');
+    await typeInto(screen.getByLabelText('Short rest'), '14');
     await consequences(/rest/i);
-    await save();
+    await server.save();
     expect((await stored()).rules.dailyRestMinutes).toBe(840);
   });
 
   test('a limit that cannot be read stays with the reason, and Escape gives it up', async () => {
     await open(rules);
     const field = screen.getByLabelText('Short rest') as HTMLInputElement;
-    await type(field, 'ten');
+    await typeInto(field, 'ten');
     expect(field.getAttribute('aria-invalid')).toBe('true');
     expect(screen.getByRole('alert').textContent).toContain('38, 37.5 or 37:30');
     expect(field.value).toBe('ten');
@@ -129,7 +117,7 @@ describe('rules', () => {
     await userEvent.click(screen.getByRole('button', { name: 'California' }));
     const [, , use] = screen.getAllByRole('button', { name: 'Use it' });
     await userEvent.click(use);
-    await save();
+    await server.save();
     expect((await stored()).rules.overtime).not.toBeNull();
   });
 });
@@ -141,8 +129,8 @@ describe('the site', () => {
     await open(site);
     await userEvent.click(screen.getByRole('button', { name: 'Add an area' }));
     await userEvent.click(screen.getByRole('button', { name: 'Add an area' }));
-    await type(screen.getByLabelText('Area 5'), 'Jetty');
-    await save();
+    await typeInto(screen.getByLabelText('Area 5'), 'Jetty');
+    await server.save();
     expect((await stored()).site.areas.map(({ name }) => name)).toEqual([
       'Dining room',
       'Terrace',
@@ -153,7 +141,7 @@ describe('the site', () => {
 
   test('a time zone that is none is told at its field', async () => {
     await open(site);
-    await type(screen.getByLabelText('Time zone'), 'Europe/Quay');
+    await typeInto(screen.getByLabelText('Time zone'), 'Europe/Quay');
     await consequences(/Time zone/);
     const field = screen.getByLabelText(/^Time zone/);
     expect(document.getElementById(field.getAttribute('aria-describedby')!)?.textContent).toBe(
@@ -165,8 +153,8 @@ describe('the site', () => {
     await open(site);
     await userEvent.click(screen.getByRole('button', { name: 'Change it from a date on' }));
     const [, hours] = screen.getAllByLabelText('Hours');
-    await type(hours, '400');
-    await save();
+    await typeInto(hours, '400');
+    await server.save();
     expect((await stored()).site.budgets.map(({ minutes }) => minutes)).toEqual([435 * 60, 400 * 60]);
   });
 });
@@ -176,11 +164,11 @@ describe('opening hours', () => {
 
   test('are typed, copied to all days, and closed', async () => {
     await open(hours);
-    await type(screen.getByLabelText('Opening hours on Monday'), '8-13 15-22');
+    await typeInto(screen.getByLabelText('Opening hours on Monday'), '8-13 15-22');
     await userEvent.click(screen.getByRole('button', { name: 'Copy Monday to all days' }));
-    await type(screen.getByLabelText('Opening hours on Sunday'), 'closed');
+    await typeInto(screen.getByLabelText('Opening hours on Sunday'), 'closed');
     expect(screen.getByText('72 h')).toBeTruthy();
-    await save();
+    await server.save();
     const days = (await stored()).site.hours.at(-1)!.days;
     expect(days.map((spans) => spans.length)).toEqual([2, 2, 2, 2, 2, 2, 0]);
   });
@@ -190,8 +178,8 @@ describe('opening hours', () => {
     const fresh = screen.getByLabelText('Date with hours of its own');
     await userEvent.type(fresh, '24/12/2026');
     await userEvent.click(screen.getByRole('button', { name: 'Add the date' }));
-    await type(screen.getByLabelText('Opening hours on Thu 24 December'), '10-14');
-    await save();
+    await typeInto(screen.getByLabelText('Opening hours on Thu 24 December'), '10-14');
+    await server.save();
     expect(
       (await stored()).site.dates.some(({ spans }) => spans[0]?.from === 600 && spans[0].to === 840),
     ).toBe(true);

@@ -6,13 +6,12 @@ import { describeRule } from '@/core/patterns/rule';
 import type { Day } from '@/core/time/day';
 import { formatDays, formatLongDay, counted } from '@/core/time/format';
 import type { RecurringPayload, WeekSource } from '@/server/week/payload';
-import { Checkbox } from '../kit/inputs/checkbox';
+import { Checkbox, Radio } from '../kit/inputs/checkbox';
 import { TextInput } from '../kit/inputs/text-input';
 import { sentence } from '../commands/sentence';
 import { useCommand, useUndo } from '../commands/use-command';
 import { When } from '../layout/when';
 import { Button } from '../kit/button';
-import { Radio } from '../kit/inputs/radio';
 
 /** What was done to the whole site lately, each with the way back. */
 export function DoneLately({ recurring }: { readonly recurring: RecurringPayload }) {

@@ -18,6 +18,7 @@ export function Combobox<T extends string | null>({
   onChange,
   options,
   label,
+  name,
   placeholder,
   className,
   disabled,
@@ -27,6 +28,8 @@ export function Combobox<T extends string | null>({
   readonly onChange: (value: T) => void;
   readonly options: readonly Suggestion<T>[];
   readonly label?: string;
+  /** Name of the field in its form, by which faults find it. */
+  readonly name?: string;
   readonly placeholder?: string;
   readonly className?: string;
   readonly disabled?: boolean;
@@ -53,6 +56,7 @@ export function Combobox<T extends string | null>({
   return (
     <Suggest
       label={label}
+      name={name}
       placeholder={placeholder}
       className={className}
       disabled={disabled}

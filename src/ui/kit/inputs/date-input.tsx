@@ -1,5 +1,6 @@
 'use client';
 
+import { asSentence } from '@/core/sentence';
 import {
   FloatingFocusManager,
   FloatingPortal,
@@ -79,7 +80,7 @@ export function DateInput({
     }
     const read = parseTypedDate(typed.trim(), order);
     if (read.ok) settle(read.value);
-    else setWrong(`${read.message.charAt(0).toUpperCase()}${read.message.slice(1)}.`);
+    else setWrong(asSentence(read.message));
   };
   return (
     <span className="inline-flex flex-col">

@@ -1,5 +1,6 @@
 'use client';
 
+import { asSentence } from '@/core/sentence';
 import clsx from 'clsx';
 import { useState } from 'react';
 import type { Span } from '@/core/time/span';
@@ -145,7 +146,7 @@ export function HoursInput(props: Common<readonly Span[]> & { readonly hourForma
         const hours = parseHours(text);
         if (hours.ok) return { value: hours.value };
         const { message } = hours.problem;
-        return { wrong: `${message.charAt(0).toUpperCase()}${message.slice(1)}.` };
+        return { wrong: asSentence(message) };
       }}
     />
   );

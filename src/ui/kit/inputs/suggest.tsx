@@ -14,7 +14,7 @@ import {
 } from '@floating-ui/react';
 import clsx from 'clsx';
 import { useRef, useState } from 'react';
-import { useField } from './field';
+import { useFault } from './faults';
 import { sized } from './sized';
 
 export interface Suggestion<T> {
@@ -33,8 +33,10 @@ interface Props<T> {
   readonly onLeave: () => void;
   readonly onCancel?: () => void;
   readonly label?: string;
-  readonly describedBy?: string;
-  readonly invalid?: boolean;
+  /** Name of the field in its form, by which faults find it. */
+  readonly name?: string;
+  /** What the field itself finds wrong, as a sentence. */
+  readonly fault?: string | null;
   readonly placeholder?: string;
   readonly className?: string;
   readonly disabled?: boolean;
@@ -54,14 +56,13 @@ export function Suggest<T>({
   onLeave,
   onCancel,
   label,
-  describedBy,
-  invalid,
+  fault = null,
   className,
   nothing,
   isChoice = false,
   ...rest
 }: Props<T>) {
-  const field = useField();
+  const { wrong, aria, words } = useFault(rest.name, fault);
   const [isOpen, setOpen] = useState(false);
   const [active, setActive] = useState<number | null>(null);
   const parts = useRef<(HTMLElement | null)[]>([]);
@@ -103,10 +104,9 @@ export function Suggest<T>({
         autoComplete="off"
         spellCheck={false}
         {...rest}
-        id={field?.id}
         className={clsx(
           isChoice ? 'select ps-2' : 'input px-2',
-          invalid && (isChoice ? 'select-error' : 'input-error'),
+          wrong && (isChoice ? 'select-error' : 'input-error'),
           sized(className, 'w-full max-w-44'),
         )}
         {...getReferenceProps({
@@ -114,8 +114,7 @@ export function Suggest<T>({
           value: text,
           'aria-label': label,
           'aria-autocomplete': 'list',
-          'aria-invalid': invalid || undefined,
-          'aria-describedby': [describedBy, field?.hint].filter(Boolean).join(' ') || undefined,
+          ...aria,
           onFocus: (event: React.FocusEvent<HTMLInputElement>) => event.target.select(),
           onClick: () => setOpen(true),
           onChange: (event: React.ChangeEvent<HTMLInputElement>) => {
@@ -143,6 +142,7 @@ export function Suggest<T>({
           },
         })}
       />
+      {words}
       {isOpen && (offers.length > 0 || nothing) && (
         <FloatingPortal>
           <ul

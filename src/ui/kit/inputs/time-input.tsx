@@ -1,11 +1,10 @@
 'use client';
 
-import { useId, useState } from 'react';
+import { useState } from 'react';
 import { type HourFormat, formatTime } from '@/core/time/format';
 import { offeredTimes } from '@/core/time/offered-times';
 import { parseTimeWithin } from '@/core/time/parse-time';
 import type { Span } from '@/core/time/span';
-import { FieldError } from './field';
 import { Suggest } from './suggest';
 
 const WHOLE_DAY: Span = { from: 0, to: 1440 };
@@ -45,7 +44,6 @@ export function TimeInput({
   readonly className?: string;
   readonly disabled?: boolean;
 }) {
-  const id = useId();
   const [typed, setTyped] = useState<string | null>(null);
   const written = value === null ? '' : formatTime(value, hourFormat);
   const time = (minute: number) => formatTime(minute, hourFormat);
@@ -73,8 +71,7 @@ export function TimeInput({
         placeholder={placeholder}
         className={className}
         disabled={disabled}
-        invalid={wrong !== null}
-        describedBy={wrong === null ? undefined : id}
+        fault={wrong && `${wrong}.`}
         text={typed ?? written}
         onText={type}
         offers={offers}
@@ -89,7 +86,6 @@ export function TimeInput({
           onWrong(null);
         }}
       />
-      {wrong && <FieldError id={id}>{wrong}.</FieldError>}
     </span>
   );
 }

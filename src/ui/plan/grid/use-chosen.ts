@@ -8,15 +8,14 @@ export function useChosenOf(row: RowId) {
   return useView(
     useShallow(({ active, anchor, editing }) => {
       const isActive = active.row === row;
-      const at = anchor ? controller.positionOf(row) : -1;
+      const chosen = { active: isActive ? active.day : -1, isTyped: isActive && editing !== null };
+      // Looked at for every row that is drawn, whatever changes: without a selection there is nothing to find out.
+      if (!anchor) return { ...chosen, first: -1, last: -1 };
+      const at = controller.positionOf(row);
       const { top, bottom, left, right } = controller.range;
-      const isSelected = at >= top && at <= bottom;
-      return {
-        active: isActive ? active.day : -1,
-        first: isSelected ? left : -1,
-        last: isSelected ? right : -1,
-        isTyped: isActive && editing !== null,
-      };
+      return at >= top && at <= bottom
+        ? { ...chosen, first: left, last: right }
+        : { ...chosen, first: -1, last: -1 };
     }),
   );
 }

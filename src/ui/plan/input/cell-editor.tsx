@@ -1,3 +1,4 @@
+import { capitalised } from '@/core/sentence';
 import { useEffect, useRef, useState } from 'react';
 import { examples } from '@/core/time/parse-time';
 import { formatTimeSpan } from '@/core/time/format';
@@ -188,9 +189,7 @@ function Outcome({
   if (!outcome.ok)
     return (
       <>
-        <span className="text-gap block font-semibold">
-          {outcome.message.charAt(0).toUpperCase() + outcome.message.slice(1)}
-        </span>
+        <span className="text-gap block font-semibold">{capitalised(outcome.message)}</span>
         <span className="block truncate font-mono" aria-hidden>
           {text.slice(0, outcome.at.from)}
           <mark className="text-gap bg-transparent underline decoration-wavy">

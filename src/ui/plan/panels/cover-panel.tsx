@@ -14,7 +14,7 @@ import { useController, usePlan } from '../state/controller';
 import { PanelLayout } from './panel-layout';
 import { Badge } from '../../kit/badge';
 import { Button } from '../../kit/button';
-import { sentence } from '../../commands/sentence';
+import { asSentence } from '@/core/sentence';
 import { Field } from '../../kit/inputs/field';
 import { TextInput } from '../../kit/inputs/text-input';
 import { Kbd } from '../../kit/kbd';
@@ -155,7 +155,7 @@ function Times({
       <TextInput
         className="w-[130px]"
         value={text}
-        fault={read.ok ? null : sentence({ ...read.problem, code: 'time', path: '' })}
+        fault={read.ok ? null : asSentence(read.problem.message)}
         spellCheck={false}
         onChange={(typed) => {
           setText(typed);

@@ -5,7 +5,7 @@ import { useCommand, usePreview } from '../../commands/use-command';
 import { useController, usePlan } from '../state/controller';
 import { focusPanel } from './panel-layout';
 import { Button } from '../../kit/button';
-import { Radio } from '../../kit/inputs/radio';
+import { Radio } from '../../kit/inputs/checkbox';
 
 export type EditScope = 'this' | 'later' | 'unpublished';
 

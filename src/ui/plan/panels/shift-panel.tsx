@@ -18,7 +18,7 @@ import { ShiftActions } from './shift-actions';
 import { ShiftHistory } from './shift-history';
 import { Breaks, Duties } from './shift-parts';
 import { Button } from '../../kit/button';
-import { sentence } from '../../commands/sentence';
+import { asSentence } from '@/core/sentence';
 import { Combobox } from '../../kit/inputs/combobox';
 
 /** Nobody has it. */
@@ -195,7 +195,7 @@ function ShiftForm({ shift }: { readonly shift: Shift }) {
           <Field label="Times">
             <TextInput
               value={times}
-              fault={read.ok ? null : sentence({ ...read.problem, code: 'time', path: '' })}
+              fault={read.ok ? null : asSentence(read.problem.message)}
               spellCheck={false}
               autoComplete="off"
               onChange={typeTimes}

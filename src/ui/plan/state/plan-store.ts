@@ -1,3 +1,4 @@
+import { asSentence } from '@/core/sentence';
 import { createStore } from 'zustand/vanilla';
 import { checkOf } from '@/core/checks/list';
 import { badTime } from '@/core/checks/person/bad-time';
@@ -90,7 +91,7 @@ function referencesOf({ templates, stations, patterns, daybook, contracts, areas
 export function previewChanges({ judgement, words }: PlanState, changes: readonly Change[]): Preview {
   const tried = tryChanges(judgement, changes);
   if (!tried.ok)
-    return { consequences: null, rejectedReason: sentence(tried.problem.message), needsConfirmation: null };
+    return { consequences: null, rejectedReason: asSentence(tried.problem.message), needsConfirmation: null };
   const { consequences } = tried.trial;
   const overlap = refusal(consequences);
   const slip = consequences.appeared.find((snag) => snag.code === badTime.code);
@@ -206,8 +207,4 @@ function replay(
     pending.push(edit);
   }
   return { judgement, pending };
-}
-
-function sentence(text: string): string {
-  return `${text.charAt(0).toUpperCase()}${text.slice(1)}.`;
 }
