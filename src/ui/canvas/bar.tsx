@@ -29,6 +29,9 @@ interface Props {
   readonly called?: string;
 }
 
+/** The border of a bar, in pixels: what lies in it is placed from the border's inner edge. */
+const BORDER = 1.2;
+
 /** Roughly how wide a sign of a bar's label is, in pixels. */
 const SIGN = 5.1;
 
@@ -61,7 +64,7 @@ export function Bar(props: Props) {
           data-wide={wide || undefined}
           title={says}
           style={{
-            left: xOf(scale, day, span.from) - left,
+            left: xOf(scale, day, span.from) - left - BORDER,
             width: Math.max((span.to - span.from) * scale.perMinute, 3),
           }}
         >
@@ -94,9 +97,15 @@ function Label({ time, role, wide }: ReturnType<typeof labelOf> & { readonly wid
   return (
     <>
       <span>{time}</span>
-      {role && <span className={wide ? 'max-w-[45%] truncate leading-[1.2]' : ''}>{role}</span>}
+      {role && <span className={classOfRole(role, wide)}>{role}</span>}
     </>
   );
+}
+
+/** A word may be wider than its letters were reckoned, and is cut then; a mark of a letter or two is not. */
+function classOfRole(role: string, wide: boolean): string {
+  if (wide) return 'max-w-[45%] truncate leading-[1.2]';
+  return role.length > 2 ? 'min-w-0 truncate leading-[1.2]' : '';
 }
 
 /** The role as a bar names it: beside what the shift is called, for its ink alone does not say it. */

@@ -181,6 +181,16 @@ function Was({ shift, scale, day }: { shift: Shift; scale: Scale; day: number })
   return <div className="was" style={{ left, width: xOf(scale, day, shift.to) - left }} />;
 }
 
+/** How many letters of usual width stand beside the hours: of a name, and of the smaller roles. */
+const NAME_ROOM = 14;
+const ROLES_ROOM = 17;
+
+/** A text is cut only where it may be too long: each that is cut costs the browser a clip of its own. */
+function cutTo(room: number, text: string): string {
+  const wide = text.match(/[^a-z ,.'ilt-]/g)?.length ?? 0;
+  return text.length + wide * 0.4 > room ? 'truncate' : 'whitespace-nowrap';
+}
+
 function RowHead({ state, roleStyles }: { state: PersonState; roleStyles: ReadonlyMap<string, RoleStyle> }) {
   const { person, shifts: own } = state.view;
   if (!person) {
@@ -208,8 +218,10 @@ function RowHead({ state, roleStyles }: { state: PersonState; roleStyles: Readon
       title={`${person.name}, ${roles}`}
     >
       <span className="min-w-0 flex-1">
-        <span className="block truncate text-sm leading-4 font-semibold">{person.name}</span>
-        <span className="text-muted block truncate text-xs leading-3">{roles}</span>
+        <span className={`block text-sm leading-4 font-semibold ${cutTo(NAME_ROOM, person.name)}`}>
+          {person.name}
+        </span>
+        <span className={`text-muted block text-xs leading-3 ${cutTo(ROLES_ROOM, roles)}`}>{roles}</span>
       </span>
       <span
         className={`w-[54px] shrink-0 text-right text-xs leading-4 ${over ? 'text-brass font-semibold' : ''}`}
