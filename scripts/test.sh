@@ -1,7 +1,7 @@
 #!/usr/bin/env bash
 # Everything that must hold: format, lint, layer rules, types, unit tests, build, browser tests.
 #   npm test              all of it
-#   npm test -- --quick   without build and browser tests
+#   npm test -- --quick   without build, browser tests and those that look at the clock; properties a fifth as often
 #   npm test -- NAME      only the unit and browser tests whose path has NAME in it
 # Ends with one line, `N passed, N failed`, summed from the runners' own reports; a failed step counts as one.
 set -u
@@ -46,7 +46,10 @@ fi
 [ -f next-env.d.ts ] || printf '/// <reference types="next" />\n' >next-env.d.ts
 # A quick run looks only at files that changed since the last one; a whole run at all of them.
 cached=()
-[ "$name" = --quick ] && cached=(--cache --cache-strategy content)
+if [ "$name" = --quick ]; then
+  export QUICK=1
+  cached=(--cache --cache-strategy content)
+fi
 # Linting takes as long as the rest of what reads the sources: the two go beside each other.
 "$bin/eslint" --max-warnings 0 "${cached[@]}" ${cached:+--cache-location node_modules/.cache/eslint} . >"$reports/lint.txt" 2>&1 &
 lint=$!
@@ -58,8 +61,10 @@ linted() {
 }
 step 'lint' linted
 step 'unit tests' unit unit --testPathIgnorePatterns '/node_modules/' '\.timed\.test\.' || true
-# Those that look at the clock, one after the other.
-step 'timed tests' unit timed --runInBand '\.timed\.test\.' || true
-if [ "$name" != --quick ]; then browser; fi
+if [ "$name" != --quick ]; then
+  # Those that look at the clock, one after the other.
+  step 'timed tests' unit timed --runInBand '\.timed\.test\.' || true
+  browser
+fi
 
 node scripts/sum-reports.mjs "$broken" "$reports"

@@ -9,6 +9,11 @@ import { spanOf } from './week/placement';
 
 export const MONDAY: Day = parseDate('2027-03-22')!;
 
+/** How often a property is tried: `full` times, in a quick run (`npm test -- --quick`) a fifth of it. */
+export function repeats(full: number): number {
+  return process.env.QUICK ? Math.ceil(full / 5) : full;
+}
+
 /** Minutes of `7`, `7:30`. */
 export function at(text: string): number {
   const [hour, minute = '0'] = text.split(':');

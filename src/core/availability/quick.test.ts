@@ -2,7 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import { judge } from '../consequences/judge';
 import { availabilityAt } from '../reference/naive-ground';
 import { richPlan } from '../reference/rich-plans';
-import { MONDAY, available, person, span } from '../testing';
+import { MONDAY, available, person, repeats, span } from '../testing';
 import { DAY } from '../time/span';
 import { availabilityOf, availabilityOn, isPlainlyAvailable } from './allowed';
 import { normalized } from './normalize';
@@ -10,7 +10,7 @@ import { minutesByWeekday } from './parse-availability';
 import { supplyOf, whoCould } from './supply';
 import type { WeekBlock } from './week-blocks';
 
-const SEEDS = Array.from({ length: 12 }, (_, i) => i);
+const SEEDS = Array.from({ length: repeats(12) }, (_, i) => i);
 
 /** The minutes of a date that some spans hold. */
 const minutesIn = (spans: readonly { from: number; to: number }[]) =>

@@ -4,6 +4,7 @@ import { totalsOf } from '../consequences/totals';
 import type { Plan } from '../plan/types';
 import { type Naive, naive } from '../reference/naive';
 import { richPlan } from '../reference/rich-plans';
+import { repeats } from '../testing';
 
 // Source: the contract of the plan file, computed a second time, minute by minute, by code that shares nothing with
 // what is tried here.
@@ -49,7 +50,7 @@ function planned(seed: number): { readonly plan: Plan; readonly expected: Naive 
 }
 
 /** Ten plans each; fewer where they are compared over and over. */
-const GROUPS = Number(process.env.PLAN_GROUPS ?? 12);
+const GROUPS = Number(process.env.PLAN_GROUPS ?? repeats(12));
 
 describe('a plan in which anything may happen comes to the same, worked out minute by minute', () => {
   test.each(Array.from({ length: GROUPS }, (_, i) => i))('ten of them, %i', (group) => {

@@ -2,7 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import type { Change } from '../plan/change';
 import type { Plan } from '../plan/types';
-import { MONDAY, available, need, person, plan, shift, span } from '../testing';
+import { MONDAY, available, need, person, plan, repeats, shift, span } from '../testing';
 import { DAY } from '../time/span';
 import { refusal, tryChanges } from './consequences';
 import { judge, rejudge } from './judge';
@@ -96,7 +96,7 @@ describe('a plan judged after each edit', () => {
         });
         expect(summaryOf(judgement)).toEqual(summaryOf(judge(judgement.plan)));
       }),
-      { numRuns: 150 },
+      { numRuns: repeats(150) },
     );
   });
 
@@ -110,7 +110,7 @@ describe('a plan judged after each edit', () => {
         const back = rejudge(done.judgement, done.inverse);
         expect(back.ok && summaryOf(back.judgement)).toEqual(before);
       }),
-      { numRuns: 60 },
+      { numRuns: repeats(60) },
     );
   });
 });

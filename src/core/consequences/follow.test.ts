@@ -2,7 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { type Snag, compareSnags } from '../checks/shared/snag';
 import type { Plan, Shift } from '../plan/types';
-import { MONDAY, need, person, plan, randomPlan, shift, span } from '../testing';
+import { MONDAY, need, person, plan, randomPlan, repeats, shift, span } from '../testing';
 import { difference } from './consequences';
 import { follow } from './follow';
 import { judge, snagsOf } from './judge';
@@ -79,7 +79,7 @@ describe('a judgement that follows what a plan has become', () => {
           expect([paidMinutes, cost]).toEqual([sum('paid'), sum('cost')]);
         },
       ),
-      { numRuns: 80 },
+      { numRuns: repeats(80) },
     );
   });
 

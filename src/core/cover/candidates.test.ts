@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import type { Snag } from '../checks/shared/snag';
 import { refusal, tryChanges } from '../consequences/consequences';
 import { judge } from '../consequences/judge';
-import { MONDAY, available, person, plan, randomPlan, shift } from '../testing';
+import { MONDAY, available, person, plan, randomPlan, repeats, shift } from '../testing';
 import { candidatesFor } from './candidates';
 import { shiftKindOf, nameOfKind, startsOf } from '../fairness/shift-kinds';
 
@@ -137,7 +137,7 @@ test('for any open shift of any week: in order of harm, and each line is what gi
         }
       }
     }),
-    { numRuns: 120 },
+    { numRuns: repeats(120) },
   );
 });
 

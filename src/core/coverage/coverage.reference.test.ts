@@ -4,7 +4,7 @@ import { HyperFormula } from 'hyperformula';
 import { coverageBetween, judge } from '../consequences/judge';
 import type { Shift } from '../plan/types';
 import { DAY } from '../time/span';
-import { person, plan, shift } from '../testing';
+import { person, plan, repeats, shift } from '../testing';
 
 // Source: a spreadsheet engine (hyperformula) computing COUNTIFS(start <= block, end > block) on the same table.
 const PEOPLE = Array.from({ length: 12 }, (_, i) => `p${i}`);
@@ -44,6 +44,6 @@ test('the coverage grid equals the spreadsheet, for plans on block boundaries wi
         expect(ours).toEqual(grid[row]);
       });
     }),
-    { numRuns: 60 },
+    { numRuns: repeats(60) },
   );
 });

@@ -3,7 +3,7 @@ import { planContext } from '../plan/plan-context';
 import { resolveShift } from '../plan/resolved-shift';
 import type { Plan, Shift } from '../plan/types';
 import { richPlan } from '../reference/rich-plans';
-import { plan, shift } from '../testing';
+import { plan, repeats, shift } from '../testing';
 import { DAY } from '../time/span';
 import { type Presence, presenceOf, restaff, staffingOf } from './staffing';
 
@@ -21,34 +21,37 @@ function presences(p: Plan): Presence[][] {
 }
 
 describe('people on after some of them changed', () => {
-  test.each(Array.from({ length: 30 }, (_, i) => i))('are what they are counted anew, plan %i', (seed) => {
-    const before = richPlan(seed);
-    const moved = (one: Shift, i: number): Shift => {
-      if (i % 5 === 0) return { ...one, person: null };
-      if (i % 5 === 1) return { ...one, person: 'ann', role: 'bar' };
-      return i % 5 === 2 ? { ...one, to: one.from + 15, break: null, detail: null } : one;
-    };
-    const after = { ...before, shifts: before.shifts.map(moved) };
-    const context = planContext(before);
-    const old = staffingOf(context, presences(before));
-    const kept = old.staffed.map((row) => row.slice());
-    const { staffing, touched, rows } = restaff(old, presences(before), presences(after));
-    const fresh = staffingOf(context, presences(after));
-    expect(rows).toBe(before.roles.length + 1);
-    expect(staffing.staffed).toEqual(fresh.staffed);
-    expect(staffing.needed).toBe(old.needed);
-    expect(old.staffed).toEqual(kept);
-    staffing.staffed.forEach((row, i) => {
-      const days = Array.from({ length: before.days + 1 }, (_, day) => day);
-      const differs = (day: number) =>
-        row.subarray(day * DAY, (day + 1) * DAY).some((on, at) => on !== kept[i][day * DAY + at]);
-      const isTouched = (day: number) => touched.has(day * rows + i);
-      // What differs is told; a row in which nobody moved is the same one.
-      for (const day of days) if (differs(day)) expect([i, day, isTouched(day)]).toEqual([i, day, true]);
-      expect(row === old.staffed[i]).toBe(!days.some(isTouched));
-    });
-    expect([...touched].every((cell) => cell >= 0 && cell < rows * (before.days + 1))).toBe(true);
-  });
+  test.each(Array.from({ length: repeats(30) }, (_, i) => i))(
+    'are what they are counted anew, plan %i',
+    (seed) => {
+      const before = richPlan(seed);
+      const moved = (one: Shift, i: number): Shift => {
+        if (i % 5 === 0) return { ...one, person: null };
+        if (i % 5 === 1) return { ...one, person: 'ann', role: 'bar' };
+        return i % 5 === 2 ? { ...one, to: one.from + 15, break: null, detail: null } : one;
+      };
+      const after = { ...before, shifts: before.shifts.map(moved) };
+      const context = planContext(before);
+      const old = staffingOf(context, presences(before));
+      const kept = old.staffed.map((row) => row.slice());
+      const { staffing, touched, rows } = restaff(old, presences(before), presences(after));
+      const fresh = staffingOf(context, presences(after));
+      expect(rows).toBe(before.roles.length + 1);
+      expect(staffing.staffed).toEqual(fresh.staffed);
+      expect(staffing.needed).toBe(old.needed);
+      expect(old.staffed).toEqual(kept);
+      staffing.staffed.forEach((row, i) => {
+        const days = Array.from({ length: before.days + 1 }, (_, day) => day);
+        const differs = (day: number) =>
+          row.subarray(day * DAY, (day + 1) * DAY).some((on, at) => on !== kept[i][day * DAY + at]);
+        const isTouched = (day: number) => touched.has(day * rows + i);
+        // What differs is told; a row in which nobody moved is the same one.
+        for (const day of days) if (differs(day)) expect([i, day, isTouched(day)]).toEqual([i, day, true]);
+        expect(row === old.staffed[i]).toBe(!days.some(isTouched));
+      });
+      expect([...touched].every((cell) => cell >= 0 && cell < rows * (before.days + 1))).toBe(true);
+    },
+  );
 
   test('touch only the days and rows in which somebody is elsewhere than before', () => {
     const shifts = [shift('ann', 0, '20-28'), shift('bo', 2, '9-17', { role: 'floor' })];

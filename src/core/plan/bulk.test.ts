@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { judge, rejudge } from '../consequences/judge';
-import { MONDAY, randomPlan, shift } from '../testing';
+import { MONDAY, randomPlan, repeats, shift } from '../testing';
 import { type BulkEdit, type MatchRule, bulkChanges, matched } from './bulk';
 import { applyAll } from './change';
 import { NO_DETAIL, type Shift } from './types';
@@ -41,7 +41,7 @@ describe('one thing done to many shifts', () => {
             .sort((a, b) => a.id.localeCompare(b.id));
         expect(back.ok && byId(back.plan.shifts)).toEqual(byId(before.plan.shifts));
       }),
-      { numRuns: 200 },
+      { numRuns: repeats(200) },
     );
   });
 

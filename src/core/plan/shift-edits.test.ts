@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { judge } from '../consequences/judge';
-import { MONDAY, plan, shift, span } from '../testing';
+import { MONDAY, plan, repeats, shift, span } from '../testing';
 import { apply, applyAll } from './change';
 import { type BulkEdit, bulkChanges, matched } from './bulk';
 import { asOneBreak, breaksOf, join, movedBy, withTimes, split } from './shift-edits';
@@ -163,7 +163,7 @@ describe('splitting', () => {
         const staffed = (...shifts: Shift[]) => judge(plan({ shifts, rules })).staffing.staffed[0];
         expect(staffed(joined)).toEqual(staffed(one));
       }),
-      { numRuns: 60 },
+      { numRuns: repeats(60) },
     );
   });
 });
@@ -272,6 +272,7 @@ describe('many at once', () => {
           else expect(together.ok && together.plan.shifts).toEqual(now.shifts);
         },
       ),
+      { numRuns: repeats(100) },
     );
   });
 

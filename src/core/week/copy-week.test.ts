@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import { judge, snagsOf } from '../consequences/judge';
 import { applyAll } from '../plan/change';
 import { NO_DETAIL, type Plan, type Shift } from '../plan/types';
-import { MONDAY, person, plan, randomPlan, shift } from '../testing';
+import { MONDAY, person, plan, randomPlan, repeats, shift } from '../testing';
 import { DAY } from '../time/span';
 import { type CopyOptions, cellOf, copyShifts, recurring } from './copy-week';
 
@@ -193,7 +193,7 @@ describe('any week copied onto any other', () => {
         for (const code of ['overlap', 'on-leave', 'not-employed']) expect(codes).not.toContain(code);
         expect(done.arriving).toBe(arrived.size);
       }),
-      { numRuns: 200 },
+      { numRuns: repeats(200) },
     );
   });
 
@@ -207,7 +207,7 @@ describe('any week copied onto any other', () => {
         const byId = (shifts: readonly Shift[]) => [...shifts].sort((a, b) => a.id.localeCompare(b.id));
         expect(back && back.ok && byId(back.plan.shifts)).toEqual(byId(target.shifts));
       }),
-      { numRuns: 100 },
+      { numRuns: repeats(100) },
     );
   });
 
@@ -225,7 +225,7 @@ describe('any week copied onto any other', () => {
         const opened = new Set(done.remarks.map(({ shift: lost }) => lost.id));
         expect(added.filter((fresh) => taken.has(cellOf(fresh)) && !opened.has(fresh.id))).toEqual([]);
       }),
-      { numRuns: 100 },
+      { numRuns: repeats(100) },
     );
   });
 });
