@@ -1,103 +1,330 @@
 import type { AvailabilityKind } from '../plan/types';
-import { type Reading, type TypedTime, scanSpan, scanTime, formatTypedSpan } from '../time/parse-time';
+import { DASH, type Reading, type TimeHabits, type TypedTime, scanSpan, scanTime } from '../time/parse-time';
+import { scanDays } from '../time/scan-days';
 import { DAY, type Span } from '../time/span';
-import { type HourFormat, SHORT_WEEKDAYS, WEEKDAY_NAMES, formatShortSpan } from '../time/format';
-import { type WeekBlock, cutWholeDays, drawnWeek } from './week-blocks';
+import type { WeekBlock } from './week-blocks';
 
-const NAMES = WEEKDAY_NAMES.map((name) => name.toLowerCase());
+/** What a site takes for granted when availability is typed. */
+export interface AvailabilityHabits extends TimeHabits {
+  /** The weekdays (0 Monday) that `weekend` means; Saturday and Sunday unless said. */
+  readonly weekend?: readonly number[];
+}
 
 /**
- * Reads availability as people type it: `Tue 9-17`, `Mon-Fri after 15`, `not Sun`, `rather not Fri after 18`,
- * `weekends 10-22; Mon 9-13 17-22`. A part is weekdays with times behind them; without weekdays it means every
- * day, without times all day. A new part begins with the next weekday behind a time, at `;` and on a new line.
- * `weekend`: the weekdays (0 Monday) that the word means. Otherwise answers what is wrong and where.
+ * Reads availability as people type it: `Tue 9-17`, `Mon-Fri after 15`, `9-5 weekdays, Sat off`, `not Sun`,
+ * `rather not Fri after 18`, `any time except Tue`, `MWF before noon`, `Mon 9-13 17-22`. A part is weekdays with
+ * times behind or before them; without weekdays it means all that no other part names, without times all day. A
+ * new part begins with the next weekday behind a time, at `;` and on a new line. What could be meant in two ways
+ * is not read. Otherwise answers what is wrong and where.
  */
-export function parseAvailability(text: string, weekend: readonly number[] = [5, 6]): Reading<WeekBlock[]> {
-  const blocks: WeekBlock[] = [];
+export function parseAvailability(text: string, habits: AvailabilityHabits = {}): Reading<WeekBlock[]> {
+  const clauses: Clause[] = [];
   let offset = 0;
   for (const part of text.split(/[;\n]/)) {
-    const read = parseEntry(part, offset, weekend);
-    if (!read.ok) return read;
-    blocks.push(...read.value);
+    const read = parsePart(part, habits);
+    if (!read.ok) return moved(read, offset);
+    clauses.push(...read.value);
     offset += part.length + 1;
   }
-  return { ok: true, value: blocks };
+  // What no day is named for holds on the days that nothing else is said of.
+  const named = new Set(clauses.flatMap(({ kind, days }) => (kind === 'available' ? [...days] : [])));
+  const rest = WEEK.filter((day) => !named.has(day));
+  return {
+    ok: true,
+    value: clauses.flatMap((clause) => blocksOfClause(clause, clause.kind === 'available' ? rest : WEEK)),
+  };
 }
+
+const WEEK = [0, 1, 2, 3, 4, 5, 6];
 
 /** One clause while it is read. */
 interface Clause {
   readonly kind: AvailabilityKind;
   readonly days: Set<number>;
   readonly spans: Span[];
+  /** Its times were typed before its days. */
+  readonly timesFirst: boolean;
 }
 
-function parseEntry(part: string, offset: number, weekend: readonly number[]): Reading<WeekBlock[]> {
+type Wrong = Extract<Reading<never>, { ok: false }>;
+
+const SEPARATORS = /^(?:[\s,+&/.]|(?:and|then)(?!\p{L}))*/iu;
+const NOT =
+  /^(rather not|prefer not to|prefer not|not available|unavailable|not|never|no|off|can(?:no|['’]?)t(?: (?:do|work))?|unable|busy)(?!\p{L})/iu;
+const NOT_BEHIND = /^(off|unavailable|not available|busy|closed)(?!\p{L})/iu;
+const EXCEPT = /^(except(?: for)?|excluding|but not)(?!\p{L})/iu;
+const FILLER = /^(available|free|open|only|just|the|on|at|work|can|do)(?!\p{L})/iu;
+const ALL_DAY = /^(any ?time|all day|full day|always)(?!\p{L})/iu;
+const SIDE = /^(after|from|since|before|until|till?|['’]til|by)\s+/i;
+
+function parsePart(part: string, habits: AvailabilityHabits): Reading<Clause[]> {
   const clauses: Clause[] = [];
-  let clause: Clause | null = null;
-  const begin = (kind: AvailabilityKind): Clause => {
-    clause = { kind, days: new Set(), spans: [] };
-    clauses.push(clause);
-    return clause;
-  };
-  const wrong = (message: string, from: number, to: number) => ({
-    ok: false as const,
-    problem: { message, at: { from: offset + from, to: offset + to } },
-  });
   let at = 0;
   for (;;) {
-    at += /^(?:[\s,+&]|and\b)*/i.exec(part.slice(at))![0].length;
+    const between = SEPARATORS.exec(part.slice(at))![0];
+    at += between.length;
     if (at >= part.length) break;
-    const rest = part.slice(at);
-    const not = /^(rather not|prefer not to|prefer not|not available|not|never|no|off)\b/i.exec(rest);
-    if (not) {
-      begin(/^(rather|prefer)/i.test(not[0]) ? 'rather-not' : 'not-available');
-      at += not[0].length;
-      continue;
-    }
-    const days = scanDays(rest, weekend);
-    if (days) {
-      const now: Clause = clause ?? begin('available');
-      const into = now.spans.length > 0 ? begin('available') : now;
-      for (const day of days.days) into.days.add(day);
-      at += days.length;
-      continue;
-    }
-    const all = /^(any ?time|all day|available|open|the|on|at)\b/i.exec(rest);
-    if (all) {
-      if (/^(any|all)/i.test(all[0])) (clause ?? begin('available')).spans.push({ from: 0, to: DAY });
-      else if (!clause) begin('available');
-      at += all[0].length;
-      continue;
-    }
-    const side = /^(after|from|before|until|till)\s+/i.exec(rest);
-    if (side) {
-      const time = scanTime(part, at + side[0].length);
-      if (!time)
-        return wrong(`"${side[1]}" needs a time, as in "${side[1]} 15"`, at, at + side[0].trimEnd().length);
-      if (!time.reading.ok) return moved(time.reading, offset);
-      const minute = likely(time.reading.value);
-      const span = /^(after|from)/i.test(side[1]) ? { from: minute, to: DAY } : { from: 0, to: minute };
-      if (span.from >= span.to)
-        return wrong('there is no time left in that', at, at + side[0].length + time.length);
-      (clause ?? begin('available')).spans.push(span);
-      at += side[0].length + time.length;
-      continue;
-    }
-    const span = scanSpan(part, at, []);
-    if (!span) {
-      const word = /^\S+/.exec(rest)![0];
-      return wrong(`"${word}" is no weekday and no time`, at, at + word.length);
-    }
-    if (!span.reading.ok) return moved(span.reading, offset);
-    const { from, to } = span.reading.value;
-    (clause ?? begin('available')).spans.push({ from, to });
-    at += span.length;
+    const read =
+      readNot(part, at, clauses) ??
+      readExcept(part, at, clauses, habits) ??
+      readDays(part, at, clauses, habits, between.includes(',')) ??
+      readFiller(part, at, clauses) ??
+      readTimes(part, at, clauses, habits, between.includes(','));
+    if (typeof read !== 'number') return read;
+    at += read;
   }
-  return { ok: true, value: clauses.flatMap(blocksOfClause) };
+  // A clause that was begun and not filled says nothing, unless it is all there is: `available`.
+  const isAll = /^\W*(available|free|open)\W*$/i.test(part);
+  const isSaid = ({ kind, days, spans }: Clause) => kind !== 'available' || days.size > 0 || spans.length > 0;
+  return { ok: true, value: clauses.filter((clause) => isAll || isSaid(clause)) };
 }
 
-function blocksOfClause({ kind, days, spans }: Clause): WeekBlock[] {
-  const weekdays = days.size > 0 ? [...days].sort((a, b) => a - b) : [0, 1, 2, 3, 4, 5, 6];
+function begin(clauses: Clause[], kind: AvailabilityKind, spans: Span[] = []): Clause {
+  const clause = { kind, days: new Set<number>(), spans, timesFirst: spans.length > 0 };
+  clauses.push(clause);
+  return clause;
+}
+
+function wrong(message: string, from: number, to: number): Wrong {
+  return { ok: false, problem: { message, at: { from, to } } };
+}
+
+/** `not`, `no`, `can't`: what follows is not possible. */
+function readNot(part: string, at: number, clauses: Clause[]): number | null {
+  const not = NOT.exec(part.slice(at));
+  if (!not) return null;
+  begin(clauses, /^(rather|prefer)/i.test(not[0]) ? 'rather-not' : 'not-available');
+  return not[0].length;
+}
+
+/** `except Tue`: takes days from what stands before it; with times, only those. */
+function readExcept(
+  part: string,
+  at: number,
+  clauses: Clause[],
+  { weekend }: AvailabilityHabits,
+): number | Wrong | null {
+  const word = EXCEPT.exec(part.slice(at));
+  if (!word) return null;
+  const clause = clauses.at(-1);
+  const from =
+    at + word[0].length + /^(?:\s|(?:on|the)(?!\p{L}))*/iu.exec(part.slice(at + word[0].length))![0].length;
+  const list = scanList(part, from, weekend);
+  if (list && 'problem' in list) return list;
+  const isNext = list !== null && list.groups.length > 1 && isTimed(part, list.to);
+  // `except Wed, Sat 10-2`: the last has times of its own and is no exception.
+  const to = isNext ? list.groups.at(-1)!.from : (list?.to ?? from);
+  const except = isNext ? list.groups.slice(0, -1) : (list?.groups ?? []);
+  const hasTimes = !isNext && isTimed(part, to);
+  if (!clause || (hasTimes && clause.spans.length > 0 && clause.spans.every(isWholeDay))) {
+    begin(clauses, 'not-available');
+    return from - at;
+  }
+  if (except.length === 0) return wrong('"except" needs a weekday, as in "any time except Tue"', at, from);
+  if (hasTimes)
+    return wrong(
+      'say which hours hold on it, as in "Wed 10-14", or "not Wed 10-14"',
+      at,
+      part.trimEnd().length,
+    );
+  const left = (clause.days.size > 0 ? [...clause.days] : WEEK).filter(
+    (day) => !except.some(({ days }) => days.includes(day)),
+  );
+  if (left.length === 0) return wrong('no day is left of that', at, to);
+  clause.days.clear();
+  for (const day of left) clause.days.add(day);
+  begin(clauses, 'available');
+  return to - at;
+}
+
+/** Weekdays, with the word behind them that they are off. */
+function readDays(
+  part: string,
+  at: number,
+  clauses: Clause[],
+  habits: AvailabilityHabits,
+  comma: boolean,
+): number | Wrong | null {
+  const list = scanList(part, at, habits.weekend);
+  if (!list || 'problem' in list) return list;
+  const { groups, to } = list;
+  const clause = clauses.at(-1) ?? begin(clauses, 'available');
+  const space = /^\s*/.exec(part.slice(to))![0].length;
+  const off = clause.kind === 'available' ? NOT_BEHIND.exec(part.slice(to + space)) : null;
+  const isUnclear = () =>
+    wrong(
+      'it is not clear which days that is about; part them with a semicolon',
+      at,
+      off ? to + space + off[0].length : to,
+    );
+  let [own, away] = off ? [[], groups] : [groups, []];
+  let next: DayGroup[] = [];
+  if (clause.timesFirst && clause.spans.length > 0) {
+    const isFirst = clause.days.size === 0 && !comma;
+    if (off && isFirst) {
+      // `9-5 Mon-Fri, Sat off`: the first belongs to the times.
+      if (groups.length === 1 || (groups.length > 2 && !groups[0].isRange)) return isUnclear();
+      [own, away] = [groups.slice(0, 1), groups.slice(1)];
+    } else if (!off && isTimed(part, to, habits)) {
+      // `9-5, Sat 10-2`: the last has times of its own.
+      if ((groups.length === 1 && isFirst) || daysBehindTimes(part, to, habits)) return isUnclear();
+      [own, next] = [groups.slice(0, -1), groups.slice(-1)];
+    }
+  } else {
+    if (off && groups.length > 1 && groups.some(({ isRange }) => isRange)) return isUnclear();
+    if (!off && clause.spans.length > 0) [own, next] = [[], groups];
+  }
+  addDays(clause, own);
+  if (next.length > 0) addDays(begin(clauses, 'available'), next);
+  if (!off) return to - at;
+  addDays(begin(clauses, 'not-available'), away);
+  begin(clauses, 'available');
+  return to + space + off[0].length - at;
+}
+
+function addDays({ days }: Clause, groups: readonly DayGroup[]): void {
+  for (const group of groups) for (const day of group.days) days.add(day);
+}
+
+function readFiller(part: string, at: number, clauses: Clause[]): number | null {
+  const filler = FILLER.exec(part.slice(at));
+  if (!filler || (/^open/i.test(filler[0]) && DASH.test(part.slice(at + filler[0].length)))) return null;
+  if (clauses.length === 0) begin(clauses, 'available');
+  return filler[0].length;
+}
+
+function readTimes(
+  part: string,
+  at: number,
+  clauses: Clause[],
+  habits: AvailabilityHabits,
+  comma: boolean,
+): number | Wrong {
+  const clause = clauses.at(-1);
+  const read = scanTimes(part, at, habits, clause?.spans.at(-1)?.from);
+  if (!read) {
+    const word = /^\S+/.exec(part.slice(at))![0];
+    return wrong(`"${word}" is no weekday and no time`, at, at + word.length);
+  }
+  if (!read.reading.ok) return read.reading;
+  const span = read.reading.value;
+  const end = at + read.length;
+  const isEmpty = clause?.kind === 'available' && clause.days.size === 0 && clause.spans.length === 0;
+  if (isEmpty) clauses.pop();
+  if (!clause || isEmpty || (clause.timesFirst && clause.days.size > 0)) begin(clauses, 'available', [span]);
+  else {
+    // `Mon 9-5, 10-2 Tue`: whose times these are, nobody can tell.
+    if (comma && clause.spans.length > 0 && !clause.timesFirst) {
+      const next = end + /^\s*/.exec(part.slice(end))![0].length;
+      const list = scanList(part, next, habits.weekend);
+      if (list && !('problem' in list) && !isTimed(part, list.to, habits))
+        return wrong('put each weekday before its times, as in "Mon 9-17, Tue 10-14"', at, list.to);
+    }
+    clause.spans.push(span);
+  }
+  return read.length;
+}
+
+/** Weekdays between two commas. */
+interface DayGroup {
+  /** Where it begins in the text. */
+  readonly from: number;
+  readonly days: readonly number[];
+  readonly isRange: boolean;
+}
+
+/** All weekdays from a place on, as they are parted by commas, and where they end; null: none. */
+function scanList(
+  part: string,
+  at: number,
+  weekend?: readonly number[],
+): { groups: DayGroup[]; to: number } | Wrong | null {
+  const groups: DayGroup[] = [];
+  let to = at;
+  for (;;) {
+    const between = groups.length === 0 ? '' : SEPARATORS.exec(part.slice(to))![0];
+    const found = scanDays(part, to + between.length, weekend);
+    if (!found) return groups.length === 0 ? null : { groups, to };
+    const from = to + between.length;
+    if ('message' in found) return wrong(found.message, from, from + found.length);
+    to = from + found.length;
+    const last = groups.at(-1);
+    const isRange = found.days.length > 1;
+    if (last && !between.includes(','))
+      groups[groups.length - 1] = {
+        from: last.from,
+        days: [...last.days, ...found.days],
+        isRange: last.isRange || isRange,
+      };
+    else groups.push({ from, days: found.days, isRange });
+  }
+}
+
+/** Whether times, or a word that there are none, follow. */
+function isTimed(part: string, at: number, habits: AvailabilityHabits = {}): boolean {
+  const rest = part.slice(at).replace(/^(?:\s|(?:only|at)(?=\s+\S))*/i, '');
+  return NOT_BEHIND.test(rest) || scanTimes(rest, 0, habits) !== null;
+}
+
+/** Whether behind the times that follow there are weekdays again, without a comma. */
+function daysBehindTimes(part: string, at: number, habits: AvailabilityHabits): boolean {
+  let end = at;
+  for (;;) {
+    const next = end + /^(?:\s|(?:only|at)(?=\s+\S))*/i.exec(part.slice(end))![0].length;
+    const times = scanTimes(part, next, habits);
+    if (!times) return scanDays(part, next, habits.weekend) !== null;
+    end = next + times.length;
+  }
+}
+
+const isWholeDay = ({ from, to }: Span) => from === 0 && to === DAY;
+
+/** A span, or a side of a time: `9-17`, `from 9 to 5`, `after 15`, `9 onwards`. */
+function scanTimes(
+  part: string,
+  at: number,
+  habits: AvailabilityHabits,
+  after?: number,
+): { length: number; reading: Reading<Span> } | null {
+  const lead = /^:\s*/.exec(part.slice(at))?.[0].length ?? 0;
+  const from = at + lead;
+  const rest = part.slice(from);
+  const all = ALL_DAY.exec(rest);
+  if (all) return { length: lead + all[0].length, reading: { ok: true, value: { from: 0, to: DAY } } };
+  const side = SIDE.exec(rest);
+  const time = scanTime(part, from + (side?.[0].length ?? 0));
+  if (!time) {
+    if (side && !/^(?:open|on\b)/i.test(rest.slice(side[0].length)))
+      return failed(`"${side[1]}" needs a time, as in "${side[1]} ${habits.format === '12' ? '3p' : '15'}"`, {
+        from,
+        to: from + side[0].trimEnd().length,
+      });
+    return grown(scanSpan(part, from, { ...habits, after }), lead);
+  }
+  const timeEnd = from + (side?.[0].length ?? 0) + time.length;
+  const onwards = /^\s*(?:onwards?|or later|\+)(?!\p{L})/iu.exec(part.slice(timeEnd));
+  const isSpan = DASH.test(part.slice(timeEnd)) && !/^(after|before|by|since)/i.test(rest);
+  if (isSpan || (!side && !onwards)) return grown(scanSpan(part, from, { ...habits, after }), lead);
+  const length = timeEnd + (side ? 0 : (onwards?.[0].length ?? 0)) - at;
+  if (!time.reading.ok) return { length, reading: time.reading };
+  const minute = likely(time.reading.value);
+  const isStart = !side || /^(after|from|since)/i.test(side[0]);
+  const isNight = time.reading.value.minute === 0;
+  const span = isStart ? { from: minute, to: DAY } : { from: 0, to: isNight ? DAY : minute };
+  if (span.from >= span.to) return failed('there is no time left in that', { from: at, to: at + length });
+  return { length, reading: { ok: true, value: span } };
+}
+
+function failed(message: string, at: Span) {
+  return { length: at.to - at.from, reading: { ok: false as const, problem: { message, at } } };
+}
+
+function grown<T>(found: { length: number; reading: T } | null, by: number) {
+  return found && { ...found, length: found.length + by };
+}
+
+function blocksOfClause({ kind, days, spans }: Clause, rest: readonly number[]): WeekBlock[] {
+  const weekdays = days.size > 0 ? [...days].sort((a, b) => a - b) : rest;
   const times = spans.length > 0 ? spans : [{ from: 0, to: DAY }];
   return weekdays.flatMap((weekday) => times.map(({ from, to }) => ({ weekday, from, to, kind })));
 }
@@ -113,104 +340,4 @@ function moved(
 /** A single time without am or pm: 1 to 6 are of the afternoon, as nobody begins to be free at 3 at night. */
 function likely({ minute, form }: TypedTime): number {
   return form === 'open' && minute > 0 && minute < 7 * 60 ? minute + DAY / 2 : minute;
-}
-
-function scanDays(text: string, weekend: readonly number[]): { days: number[]; length: number } | null {
-  const word = /^(every ?day|daily|all week|weekdays|workdays|weekends?)\b/i.exec(text);
-  if (word) {
-    const name = word[0].toLowerCase();
-    const all = [0, 1, 2, 3, 4, 5, 6];
-    const days = name.startsWith('weekend')
-      ? all.filter((day) => weekend.includes(day))
-      : /^(weekdays|workdays)$/.test(name)
-        ? all.filter((day) => !weekend.includes(day))
-        : all;
-    return { days, length: word[0].length };
-  }
-  const first = scanDay(text);
-  if (!first) return null;
-  const dash = /^\s*(?:-|–|to)\s*/i.exec(text.slice(first.length));
-  const second = dash ? scanDay(text.slice(first.length + dash[0].length)) : null;
-  if (!dash || !second) return { days: [first.day], length: first.length };
-  const days: number[] = [];
-  for (let day = first.day; ; day = (day + 1) % 7) {
-    days.push(day);
-    if (day === second.day) break;
-  }
-  return { days, length: first.length + dash[0].length + second.length };
-}
-
-function scanDay(text: string): { day: number; length: number } | null {
-  const word = /^\p{L}+/u.exec(text)?.[0].toLowerCase() ?? '';
-  const bare = word.replace(/s$/, '');
-  if (bare.length < 2) return null;
-  const day = NAMES.findIndex((name) => name.startsWith(word) || name === bare || name.startsWith(bare));
-  return day < 0 ? null : { day, length: word.length };
-}
-
-/** A week's blocks in one line, as they could be typed: `Mon–Fri 9–17; rather not Sat; not Sun`. */
-export function formatAvailability(blocks: readonly WeekBlock[], format: HourFormat = '24'): string {
-  if (blocks.length === 0) return 'any time';
-  const parts: string[] = [];
-  const cut = cutWholeDays(blocks);
-  for (const kind of ['available', 'rather-not', 'not-available'] as const) {
-    const byText = new Map<string, number[]>();
-    for (let day = 0; day < 7; day++) {
-      const mine = cut.filter((block) => block.kind === kind && block.weekday === day);
-      if (mine.length === 0) continue;
-      const spans = [...mine]
-        .sort((a, b) => a.from - b.from)
-        .map(({ from, to }) => spanText(from, to, format));
-      const text = spans.filter(Boolean).join(' ');
-      byText.set(text, [...(byText.get(text) ?? []), day]);
-    }
-    const before = kind === 'available' ? '' : kind === 'rather-not' ? 'rather not ' : 'not ';
-    for (const [text, days] of byText)
-      parts.push(`${before}${daysText(days)}${text ? ` ${text}` : ''}`.trim());
-  }
-  return parts.join('; ');
-}
-
-function spanText(from: number, to: number, format: HourFormat): string {
-  if (from === 0 && to === DAY) return '';
-  if (to === DAY) return `after ${exact(from, format)}`;
-  if (from === 0) return `before ${exact(to, format)}`;
-  return formatTypedSpan(from, to, format);
-}
-
-/** A time that is read as what it is: with its minutes, and a leading 0 in the morning. */
-function exact(minute: number, format: HourFormat): string {
-  const [start] = formatShortSpan(minute, minute, format).split('–');
-  return format === '24' && minute > 0 && minute < 7 * 60
-    ? start.padStart(start.includes(':') ? 5 : 2, '0')
-    : start;
-}
-
-function daysText(days: readonly number[]): string {
-  if (days.length === 7) return 'daily';
-  const parts: string[] = [];
-  for (let i = 0; i < days.length;) {
-    let j = i;
-    while (j + 1 < days.length && days[j + 1] === days[j] + 1) j++;
-    parts.push(
-      j - i >= 2
-        ? `${SHORT_WEEKDAYS[days[i]]}-${SHORT_WEEKDAYS[days[j]]}`
-        : days
-            .slice(i, j + 1)
-            .map((d) => SHORT_WEEKDAYS[d])
-            .join(', '),
-    );
-    i = j + 1;
-  }
-  return parts.join(', ');
-}
-
-/** Minutes of each weekday in which a person could work by these blocks; all of it where nothing was said. */
-export function minutesByWeekday(blocks: readonly WeekBlock[]): number[] {
-  const named = blocks.some((block) => block.kind === 'available');
-  return drawnWeek(blocks).map((pieces) => {
-    const length = (kind: AvailabilityKind) =>
-      pieces.reduce((total, piece) => total + (piece.value === kind ? piece.to - piece.from : 0), 0);
-    return named ? length('available') + length('rather-not') : DAY - length('not-available');
-  });
 }

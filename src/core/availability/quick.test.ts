@@ -6,9 +6,8 @@ import { MONDAY, available, person, repeats, span } from '../testing';
 import { DAY } from '../time/span';
 import { availabilityOf, availabilityOn, isPlainlyAvailable } from './allowed';
 import { normalized } from './normalize';
-import { minutesByWeekday } from './parse-availability';
 import { supplyOf, whoCould } from './supply';
-import type { WeekBlock } from './week-blocks';
+import { type WeekBlock, minutesByWeekday } from './week-blocks';
 
 const SEEDS = Array.from({ length: repeats(12) }, (_, i) => i);
 

@@ -2,7 +2,8 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import type { AvailabilityKind } from '../plan/types';
 import { paint } from '../time/paint';
-import { parseAvailability, formatAvailability } from './parse-availability';
+import { formatAvailability } from './format-availability';
+import { parseAvailability } from './parse-availability';
 import { segmentsOf, versionOn, versionsOfEntries } from './versions';
 import { type WeekBlock, blocksOfWeek, drawnWeek } from './week-blocks';
 
@@ -65,8 +66,8 @@ describe('availability as typed', () => {
       'weekends 10-22; rather not Sat after 20; never Mon',
       'Sat, Sun 10-22; rather not Sat after 20; not Mon',
     ],
-    ['after 07:30', 'daily after 7:30'],
-    ['any time', 'daily'],
+    ['after 07:30', 'every day after 7:30'],
+    ['any time', 'any time'],
     ['', 'any time'],
     ['Tue 9-25', '"25": there is no hour 25 @6-8'],
     ['Mon 9-17; Blursday 9-12', '"Blursday" is no weekday and no time @10-18'],
@@ -75,7 +76,7 @@ describe('availability as typed', () => {
   ])('%j is read as %j', (typed, meant) => expect(texts(typed)).toBe(meant));
 
   test('a site with another weekend means its own', () => {
-    const read = parseAvailability('weekends 9-12', [4, 5]);
+    const read = parseAvailability('weekends 9-12', { weekend: [4, 5] });
     expect(read.ok && read.value.map((block) => block.weekday)).toEqual([4, 5]);
   });
 });
@@ -93,15 +94,25 @@ const strokes = fc.array(
 
 test('a drawn week becomes blocks and is drawn from them as it was; what is written of it reads the same', () => {
   fc.assert(
-    fc.property(strokes, (all) => {
-      const days = drawnWeek([]);
-      for (const [day, a, b, kind] of all)
-        days[day] = paint(days[day], { from: Math.min(a, b) * 30, to: Math.max(a, b) * 30 }, kind);
-      const blocks: WeekBlock[] = blocksOfWeek(days);
-      expect(drawnWeek(blocks)).toEqual(days);
-      const read = parseAvailability(formatAvailability(blocks));
-      expect(read.ok && (blocks.length === 0 || drawnWeek(read.value))).toEqual(blocks.length === 0 || days);
-    }),
+    fc.property(
+      strokes,
+      fc.nat(6),
+      fc.constantFrom<'24' | '12'>('24', '12'),
+      fc.nat(47),
+      (all, weekStart, format, open) => {
+        const days = drawnWeek([]);
+        for (const [day, a, b, kind] of all)
+          days[day] = paint(days[day], { from: Math.min(a, b) * 30, to: Math.max(a, b) * 30 }, kind);
+        const blocks: WeekBlock[] = blocksOfWeek(days);
+        expect(drawnWeek(blocks)).toEqual(days);
+        // Wherever the site is open, and whatever its habits.
+        const openHours = open === 0 ? [] : [{ from: open * 30, to: open * 30 + 720 }];
+        const read = parseAvailability(formatAvailability(blocks, format, weekStart), { openHours, format });
+        expect(read.ok && (blocks.length === 0 || drawnWeek(read.value))).toEqual(
+          blocks.length === 0 || days,
+        );
+      },
+    ),
   );
 });
 

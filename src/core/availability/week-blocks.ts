@@ -58,6 +58,16 @@ export function cutWholeDays(blocks: readonly WeekBlock[]): WeekBlock[] {
   );
 }
 
+/** Minutes of each weekday in which a person could work by these blocks; all of it where nothing was said. */
+export function minutesByWeekday(blocks: readonly WeekBlock[]): number[] {
+  const named = blocks.some((block) => block.kind === 'available');
+  return drawnWeek(blocks).map((pieces) => {
+    const length = (kind: AvailabilityKind) =>
+      pieces.reduce((total, piece) => total + (piece.value === kind ? piece.to - piece.from : 0), 0);
+    return named ? length('available') + length('rather-not') : DAY - length('not-available');
+  });
+}
+
 function isNight(late?: Painted<AvailabilityKind>, early?: Painted<AvailabilityKind>): boolean {
   return (
     late !== undefined &&

@@ -35,7 +35,7 @@ export function parseBreaks(text: string, form: ShiftSpec): ParsedSpec {
     .filter(Boolean);
   const breaks: Break[] = [];
   for (const part of parts) {
-    const match = /^(\d{1,3})\s*(?:min)?\s*(?:@\s*([\d:.apm ]+?))?\s*(paid)?$/i.exec(part);
+    const match = /^(\d{1,3})\s*(?:min)?\s*(?:@\s*([^+@]+?))?\s*(paid)?$/i.exec(part);
     if (!match) return { wrong: 'Type 30, 15 + 15 or 30@12:00, with paid after it if it is.' };
     const minutes = Number(match[1]);
     const at = match[2] === undefined ? null : parseTimeWithin(match[2], form, '12');

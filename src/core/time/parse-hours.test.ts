@@ -17,7 +17,7 @@ describe('opening hours', () => {
 
   test.each([
     ['9-13 12-17', 'the parts overlap'],
-    ['9-13 later', 'cannot be read; type hours as 7-23:30'],
+    ['9-13 later', 'cannot be read; type hours as 9-17'],
     ['9-26', '"26": there is no hour 26'],
   ])('%j is refused: %s', (text, message) => {
     const read = parseHours(text);

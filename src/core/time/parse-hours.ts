@@ -1,26 +1,27 @@
 import type { Span } from './span';
-import { type Reading, scanSpan, formatTypedSpan } from './parse-time';
+import { type Reading, sampleSpan, scanSpan, formatTypedSpan } from './parse-time';
 import type { HourFormat } from './format';
 
 /**
  * Reads opening hours of one day: `7-23:30`, `9-13 17-22`, `closed` or nothing for a closed day, `all day`. An
  * end not after the start is past midnight. Otherwise answers what is wrong and where.
  */
-export function parseHours(text: string): Reading<Span[]> {
+export function parseHours(text: string, format: HourFormat = '24'): Reading<Span[]> {
   const trimmed = text.trim();
   if (/^(closed|shut|off|-|–)?$/i.test(trimmed)) return { ok: true, value: [] };
-  if (/^(all day|24 ?h|open)$/i.test(trimmed)) return { ok: true, value: [{ from: 0, to: 1440 }] };
+  if (/^(all day|24 ?h(ours)?|always|open)$/i.test(trimmed))
+    return { ok: true, value: [{ from: 0, to: 1440 }] };
   const spans: Span[] = [];
   let at = 0;
   for (;;) {
-    at += /^(?:[\s,;+&]|and\b)*/i.exec(text.slice(at))![0].length;
+    at += /^(?:[\s,;+/&]|and\b)*/i.exec(text.slice(at))![0].length;
     if (at >= text.length) break;
-    const found = scanSpan(text, at, []);
+    const found = scanSpan(text, at, { format, after: spans.at(-1)?.from });
     if (!found)
       return {
         ok: false,
         problem: {
-          message: 'cannot be read; type hours as 7-23:30',
+          message: `cannot be read; type hours as ${sampleSpan(format)}`,
           at: { from: at, to: text.trimEnd().length },
         },
       };
@@ -41,7 +42,7 @@ export function parseHours(text: string): Reading<Span[]> {
 /** Opening hours of one day as they could be typed; `closed` where there are none. */
 export function formatHoursOfDay(spans: readonly Span[], format: HourFormat = '24'): string {
   if (spans.length === 0) return 'closed';
-  return spans.map(({ from, to }) => formatTypedSpan(from, to, format)).join(' ');
+  return spans.map(({ from, to }) => formatTypedSpan(from, to, format, null)).join(' ');
 }
 
 /**

@@ -1,4 +1,4 @@
-import { type Reading, type TextProblem, scanSpan } from './parse-time';
+import { type Reading, type TextProblem, type TimeHabits, sampleSpan, scanSpan } from './parse-time';
 import type { Span } from './span';
 
 /** One shift as typed into a cell. `role` null: none was named. */
@@ -23,49 +23,104 @@ export interface RoleNames {
   readonly mark?: string;
 }
 
+/** Between the parts of what is typed. */
+const SEPARATORS = /^(?:[\s,;+/&]|(?:and|plus)(?![\p{L}\d]))*/iu;
+const NOTHING = /^\s*(?:off|day off|free|[-–—])\s*$/i;
+const LETTER = /[\p{L}\d]/u;
+
+type Mutable = { -readonly [Key in keyof TypedShift]: TypedShift[Key] };
+
 /**
- * Reads what is typed into a cell: spans, each followed by a role if wanted, as `9-17`, `9-13 17-22`,
- * `9-17 bar`, or the short name of a template in place of a span. A role named at the end holds for the spans before it that name none. An empty text is no
- * shift. Otherwise answers what is wrong and where.
+ * Reads what is typed into a cell: spans, each with a role behind it if wanted, as `9-17`, `9-13 17-22`,
+ * `9-17 bar`, or the short name of a template in place of a span. A role named at the end holds for the spans
+ * before it that name none; one that is named first, as in `bar 9-13, floor 14-17`, for those behind it. An empty
+ * text and `off` are no shift. Parts may overlap: whether they can be, the cell knows.
+ * Otherwise answers what is wrong and where.
  */
 export function parseShifts(
   text: string,
   roles: readonly RoleNames[],
-  openHours: readonly Span[],
+  habits: TimeHabits,
   named: readonly NamedSpan[] = [],
 ): Reading<TypedShift[]> {
-  const shifts: (Span & Omit<TypedShift, 'role'> & { role: string | null })[] = [];
+  if (NOTHING.test(text)) return { ok: true, value: [] };
+  const shifts: Mutable[] = [];
+  /** The role that was named before its spans. */
+  let leading: { readonly id: string; readonly at: Span; used: boolean } | null = null;
   let at = 0;
   for (;;) {
-    at += /^[\s,;+]*/.exec(text.slice(at))![0].length;
+    at += SEPARATORS.exec(text.slice(at))![0].length;
     if (at >= text.length) break;
-    const found = scanSpan(text, at, openHours);
-    if (found) {
-      if (!found.reading.ok) return found.reading;
-      shifts.push({ ...found.reading.value, role: null, template: null });
-      at += found.length;
+    const part = scanSpan(text, at, { ...habits, after: shifts.at(-1)?.from }) ?? scanName(text, at, named);
+    if (part) {
+      if (!part.reading.ok) return part.reading;
+      shifts.push({ role: leading?.id ?? null, template: null, ...part.reading.value });
+      if (leading) leading.used = true;
+      at += part.length;
       continue;
     }
-    const name = /^\p{L}[\p{L}\d]*/u.exec(text.slice(at))?.[0];
-    const template = name && named.find((one) => isSame(one.short, name));
-    if (name && template) {
-      shifts.push({ from: template.from, to: template.to, role: null, other: null, template: template.id });
-      at += name.length;
-      continue;
-    }
-    const word = /^[^\d,;+]+/.exec(text.slice(at))?.[0].trimEnd() ?? text.slice(at, at + 1);
+    const word = scanRole(text, at, roles);
     const place = { from: at, to: at + word.length };
-    if (shifts.length === 0)
-      return wrong({ message: `"${word}" is no time; type it as 9-17 or 9am-5pm`, at: place });
-    const role = findRole(word, roles);
-    if (!role.ok) return wrong({ message: role.message, at: place });
-    for (const shift of shifts) shift.role ??= role.id;
-    at += word.length;
+    if (!word.role.ok)
+      return wrong({
+        message:
+          shifts.length === 0 && !leading
+            ? `"${word.text}" is no time; type it as ${sampleSpan(habits.format)}`
+            : word.role.message,
+        at: place,
+      });
+    if (leading && !leading.used) return wrong(noTimes(text, leading.at));
+    if (shifts.length === 0 || leading) leading = { id: word.role.id, at: place, used: false };
+    else for (const shift of shifts) shift.role ??= word.role.id;
+    at += word.length + (/^\s*:/.exec(text.slice(at + word.length))?.[0].length ?? 0);
   }
-  const sorted = [...shifts].sort((a, b) => a.from - b.from);
-  const clash = sorted.findIndex((shift, i) => i > 0 && shift.from < sorted[i - 1].to);
-  if (clash > 0) return wrong({ message: 'the parts overlap', at: { from: 0, to: text.trimEnd().length } });
+  if (leading && !leading.used) return wrong(noTimes(text, leading.at));
   return { ok: true, value: shifts };
+}
+
+function noTimes(text: string, at: Span): TextProblem {
+  return { message: `"${text.slice(at.from, at.to)}" has no times behind it`, at };
+}
+
+/** The place where two parts of what was typed overlap, as one person cannot work them; null: nowhere. */
+export function overlapIn(text: string, shifts: readonly Span[]): TextProblem | null {
+  const sorted = [...shifts].sort((a, b) => a.from - b.from);
+  return sorted.some((shift, i) => i > 0 && shift.from < sorted[i - 1].to)
+    ? { message: 'the parts overlap', at: { from: 0, to: text.trimEnd().length } }
+    : null;
+}
+
+/** The short name of a template at a place of `text`. */
+function scanName(text: string, at: number, named: readonly NamedSpan[]) {
+  const name = /^\p{L}[\p{L}\d]*/u.exec(text.slice(at))?.[0];
+  const template = name && named.find((one) => isSame(one.short, name));
+  if (!name || !template) return null;
+  const { from, to, id } = template;
+  return {
+    length: name.length,
+    reading: { ok: true as const, value: { from, to, other: null, template: id } },
+  };
+}
+
+/** The role that is named at a place of `text`: the longest of their names, else up to the next part. */
+function scanRole(text: string, at: number, roles: readonly RoleNames[]) {
+  const rest = text.slice(at).toLocaleLowerCase();
+  const named = roles
+    .flatMap(({ id, name, mark }) =>
+      [name, id, mark ?? ''].map((word) => ({ id, length: word.length, word })),
+    )
+    .filter(({ word, length }) => {
+      const isThere = word !== '' && rest.startsWith(word.toLocaleLowerCase());
+      return isThere && !LETTER.test(rest[length] ?? '');
+    })
+    .sort((a, b) => b.length - a.length)[0];
+  if (named) {
+    const { id, length } = named;
+    return { text: text.slice(at, at + length), length, role: { ok: true as const, id } };
+  }
+  const upToNext = /^[^\d,;+/&:]+?(?=[\d,;+/&:]|\s+(?:and|plus)\s|$)/iu.exec(text.slice(at))?.[0].trimEnd();
+  const word = upToNext ? upToNext : text.slice(at, at + 1);
+  return { text: word, length: word.length, role: findRole(word, roles) };
 }
 
 function isSame(a: string, b: string): boolean {

@@ -24,23 +24,38 @@ export interface TextProblem {
 export type Reading<T> =
   { readonly ok: true; readonly value: T } | { readonly ok: false; readonly problem: TextProblem };
 
-const TIME = /^(\d{1,4})(?:\s*[:.h]\s*(\d{1,2}))?(?:\s*([ap])(?:\.?\s?m\.?)?(?![\p{L}\d]))?/iu;
+/** What a place's people take for granted when they type times. */
+export interface TimeHabits {
+  /** When the place is open that day; empty: nobody said. */
+  readonly openHours?: readonly Span[];
+  /** How examples in messages are written; 24 unless said. */
+  readonly format?: HourFormat;
+  /** The start of the span before it on the same day: `9-1 2-6` goes on at 14:00. */
+  readonly after?: number;
+}
+
+const WORD = /^(?:12\s*)?(noon|midday|midnight)(?![\p{L}\d])/iu;
+const TIME =
+  /^(\d{1,4})(?:\s*[:.h]\s*(\d{1,2})(?::00)?|\s?([¼½¾]))?(?:\s*([ap])(?:\.?\s?m\.?)?(?![\p{L}\d])|\s*(?:h|hrs?|hours?|o['’]?clock)(?![\p{L}\d]))?/iu;
+const QUARTERS: Readonly<Record<string, number>> = { '¼': 15, '½': 30, '¾': 45 };
 
 /** A time at the start of `text`, with the number of characters it takes. Null: no time begins there. */
 export function scanTime(text: string, offset = 0): { length: number; reading: Reading<TypedTime> } | null {
+  const word = WORD.exec(text.slice(offset));
+  if (word) return found(word[0].length, /night/i.test(word[0]) ? 0 : DAY / 2, 'half');
   const match = TIME.exec(text.slice(offset));
   if (!match) return null;
-  const [whole, digits, minutes, half] = match;
+  const [whole, digits, minutes, quarter, half] = match;
   const length = whole.length;
   const wrong = (message: string) => ({
     length,
     reading: { ok: false as const, problem: { message, at: { from: offset, to: offset + length } } },
   });
   const joined = digits.length > 2;
-  if (joined && minutes !== undefined) return wrong(`"${whole}" has minutes twice`);
+  if (joined && (minutes ?? quarter) !== undefined) return wrong(`"${whole}" has minutes twice`);
   if (minutes !== undefined && minutes.length === 1) return wrong(`"${whole}": minutes have two digits`);
   const hour = Number(joined ? digits.slice(0, -2) : digits);
-  const minute = Number(joined ? digits.slice(-2) : (minutes ?? 0));
+  const minute = joined ? Number(digits.slice(-2)) : quarter ? QUARTERS[quarter] : Number(minutes ?? 0);
   if (minute > 59) return wrong(`"${whole}": there is no minute ${minute}`);
   if (half) {
     if (hour < 1 || hour > 12) return wrong(`"${whole}": am and pm go with 1 to 12`);
@@ -87,18 +102,23 @@ export interface MeantSpan extends Span {
  * that lies within opening hours, else the shortest that ends the same day, else the shortest past midnight.
  * On a tie the one nearest to what was typed counts and the other is returned beside it. Where one end shows
  * the 24-hour clock, so does the other if that ends the same day: 9-22 is no single hour of the evening.
+ * A span that would begin before the one before it (`after`) is read as after it, if it can be.
  * Null: no length.
  */
-export function meantSpan(start: TypedTime, end: TypedTime, openHours: readonly Span[]): MeantSpan | null {
+export function meantSpan(
+  start: TypedTime,
+  end: TypedTime,
+  openHours: readonly Span[],
+  after = 0,
+): MeantSpan | null {
   const clock24 = start.form === '24' || end.form === '24';
   if (clock24 && start.form !== 'half' && end.form !== 'half' && start.minute < end.minute)
     return { from: start.minute, to: end.minute, other: null };
-  const readings: (Span & { moved: number })[] = [];
+  const readings: MovedSpan[] = [];
   for (const from of choices(start)) {
     if (from.minute >= DAY) continue;
     for (const to of choices(end)) {
-      const same = to.minute % DAY === from.minute;
-      if (same) continue;
+      if (to.minute % DAY === from.minute) continue;
       readings.push({
         from: from.minute,
         to: to.minute > from.minute ? to.minute : to.minute + DAY,
@@ -106,11 +126,26 @@ export function meantSpan(start: TypedTime, end: TypedTime, openHours: readonly 
       });
     }
   }
+  const meant = likeliest(readings, openHours);
+  if (!meant || meant.from >= after) return meant;
+  return (
+    likeliest(
+      readings.filter(({ from }) => from >= after),
+      openHours,
+    ) ?? meant
+  );
+}
+
+interface MovedSpan extends Span {
+  /** How many of its ends are 12 hours from what was typed. */
+  readonly moved: number;
+}
+
+function likeliest(readings: readonly MovedSpan[], openHours: readonly Span[]): MeantSpan | null {
   const inside = (span: Span) => openHours.some((hours) => hours.from <= span.from && span.to <= hours.to);
   for (const group of [readings.filter(inside), readings.filter((r) => r.to <= DAY), readings]) {
     if (group.length === 0) continue;
-    group.sort((a, b) => a.to - a.from - (b.to - b.from) || a.moved - b.moved);
-    const [first, second] = group;
+    const [first, second] = [...group].sort((a, b) => a.to - a.from - (b.to - b.from) || a.moved - b.moved);
     const tie = second && second.to - second.from === first.to - first.from;
     return {
       from: first.from,
@@ -128,34 +163,82 @@ function choices({ minute, form }: TypedTime): { minute: number; moved: number }
     : [typed];
 }
 
-const DASH = /^\s*(?:-|–|—|−|to|until)\s*/i;
+/** What stands between the start and the end of a span. */
+export const DASH = /^\s*(?:[-–—−‒―‐‑~→]+>?|(?:(?:un|['’])?till?|to|thru|through)(?!\p{L}))\s*/iu;
+const BETWEEN = /^\s*and\s+/i;
+const OPENING = /^open(?:ing)?(?![\p{L}\d])/iu;
+const CLOSING = /^clos(?:e|ing)(?![\p{L}\d])/iu;
 
-/** A span at a place of `text`, as {@link scanTime} reads its ends. Null: none begins there. */
+/** From the first opening to the last closing of days: what is taken for open where no weekday is known. */
+export function widestHours(days: readonly (readonly Span[])[] | null): Span[] {
+  const all = (days ?? []).flat();
+  if (all.length === 0) return [];
+  return [{ from: Math.min(...all.map(({ from }) => from)), to: Math.max(...all.map(({ to }) => to)) }];
+}
+
+/** A span as it would be typed, for messages. */
+export function sampleSpan(format: HourFormat = '24'): string {
+  return format === '12' ? '9a-5p' : '9-17';
+}
+
+/**
+ * A span at a place of `text`, as {@link scanTime} reads its ends; `open` and `close` are the ends of the opening
+ * hours. Null: none begins there.
+ */
 export function scanSpan(
   text: string,
   offset: number,
-  openHours: readonly Span[],
+  { openHours = [], format = '24', after = 0 }: TimeHabits,
 ): { length: number; reading: Reading<MeantSpan> } | null {
-  const start = scanTime(text, offset);
+  const lead = /^(?:from|between)\s+/i.exec(text.slice(offset))?.[0] ?? '';
+  const dashes = /^b/i.test(lead) ? BETWEEN : DASH;
+  const first = offset + lead.length;
+  const opening = OPENING.exec(text.slice(first));
+  const isOpening = opening !== null && dashes.test(text.slice(first + opening[0].length));
+  const start = isOpening ? edgeOf(opening[0], first, openHours, 'from') : scanTime(text, first);
   if (!start) return null;
-  let at = offset + start.length;
-  if (!start.reading.ok) return { length: start.length, reading: start.reading };
-  const dash = DASH.exec(text.slice(at));
+  let at = first + start.length;
+  if (!start.reading.ok) return { length: at - offset, reading: start.reading };
+  const dash = dashes.exec(text.slice(at));
   const wrong = (message: string, from: number, to: number) => ({
     length: Math.max(at - offset, 1),
     reading: { ok: false as const, problem: { message, at: { from, to } } },
   });
-  if (!dash) return wrong('a start and an end are needed, as in 9-17', offset, at);
+  const sample = sampleSpan(format);
+  if (!dash) return wrong(`a start and an end are needed, as in ${sample}`, offset, at);
   const dashAt = at;
   at += dash[0].length;
-  const end = scanTime(text, at);
-  if (!end) return wrong('the end is missing, as in 9-17', dashAt, Math.max(text.length, dashAt + 1));
+  const closing = CLOSING.exec(text.slice(at));
+  const end = closing ? edgeOf(closing[0], at, openHours, 'to') : scanTime(text, at);
+  if (!end) return wrong(`the end is missing, as in ${sample}`, dashAt, Math.max(text.length, dashAt + 1));
   const endAt = at;
   at += end.length;
   if (!end.reading.ok) return { length: at - offset, reading: end.reading };
-  const span = meantSpan(start.reading.value, end.reading.value, openHours);
-  if (!span) return wrong('the shift has no length', offset, endAt + end.length);
+  const [from, to] = [start.reading.value, end.reading.value];
+  // Until closing is from the hour that was typed, where the place is open then.
+  const typed = closing && openHours.find((hours) => hours.from <= from.minute && from.minute < hours.to);
+  const span = meantSpan(typed ? { ...from, form: '24' } : from, to, openHours, after);
+  if (!span)
+    return wrong('it begins and ends at the same time, so it has no length', offset, endAt + end.length);
   return { length: at - offset, reading: { ok: true, value: span } };
+}
+
+/** When the place opens or closes, as a typed time that means nothing else. */
+function edgeOf(word: string, at: number, openHours: readonly Span[], edge: keyof Span) {
+  const isKnown = openHours.length > 0 && !openHours.some(({ from, to }) => to - from >= DAY);
+  if (!isKnown)
+    return {
+      length: word.length,
+      reading: {
+        ok: false as const,
+        problem: {
+          message: `“${word}”: no opening hours are known for it`,
+          at: { from: at, to: at + word.length },
+        },
+      },
+    };
+  const ends = openHours.map((hours) => hours[edge]);
+  return found(word.length, edge === 'from' ? Math.min(...ends) : Math.max(...ends), 'half');
 }
 
 /**
@@ -165,9 +248,13 @@ export function scanSpan(
  * parseSpan('9-17'); // { ok: true, value: { from: 540, to: 1020, … } }
  * parseSpan('9-1x'); // { ok: false, problem: { message: …, at: { from: 2, to: 4 } } }
  */
-export function parseSpan(text: string, openHours: readonly Span[] = []): Reading<MeantSpan> {
+export function parseSpan(
+  text: string,
+  openHours: readonly Span[] = [],
+  format: HourFormat = '24',
+): Reading<MeantSpan> {
   const offset = text.length - text.trimStart().length;
-  const found = scanSpan(text, offset, openHours);
+  const found = scanSpan(text, offset, { openHours, format });
   const end = text.trimEnd().length;
   if (!found) return { ok: false, problem: { message: 'no time here', at: { from: offset, to: end } } };
   if (found.reading.ok && offset + found.length < end)
@@ -180,27 +267,33 @@ export function parseSpan(text: string, openHours: readonly Span[] = []): Readin
 
 /**
  * A span as one would type it, so that it is read again as what it is: short where that will do, else with
- * minutes and leading zeros, else with am and pm.
+ * minutes and leading zeros, else with am and pm. `openHours` null: wherever it is read again.
  */
 export function formatTypedSpan(
   from: number,
   to: number,
   format: HourFormat,
-  openHours: readonly Span[] = [],
+  openHours: readonly Span[] | null = [],
 ): string {
   const half = formatTimeSpan(from, to, '12').replace('–', '-');
   const short = formatShortSpan(from, to, format).replace('–', '-');
   const ways = [
     to === DAY ? short.replace(/-0$/, '-24') : short,
+    // With a leading zero it is the 24-hour clock's.
+    short.replace(/^(\d)(?!\d)/, '0$1'),
     `${formatClock(from)}-${formatClock(to)}`,
     half,
   ];
-  return (
-    ways.find((text) => {
-      const read = parseSpan(text, openHours);
-      return read.ok && read.value.from === from && read.value.to === to;
-    }) ?? half
+  // Read where it is open just at the other hours it could mean, it must still mean these.
+  const shifted = [0, DAY / 2].flatMap((a) =>
+    [0, DAY / 2, DAY].map((b) => ({ from: (from + a) % DAY, to: ((from + a) % DAY) + to - from + b })),
   );
+  const places = openHours ? [openHours] : [[], ...shifted.map((hours) => [hours])];
+  const isRead = (text: string, open: readonly Span[]) => {
+    const read = parseSpan(text, open);
+    return read.ok && read.value.from === from && read.value.to === to;
+  };
+  return ways.find((text) => places.every((open) => isRead(text, open))) ?? half;
 }
 
 /** Examples of what is read, in the given hour format. */

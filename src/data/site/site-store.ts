@@ -129,6 +129,27 @@ export function siteFromRows(rows: SiteRows, id: string, from: Day, days = 7): S
   };
 }
 
+/** The opening hours of each site, by weekday (0 Monday); those of sites that never close are not in it. */
+export async function hoursOfSites(db: Database): Promise<Map<string, Span[][]>> {
+  const hours = new Map<string, Span[][]>();
+  const closing = await db
+    .selectFrom('site_hours')
+    .innerJoin('site', 'site.id', 'site_hours.site_id')
+    .select(['site_id', 'weekday', 'from_minute', 'to_minute'])
+    .where('site.never_closed', '=', 0)
+    .orderBy('from_minute')
+    .execute();
+  for (const { site_id: site, weekday, from_minute: from, to_minute: to } of closing) {
+    if (!hours.has(site))
+      hours.set(
+        site,
+        WEEKDAYS.map(() => []),
+      );
+    hours.get(site)![weekday].push({ from, to });
+  }
+  return hours;
+}
+
 function siteOf(
   row: Selectable<SiteTable>,
   hours: readonly { weekday: number; from_minute: number; to_minute: number }[],

@@ -3,7 +3,7 @@ import type { WeekBlock } from '@/core/availability/week-blocks';
 import type { Day } from '@/core/time/day';
 import { type DateOrder, parseTypedDate } from '@/core/time/typed-date';
 import { parseDecimal, parseLength } from '@/core/time/parse-hours';
-import { DAY } from '@/core/time/span';
+import { DAY, type Span } from '@/core/time/span';
 import { formatTypedSpan } from '@/core/time/parse-time';
 import type { HourFormat } from '@/core/time/format';
 
@@ -60,10 +60,14 @@ const OFF = /^(off|no|none|not|closed|-|–|x|free)$/i;
  * One weekday of availability: `9-17`, `9-13 17-22`, `9-15 rather not 15-20`, `any`, `off`. 23:59 means midnight,
  * so that a night written in two pieces can be joined.
  */
-export function parseDayCell(text: string, weekday: number): CellValue<WeekBlock[]> {
+export function parseDayCell(
+  text: string,
+  weekday: number,
+  openHours: readonly Span[] = [],
+): CellValue<WeekBlock[]> {
   if (OFF.test(text)) return value([]);
   if (ANY.test(text)) return value([{ weekday, from: 0, to: DAY, kind: 'available' }]);
-  const read = parseAvailability(text.replace(/23[:.]?59\b/g, '24:00'));
+  const read = parseAvailability(text.replace(/23[:.]?59\b/g, '24:00'), { openHours });
   if (!read.ok) return wrong(`"${text}": ${read.problem.message}`);
   if (read.value.some((block) => block.kind === 'not-available'))
     return wrong(`"${text}": write the hours that are possible, or off`);
@@ -80,7 +84,7 @@ export function formatDayCell(blocks: readonly WeekBlock[], format: HourFormat =
     blocks
       .filter((block) => block.kind === kind)
       .sort((a, b) => a.from - b.from)
-      .map(({ from, to }) => (from === 0 && to === DAY ? 'any' : formatTypedSpan(from, to, format)))
+      .map(({ from, to }) => (from === 0 && to === DAY ? 'any' : formatTypedSpan(from, to, format, null)))
       .join(' ');
   const [available, rather] = [part('available'), part('rather-not')];
   if (rather === '') return available;

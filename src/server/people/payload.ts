@@ -106,4 +106,7 @@ export interface PersonPayload {
   readonly choices: PeopleChoices;
   readonly hourFormat: '24' | '12';
   readonly weekend: readonly number[];
+  readonly weekStart: number;
+  /** When the site of the person is open, from the first opening of a week to its last closing; empty: not known. */
+  readonly openHours: readonly Span[];
 }

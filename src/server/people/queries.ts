@@ -1,13 +1,14 @@
-import { minutesByWeekday } from '@/core/availability/parse-availability';
+import { minutesByWeekday } from '@/core/availability/week-blocks';
 import { versionOn } from '@/core/availability/versions';
 import { type Result, fail } from '@/core/plan/problem';
 import { type Day, startOfWeek } from '@/core/time/day';
+import { widestHours } from '@/core/time/parse-time';
 import type { Database } from '@/data/database';
 import { businessMoney } from '@/data/money';
 import { loadPeopleRows } from '@/data/people/person-rows';
 import { activitiesAbout, undoneAmong } from '@/data/activity/activity-store';
 import { loadRows } from '@/data/records/records';
-import { listSites } from '@/data/site/site-store';
+import { hoursOfSites, listSites } from '@/data/site/site-store';
 import { checkAccess, isPermittedEverywhere, visibleSites } from '../access/permissions';
 import { type Actor, nameOfActor } from '../access/actor';
 import { todayOf } from '../commands/request';
@@ -68,10 +69,11 @@ export async function personPage(
   if (!may) return fail('forbidden', `${actor.name} may not see this person`);
   const choices = await choicesOf(db, actor);
   const people = await db.selectFrom('person').select(['id', 'name']).orderBy('name').execute();
+  const home = sites[0] ?? choices.sites[0]?.id ?? '';
   const place = await db
     .selectFrom('site')
-    .select(['hour_format', 'weekend'])
-    .where('id', '=', sites[0] ?? choices.sites[0]?.id ?? '')
+    .select(['hour_format', 'weekend', 'week_start'])
+    .where('id', '=', home)
     .executeTakeFirst();
   return {
     ok: true,
@@ -84,6 +86,8 @@ export async function personPage(
       choices,
       hourFormat: place?.hour_format === '12' ? '12' : '24',
       weekend: JSON.parse(place?.weekend ?? '[5,6]') as number[],
+      weekStart: place?.week_start ?? 0,
+      openHours: widestHours((await hoursOfSites(db)).get(home) ?? null),
     },
   };
 }

@@ -2,7 +2,8 @@
 
 import type { ShiftTemplate } from '@/core/plan/shift-spec';
 import { type Pattern, type PatternShift, cycleDay } from '@/core/patterns/pattern';
-import { parseShifts } from '@/core/time/parse-shifts';
+import { asSentence } from '@/core/sentence';
+import { overlapIn, parseShifts } from '@/core/time/parse-shifts';
 import { formatTypedSpan } from '@/core/time/parse-time';
 import { SHORT_WEEKDAYS } from '@/core/time/format';
 import type { RecurringPayload } from '@/server/week/payload';
@@ -95,8 +96,9 @@ export function DayInput({
       format={(shifts) => shifts.map((one) => textOf(one, recurring)).join(', ')}
       parse={(text) => {
         const named = templates.map(({ id, short, form }) => ({ id, short, from: form.from, to: form.to }));
-        const read = parseShifts(text, roles, open, named);
-        if (!read.ok) return { wrong: `${read.problem.message}.` };
+        const read = parseShifts(text, roles, { openHours: open, format: recurring.hourFormat }, named);
+        const problem = read.ok ? overlapIn(text, read.value) : read.problem;
+        if (problem || !read.ok) return { wrong: asSentence(problem!.message) };
         const next = read.value.map((typed, i): PatternShift => {
           const template = templates.find((one) => one.id === typed.template);
           const role = typed.role ?? template?.form.role ?? here[i]?.role ?? usualRole(draft, recurring);
@@ -130,6 +132,6 @@ function textOf(shift: PatternShift, { templates, roles, hourFormat }: Recurring
     return template.form.role === shift.role || !role
       ? template.short
       : `${template.short} ${role.name.toLowerCase()}`;
-  const span = formatTypedSpan(shift.from, shift.to, hourFormat);
+  const span = formatTypedSpan(shift.from, shift.to, hourFormat, null);
   return role ? `${span} ${role.name.toLowerCase()}` : span;
 }

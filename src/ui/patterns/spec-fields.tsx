@@ -5,6 +5,8 @@ import { parseBreaks, parseDuties, formatBreaks, formatDuties } from '@/core/pla
 import { withTimes } from '@/core/plan/shift-edits';
 import type { Shift } from '@/core/plan/types';
 import { parseSpan, formatTypedSpan } from '@/core/time/parse-time';
+import { asSentence } from '@/core/sentence';
+import type { Span } from '@/core/time/span';
 import type { HourFormat } from '@/core/time/format';
 import { ParsedInput } from '../kit/inputs/parsed-input';
 
@@ -52,17 +54,18 @@ export function TimesInput({
   onChange,
   hourFormat,
   label,
+  openHours = [],
   className = 'w-[110px]',
-}: FieldProps & { readonly className?: string }) {
+}: FieldProps & { readonly openHours?: readonly Span[]; readonly className?: string }) {
   return (
     <ParsedInput
       className={className}
       label={label}
       value={form}
-      format={({ from, to }) => formatTypedSpan(from, to, hourFormat)}
+      format={({ from, to }) => formatTypedSpan(from, to, hourFormat, openHours)}
       parse={(text) => {
-        const read = parseSpan(text);
-        if (!read.ok) return { wrong: `${read.problem.message}.` };
+        const read = parseSpan(text, openHours, hourFormat);
+        if (!read.ok) return { wrong: asSentence(read.problem.message) };
         return { value: formAt(form, { from: read.value.from, to: read.value.to }) };
       }}
       onChange={onChange}

@@ -2,13 +2,10 @@
 
 import { capitalised } from '@/core/sentence';
 import { useMemo, useState } from 'react';
-import {
-  minutesByWeekday,
-  parseAvailability,
-  formatAvailability,
-} from '@/core/availability/parse-availability';
+import { exampleWeek, formatAvailability } from '@/core/availability/format-availability';
+import { parseAvailability } from '@/core/availability/parse-availability';
 import { versionOn } from '@/core/availability/versions';
-import { blocksOfWeek, drawnWeek } from '@/core/availability/week-blocks';
+import { blocksOfWeek, drawnWeek, minutesByWeekday } from '@/core/availability/week-blocks';
 import type { AvailabilityKind } from '@/core/plan/types';
 import { paint } from '@/core/time/paint';
 import { DAY, subtract } from '@/core/time/span';
@@ -220,14 +217,15 @@ function TypedWeek({
   readonly set: (part: Partial<VersionDraft>) => void;
 }) {
   const [typed, setTyped] = useState<string | null>(null);
-  const written = formatAvailability(version.blocks, page.hourFormat);
-  const read = typed === null ? null : parseAvailability(typed, page.weekend);
+  const { hourFormat: format, weekStart, weekend, openHours } = page;
+  const written = formatAvailability(version.blocks, format, weekStart);
+  const read = typed === null ? null : parseAvailability(typed, { weekend, openHours, format });
   const wrong = read && !read.ok ? read.problem : null;
   const take = () => {
     if (read?.ok) set({ blocks: read.value });
   };
   return (
-    <Field label="As text: Tue 9-17, Mon-Fri after 15, not Sun, rather not Sat after 20">
+    <Field label={`As text: ${exampleWeek(format)}`}>
       <TextInput
         className="w-full max-w-[640px]"
         spellCheck={false}
@@ -254,7 +252,7 @@ function TypedWeek({
             </span>
           </span>
         ) : (
-          read?.ok && <>Read as: {formatAvailability(read.value, page.hourFormat)}</>
+          read?.ok && <>Read as: {formatAvailability(read.value, format, weekStart)}</>
         )}
       </span>
     </Field>

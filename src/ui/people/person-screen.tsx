@@ -2,7 +2,7 @@
 
 import Link from 'next/link';
 import { useState } from 'react';
-import { formatAvailability } from '@/core/availability/parse-availability';
+import { formatAvailability } from '@/core/availability/format-availability';
 import { versionOn } from '@/core/availability/versions';
 import type { PersonPayload } from '@/server/people/payload';
 import { AppLayout, type ShellFrame } from '../layout/app-layout';
@@ -28,7 +28,9 @@ export function PersonScreen({ header, site, page }: Props) {
     {
       id: 'availability',
       name: 'Availability',
-      note: now ? shortened(formatAvailability(now.blocks, page.hourFormat)) : 'any time, nothing set',
+      note: now
+        ? shortened(formatAvailability(now.blocks, page.hourFormat, page.weekStart))
+        : 'any time, nothing set',
     },
     {
       id: 'history',

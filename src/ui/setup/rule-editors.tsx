@@ -1,8 +1,9 @@
 'use client';
 
 import type { Rules } from '@/core/plan/types';
-import { parseSpan } from '@/core/time/parse-time';
-import { formatShortSpan, formatTime } from '@/core/time/format';
+import { formatTypedSpan, parseSpan } from '@/core/time/parse-time';
+import { asSentence } from '@/core/sentence';
+import { formatTime } from '@/core/time/format';
 import { AmountInput, CountInput, LengthInput, ParsedInput } from '../kit/inputs/parsed-input';
 import { Select } from '../kit/inputs/select';
 import { RemoveButton } from '../kit/remove-button';
@@ -260,10 +261,10 @@ export function Young({ rules, change, format }: RulesPart & { readonly format: 
               label="Allowed hours"
               className="w-[96px]"
               value={{ from: rule.from, to: rule.to }}
-              format={({ from, to }) => formatShortSpan(from, to, format).replace('–', '-')}
+              format={({ from, to }) => formatTypedSpan(from, to, format)}
               parse={(text) => {
-                const read = parseSpan(text);
-                return read.ok ? { value: read.value } : { wrong: 'Type hours as 6-22.' };
+                const read = parseSpan(text, [], format);
+                return read.ok ? { value: read.value } : { wrong: asSentence(read.problem.message) };
               }}
               onChange={({ from, to }) => set(i, { from, to })}
             />

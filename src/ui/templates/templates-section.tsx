@@ -2,6 +2,7 @@
 
 import { useRef, useState } from 'react';
 import type { ShiftTemplate } from '@/core/plan/shift-spec';
+import { widestHours } from '@/core/time/parse-time';
 import type { RecurringPayload } from '@/server/week/payload';
 import { Checkbox } from '../kit/inputs/checkbox';
 import { Field } from '../kit/inputs/field';
@@ -144,6 +145,7 @@ function TemplateLine({
         <TimesInput
           form={form}
           hourFormat={hourFormat}
+          openHours={widestHours(recurring.openHours)}
           label={`Times of ${called}`}
           onChange={(next) => onChange({ form: next })}
         />

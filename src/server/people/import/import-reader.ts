@@ -1,9 +1,11 @@
 import { versionOn } from '@/core/availability/versions';
 import type { Day } from '@/core/time/day';
+import type { Span } from '@/core/time/span';
 import type { Database } from '@/data/database';
 import { businessMoney } from '@/data/money';
 import { NO_ROWS, type PersonRows, loadPeopleRows } from '@/data/people/person-rows';
 import { type Row, type RowChange, loadRows } from '@/data/records/records';
+import { hoursOfSites } from '@/data/site/site-store';
 import { parseDayCell } from '@/formats/people/values';
 import { type TableRow, columnName } from '@/formats/table/cells';
 import { randomUUID } from 'node:crypto';
@@ -59,7 +61,7 @@ export class ImportReader {
   private readonly namesById = new Map<string, string>();
   private readonly fresh = { roles: new Map<string, string>(), sites: new Map<string, string>() };
   private readonly written: Writing[] = [];
-  private readonly readDay = remembering(parseDayCell);
+  private readonly readDay: (text: string, weekday: number) => ReturnType<typeof parseDayCell>;
   private readonly shownWeek = remembering(shownWeek);
 
   private constructor(
@@ -68,7 +70,11 @@ export class ImportReader {
     private readonly heads: readonly string[],
     private readonly firstSite: Row | null,
     private readonly fieldIds: ReadonlyMap<number, string>,
-  ) {}
+    /** When the site is open that people go to, by weekday. */
+    hours: readonly (readonly Span[])[],
+  ) {
+    this.readDay = remembering((text, weekday) => parseDayCell(text, weekday, hours[weekday]));
+  }
 
   static async open(
     db: Database,
@@ -82,7 +88,8 @@ export class ImportReader {
         meaning === 'new' ? [[i, `field-${randomUUID().slice(0, 8)}`] as const] : [],
       ),
     );
-    const reader = new ImportReader(today, options, heads, sites[0] ?? null, fieldIds);
+    const hours = (await hoursOfSites(db)).get(options.site ?? sites[0]?.id ?? '') ?? [];
+    const reader = new ImportReader(today, options, heads, sites[0] ?? null, fieldIds, hours);
     for (const site of sites) {
       reader.siteIds.set(small(site.name), site.id);
       reader.namesById.set(site.id, site.name);

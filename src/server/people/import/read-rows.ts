@@ -52,7 +52,7 @@ export function parseRow(
   columns: readonly Meaning[],
   heads: readonly string[],
   order: DateOrder,
-  readDay: typeof parseDayCell = parseDayCell,
+  readDay: (text: string, weekday: number) => ReturnType<typeof parseDayCell> = parseDayCell,
 ): { readonly values: RowValues; readonly faults: readonly CellFault[] } {
   const draft: Fields = {};
   const fields: Record<string, string> = {};

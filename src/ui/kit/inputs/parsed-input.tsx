@@ -143,7 +143,7 @@ export function HoursInput(props: Common<readonly Span[]> & { readonly hourForma
       {...rest}
       format={(spans) => formatHoursOfDay(spans, hourFormat)}
       parse={(text) => {
-        const hours = parseHours(text);
+        const hours = parseHours(text, hourFormat);
         if (hours.ok) return { value: hours.value };
         const { message } = hours.problem;
         return { wrong: asSentence(message) };

@@ -149,7 +149,7 @@ function Times({
   const hourFormat = usePlan((state) => state.hourFormat);
   const open = openOn(plan, shift.date);
   const [text, setText] = useState(() => formatTypedSpan(shift.from, shift.to, hourFormat, open));
-  const read = parseSpan(text, open);
+  const read = parseSpan(text, open, hourFormat);
   return (
     <Field label="A shift of" className="mb-3">
       <TextInput
@@ -159,7 +159,7 @@ function Times({
         spellCheck={false}
         onChange={(typed) => {
           setText(typed);
-          const next = parseSpan(typed, open);
+          const next = parseSpan(typed, open, hourFormat);
           if (next.ok) onTimes({ from: next.value.from, to: next.value.to });
         }}
       />

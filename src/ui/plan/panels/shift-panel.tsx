@@ -77,10 +77,10 @@ function ShiftForm({ shift }: { readonly shift: Shift }) {
       else next.set(field, message);
       return next;
     });
-  const read = parseSpan(times, openOn(plan, draft.date));
+  const read = parseSpan(times, openOn(plan, draft.date), hourFormat);
   const typeTimes = (text: string) => {
     setTimes(text);
-    const meant = parseSpan(text, openOn(plan, draft.date));
+    const meant = parseSpan(text, openOn(plan, draft.date), hourFormat);
     if (meant.ok)
       setDraft((now) => ({ ...now, ...withTimes(now, { from: meant.value.from, to: meant.value.to }) }));
   };

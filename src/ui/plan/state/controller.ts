@@ -5,10 +5,10 @@ import type { Snag } from '@/core/checks/shared/snag';
 import { openOn } from '@/core/plan/plan-context';
 import type { Shift } from '@/core/plan/types';
 import type { Change } from '@/core/plan/change';
-import { parseShifts } from '@/core/time/parse-shifts';
+import { overlapIn, parseShifts } from '@/core/time/parse-shifts';
 import { type Reading, formatTypedSpan } from '@/core/time/parse-time';
 import { type Arrangement, UNFILTERED, allRows, arrangeRows } from '@/core/grid/arrangement';
-import { type Cell, type Range, type RowId, rangeOf, rowOf, shiftsIn } from '@/core/grid/cell';
+import { type Cell, type Range, type RowId, personIdOf, rangeOf, rowOf, shiftsIn } from '@/core/grid/cell';
 import { type TypedShift, byHand, clearChanges, newShift, typedChanges } from '@/core/grid/cell-changes';
 import { cellOf, parseNeedsRow } from '@/core/grid/needs-rows';
 import { newId } from '../../commands/new-id';
@@ -248,11 +248,14 @@ export class PlanController {
   read(text: string): Reading<TypedShift[]> {
     const { plan } = this.plan.judgement;
     const roles = plan.roles.map(({ id, name }) => ({ id, name, mark: this.plan.roleStyles.get(id)?.mark }));
-    const { day } = this.view.getState().active;
+    const { row, day } = this.view.getState().active;
     const { templates } = this.plan.references;
     const named = templates.map(({ id, short, form }) => ({ id, short, from: form.from, to: form.to }));
-    const read = parseShifts(text, roles, openOn(plan, plan.from + day), named);
+    const openHours = openOn(plan, plan.from + day);
+    const read = parseShifts(text, roles, { openHours, format: this.plan.hourFormat }, named);
     if (!read.ok) return read;
+    const problem = personIdOf(row) === null ? null : overlapIn(text, read.value);
+    if (problem) return { ok: false, problem };
     const formOf = (id: string) => ({ ...templates.find((one) => one.id === id)!.form, template: id });
     return {
       ok: true,
