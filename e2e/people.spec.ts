@@ -81,7 +81,7 @@ test('a change of availability shows what it breaks in planned weeks, and then b
   await goReady(page, `${server.url}/people/bistro/priya`);
   await page.getByRole('tab', { name: /^History/ }).click();
   await expect(page.getByText('Availability of Priya Nair')).toBeVisible();
-  await page.getByRole('button', { name: 'Take back' }).click();
+  await page.getByRole('listitem').getByRole('button', { name: 'Undo' }).click();
   await expect(page.getByText('Undone: Availability of Priya Nair')).toBeVisible();
 });
 

@@ -2,6 +2,7 @@ import type { Metadata, Viewport } from 'next';
 import { cookies } from 'next/headers';
 import '@fontsource-variable/archivo/wdth.css';
 import '@fontsource-variable/fraunces/opsz.css';
+import { UndoKeys } from '@/ui/undo/undo-keys';
 import { WaitingNote } from '@/ui/waiting/waiting-note';
 import './globals.css';
 
@@ -19,6 +20,7 @@ export default async function RootLayout({ children }: { children: React.ReactNo
       <body>
         {children}
         <WaitingNote />
+        <UndoKeys />
       </body>
     </html>
   );

@@ -1,6 +1,6 @@
 import { type HourFormat, SHORT_WEEKDAYS, formatShortSpan } from '../time/format';
 import { formatTypedSpan } from '../time/parse-time';
-import { DAY } from '../time/span';
+import { DAY, type Span } from '../time/span';
 import { type WeekBlock, cutWholeDays } from './week-blocks';
 
 /**
@@ -11,6 +11,7 @@ export function formatAvailability(
   blocks: readonly WeekBlock[],
   format: HourFormat = '24',
   weekStart = 0,
+  openHours: readonly Span[] | null = null,
 ): string {
   if (blocks.length === 0) return 'any time';
   const parts: string[] = [];
@@ -23,7 +24,7 @@ export function formatAvailability(
       if (mine.length === 0) continue;
       const spans = [...mine]
         .sort((a, b) => a.from - b.from)
-        .map(({ from, to }) => spanText(from, to, format));
+        .map(({ from, to }) => spanText(from, to, format, openHours));
       const text = spans.filter(Boolean).join(' ');
       byText.set(text, [...(byText.get(text) ?? []), day]);
     }
@@ -38,11 +39,11 @@ export function formatAvailability(
   return parts.join('; ');
 }
 
-function spanText(from: number, to: number, format: HourFormat): string {
+function spanText(from: number, to: number, format: HourFormat, openHours: readonly Span[] | null): string {
   if (from === 0 && to === DAY) return '';
   if (to === DAY) return `after ${exact(from, format)}`;
   if (from === 0) return `before ${exact(to, format)}`;
-  return formatTypedSpan(from, to, format, null);
+  return formatTypedSpan(from, to, format, openHours);
 }
 
 /** A time that is read as what it is: with its minutes, and a leading 0 in the morning. */

@@ -7,7 +7,7 @@ import { parseAvailability } from './parse-availability';
 
 const read = (text: string) => {
   const week = parseAvailability(text, { openHours: OPEN });
-  return week.ok ? formatAvailability(week.value) : week.problem.message;
+  return week.ok ? formatAvailability(week.value, '24', 0, OPEN) : week.problem.message;
 };
 
 describe('a usual week as people say it', () => {

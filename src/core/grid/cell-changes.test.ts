@@ -78,7 +78,9 @@ describe('typing into a cell', () => {
   test('takes the role a person holds on that day', () => {
     expect(usualRole(judged, { row: rowOf('ann'), day: 1 })).toBe('bar');
     expect(usualRole(judged, { row: rowOf('ann'), day: 2 })).toBe('floor');
-    expect(usualRole(judged, { row: rowOf('bo'), day: 2 })).toBe('bar');
+    // Who holds none is not made to.
+    expect(usualRole(judged, { row: rowOf('bo'), day: 2 })).toBeNull();
+    expect(usualRole(judged, { row: OPEN_ROW, day: 2 })).toBe('bar');
   });
 });
 

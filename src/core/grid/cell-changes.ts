@@ -15,16 +15,36 @@ export type TypedShift = TypedSpan & { readonly form?: ShiftSpec };
 export type NewId = () => string;
 
 /**
- * The role a new shift gets where none is named: that of the row, else the person's first that holds on that day,
- * else the site's first.
+ * The role a new shift gets where none is named: that of the row, else the person's first that holds on that day; of
+ * an open shift the site's first. Null: a person who holds none is not made to.
  */
 export function usualRole(judgement: Judgement, { row, day }: Cell): string | null {
   const wanted = parseNeedsRow(row)?.role;
   if (wanted) return wanted;
   const person = personOf(judgement, row);
+  if (!person) return judgement.plan.roles[0]?.id ?? null;
   const date = judgement.plan.from + day;
-  const held = person?.roles.find((role) => role.until === null || date <= role.until);
-  return held?.role ?? person?.roles[0]?.role ?? judgement.plan.roles[0]?.id ?? null;
+  const held = person.roles.find((role) => role.until === null || date <= role.until);
+  return held?.role ?? person.roles[0]?.role ?? null;
+}
+
+/** The shifts that what is typed into a cell stands for: a person's all; elsewhere it makes others besides. */
+export function typedOver(judgement: Judgement, cell: Cell): readonly Shift[] {
+  return personIdOf(cell.row) === null ? [] : shiftsIn(judgement, cell);
+}
+
+/** The role that each typed shift will have. */
+export function typedRoles(
+  judgement: Judgement,
+  cell: Cell,
+  typed: readonly TypedShift[],
+  there: readonly Shift[],
+): (string | null)[] {
+  const needed = parseNeedsRow(cell.row)?.role;
+  return typed.map(
+    ({ role, form }, i) =>
+      role ?? needed ?? form?.role ?? there[i]?.role ?? there[0]?.role ?? usualRole(judgement, cell),
+  );
 }
 
 /** A shift with nothing said beyond when, who and what; open in every row that is not a person's. */
@@ -50,8 +70,8 @@ export function newShift(
 }
 
 /**
- * Changes that make a cell hold just what is typed; shifts that are there are changed before others are made. In
- * the row of a role or need they make open shifts besides what is there.
+ * Changes that put what is typed in place of `there`, the shifts of a cell that it stands for; they are changed before
+ * others are made.
  *
  * @example typing `9-17` over a shift 8-16: `[{ do: 'set', id, shift: { role, from: 540, to: 1020 } }]`
  */
@@ -60,15 +80,14 @@ export function typedChanges(
   cell: Cell,
   typed: readonly TypedShift[],
   newId: NewId,
+  there: readonly Shift[] = typedOver(judgement, cell),
 ): Change[] {
-  const needed = parseNeedsRow(cell.row);
-  const there = needed ? [] : shiftsIn(judgement, cell);
+  const roles = typedRoles(judgement, cell, typed, there);
   const changes: Change[] = [];
   typed.forEach((wanted, i) => {
     const old = there[i];
     const { from, to, form } = wanted;
-    const role =
-      wanted.role ?? needed?.role ?? form?.role ?? old?.role ?? there[0]?.role ?? usualRole(judgement, cell);
+    const role = roles[i];
     if (!old) changes.push(addTyped(judgement, cell, wanted, role, newId));
     else if (form) {
       const { pattern } = old.detail ?? NO_DETAIL;

@@ -23,7 +23,7 @@ describe('a conflict says who has what now, and what was to be', () => {
     ['date', { date: MONDAY }, 'the day: Tue 23 now, Mon 22 here'],
     ['break', { break: { minutes: 30, at: null, paid: false } }, 'the break: by the rule now, 30 min here'],
     ['fixed', { fixed: true }, 'whether it is fixed: no now, yes here'],
-    ['label', { label: null }, 'the label: “Opening” now, nothing here'],
+    ['label', { label: null }, 'the shift name: “Opening” now, nothing here'],
     ['detail', { detail: NO_DETAIL }, 'duties, station or check-list'],
   ])('%s', (column, patch, expected) => {
     expect(said(column, patch)).toBe(
@@ -48,7 +48,7 @@ test.each<[Change, string]>([
   [set({ to: 960, date: MONDAY, role: null }), 'ends 16:00, moved to Mon 22, role none'],
   [
     set({ break: null, label: null, note: 'Till', fixed: true }),
-    'break by the rule, label taken away, note "Till", fixed',
+    'break by the rule, shift name taken away, note "Till", fixed',
   ],
   [set({ detail: NO_DETAIL }), 'duties, station or check-list'],
   [set({}), 'changed'],

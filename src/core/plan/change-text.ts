@@ -63,7 +63,7 @@ const COLUMNS: Readonly<Record<keyof ShiftPatch, string>> = {
   break: 'the break',
   fixed: 'whether it is fixed',
   note: 'the note',
-  label: 'the label',
+  label: 'the shift name',
   detail: 'duties, station or check-list',
 };
 
@@ -87,7 +87,7 @@ export function formatChange(change: Change, { people, roles, hourFormat }: Shif
     parts.push(`role ${shift.role === null ? 'none' : (roles.get(shift.role) ?? shift.role)}`);
   if (shift.break !== undefined)
     parts.push(shift.break === null ? 'break by the rule' : `break ${shift.break.minutes} min`);
-  if (shift.label !== undefined) parts.push(shift.label ? `label "${shift.label}"` : 'label taken away');
+  if (shift.label !== undefined) parts.push(shift.label ? `named "${shift.label}"` : 'shift name taken away');
   if (shift.note !== undefined) parts.push(shift.note ? `note "${shift.note}"` : 'note taken away');
   if (shift.fixed !== undefined) parts.push(shift.fixed ? 'fixed' : 'no longer fixed');
   if (shift.detail !== undefined && parts.length === 0) parts.push('duties, station or check-list');

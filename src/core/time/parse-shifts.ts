@@ -51,7 +51,10 @@ export function parseShifts(
   for (;;) {
     at += SEPARATORS.exec(text.slice(at))![0].length;
     if (at >= text.length) break;
-    const part = scanSpan(text, at, { ...habits, after: shifts.at(-1)?.from }) ?? scanName(text, at, named);
+    // A role may be called `2nd floor`: names go before times.
+    const part = roles.some(({ name }) => /^\d/.test(name) && isNamed(text, at, name))
+      ? null
+      : (scanSpan(text, at, { ...habits, after: shifts.at(-1)?.from }) ?? scanName(text, at, named));
     if (part) {
       if (!part.reading.ok) return part.reading;
       shifts.push({ role: leading?.id ?? null, template: null, ...part.reading.value });
@@ -102,17 +105,18 @@ function scanName(text: string, at: number, named: readonly NamedSpan[]) {
   };
 }
 
+function isNamed(text: string, at: number, word: string): boolean {
+  const isThere = word !== '' && isSame(text.slice(at, at + word.length), word);
+  return isThere && !LETTER.test(text[at + word.length] ?? '');
+}
+
 /** The role that is named at a place of `text`: the longest of their names, else up to the next part. */
 function scanRole(text: string, at: number, roles: readonly RoleNames[]) {
-  const rest = text.slice(at).toLocaleLowerCase();
   const named = roles
     .flatMap(({ id, name, mark }) =>
       [name, id, mark ?? ''].map((word) => ({ id, length: word.length, word })),
     )
-    .filter(({ word, length }) => {
-      const isThere = word !== '' && rest.startsWith(word.toLocaleLowerCase());
-      return isThere && !LETTER.test(rest[length] ?? '');
-    })
+    .filter(({ word }) => isNamed(text, at, word))
     .sort((a, b) => b.length - a.length)[0];
   if (named) {
     const { id, length } = named;

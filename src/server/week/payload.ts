@@ -46,6 +46,8 @@ export interface RecurringPerson {
   readonly id: string;
   readonly name: string;
   readonly contractMinutes: number | null;
+  /** The first role they hold today; null: none. */
+  readonly role: string | null;
 }
 
 /** What the pages about templates, patterns and starting a week show. */

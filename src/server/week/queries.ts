@@ -47,6 +47,16 @@ export async function recurringOf(
     .orderBy('person_site.position')
     .select(['person.id', 'person.name', 'person.contract_minutes'])
     .execute();
+  const held = await db
+    .selectFrom('person_role')
+    .innerJoin('person_site', 'person_site.person_id', 'person_role.person_id')
+    .where('person_site.site_id', '=', site)
+    .where((where) => where.or([where('until', 'is', null), where('until', '>=', formatDate(today))]))
+    .orderBy('person_role.position', 'desc')
+    .select(['person_role.person_id', 'person_role.role_id'])
+    .execute();
+  // The first by position is put last, and stays.
+  const roleOf = new Map(held.map((row) => [row.person_id, row.role_id]));
   return {
     ok: true,
     recurring: {
@@ -63,6 +73,7 @@ export async function recurringOf(
         id,
         name,
         contractMinutes: contract_minutes,
+        role: roleOf.get(id) ?? null,
       })),
       templates: await loadTemplates(db, site),
       stations: await loadStations(db, site),

@@ -53,7 +53,16 @@ export function Bar(props: Props) {
       {props.called ? (
         <span className="truncate">{props.called}</span>
       ) : (
-        <Label {...labelOf(from, to, hourFormat, knownAs(shift, roleStyle, wide), width - 10)} wide={wide} />
+        <Label
+          {...labelOf(
+            from,
+            to,
+            hourFormat,
+            knownAs(shift, roleStyle, wide),
+            width - (props.trouble ? 16 : 10),
+          )}
+          wide={wide}
+        />
       )}
       {partsOf(shift, wide).map(({ key, span, name: says }) => (
         <span
@@ -72,7 +81,7 @@ export function Bar(props: Props) {
         </span>
       ))}
       {detail?.pattern && wide && <span className="text-2xs">{detail.pattern.overridden ? '≠' : '↻'}</span>}
-      {props.trouble && <span className="corner" data-severity={props.trouble} />}
+      {props.trouble && <span className="tab" data-severity={props.trouble} />}
       {width > 26 && <span className="grip" data-grip="from" style={{ left: 0 }} />}
       {width > 26 && <span className="grip" data-grip="to" style={{ right: 0 }} />}
       {to > scale.to && to > DAY && <span aria-hidden>›</span>}
@@ -81,7 +90,7 @@ export function Bar(props: Props) {
 }
 
 /** What a bar and a mark have in common. */
-function rootOf({ shift, roleStyle, pencil, dragged, matched, title }: Props) {
+function rootOf({ shift, roleStyle, pencil, dragged, matched, trouble, title }: Props) {
   return {
     className: 'bar',
     'data-shift': shift.id,
@@ -89,6 +98,7 @@ function rootOf({ shift, roleStyle, pencil, dragged, matched, title }: Props) {
     'data-pencil': pencil || undefined,
     'data-lifted': dragged || undefined,
     'data-picked': matched || undefined,
+    'data-trouble': trouble ?? undefined,
     title,
   };
 }
@@ -133,7 +143,7 @@ function Mark(props: Props) {
   return (
     <div {...rootOf(props)} style={{ left: 1, width, top, height, padding: 0, justifyContent: 'center' }}>
       <span className="text-2xs tracking-[-0.02em]">{time}</span>
-      {props.trouble && <span className="corner" data-severity={props.trouble} />}
+      {props.trouble && <span className="tab" data-severity={props.trouble} />}
     </div>
   );
 }

@@ -4,14 +4,16 @@ import { useRouter } from 'next/navigation';
 import { useQuery } from '@tanstack/react-query';
 import { useCallback, useState } from 'react';
 import type { Problem } from '@/core/plan/problem';
-import { doCommand, undo } from '@/server/actions';
+import { doCommand } from '@/server/actions';
 import type { CommandInputs, CommandKind } from '@/server/commands/list';
 import type { CommandAnswer, CommandRequest, FieldConflict } from '@/server/commands/payload';
 import { newId } from './new-id';
 import { queryClient } from './query-client';
 import { useSettled } from './use-settled';
-import { sayPlanChanged } from './plan-changed';
 import { notify } from './notify';
+import { reached } from './reached';
+import { tabHistory } from '../undo/history';
+import { undoOne } from '../undo/take-back';
 
 /** Why a command was refused, with what two people changed differently where it is that. */
 export interface Refusal extends Problem {
@@ -28,7 +30,6 @@ type Done = Extract<CommandAnswer, { ok: true }>;
 /** Does commands: tells what was done, offers to take it back, keeps what was refused in `problem`. */
 export function useCommand() {
   const router = useRouter();
-  const undoCommand = useUndo();
   const [busy, setBusy] = useState(false);
   const [problem, setProblem] = useState<Refusal | null>(null);
   const run = useCallback(
@@ -47,35 +48,15 @@ export function useCommand() {
         setProblem({ ...answer.problem, conflicts: answer.conflicts, problems: answer.problems });
         return null;
       }
-      const undo = () => undoCommand(id);
-      notify({ text: said ?? 'Saved', action: { label: 'Undo', run: () => void undo() } });
+      const title = answer.title || said || 'Saved';
+      tabHistory.did({ id, title, edit: null });
+      notify({ text: said ?? 'Saved', action: { label: 'Undo', run: () => void undoOne(id, title) } });
       router.refresh();
       return answer;
     },
-    [router, undoCommand],
-  );
-  return { run, busy, problem, clear: useCallback(() => setProblem(null), []) };
-}
-
-/** Takes an earlier command back, and tells; where only a part of it still fits, offers that. */
-export function useUndo() {
-  const router = useRouter();
-  return useCallback(
-    async (id: string) => {
-      const takeItBack = async (rest: boolean): Promise<void> => {
-        const back = await reached(() => undo(id, newId(), rest));
-        const again = !back.ok && back.partly && !rest;
-        notify({
-          text: back.ok ? 'Undone' : `Not undone: ${back.problem.message}`,
-          action: again ? { label: 'Undo the rest', run: () => void takeItBack(true) } : undefined,
-        });
-        router.refresh();
-        sayPlanChanged();
-      };
-      await takeItBack(false);
-    },
     [router],
   );
+  return { run, busy, problem, clear: useCallback(() => setProblem(null), []) };
 }
 
 /** How long a hand must rest before consequences are asked for, in milliseconds. */
@@ -115,15 +96,4 @@ async function preview(request: CommandRequest, signal: AbortSignal): Promise<Co
     signal,
   });
   return (await response.json()) as CommandAnswer;
-}
-
-/** The answer, or in words that there was none; whoever gave it up gets none. */
-async function reached(ask: () => Promise<CommandAnswer>, signal?: AbortSignal): Promise<CommandAnswer> {
-  try {
-    return await ask();
-  } catch (error) {
-    if (signal?.aborted) throw error;
-    const message = 'The server cannot be reached. What you typed is still here; try again.';
-    return { ok: false, problem: { code: 'unreachable', message, path: '' } };
-  }
 }

@@ -83,7 +83,7 @@ export function HoursStep(props: Step) {
     <>
       <h1 className="font-serif text-xl font-semibold">When is {props.draft.site.name} open?</h1>
       <p className="text-muted mb-4">
-        Type one day as <Kbd>7-23:30</Kbd> and copy it to all days, then change what is different.
+        Type one day as <Kbd>7-23:30</Kbd>, give it to every day, then change what is different.
       </p>
       <WeekHours {...siteOf(props)} />
     </>

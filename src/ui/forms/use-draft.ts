@@ -1,4 +1,5 @@
 import { useCallback, useEffect, useState } from 'react';
+import { tabHistory } from '../undo/history';
 
 /** A draft of something stored, and what becomes of it. */
 export interface Draft<T> {
@@ -15,10 +16,48 @@ export interface Draft<T> {
 
 /** A draft for editors that are painted on. */
 export function useDraft<T>(stored: T, key: string): Draft<T> {
-  const [draft, setDraft] = useState(stored);
+  const [{ draft, past, future }, set] = useState<Strokes<T>>({ draft: stored, past: [], future: [] });
+  const setDraft = useCallback((now: T) => set({ draft: now, past: [], future: [] }), []);
   const kept = useKeptDraft(stored, key, draft, setDraft);
-  const change = useCallback((part: Partial<T>) => setDraft((now) => ({ ...now, ...part })), []);
-  return { ...kept, draft, change };
+  const change = useCallback(
+    (part: Partial<T>) =>
+      set((now) => ({ draft: { ...now.draft, ...part }, past: [...now.past, now.draft], future: [] })),
+    [],
+  );
+  const [canUndo, canRedo] = [past.length > 0, future.length > 0];
+  useEffect(() => {
+    if (!canUndo && !canRedo) return;
+    return tabHistory.putLocal({
+      undo: canUndo ? () => set(strokeBack) : null,
+      redo: canRedo ? () => set(strokeAgain) : null,
+    });
+  }, [canUndo, canRedo]);
+  const { saved } = kept;
+  return {
+    ...kept,
+    draft,
+    change,
+    saved: () => {
+      // What is saved is one thing to take back.
+      set((now) => ({ ...now, past: [], future: [] }));
+      saved();
+    },
+  };
+}
+
+/** A draft with what it was before each change of it. */
+interface Strokes<T> {
+  readonly draft: T;
+  readonly past: readonly T[];
+  readonly future: readonly T[];
+}
+
+function strokeBack<T>({ draft, past, future }: Strokes<T>): Strokes<T> {
+  return { draft: past.at(-1) ?? draft, past: past.slice(0, -1), future: [draft, ...future] };
+}
+
+function strokeAgain<T>({ draft, past, future }: Strokes<T>): Strokes<T> {
+  return { draft: future[0] ?? draft, past: [...past, draft], future: future.slice(1) };
 }
 
 /**

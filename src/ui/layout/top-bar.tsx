@@ -1,6 +1,7 @@
 'use client';
 
 import { Wordmark } from './wordmark';
+import { UndoButton } from '../undo/undo-keys';
 import { Moon, Sun } from 'lucide-react';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
@@ -74,6 +75,7 @@ export function TopBar({ sites, site, area, actor, onFind }: Props) {
             Find or do… <Kbd>Ctrl K</Kbd>
           </button>
         )}
+        {area !== 'plan' && <UndoButton isShort />}
         <ThemeSwitch />
         <span
           className="bg-sea text-sheet flex size-[26px] items-center justify-center rounded-[3px] text-xs font-semibold"

@@ -120,8 +120,11 @@ function formOfPart({ id: _id, day: _day, ...form }: PatternShift) {
   return form;
 }
 
-function usualRole(draft: Pattern, { roles }: RecurringPayload): string | null {
-  return draft.shifts[0]?.role ?? roles[0]?.id ?? null;
+/** The role of times that name none: that of who works them, else of the shifts that are there. */
+function usualRole({ members, shifts }: Pattern, { people, roles }: RecurringPayload): string | null {
+  const person = people.find(({ id }) => members.some((member) => member.person === id));
+  if (person) return person.role;
+  return shifts[0]?.role ?? roles[0]?.id ?? null;
 }
 
 function textOf(shift: PatternShift, { templates, roles, hourFormat }: RecurringPayload): string {

@@ -124,6 +124,9 @@ export function PatternForm({ recurring, stored, isNew, onSaved, onGone }: Props
             />
             weeks; later ones get it when they are started.
           </label>
+          {draft.shifts.some(({ role }) => role === null) && (
+            <p className="text-gap mt-2">Some of its shifts have no role: type one behind their times.</p>
+          )}
           {dirty && missing.length > 0 && (
             <p className="text-muted mt-2">Still missing: {missing.join(', ')}.</p>
           )}

@@ -148,13 +148,17 @@ function VersionEditor({
             label="Day to copy"
             value={source}
             onChange={setSource}
-            options={WEEKDAY_NAMES.map((name, day) => [day, name] as const)}
+            options={Array.from({ length: 7 }, (_, i) => (page.weekStart + i) % 7).map(
+              (day) => [day, WEEKDAY_NAMES[day]] as const,
+            )}
           />
-          <Button onClick={() => put(days.map(() => days[source]))}>Copy to all days</Button>
+          <Button onClick={() => put(days.map(() => days[source]))}>
+            Every day as {WEEKDAY_NAMES[source]}
+          </Button>
           <Button
             onClick={() => put(days.map((old, day) => (page.weekend.includes(day) ? old : days[source])))}
           >
-            Copy to weekdays
+            Weekdays as {WEEKDAY_NAMES[source]}
           </Button>
         </span>
       </div>
@@ -218,7 +222,7 @@ function TypedWeek({
 }) {
   const [typed, setTyped] = useState<string | null>(null);
   const { hourFormat: format, weekStart, weekend, openHours } = page;
-  const written = formatAvailability(version.blocks, format, weekStart);
+  const written = formatAvailability(version.blocks, format, weekStart, openHours);
   const read = typed === null ? null : parseAvailability(typed, { weekend, openHours, format });
   const wrong = read && !read.ok ? read.problem : null;
   const take = () => {
@@ -252,7 +256,7 @@ function TypedWeek({
             </span>
           </span>
         ) : (
-          read?.ok && <>Read as: {formatAvailability(read.value, format, weekStart)}</>
+          read?.ok && <>Read as: {formatAvailability(read.value, format, weekStart, openHours)}</>
         )}
       </span>
     </Field>

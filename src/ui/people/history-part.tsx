@@ -1,14 +1,13 @@
 'use client';
 
 import type { PersonPayload } from '@/server/people/payload';
-import { useUndo } from '../commands/use-command';
+import { undoOne } from '../undo/take-back';
 import { When } from '../layout/when';
 import { Button } from '../kit/button';
 import { Page } from '../kit/page';
 
 /** Who changed what of a person, the latest first; the latest can be taken back. */
 export function HistoryPart({ page }: { readonly page: PersonPayload }) {
-  const takeBack = useUndo();
   return (
     <Page>
       <div className="mx-auto max-w-[820px]">
@@ -32,8 +31,12 @@ export function HistoryPart({ page }: { readonly page: PersonPayload }) {
                   ))}
                 </span>
                 {line.undoable && i === 0 && (
-                  <Button kind="link" className="self-start" onClick={() => void takeBack(line.id)}>
-                    Take back
+                  <Button
+                    kind="link"
+                    className="self-start"
+                    onClick={() => void undoOne(line.id, line.title)}
+                  >
+                    Undo
                   </Button>
                 )}
               </li>

@@ -29,7 +29,7 @@ export function PersonScreen({ header, site, page }: Props) {
       id: 'availability',
       name: 'Availability',
       note: now
-        ? shortened(formatAvailability(now.blocks, page.hourFormat, page.weekStart))
+        ? shortened(formatAvailability(now.blocks, page.hourFormat, page.weekStart, page.openHours))
         : 'any time, nothing set',
     },
     {

@@ -16,10 +16,11 @@ import { PageHeaderProvider, usePageHeader } from './state/header-context';
 import { keepArrangement, keptArrangement } from './state/saved-arrangement';
 import { onPageKey } from './input/keys';
 import { KeysHelp } from './header/keys-help';
-import { type PlanState, createPlanStore } from './state/plan-store';
+import { createPlanStore } from './state/plan-store';
 import { SidePanel } from './panels/side-panel';
 import type { WaitingEdit } from '../waiting/waiting-edits';
 import { PlanSync, openPlan } from './state/sync';
+import { showPlan } from '../undo/take-back';
 import { type DayCount, createViewStore } from './state/view-store';
 import { WeekStrip, WeekTools, weekAddress } from './header/week-strip';
 import { ErrorState } from '../kit/states';
@@ -45,7 +46,7 @@ export function PlanScreen({ header }: Props) {
   const [left, setLeft] = useState<readonly WaitingEdit[]>([]);
   const [trouble, setTrouble] = useState<string | null>(null);
   const [attempt, setAttempt] = useState(0);
-  const [span, setSpan] = useState<Span>({ days: 7, show: 7, history: NO_HISTORY });
+  const [span, setSpan] = useState<Span>({ days: 7, show: 7 });
   useEffect(() => {
     let gone = false;
     void openPlan(address, span.days).then((opened) => {
@@ -114,14 +115,11 @@ function Waiting({ trouble, again }: { trouble: string | null; again: () => void
   );
 }
 
-/** How many days are loaded, with what could be undone before they were. */
+/** How many days are loaded, and how many of them shown. */
 interface Span {
   readonly days: 7 | 28;
   readonly show: DayCount;
-  readonly history: Pick<PlanState, 'undo' | 'redo'>;
 }
-
-const NO_HISTORY: Span['history'] = { undo: [], redo: [] };
 
 function Ready({
   payload,
@@ -139,11 +137,11 @@ function Ready({
   onSpan: (span: Span) => void;
 }) {
   const router = useRouter();
-  const { history, show } = span;
+  const { show } = span;
   const { today, week } = header;
   const site = header.site.id;
   const controller = useMemo(() => {
-    const store = createPlanStore(payload, history);
+    const store = createPlanStore(payload);
     const { days } = payload.plan;
     const arrangement = keptArrangement(site);
     const { judgement, published, references } = store.getState();
@@ -152,13 +150,12 @@ function Ready({
     const view = createViewStore(day, rows, arrangement, show);
     const sync = new PlanSync(store, address, notify, days);
     const load = (wanted: DayCount, day: number) => {
-      const { undo, redo } = store.getState();
       const its = week + Math.floor(day / 7) * 7;
       if (wanted < 28 && its !== week) router.push(weekAddress(site, its));
-      else onSpan({ days: wanted < 28 ? 7 : 28, show: wanted, history: { undo, redo } });
+      else onSpan({ days: wanted < 28 ? 7 : 28, show: wanted });
     };
     return new PlanController(store, view, sync, notify, load);
-  }, [payload, today, week, site, address, history, show, onSpan, router]);
+  }, [payload, today, week, site, address, show, onSpan, router]);
   useEffect(
     () =>
       controller.view.subscribe(({ arrangement }, before) => {
@@ -182,15 +179,17 @@ function Ready({
       if (!event.defaultPrevented && onPageKey(event, controller, goWeeks)) event.preventDefault();
     };
     const deaf = onPlanChanged(() => void controller.refresh());
+    const hide = showPlan({ address, apply: (changes) => controller.apply(changes) });
     window.addEventListener('online', online);
     window.addEventListener('keydown', onKey);
     return () => {
       deaf();
+      hide();
       window.removeEventListener('online', online);
       window.removeEventListener('keydown', onKey);
       controller.leave();
     };
-  }, [controller, left, router, site, week]);
+  }, [controller, left, router, site, week, address]);
   return (
     <ControllerProvider value={controller}>
       <PlanTopBar onFind={() => controller.act.openDialog('find')} />

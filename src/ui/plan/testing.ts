@@ -4,6 +4,8 @@ import type { Plan, Shift } from '@/core/plan/types';
 import type { PlanPayload } from '@/server/plan/payload';
 import type { Notice } from '../commands/notify';
 import { AS_LISTED, arrangeRows } from '@/core/grid/arrangement';
+import { tabHistory } from '../undo/history';
+import { redoLast, showPlan, undoLast } from '../undo/take-back';
 import { PlanController } from './state/controller';
 import { createPlanStore } from './state/plan-store';
 import { PlanSync } from './state/sync';
@@ -45,11 +47,15 @@ export function screenOf(plan: Plan, more: Partial<PlanPayload> = {}) {
     (notice) => told.push(notice),
     (days, day) => loaded.push([days, day]),
   );
+  tabHistory.clear();
+  showPlan({ address: sync.address, apply: (changes) => controller.apply(changes) });
   return {
     controller,
     view,
     store,
     loaded,
+    undo: undoLast,
+    redo: redoLast,
     /** What was told last; empty where nothing was. */
     get said(): string {
       return told.at(-1)?.text ?? '';

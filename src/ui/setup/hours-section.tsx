@@ -109,13 +109,9 @@ export function WeekHours({ draft, change }: SitePart) {
               <td>
                 <HoursLine spans={version.days[day]} />
               </td>
-              <td className="w-[150px] text-right whitespace-nowrap">
-                <Button
-                  kind="link"
-                  aria-label={`Copy ${WEEKDAY_NAMES[day]} to all days`}
-                  onClick={() => set(version.days.map(() => version.days[day]))}
-                >
-                  Copy to all days
+              <td className="w-[190px] text-right whitespace-nowrap">
+                <Button kind="link" onClick={() => set(version.days.map(() => version.days[day]))}>
+                  Every day as {WEEKDAY_NAMES[day]}
                 </Button>
               </td>
             </tr>

@@ -102,7 +102,7 @@ function PaintedWeek({
             options={order.map((day, c) => [c, WEEKDAY_NAMES[day]] as const)}
           />
           <Button onClick={() => put(cells.map((row) => row.map(() => row[source])))}>
-            Copy to all days
+            Every day as {WEEKDAY_NAMES[order[source]]}
           </Button>
           <Button
             onClick={() =>
@@ -113,7 +113,7 @@ function PaintedWeek({
               )
             }
           >
-            Copy to weekdays
+            Weekdays as {WEEKDAY_NAMES[order[source]]}
           </Button>
         </span>
       </div>

@@ -162,10 +162,10 @@ describe('the site', () => {
 describe('opening hours', () => {
   const hours = (setup: SetupPayload) => <HoursSection setup={setup} />;
 
-  test('are typed, copied to all days, and closed', async () => {
+  test('are typed, given to every day, and closed', async () => {
     await open(hours);
     await typeInto(screen.getByLabelText('Opening hours on Monday'), '8-13 15-22');
-    await userEvent.click(screen.getByRole('button', { name: 'Copy Monday to all days' }));
+    await userEvent.click(screen.getByRole('button', { name: 'Every day as Monday' }));
     await typeInto(screen.getByLabelText('Opening hours on Sunday'), 'closed');
     expect(screen.getByText('72 h')).toBeTruthy();
     await server.save();

@@ -9,13 +9,13 @@ import type { RecurringPayload, WeekSource } from '@/server/week/payload';
 import { Checkbox, Radio } from '../kit/inputs/checkbox';
 import { TextInput } from '../kit/inputs/text-input';
 import { sentence } from '../commands/sentence';
-import { useCommand, useUndo } from '../commands/use-command';
+import { useCommand } from '../commands/use-command';
+import { undoOne } from '../undo/take-back';
 import { When } from '../layout/when';
 import { Button } from '../kit/button';
 
 /** What was done to the whole site lately, each with the way back. */
 export function DoneLately({ recurring }: { readonly recurring: RecurringPayload }) {
-  const takeItBack = useUndo();
   if (recurring.done.length === 0) return null;
   return (
     <section aria-labelledby="done-title" className="border-rule mt-8 border-t pt-3">
@@ -32,7 +32,7 @@ export function DoneLately({ recurring }: { readonly recurring: RecurringPayload
             {undone ? (
               <span className="text-muted">taken back</span>
             ) : (
-              <Button kind="link" onClick={() => void takeItBack(id)}>
+              <Button kind="link" onClick={() => void undoOne(id, title)}>
                 Take back
               </Button>
             )}

@@ -6,7 +6,6 @@ import { useEffect, useRef, useState } from 'react';
 import { type Day, formatDate } from '@/core/time/day';
 import { counted, formatDays } from '@/core/time/format';
 import type { CopyMode } from '@/core/week/copy-week';
-import { undo } from '@/server/actions';
 import type { RecurringPayload, StartRequest, WeekSource } from '@/server/week/payload';
 import { ImpactList } from '../commands/week-impacts';
 import { Checkbox } from '../kit/inputs/checkbox';
@@ -14,7 +13,8 @@ import { Field } from '../kit/inputs/field';
 import { CountInput } from '../kit/inputs/parsed-input';
 import { Select } from '../kit/inputs/select';
 import { newId } from '../commands/new-id';
-import { sayPlanChanged } from '../commands/plan-changed';
+import { tabHistory } from '../undo/history';
+import { undoOne } from '../undo/take-back';
 import { sentence } from '../commands/sentence';
 import { AppLayout, type ShellFrame } from '../layout/app-layout';
 import { notify } from '../commands/notify';
@@ -94,13 +94,9 @@ export function StartScreen({ header, recurring, week, from }: Props) {
     const answer = await startWeeks(id, input, setProgress, stopping.current.signal);
     setProgress(null);
     if (!answer.ok) return setProblem(sentence(answer.problem));
-    const undoStart = async () => {
-      const taken = await undo(id, newId());
-      notify({ text: taken.ok ? 'Undone' : `Not undone: ${taken.problem.message}` });
-      router.refresh();
-      sayPlanChanged();
-    };
-    notify({ text: answer.title, action: { label: 'Undo', run: () => void undoStart() } });
+    const { title } = answer;
+    tabHistory.did({ id, title, edit: null });
+    notify({ text: title, action: { label: 'Undo', run: () => void undoOne(id, title) } });
     router.push(back);
   };
 

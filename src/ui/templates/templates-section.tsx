@@ -41,10 +41,7 @@ export function TemplatesSection({ recurring }: { readonly recurring: RecurringP
     setDraft(draft.map((one) => (one.id === id ? { ...one, ...part } : one)));
   const list = useRef<HTMLUListElement>(null);
   const add = () => {
-    setDraft([
-      ...draft,
-      { id: newId(), name: '', short: '', form: freshForm(540, 1020, recurring.roles[0]?.id ?? null) },
-    ]);
+    setDraft([...draft, { id: newId(), name: '', short: '', form: freshForm(540, 1020, null) }]);
     setTimeout(() => list.current?.querySelector<HTMLElement>('li:last-child input')?.focus(), 0);
   };
   return (
@@ -166,7 +163,7 @@ function TemplateLine({
           onChange={(next) => onChange({ form: next })}
         />
       </Field>
-      <Field label="Label">
+      <Field label="Shift name">
         <TextInput
           name={`${name}.form.label`}
           className="w-full"

@@ -59,7 +59,7 @@ export function DayHeads({ scale }: { scale: Scale }) {
                     className="text-brass font-stretch-[78%] min-w-0 truncate text-xs italic"
                     title={name}
                   >
-                    {scale.dayWidth < TIGHT ? '*' : name}
+                    {scale.dayWidth < TIGHT ? <NotebookText size={11} aria-hidden /> : name}
                   </span>
                 )}
               </div>
@@ -129,8 +129,10 @@ function NarrowDay({
       </span>
       <span className={`text-sm leading-4 font-semibold ${today ? 'border-ink border-b-2' : ''}`}>
         {number}
-        {(name || note) && <span className="text-brass">*</span>}
       </span>
+      {(name || note) && (
+        <NotebookText size={10} className="text-brass absolute top-0.5 right-0.5" aria-hidden />
+      )}
     </div>
   );
 }

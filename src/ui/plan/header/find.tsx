@@ -1,5 +1,6 @@
 'use client';
 
+import { redoLast, undoLast } from '../../undo/take-back';
 import { rowOf } from '@/core/grid/cell';
 import { Command } from 'cmdk';
 import { useRouter } from 'next/navigation';
@@ -52,10 +53,10 @@ export default function Find() {
         <Command.List className="max-h-[50vh] overflow-y-auto py-1.5">
           <Command.Empty className="text-muted px-4 py-3">Nothing by that name.</Command.Empty>
           <Command.Group heading="Do">
-            <Command.Item className={item} onSelect={run(() => controller.undo())}>
+            <Command.Item className={item} onSelect={run(() => void undoLast())}>
               Undo
             </Command.Item>
-            <Command.Item className={item} onSelect={run(() => controller.redo())}>
+            <Command.Item className={item} onSelect={run(() => void redoLast())}>
               Redo
             </Command.Item>
             <Command.Item className={item} onSelect={run(() => controller.show(1))}>

@@ -1,3 +1,4 @@
+import { RedoButton, UndoButton } from '../../undo/undo-keys';
 import Link from 'next/link';
 import { isoWeek, formatDate } from '@/core/time/day';
 import { bareHours, formatDays, counted } from '@/core/time/format';
@@ -79,20 +80,13 @@ function useLiveMinutes(): string | null {
 
 /** What stands at the right of the strip: how edits are kept, undo, and how many days are shown. */
 export function WeekTools() {
-  const controller = useController();
-  const undo = usePlan((state) => state.undo.length > 0);
-  const redo = usePlan((state) => state.redo.length > 0);
   return (
     <div className="ml-auto flex items-center gap-2.5 px-4">
       <SaveStateLabel />
       <MonthButton />
       <span className="flex gap-1">
-        <Button disabled={!undo} onClick={() => controller.undo()} title="Ctrl Z">
-          Undo
-        </Button>
-        <Button disabled={!redo} onClick={() => controller.redo()} title="Ctrl Shift Z">
-          Redo
-        </Button>
+        <UndoButton />
+        <RedoButton />
       </span>
       <DaysShown />
     </div>

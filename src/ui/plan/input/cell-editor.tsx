@@ -4,7 +4,8 @@ import { examples } from '@/core/time/parse-time';
 import { formatTimeSpan } from '@/core/time/format';
 import { HEAD_WIDTH, ROW_HEIGHT } from '../../canvas/row';
 import type { Scale } from '../../canvas/scale';
-import type { TypedShift } from '@/core/grid/cell-changes';
+import { OPEN_ROW, personOf } from '@/core/grid/cell';
+import { type TypedShift, typedRoles } from '@/core/grid/cell-changes';
 import { useController, usePlan, useView } from '../state/controller';
 import { Kbd } from '../../kit/kbd';
 
@@ -22,7 +23,9 @@ export function CellEditor({ scale, top, low, whose }: Props) {
   const controller = useController();
   const active = useView((view) => view.active);
   const isSelection = useView((view) => view.anchor !== null);
-  const [text, setText] = useState(() => controller.view.getState().editing?.text ?? '');
+  // What the editor was opened on: it may stay as it is, whether or not it could be typed.
+  const [opened, setOpened] = useState(() => controller.view.getState().editing!);
+  const [text, setText] = useState(opened.text);
   const [doubted, setDoubted] = useState<string | null>(null);
   const field = useRef<HTMLInputElement>(null);
   useEffect(() => {
@@ -31,10 +34,12 @@ export function CellEditor({ scale, top, low, whose }: Props) {
     input.setSelectionRange(input.value.length, input.value.length);
   }, []);
   const leaving = useRef(false);
+  const unchanged = opened.of.length > 0 && text === opened.text;
   const outcome = useOutcome(text);
   const close = () => controller.act.endEditing();
 
   const enter = (everywhere: boolean) => {
+    if (unchanged && !everywhere) return leave(() => (close(), true));
     if (!outcome.ok) {
       field.current?.setSelectionRange(outcome.at.from, outcome.at.to);
       return;
@@ -43,12 +48,18 @@ export function CellEditor({ scale, top, low, whose }: Props) {
     const tried = controller.try(changes);
     if (tried.rejectedReason) return setDoubted(null);
     if (tried.needsConfirmation && doubted !== text) return setDoubted(text);
-    // The focus moves while nothing has changed yet: after the edit it would cost a layout of its own.
+    leave(() => {
+      const done = controller.commit(changes, true);
+      if (done) close();
+      return done;
+    });
+  };
+  /** The focus moves while nothing has changed yet: after the edit it would cost a layout of its own. */
+  const leave = (work: () => boolean) => {
     leaving.current = true;
     document.getElementById('canvas')?.focus({ preventScroll: true });
     leaving.current = false;
-    if (controller.commit(changes, true)) close();
-    else field.current?.focus();
+    if (!work()) field.current?.focus();
   };
   const onKeyDown = (event: React.KeyboardEvent) => {
     event.stopPropagation();
@@ -57,6 +68,12 @@ export function CellEditor({ scale, top, low, whose }: Props) {
     else if (event.key === 'Tab') {
       event.preventDefault();
       enter(false);
+    } else if (event.key === 'F2' && unchanged && active.row === OPEN_ROW) {
+      // The next open shift of the cell.
+      controller.edit(null, opened.of[0]);
+      const next = controller.view.getState().editing!;
+      setOpened(next);
+      setText(next.text);
     } else return;
     event.preventDefault();
   };
@@ -87,7 +104,7 @@ export function CellEditor({ scale, top, low, whose }: Props) {
         }}
         data-typing
         aria-label={`Shifts of ${whose}`}
-        aria-invalid={!outcome.ok}
+        aria-invalid={!outcome.ok && !unchanged}
         aria-describedby="typed-outcome"
         spellCheck={false}
         autoComplete="off"
@@ -102,7 +119,13 @@ export function CellEditor({ scale, top, low, whose }: Props) {
         }`}
         style={left > edge - 290 ? { left: 'auto', right: 0 } : undefined}
       >
-        <Outcome text={text} outcome={outcome} doubted={doubted === text} isSelection={isSelection} />
+        <Outcome
+          text={text}
+          outcome={outcome}
+          doubted={doubted === text}
+          isSelection={isSelection}
+          unchanged={unchanged}
+        />
         <TemplateBox text={text} onChoose={setText} />
       </div>
     </div>
@@ -145,6 +168,29 @@ function TemplateBox({ text, onChoose }: { text: string; onChoose: (text: string
   );
 }
 
+/** What is meant by what is typed: the times, and the role each of them will have. */
+function TypedLine({ shifts }: { shifts: readonly TypedShift[] }) {
+  const controller = useController();
+  const { judgement, hourFormat } = usePlan((plan) => plan);
+  const active = useView((view) => view.active);
+  const roles = typedRoles(judgement, active, shifts, controller.typedOver);
+  const nameOf = (id: string | null) => judgement.plan.roles.find((role) => role.id === id)?.name;
+  const parts = shifts.map(({ from, to }, i) => {
+    const next = roles[i + 1];
+    const isLast = i === shifts.length - 1 || next !== roles[i];
+    return `${formatTimeSpan(from, to, hourFormat)}${isLast ? ` ${nameOf(roles[i]) ?? 'without a role'}` : ''}`;
+  });
+  const person = personOf(judgement, active.row);
+  return (
+    <>
+      <span className="block font-semibold">{parts.join(', ')}</span>
+      {person?.roles.length === 0 && roles.includes(null) && (
+        <span className="text-gap block">{person.name} holds no role yet: type one behind the times.</span>
+      )}
+    </>
+  );
+}
+
 type TypedOutcome =
   | {
       readonly ok: true;
@@ -175,16 +221,36 @@ function Outcome({
   outcome,
   doubted,
   isSelection,
+  unchanged,
 }: {
   text: string;
   outcome: TypedOutcome;
   doubted: boolean;
   isSelection: boolean;
+  unchanged: boolean;
 }) {
+  const controller = useController();
   const hourFormat = usePlan((plan) => plan.hourFormat);
+  const isOpen = useView((view) => view.active.row === OPEN_ROW);
   if (text.trim() === '')
     return (
-      <span className="text-muted">Type {examples(hourFormat)}, with a role if needed. Empty clears.</span>
+      <span className="text-muted">
+        Type {examples(hourFormat)}, with a role if needed.{' '}
+        {controller.typedOver.length > 0
+          ? 'Empty clears.'
+          : isOpen
+            ? 'Several are typed one after the other; F2 changes one that is there.'
+            : ''}
+      </span>
+    );
+  if (unchanged)
+    return (
+      <span className="text-muted">
+        As it is now.{' '}
+        {isOpen && controller.activeShifts().length > 1
+          ? `One of ${controller.activeShifts().length} here; F2 goes to the next.`
+          : ''}
+      </span>
     );
   if (!outcome.ok)
     return (
@@ -197,14 +263,13 @@ function Outcome({
           </mark>
           {text.slice(outcome.at.to)}
         </span>
-        <span className="text-muted block">Read are {examples(hourFormat)}.</span>
+        <span className="text-muted block">Type {examples(hourFormat)}.</span>
       </>
     );
-  const spans = outcome.shifts.map((shift) => formatTimeSpan(shift.from, shift.to, hourFormat)).join(', ');
   const other = outcome.shifts.find((shift) => shift.other)?.other;
   return (
     <>
-      <span className="block font-semibold">{spans}</span>
+      <TypedLine shifts={outcome.shifts} />
       <span className={outcome.refused ? 'text-gap block' : 'block'}>{outcome.line}</span>
       {other && (
         <span className="text-muted block">

@@ -110,11 +110,11 @@ describe('a character', () => {
 });
 
 describe('what is copied', () => {
-  test('replaces what stands where it is pasted', () => {
+  test('replaces what stands where it is pasted', async () => {
     const { press, screen } = desk();
     press('Ctrl+c', 'ArrowDown', 'Ctrl+v');
     expect(screen.lines).toEqual(['ann 0 9-17', 'ann 1 9-13', 'bo 0 9-17']);
-    press('Ctrl+z');
+    await screen.undo();
     expect(screen.lines).toEqual(['ann 0 9-17', 'ann 1 9-13', 'bo 0 12-20']);
   });
 
@@ -163,13 +163,13 @@ describe('filling', () => {
     expect(screen.lines.filter((line) => line.endsWith('0 9-17'))).toHaveLength(3);
   });
 
-  test('right takes the day before, or the first of the selection', () => {
+  test('right takes the day before, or the first of the selection', async () => {
     const { press, screen } = desk();
     press('ArrowDown', 'ArrowRight', 'Ctrl+r');
     expect(screen.lines).toContain('bo 1 12-20');
     press('Shift+End', 'Ctrl+r');
     expect(screen.lines.filter((line) => line.startsWith('bo'))).toHaveLength(7);
-    press('Ctrl+z');
+    await screen.undo();
     expect(screen.lines.filter((line) => line.startsWith('bo'))).toHaveLength(2);
   });
 
@@ -223,13 +223,13 @@ describe('the next snag', () => {
   });
 });
 
-test('Del takes the selection away in one edit; filtered rows stay', () => {
+test('Del takes the selection away in one edit; filtered rows stay', async () => {
   const { press, screen } = desk();
   screen.controller.arrange({ text: 'ann' });
   press('Shift+ArrowDown', 'Shift+End', 'Delete');
   expect(screen.lines).toEqual(['bo 0 12-20']);
-  press('Ctrl+z');
+  await screen.undo();
   expect(screen.lines).toHaveLength(3);
-  press('Ctrl+y');
+  await screen.redo();
   expect(screen.lines).toHaveLength(1);
 });

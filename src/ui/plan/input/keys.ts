@@ -41,16 +41,11 @@ export function onCanvasKey(event: KeyEvent, controller: PlanController): void {
 
 /** A key that holds on the whole plan page, also outside the canvas. Returns whether it was used. */
 export function onPageKey(
-  event: KeyEvent & Pick<KeyboardEvent, 'target'>,
+  event: KeyEvent,
   controller: PlanController,
   goWeeks: (by: number) => void,
 ): boolean {
   if (!event.altKey || event.ctrlKey) {
-    if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'z' && !isTypedInto(event.target)) {
-      if (event.shiftKey) controller.redo();
-      else controller.undo();
-      return true;
-    }
     if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'k') {
       controller.act.openDialog('find');
       return true;
@@ -97,11 +92,6 @@ export function onPageKey(
     default:
       return false;
   }
-}
-
-/** A field has an undo of its own for what is typed in it. */
-function isTypedInto(target: EventTarget | null): boolean {
-  return target instanceof HTMLElement && target.closest('input, textarea, select') !== null;
 }
 
 function onPlainKey(event: KeyEvent, controller: PlanController): boolean {
@@ -167,13 +157,6 @@ const lastOpened = new WeakMap<PlanController, Cell & { readonly index: number }
 
 function onControlKey(event: KeyEvent, controller: PlanController): boolean {
   switch (event.key.toLowerCase()) {
-    case 'z':
-      if (event.shiftKey) controller.redo();
-      else controller.undo();
-      return true;
-    case 'y':
-      controller.redo();
-      return true;
     case 'c':
       copyCells(controller, false);
       return true;

@@ -1,3 +1,4 @@
+import { wayBack } from '../../undo/take-back';
 import { rowOf } from '@/core/grid/cell';
 import { useMemo, useState } from 'react';
 import { type BulkEdit, type MatchRule, bulkChanges, matched } from '@/core/plan/bulk';
@@ -20,7 +21,7 @@ const KINDS: readonly (readonly [Kind, string])[] = [
   ['open', 'Turn open'],
   ['role', 'Change the role'],
   ['break', 'Change the break'],
-  ['label', 'Change the label'],
+  ['label', 'Change the shift name'],
   ['station', 'Change the station'],
   ['fixed', 'Fix or unfix'],
   ['remove', 'Take away'],
@@ -47,7 +48,7 @@ export function BulkPanel() {
   const act = () => {
     if (changes.length === 0 || !controller.commit(changes)) return;
     const said = `${counted(changes.length, 'shift')} changed.`;
-    controller.notify({ text: said, action: { label: 'Undo', run: () => controller.undo() } });
+    controller.notify({ text: said, action: { label: 'Undo', run: wayBack() } });
   };
   const text =
     shifts.length === 0
@@ -192,7 +193,7 @@ function useEdit(kind: Kind): {
     case 'label':
       return only(
         { do: 'label', label: label.trim() || null },
-        <Field label="Label" hint="Empty takes it away.">
+        <Field label="Shift name" hint="Empty takes it away.">
           <TextInput value={label} onChange={setLabel} maxLength={80} />
         </Field>,
       );

@@ -1,3 +1,4 @@
+import { wayBack } from '../../undo/take-back';
 import { useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
 import { checkOf } from '@/core/checks/list';
 import { type Candidate, candidatesFor } from '@/core/cover/candidates';
@@ -54,7 +55,7 @@ export function CoverPanel({ shift: asked, isNew }: { readonly shift: Shift; rea
     if (!controller.commit(changes)) return;
     controller.notify({
       text: `${one.person.name} has ${formatDay(shift.date)} ${formatTimeSpan(shift.from, shift.to, hourFormat)}.`,
-      action: { label: 'Undo', run: () => controller.undo() },
+      action: { label: 'Undo', run: wayBack() },
     });
     controller.open(null);
   };

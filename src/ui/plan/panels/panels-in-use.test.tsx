@@ -64,7 +64,7 @@ describe('a shift in full', () => {
     await userEvent.keyboard('{Control>}{Enter}{/Control}');
     expect(desk.lines).toContain('ann 0 8-13');
     expect(desk.sent).toHaveLength(1);
-    act(() => desk.controller.undo());
+    await act(() => desk.undo());
     expect((screen.getByLabelText('Times') as HTMLInputElement).value).toBe('9-13');
   });
 
@@ -195,7 +195,7 @@ describe('several shifts at once', () => {
         { role: 'floor' },
       ],
       ['break', () => type('Break in minutes', '25'), { break: { minutes: 25 } }],
-      ['label', () => type('Label', 'Regatta'), { label: 'Regatta' }],
+      ['label', () => type('Shift name', 'Regatta'), { label: 'Regatta' }],
     ] as const) {
       const verb = (await choose(name))!;
       await fill();

@@ -154,7 +154,7 @@ describe('panels', () => {
     expect(text).toContain('From pattern Lead turns, changed by hand');
     expect(html).toContain('value="Delivery"');
     expect(html).toContain('&lt;b&gt;note&lt;/b&gt;');
-    for (const label of ['Person', 'Role', 'Times', 'Label', 'Station', 'Note'])
+    for (const label of ['Person', 'Role', 'Times', 'Shift name', 'Station', 'Note'])
       expect(text).toContain(label);
   });
 

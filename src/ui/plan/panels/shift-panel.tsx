@@ -227,7 +227,7 @@ function ShiftForm({ shift }: { readonly shift: Shift }) {
           onWrong={fault}
         />
         <div>
-          <Field label="Label">
+          <Field label="Shift name">
             <TextInput
               className="w-full"
               value={draft.label ?? ''}

@@ -1,3 +1,4 @@
+import { tabHistory } from '../../undo/history';
 import { describe, expect, test } from '@jest/globals';
 import { toShiftSpec } from '@/core/plan/shift-spec';
 import { NO_DETAIL } from '@/core/plan/types';
@@ -5,7 +6,7 @@ import { need, person, plan, shift } from '@/core/testing';
 import { screenOf } from '../testing';
 import { carryTo, pickUp, putDown } from '../input/carry';
 import { whoCanCover } from '../input/slots';
-import { OPEN_ROW, rowOf } from '@/core/grid/cell';
+import { OPEN_ROW, type RowId, rowOf } from '@/core/grid/cell';
 
 const open = [{ from: 420, to: 1380 }];
 const week = plan({
@@ -30,28 +31,28 @@ function type(screen: ReturnType<typeof screenOf>, person: string, day: number, 
 }
 
 describe('an edit', () => {
-  test('is drawn at once and waits to be sent; undo and redo are edits too', () => {
+  test('is drawn at once and waits to be sent; undo and redo are edits too', async () => {
     const screen = screenOf(week);
     expect(type(screen, 'bo', 3, '9-17')).toBe(true);
     expect(screen.lines).toContain('bo 3 9-17');
-    screen.controller.undo();
+    await screen.undo();
     expect(screen.lines).not.toContain('bo 3 9-17');
-    screen.controller.redo();
+    await screen.redo();
     expect(screen.lines).toContain('bo 3 9-17');
     expect(screen.sent.map((change) => change.do)).toEqual(['add', 'remove', 'add']);
     expect(screen.controller.plan.save.kind).toBe('saving');
   });
 
-  test('after an undo leaves nothing to redo', () => {
+  test('after an undo leaves nothing to redo', async () => {
     const screen = screenOf(week);
     type(screen, 'bo', 3, '9-17');
-    screen.controller.undo();
+    await screen.undo();
     type(screen, 'bo', 4, '9-17');
-    screen.controller.redo();
-    expect(screen.said).toBe('Nothing to redo.');
-    screen.controller.undo();
-    screen.controller.undo();
-    expect(screen.said).toBe('Nothing to undo.');
+    await screen.redo();
+    expect(tabHistory.get().undone).toEqual([]);
+    await screen.undo();
+    await screen.undo();
+    expect(tabHistory.get().done).toEqual([]);
     expect(screen.lines).toHaveLength(4);
   });
 
@@ -98,8 +99,15 @@ describe('typing', () => {
     const screen = screenOf(week);
     type(screen, 'bo', 3, '1-5 floor');
     expect(screen.lines).toContain('bo 3 13-17');
-    expect(screen.controller.textOf({ row: rowOf('bo'), day: 3 })).toBe('13-17 floor');
-    expect(screen.controller.textOf({ row: rowOf('ann'), day: 1 })).toBe('9-13 bar, 17-21 bar');
+    const textOf = (row: RowId, day: number) => {
+      screen.controller.goTo({ row, day });
+      screen.controller.edit(null);
+      const { text } = screen.view.getState().editing!;
+      screen.controller.act.endEditing();
+      return text;
+    };
+    expect(textOf(rowOf('bo'), 3)).toBe('13-17 floor');
+    expect(textOf(rowOf('ann'), 1)).toBe('9-13 bar, 17-21 bar');
   });
 
   test('what cannot be read says where', () => {
@@ -108,7 +116,7 @@ describe('typing', () => {
     expect(read).toMatchObject({ ok: false, problem: { at: { from: 5, to: 10 } } });
   });
 
-  test('into a selection sets all of it in one undo', () => {
+  test('into a selection sets all of it in one undo', async () => {
     const screen = screenOf(week);
     const { controller } = screen;
     controller.goTo({ row: rowOf('ann'), day: 4 });
@@ -117,7 +125,7 @@ describe('typing', () => {
     if (!read.ok) throw new Error(read.problem.message);
     controller.commit(controller.typed(read.value, true));
     expect(screen.lines.filter((line) => line.endsWith('9-12'))).toHaveLength(4);
-    controller.undo();
+    await screen.undo();
     expect(screen.lines.filter((line) => line.endsWith('9-12'))).toHaveLength(0);
   });
 
@@ -188,7 +196,7 @@ describe('going about', () => {
     expect(screen.said).toBe('All rows are shown again.');
   });
 
-  test('actions on a selection keep to the rows shown', () => {
+  test('actions on a selection keep to the rows shown', async () => {
     const screen = screenOf(week);
     const { controller } = screen;
     controller.arrange({ only: 'working' });
@@ -197,7 +205,7 @@ describe('going about', () => {
     expect(controller.selectedCells()).toHaveLength(14);
     controller.clear();
     expect(screen.lines).toEqual([]);
-    controller.undo();
+    await screen.undo();
     expect(screen.lines).toHaveLength(4);
   });
 });
@@ -283,13 +291,65 @@ describe('a shift picked up', () => {
   });
 });
 
-test('a shift of a pattern is changed by hand from its first edit on, whatever hand does it', () => {
+describe('the cell of open shifts', () => {
+  const day = 6;
+  const typeOpen = (screen: ReturnType<typeof screenOf>, text: string | null, then?: string) => {
+    const { controller } = screen;
+    controller.goTo({ row: OPEN_ROW, day });
+    controller.edit(text);
+    const opened = screen.view.getState().editing!;
+    const read = controller.read(then ?? opened.text);
+    if (!read.ok) throw new Error(read.problem.message);
+    controller.commit(controller.typed(read.value, false), true);
+    controller.act.endEditing();
+    return opened;
+  };
+  const open = (screen: ReturnType<typeof screenOf>) =>
+    screen.lines.filter((line) => line.startsWith(`open ${day}`));
+
+  test('holds as many as are typed, at the same time too; typing adds', () => {
+    const screen = screenOf({ ...week, shifts: [] });
+    typeOpen(screen, '9', '9-13 floor, 9-13 floor 12-17 bar');
+    expect(open(screen)).toEqual(['open 6 12-17', 'open 6 9-13', 'open 6 9-13']);
+    typeOpen(screen, '9', '9-13');
+    expect(open(screen)).toHaveLength(4);
+  });
+
+  test('is changed one shift at a time with F2, and the next with F2 again', () => {
+    const screen = screenOf({ ...week, shifts: [] });
+    typeOpen(screen, '9', '9-13 floor, 12-17 bar');
+    const first = typeOpen(screen, null, '10-13 floor');
+    expect(first).toMatchObject({ text: '9-13 floor' });
+    expect(open(screen)).toEqual(['open 6 10-13', 'open 6 12-17']);
+    screen.controller.goTo({ row: OPEN_ROW, day });
+    screen.controller.edit(null, first.of[0]);
+    expect(screen.view.getState().editing!.text).toBe('12-17 bar');
+    // Past the last comes the first again.
+    screen.controller.edit(null, screen.view.getState().editing!.of[0]);
+    expect(screen.view.getState().editing!.of).toEqual(first.of);
+  });
+
+  test('loses the one that is emptied', () => {
+    const screen = screenOf({ ...week, shifts: [] });
+    typeOpen(screen, '9', '9-13 floor, 12-17 bar');
+    typeOpen(screen, null, ' ');
+    expect(open(screen)).toEqual(['open 6 12-17']);
+  });
+});
+
+test('a person who holds no role is given none', () => {
+  const screen = screenOf({ ...week, people: [...week.people, person('dee', { roles: [] })], shifts: [] });
+  type(screen, 'dee', 2, '9-17');
+  expect(screen.controller.plan.judgement.plan.shifts[0].role).toBeNull();
+});
+
+test('a shift of a pattern is changed by hand from its first edit on, whatever hand does it', async () => {
   const source = { id: 'p', key: 'k', originalDate: week.from, overridden: false };
   const mine = shift('ann', 0, '9-17', { detail: { ...NO_DETAIL, pattern: source } });
   const screen = screenOf({ ...week, shifts: [mine] });
   type(screen, 'ann', 0, '10-17');
   const [now] = screen.controller.plan.judgement.plan.shifts;
   expect(now).toMatchObject({ from: 600, detail: { pattern: { ...source, overridden: true } } });
-  screen.controller.undo();
+  await screen.undo();
   expect(screen.controller.plan.judgement.plan.shifts).toEqual([mine]);
 });

@@ -1,15 +1,23 @@
+import { editTitle } from '@/core/plan/edit-title';
+import { type Done, tabHistory } from '../../undo/history';
 import { createContext, useContext } from 'react';
 import { useStore } from 'zustand';
 import type { Judgement } from '@/core/consequences/judge';
 import type { Snag } from '@/core/checks/shared/snag';
-import { openOn } from '@/core/plan/plan-context';
 import type { Shift } from '@/core/plan/types';
 import type { Change } from '@/core/plan/change';
-import { overlapIn, parseShifts } from '@/core/time/parse-shifts';
-import { type Reading, formatTypedSpan } from '@/core/time/parse-time';
+import type { Reading } from '@/core/time/parse-time';
 import { type Arrangement, UNFILTERED, allRows, arrangeRows } from '@/core/grid/arrangement';
-import { type Cell, type Range, type RowId, personIdOf, rangeOf, rowOf, shiftsIn } from '@/core/grid/cell';
-import { type TypedShift, byHand, clearChanges, newShift, typedChanges } from '@/core/grid/cell-changes';
+import { type Cell, OPEN_ROW, type Range, type RowId, rangeOf, rowOf, shiftsIn } from '@/core/grid/cell';
+import {
+  type TypedShift,
+  byHand,
+  clearChanges,
+  newShift,
+  typedChanges,
+  typedOver,
+} from '@/core/grid/cell-changes';
+import { cellText, parseCell } from '@/core/grid/cell-text';
 import { cellOf, parseNeedsRow } from '@/core/grid/needs-rows';
 import { newId } from '../../commands/new-id';
 import type { Notice } from '../../commands/notify';
@@ -89,28 +97,19 @@ export class PlanController {
       });
       return false;
     }
-    return this.apply(byHand(this.plan.judgement, changes), confirmed, 'do');
+    const { plan } = this.plan.judgement;
+    const done = this.apply(byHand(this.plan.judgement, changes), confirmed);
+    if (done) tabHistory.did({ ...done, title: editTitle(plan, changes, this.plan.hourFormat) });
+    else this.notify({ text: 'This no longer fits the plan as it is now.' });
+    return done !== null;
   }
 
-  undo(): void {
-    const last = this.plan.undo.at(-1);
-    if (!last) this.notify({ text: 'Nothing to undo.' });
-    else this.apply(last, true, 'undo');
-  }
-
-  redo(): void {
-    const last = this.plan.redo.at(-1);
-    if (!last) this.notify({ text: 'Nothing to redo.' });
-    else this.apply(last, true, 'redo');
-  }
-
-  private apply(changes: readonly Change[], confirmed: boolean, history: 'do' | 'undo' | 'redo'): boolean {
-    if (!applyEdit(this.store, changes, { confirmed, history })) {
-      this.notify({ text: 'This no longer fits the plan as it is now.' });
-      return false;
-    }
+  /** Applies changes that were checked; returns the edit and what takes it back, null where they do not fit. */
+  apply(changes: readonly Change[], confirmed = true): Pick<Done, 'id' | 'edit'> | null {
+    const done = applyEdit(this.store, changes, confirmed);
+    if (!done) return null;
     void this.sync.run();
-    return true;
+    return { id: done.id, edit: { plan: this.sync.address, inverse: done.inverse } };
   }
 
   /** Where a row stands in the order shown; past the last where it is not shown. */
@@ -246,49 +245,42 @@ export class PlanController {
 
   /** Reads what is typed into the active cell, with the opening hours of its day. */
   read(text: string): Reading<TypedShift[]> {
-    const { plan } = this.plan.judgement;
-    const roles = plan.roles.map(({ id, name }) => ({ id, name, mark: this.plan.roleStyles.get(id)?.mark }));
-    const { row, day } = this.view.getState().active;
-    const { templates } = this.plan.references;
-    const named = templates.map(({ id, short, form }) => ({ id, short, from: form.from, to: form.to }));
-    const openHours = openOn(plan, plan.from + day);
-    const read = parseShifts(text, roles, { openHours, format: this.plan.hourFormat }, named);
-    if (!read.ok) return read;
-    const problem = personIdOf(row) === null ? null : overlapIn(text, read.value);
-    if (problem) return { ok: false, problem };
-    const formOf = (id: string) => ({ ...templates.find((one) => one.id === id)!.form, template: id });
-    return {
-      ok: true,
-      value: read.value.map((shift) =>
-        shift.template === null ? shift : { ...shift, form: formOf(shift.template) },
-      ),
-    };
+    const { judgement, references, roleStyles, hourFormat } = this.plan;
+    const names = { templates: references.templates, roleStyles, hourFormat };
+    return parseCell(judgement, this.view.getState().active, text, names);
   }
 
   /** Changes that set every selected cell, or only the active one, to what is typed. */
   typed(shifts: readonly TypedShift[], everywhere: boolean): Change[] {
-    const cells = everywhere ? this.selectedCells() : [this.view.getState().active];
-    return cells.flatMap((cell) => typedChanges(this.plan.judgement, cell, shifts, newId));
-  }
-
-  edit(text: string | null): void {
     const { active } = this.view.getState();
-    this.act.beginEditing(text ?? (parseNeedsRow(active.row) ? '' : this.textOf(active)));
+    const { judgement } = this.plan;
+    const cells = everywhere ? this.selectedCells() : [active];
+    return cells.flatMap((cell) => {
+      const isActive = cell.row === active.row && cell.day === active.day;
+      const there = isActive ? this.typedOver : typedOver(judgement, cell);
+      return typedChanges(judgement, cell, shifts, newId, there);
+    });
   }
 
-  /** A cell's shifts as one would type them. */
-  textOf(cell: Cell): string {
+  /** The shifts that what is typed now stands for. */
+  get typedOver(): readonly Shift[] {
+    const { editing, active } = this.view.getState();
+    if (!editing) return typedOver(this.plan.judgement, active);
+    return this.plan.judgement.plan.shifts.filter(({ id }) => editing.of.includes(id));
+  }
+
+  /** Opens the active cell for typing: with a first letter, or (null) with what stands there, of open shifts one. */
+  edit(text: string | null, after?: string): void {
+    const { active } = this.view.getState();
     const { judgement, hourFormat } = this.plan;
-    const { plan } = judgement;
-    const { roles } = plan;
-    const open = openOn(plan, plan.from + cell.day);
-    return shiftsIn(judgement, cell)
-      .map((shift) => {
-        const role = roles.find((one) => one.id === shift.role);
-        const span = formatTypedSpan(shift.from, shift.to, hourFormat, open);
-        return role ? `${span} ${role.name.toLowerCase()}` : span;
-      })
-      .join(', ');
+    const isOpen = active.row === OPEN_ROW;
+    const there = isOpen ? shiftsIn(judgement, active) : typedOver(judgement, active);
+    const next = there[(there.findIndex(({ id }) => id === after) + 1) % there.length];
+    const of = !isOpen ? there : text === null && next ? [next] : [];
+    this.act.beginEditing(
+      text ?? cellText(judgement, active, of, hourFormat),
+      of.map(({ id }) => id),
+    );
   }
 
   selectedCells(): Cell[] {

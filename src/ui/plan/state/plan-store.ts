@@ -45,8 +45,6 @@ export interface PlanState {
   readonly version: number;
   readonly pending: readonly PendingEdit[];
   readonly save: SaveState;
-  readonly undo: readonly (readonly Change[])[];
-  readonly redo: readonly (readonly Change[])[];
   readonly published: ReadonlyMap<string, Shift>;
   readonly roleStyles: ReadonlyMap<string, { readonly mark: string; readonly ink: string }>;
   readonly words: Words;
@@ -63,10 +61,7 @@ export type References = Pick<
 export type PlanStore = ReturnType<typeof createPlanStore>;
 
 /** The state of one week on the screen. */
-export function createPlanStore(
-  payload: PlanPayload,
-  history: Pick<PlanState, 'undo' | 'redo'> = { undo: [], redo: [] },
-) {
+export function createPlanStore(payload: PlanPayload) {
   const kept = judge(fromPortable(payload.plan));
   return createStore<PlanState>(() => ({
     judgement: kept,
@@ -74,7 +69,6 @@ export function createPlanStore(
     version: payload.version,
     pending: [],
     save: { kind: 'saved', at: null },
-    ...history,
     published: new Map(payload.published.map((shift) => [shift.id, shift])),
     roleStyles: new Map(payload.roles.map(({ id, mark, ink }) => [id, { mark, ink }])),
     words: wordsFor(kept.plan, payload.hourFormat, new Map(Object.entries(payload.sites))),
@@ -102,15 +96,18 @@ export function previewChanges({ judgement, words }: PlanState, changes: readonl
   };
 }
 
-/** Applies an edit to the plan as drawn and puts it in the queue. Returns false where it does not fit. */
+/**
+ * Applies an edit to the plan as drawn and puts it in the queue. Returns its id and what takes it back, or null where
+ * it does not fit.
+ */
 export function applyEdit(
   store: PlanStore,
   changes: readonly Change[],
-  { confirmed, history }: { confirmed: boolean; history: 'do' | 'undo' | 'redo' },
-): boolean {
+  confirmed: boolean,
+): { readonly id: string; readonly inverse: readonly Change[] } | null {
   const state = store.getState();
   const done = rejudge(state.judgement, changes);
-  if (!done.ok) return false;
+  if (!done.ok) return null;
   const edit: PendingEdit = {
     id: newId(),
     // An undo knows the values it finds from when the edit was done: what others did since is not undone with it.
@@ -120,15 +117,12 @@ export function applyEdit(
     confirmed,
   };
   const inverse = withPreconditions(done.judgement.plan, done.inverse);
-  const { undo, redo } = state;
   store.setState({
     judgement: done.judgement,
     pending: [...state.pending, edit],
     save: { ...state.save, kind: state.save.kind === 'offline' ? 'offline' : 'saving' },
-    undo: history === 'undo' ? undo.slice(0, -1) : [...undo, inverse],
-    redo: history === 'undo' ? [...redo, inverse] : history === 'redo' ? redo.slice(0, -1) : [],
   });
-  return true;
+  return { id: edit.id, inverse };
 }
 
 /** Puts an edit that is waiting already on the plan. Returns false where it does not fit. */
@@ -166,15 +160,12 @@ export function settleEdit(
   return true;
 }
 
-/**
- * Takes the plan anew from the server and puts the given edits back on it; returns those that do not fit.
- * `forget`: an edit was refused, so that what could be undone no longer holds.
- */
+/** Takes the plan anew from the server and puts the given edits back on it; returns those that do not fit. */
 export function resetPlan(
   store: PlanStore,
   payload: PlanPayload,
   pending: readonly PendingEdit[],
-  { forget, at }: { readonly forget: boolean; readonly at: string | null },
+  at: string | null,
 ): PendingEdit[] {
   const kept = judge(fromPortable(payload.plan));
   const visible = replay(kept, pending);
@@ -185,7 +176,6 @@ export function resetPlan(
     published: new Map(payload.published.map((shift) => [shift.id, shift])),
     judgement: visible.judgement,
     pending: visible.pending,
-    ...(forget ? { undo: [], redo: [] } : {}),
     save: {
       at: at ?? store.getState().save.at,
       kind: visible.pending.length > 0 ? 'saving' : 'saved',

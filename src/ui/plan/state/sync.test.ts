@@ -1,3 +1,4 @@
+import { tabHistory } from '../../undo/history';
 import 'fake-indexeddb/auto';
 import { afterEach, beforeEach, describe, expect, test } from '@jest/globals';
 import { shift as bare } from '@/core/testing';
@@ -81,7 +82,7 @@ class Screen {
 
   /** Sets the start of a shift, as the hand would, and waits for what comes of it. */
   async set(id: string, from: number, to = from + 180): Promise<void> {
-    applyEdit(this.store, [{ do: 'set', id, shift: { from, to } }], { confirmed: false, history: 'do' });
+    applyEdit(this.store, [{ do: 'set', id, shift: { from, to } }], false);
     await this.sync.run();
     this.sync.stop();
   }
@@ -191,25 +192,21 @@ describe('two on the same week', () => {
   test('putting somebody in two places at once is refused with the reason, and taken back', async () => {
     const [ann, bo] = [await Screen.open(), await Screen.open()];
     const free = { ...bare(null, 0, '9-12', { date: MONDAY + 2, role: 'floor' }), id: 'free' };
-    applyEdit(ann.store, [{ do: 'add', shift: { ...free, person: 'jonas', from: 720, to: 900 } }], {
-      confirmed: false,
-      history: 'do',
-    });
+    applyEdit(ann.store, [{ do: 'add', shift: { ...free, person: 'jonas', from: 720, to: 900 } }], false);
     await ann.sync.run();
     await bo.set('mine', 660);
     expect(bo.told[0].text).toMatch(/^Not saved: .*in two shifts at once/);
     expect(bo.from('mine')).toBe(540);
     expect(bo.from('free')).toBe(720);
     // What was refused cannot be undone.
-    expect(bo.store.getState().undo).toEqual([]);
+    expect(tabHistory.get().done).toEqual([]);
   });
 
   test('edits that followed one on a shift which is gone are taken back with it, and told', async () => {
     const [ann, bo] = [await Screen.open(), await Screen.open()];
-    applyEdit(ann.store, [{ do: 'remove', id: 'mine' }], { confirmed: false, history: 'do' });
+    applyEdit(ann.store, [{ do: 'remove', id: 'mine' }], false);
     await ann.sync.run();
-    for (const from of [600, 630])
-      applyEdit(bo.store, [{ do: 'set', id: 'mine', shift: { from } }], { confirmed: false, history: 'do' });
+    for (const from of [600, 630]) applyEdit(bo.store, [{ do: 'set', id: 'mine', shift: { from } }], false);
     await bo.sync.run();
     expect(bo.from('mine')).toBeUndefined();
     expect(bo.told[0].text).toContain('1 more edit was taken back too.');

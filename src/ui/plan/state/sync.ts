@@ -3,6 +3,7 @@ import { withoutConflicts, withoutPreconditions } from '@/core/plan/precondition
 import { counted } from '@/core/time/format';
 import type { ChangeAnswer, PlanPayload } from '@/server/plan/payload';
 import type { Notice } from '../../commands/notify';
+import { tabHistory } from '../../undo/history';
 import { sendWaiting } from '../../waiting/sender';
 import {
   type Announcement,
@@ -32,7 +33,7 @@ export class PlanSync {
 
   constructor(
     private readonly store: PlanStore,
-    private readonly address: string,
+    readonly address: string,
     private readonly notify: (notice: Notice) => void,
     private readonly days = 7,
   ) {}
@@ -84,8 +85,8 @@ export class PlanSync {
     const fresh = await fetchPlan(this.address, this.days);
     if (!fresh) return this.notify({ text: 'The server cannot be reached; what is shown may be old.' });
     const { pending } = this.store.getState();
-    const lost = resetPlan(this.store, fresh, pending, { forget: false, at: null });
-    for (const edit of lost) await dropEdit(edit.id);
+    const lost = resetPlan(this.store, fresh, pending, null);
+    for (const edit of lost) await this.lose(edit.id);
     if (lost.length > 0) this.notify({ text: `What no longer fitted is gone: ${takenBack(lost.length)}.` });
   }
 
@@ -133,15 +134,21 @@ export class PlanSync {
     if (answer.ok && first && answer.missed.length === 0 && settleEdit(this.store, answer)) return;
     const fresh = await this.fetchUntilThere();
     const rest = this.store.getState().pending.filter((one) => one.id !== id);
-    const lost = resetPlan(this.store, fresh, rest, { forget: !answer.ok, at: answer.ok ? answer.at : null });
-    for (const gone of lost) await dropEdit(gone.id);
+    const lost = resetPlan(this.store, fresh, rest, answer.ok ? answer.at : null);
+    for (const gone of lost) await this.lose(gone.id);
     const others = lost.length > 0 ? ` ${takenBack(lost.length, 'more ')} too.` : '';
     if (answer.ok) {
       if (others) this.notify({ text: `Somebody else changed this week.${others}` });
       return;
     }
-    await dropEdit(id);
+    await this.lose(id);
     this.tellRefused(edit, answer, 'Not saved: ', others);
+  }
+
+  /** An edit is gone: it waits no longer, and cannot be taken back. */
+  private async lose(id: string): Promise<void> {
+    tabHistory.forget(id);
+    await dropEdit(id);
   }
 
   private async answeredMisfit(edit: PendingEdit, answer: ChangeAnswer): Promise<void> {
@@ -181,7 +188,7 @@ export class PlanSync {
   }
 
   private again({ changes, confirmed }: Pick<PendingEdit, 'changes' | 'confirmed'>): void {
-    const done = applyEdit(this.store, withoutPreconditions(changes), { confirmed, history: 'do' });
+    const done = applyEdit(this.store, withoutPreconditions(changes), confirmed);
     if (done) void this.run();
     else this.notify({ text: 'Your edit no longer fits: the shift is gone.' });
   }

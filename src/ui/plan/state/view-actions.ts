@@ -60,9 +60,9 @@ export class ViewActions {
     this.view.setState({ panel });
   }
 
-  /** Opens the active cell for typing; `needsConfirmation`: the question that has to be answered first. */
-  beginEditing(text: string, needsConfirmation: string | null = null): void {
-    this.view.setState({ editing: { text, needsConfirmation }, place: null });
+  /** Opens the active cell for typing in place of shifts; `needsConfirmation`: the question that has to be answered first. */
+  beginEditing(text: string, of: readonly string[], needsConfirmation: string | null = null): void {
+    this.view.setState({ editing: { text, of, needsConfirmation }, place: null });
   }
 
   /** Closes the cell that is typed into. */

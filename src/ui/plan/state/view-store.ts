@@ -35,6 +35,8 @@ export interface Clip {
 
 export interface Editing {
   readonly text: string;
+  /** Ids of the shifts that the text stands for; none: what is typed is made besides. */
+  readonly of: readonly string[];
   /** The doubt that Enter was pressed at once; pressing it again says yes. */
   readonly needsConfirmation: string | null;
 }
