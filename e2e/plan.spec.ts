@@ -77,7 +77,7 @@ test('what cannot be read stays as typed, with the place marked and examples', a
   const outcome = page.locator('#typed-outcome');
   await expect(outcome).toContainText('there is no hour 25');
   await expect(outcome.locator('mark')).toHaveText('25');
-  await expect(outcome).toContainText('Read are 9:00–17:00');
+  await expect(outcome).toContainText('Type 9:00–17:00');
   await page.keyboard.press('Enter');
   await expect(page.getByRole('textbox', { name: 'Shifts of Bram de Wit' })).toHaveValue('9-25');
   await cell(page, 'Priya Nair', 'Tue 24').click();
@@ -209,6 +209,32 @@ test('by keyboard alone: move in time and between people, copy, paste, fill, sel
   await page.keyboard.press('Enter');
   await expect(canvas).toBeFocused();
   await expect(page.locator('[data-active]')).toHaveAttribute('aria-label', /^Priya Nair/);
+});
+
+test('Ctrl K goes to a day that is typed, and what it opens has the focus', async ({ page }) => {
+  await page.keyboard.press('Control+k');
+  await page.getByRole('combobox', { name: 'Find or do' }).fill('dec 12');
+  await page.getByRole('option', { name: /^Sat 12 December 2026/ }).waitFor();
+  await page.keyboard.press('Enter');
+  await page.waitForURL(/2026-12-07$/);
+  await expect(page.getByText('Sat 12: no shift')).toBeVisible();
+  await page.keyboard.press('Control+k');
+  await page.getByRole('combobox', { name: 'Find or do' }).fill('daybook');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('textbox', { name: /^Note for Sat 12/ })).toBeFocused();
+});
+
+test('without a connection another week is not gone to, and it is told', async ({ page, context }) => {
+  // What tells is fetched once the page is there.
+  await page.waitForTimeout(2500);
+  await context.setOffline(true);
+  await page.keyboard.press('Alt+ArrowRight');
+  await expect(page.getByText('No connection, so this page stays')).toBeVisible();
+  await page.getByRole('link', { name: 'People' }).click();
+  await expect(page.getByRole('grid')).toBeVisible();
+  await context.setOffline(false);
+  await page.getByRole('link', { name: 'People' }).click();
+  await page.waitForURL(/people/);
 });
 
 test('an edit made without a connection waits here and is kept later', async ({ page, context }) => {

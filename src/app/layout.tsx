@@ -2,6 +2,7 @@ import type { Metadata, Viewport } from 'next';
 import { cookies } from 'next/headers';
 import '@fontsource-variable/archivo/wdth.css';
 import '@fontsource-variable/fraunces/opsz.css';
+import { GuardedLinks } from '@/ui/going/guarded-links';
 import { UndoKeys } from '@/ui/undo/undo-keys';
 import { WaitingNote } from '@/ui/waiting/waiting-note';
 import './globals.css';
@@ -21,6 +22,7 @@ export default async function RootLayout({ children }: { children: React.ReactNo
         {children}
         <WaitingNote />
         <UndoKeys />
+        <GuardedLinks />
       </body>
     </html>
   );

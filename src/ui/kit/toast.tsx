@@ -5,6 +5,7 @@ export default function Toasts() {
   return (
     <Toaster
       position="bottom-center"
+      style={{ fontFamily: 'inherit' }}
       toastOptions={{
         unstyled: true,
         duration: 8000,

@@ -1,16 +1,16 @@
 'use client';
 
+import { useGo } from '../going/go';
 import { Wordmark } from './wordmark';
 import { UndoButton } from '../undo/undo-keys';
 import { Moon, Sun } from 'lucide-react';
 import Link from 'next/link';
-import { useRouter } from 'next/navigation';
 import { useSyncExternalStore } from 'react';
 import { Select } from '../kit/inputs/select';
+import { changeTheme, themeNow, watchTheme } from './theme';
 import { Kbd } from '../kit/kbd';
 import { Button } from '../kit/button';
 
-type Theme = 'quay' | 'quay-night';
 export type Area = 'setup' | 'people' | 'plan';
 
 interface Props {
@@ -36,7 +36,7 @@ export function areaAddress(area: Area, site: string | null): string {
 
 /** The bar over every page: where one is, and the way to everywhere else. */
 export function TopBar({ sites, site, area, actor, onFind }: Props) {
-  const router = useRouter();
+  const go = useGo();
   return (
     <header className="border-rule bg-paper flex h-[46px] shrink-0 items-center gap-4 border-b px-4">
       <Wordmark />
@@ -44,7 +44,7 @@ export function TopBar({ sites, site, area, actor, onFind }: Props) {
         label="Site"
         className="w-auto max-w-[220px]"
         value={site ?? 'all'}
-        onChange={(id) => router.push(areaAddress(area, id === 'all' ? null : id))}
+        onChange={(id) => void go(areaAddress(area, id === 'all' ? null : id))}
         options={[
           ...(area === 'people' ? [['all', 'All sites'] as const] : []),
           ...sites.map(({ id, name }) => [id, name] as const),
@@ -92,28 +92,14 @@ function ThemeSwitch() {
   // The theme stands on the document, where the server wrote it before anything was drawn.
   const now = useSyncExternalStore(watchTheme, themeNow, () => 'quay');
   const other = now === 'quay' ? 'quay-night' : 'quay';
-  const change = () => {
-    document.cookie = `theme=${other}; path=/; max-age=31536000; samesite=lax`;
-    document.documentElement.dataset.theme = other;
-  };
   return (
     <Button
       kind="quiet"
-      onClick={change}
+      onClick={changeTheme}
       aria-label={other === 'quay' ? 'Use the light theme' : 'Use the dark theme'}
       title={other === 'quay' ? 'Light theme' : 'Dark theme'}
     >
       {other === 'quay' ? <Sun size={16} /> : <Moon size={16} />}
     </Button>
   );
-}
-
-function themeNow(): Theme {
-  return document.documentElement.dataset.theme === 'quay-night' ? 'quay-night' : 'quay';
-}
-
-function watchTheme(changed: () => void): () => void {
-  const observer = new MutationObserver(changed);
-  observer.observe(document.documentElement, { attributeFilter: ['data-theme'] });
-  return () => observer.disconnect();
 }

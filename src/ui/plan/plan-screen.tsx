@@ -1,10 +1,10 @@
 'use client';
 
 import dynamic from 'next/dynamic';
-import { useRouter } from 'next/navigation';
 import { useCallback, useEffect, useMemo, useState } from 'react';
 import { formatDate } from '@/core/time/day';
 import type { PageHeader, PlanPayload } from '@/server/plan/payload';
+import { useGo } from '../going/go';
 import { onPlanChanged } from '../commands/plan-changed';
 import { notify } from '../commands/notify';
 import { TopBar } from '../layout/top-bar';
@@ -13,6 +13,7 @@ import { arrangeRows } from '@/core/grid/arrangement';
 import { Canvas } from './grid/canvas';
 import { ControllerProvider, PlanController, useView } from './state/controller';
 import { PageHeaderProvider, usePageHeader } from './state/header-context';
+import { firstActiveDay } from './state/wanted-day';
 import { keepArrangement, keptArrangement } from './state/saved-arrangement';
 import { onPageKey } from './input/keys';
 import { KeysHelp } from './header/keys-help';
@@ -136,7 +137,7 @@ function Ready({
   span: Span;
   onSpan: (span: Span) => void;
 }) {
-  const router = useRouter();
+  const go = useGo();
   const { show } = span;
   const { today, week } = header;
   const site = header.site.id;
@@ -146,16 +147,16 @@ function Ready({
     const arrangement = keptArrangement(site);
     const { judgement, published, references } = store.getState();
     const rows = arrangeRows(judgement, arrangement, { ...references, published }, { from: 0, to: days });
-    const day = today >= week && today < week + days ? today - week : 0;
+    const day = firstActiveDay(week, days, today);
     const view = createViewStore(day, rows, arrangement, show);
     const sync = new PlanSync(store, address, notify, days);
     const load = (wanted: DayCount, day: number) => {
       const its = week + Math.floor(day / 7) * 7;
-      if (wanted < 28 && its !== week) router.push(weekAddress(site, its));
+      if (wanted < 28 && its !== week) void go(weekAddress(site, its));
       else onSpan({ days: wanted < 28 ? 7 : 28, show: wanted });
     };
     return new PlanController(store, view, sync, notify, load);
-  }, [payload, today, week, site, address, show, onSpan, router]);
+  }, [payload, today, week, site, address, show, onSpan, go]);
   useEffect(
     () =>
       controller.view.subscribe(({ arrangement }, before) => {
@@ -175,21 +176,26 @@ function Ready({
     controller.arrive(left);
     const online = () => controller.resume();
     const onKey = (event: KeyboardEvent) => {
-      const goWeeks = (by: number) => router.push(weekAddress(site, week + by * 7));
+      const goWeeks = (by: number) => void go(weekAddress(site, week + by * 7));
       if (!event.defaultPrevented && onPageKey(event, controller, goWeeks)) event.preventDefault();
     };
     const deaf = onPlanChanged(() => void controller.refresh());
     const hide = showPlan({ address, apply: (changes) => controller.apply(changes) });
+    const onShown = () => document.visibilityState === 'visible' && controller.lookAgain();
     window.addEventListener('online', online);
+    window.addEventListener('focus', onShown);
+    document.addEventListener('visibilitychange', onShown);
     window.addEventListener('keydown', onKey);
     return () => {
       deaf();
       hide();
       window.removeEventListener('online', online);
+      window.removeEventListener('focus', onShown);
+      document.removeEventListener('visibilitychange', onShown);
       window.removeEventListener('keydown', onKey);
       controller.leave();
     };
-  }, [controller, left, router, site, week, address]);
+  }, [controller, left, go, site, week, address]);
   return (
     <ControllerProvider value={controller}>
       <PlanTopBar onFind={() => controller.act.openDialog('find')} />

@@ -1,170 +1,219 @@
 'use client';
 
-import { redoLast, undoLast } from '../../undo/take-back';
-import { rowOf } from '@/core/grid/cell';
 import { Command } from 'cmdk';
-import { useRouter } from 'next/navigation';
-import { useEffect, useRef } from 'react';
-import { formatDate } from '@/core/time/day';
-import { formatDays } from '@/core/time/format';
+import { useEffect, useRef, useState } from 'react';
+import { rowOf } from '@/core/grid/cell';
+import { formatDate, startOfWeek } from '@/core/time/day';
+import { formatDays, formatLongDay } from '@/core/time/format';
+import { parseIsoWeek, parseWhen } from '@/core/time/parse-when';
+import { useGo } from '../../going/go';
+import { changeTheme } from '../../layout/theme';
+import { SECTIONS, type SectionId, sectionAddress } from '../../setup/sections';
+import { redoLast, undoLast } from '../../undo/take-back';
+import { whoCanCover } from '../input/slots';
+import type { PlanController } from '../state/controller';
 import { useController, usePlan } from '../state/controller';
+import { wantDay } from '../state/wanted-day';
 import { usePageHeader } from '../state/header-context';
 import { startAddress, weekAddress } from './week-strip';
-import { whoCanCover } from '../input/slots';
 
-/** Finds a person, a week or a command by typing part of its name. */
+interface Entry {
+  readonly name: string;
+  readonly run: () => void;
+  /** Other words it is found by. */
+  readonly words?: string;
+}
+
+/** Finds a day, a person, a screen, a setting or something to do by typing part of its name. */
 export default function Find() {
   const controller = useController();
-  const router = useRouter();
-  const { weeks, week, site, sites } = usePageHeader();
-  const people = usePlan((plan) => plan.judgement.plan.people);
+  const [typed, setTyped] = useState('');
   const dialog = useRef<HTMLDialogElement>(null);
   const field = useRef<HTMLInputElement>(null);
   useEffect(() => {
     dialog.current?.showModal();
     field.current?.focus();
   }, []);
-  const run = (action: () => void) => () => {
-    dialog.current?.close();
-    action();
+  const groups = useEntries(typed);
+  const close = () => {
+    controller.act.openDialog(null);
+    document.getElementById('canvas')?.focus({ preventScroll: true });
   };
-  const printAddress = () => {
-    const day = week + controller.view.getState().active.day;
-    return `/print/${encodeURIComponent(site.id)}/${formatDate(day)}`;
-  };
-  const item =
-    'flex min-h-[28px] cursor-pointer items-center px-4 data-[selected=true]:bg-ink data-[selected=true]:text-sheet';
   return (
     <dialog
       ref={dialog}
       aria-label="Find or do"
       className="border-ink bg-sheet text-ink mx-auto mt-[12vh] w-[480px] max-w-[92vw] rounded-[3px] border p-0"
-      onClose={() => {
-        controller.act.openDialog(null);
-        document.getElementById('canvas')?.focus();
-      }}
+      onClose={close}
     >
       <Command label="Find or do" loop>
         <Command.Input
           ref={field}
-          placeholder="A person, a week, something to do"
+          value={typed}
+          onValueChange={setTyped}
+          placeholder="A day, a person, a page, something to do"
           className="border-rule bg-sheet h-11 w-full border-b px-4 text-md outline-none"
         />
         <Command.List className="max-h-[50vh] overflow-y-auto py-1.5">
-          <Command.Empty className="text-muted px-4 py-3">Nothing by that name.</Command.Empty>
-          <Command.Group heading="Do">
-            <Command.Item className={item} onSelect={run(() => void undoLast())}>
-              Undo
-            </Command.Item>
-            <Command.Item className={item} onSelect={run(() => void redoLast())}>
-              Redo
-            </Command.Item>
-            <Command.Item className={item} onSelect={run(() => controller.show(1))}>
-              Show one day
-            </Command.Item>
-            <Command.Item className={item} onSelect={run(() => controller.show(3))}>
-              Show three days
-            </Command.Item>
-            <Command.Item className={item} onSelect={run(() => controller.show(7))}>
-              Show the week
-            </Command.Item>
-            <Command.Item className={item} onSelect={run(() => controller.show(28))}>
-              Show four weeks
-            </Command.Item>
-            <Command.Item className={item} onSelect={run(() => whoCanCover(controller))}>
-              Who can cover?
-            </Command.Item>
-            <Command.Item className={item} onSelect={run(() => controller.openShift())}>
-              Open the shift in full
-            </Command.Item>
-            <Command.Item className={item} onSelect={run(() => controller.open({ kind: 'bulk' }))}>
-              Change several shifts
-            </Command.Item>
-            <Command.Item className={item} onSelect={run(() => controller.open({ kind: 'rows' }))}>
-              Group, sort and filter the rows
-            </Command.Item>
-            <Command.Item className={item} onSelect={run(() => controller.act.openDialog('coverage'))}>
-              Coverage as a table
-            </Command.Item>
-            <Command.Item className={item} onSelect={run(() => controller.act.showWeeks(true))}>
-              Hours, cost and snags of the month
-            </Command.Item>
-            <Command.Item
-              className={item}
-              onSelect={run(() =>
-                controller.open({ kind: 'day', day: controller.view.getState().active.day }),
-              )}
+          <Command.Empty className="text-muted px-4 py-3">
+            Nothing by that name. Days are found as “dec 12”, “fri” or “next week”.
+          </Command.Empty>
+          {groups.map(({ heading, entries }) => (
+            <Command.Group
+              key={heading}
+              heading={heading}
+              className="[&_[cmdk-group-heading]]:text-muted [&_[cmdk-group-heading]]:px-4 [&_[cmdk-group-heading]]:pt-1.5 [&_[cmdk-group-heading]]:text-xs"
             >
-              Write in the daybook
-            </Command.Item>
-            <Command.Item className={item} onSelect={run(() => router.push(startAddress(site.id, week)))}>
-              Start this week from another, a template or patterns
-            </Command.Item>
-            <Command.Item
-              className={item}
-              onSelect={run(() => router.push(startAddress(site.id, week + 7, week)))}
-            >
-              Copy this week onto the next ones
-            </Command.Item>
-            <Command.Item className={item} onSelect={run(() => router.push(printAddress()))}>
-              Sheet of the day for the wall
-            </Command.Item>
-            <Command.Item
-              className={item}
-              onSelect={run(() => router.push(`/setup/${encodeURIComponent(site.id)}/patterns`))}
-            >
-              Patterns
-            </Command.Item>
-            <Command.Item
-              className={item}
-              onSelect={run(() => router.push(`/setup/${encodeURIComponent(site.id)}/templates`))}
-            >
-              Shift templates and stations
-            </Command.Item>
-            <Command.Item className={item} onSelect={run(() => controller.act.openDialog('keys'))}>
-              Show all keys
-            </Command.Item>
-          </Command.Group>
-          <Command.Group heading="Weeks">
-            {weeks.map((week) => (
-              <Command.Item
-                key={week.first}
-                value={`week ${formatDays(week.first, 7)}`}
-                className={item}
-                onSelect={run(() => router.push(weekAddress(site.id, week.first)))}
-              >
-                Week {formatDays(week.first, 7)}
-              </Command.Item>
-            ))}
-          </Command.Group>
-          <Command.Group heading="Sites">
-            {sites.map((one) => (
-              <Command.Item
-                key={one.id}
-                value={`site ${one.name}`}
-                className={item}
-                onSelect={run(() => router.push(`/plan/${encodeURIComponent(one.id)}/now`))}
-              >
-                {one.name}
-              </Command.Item>
-            ))}
-          </Command.Group>
-          <Command.Group heading="People">
-            {people.map((person) => (
-              <Command.Item
-                key={person.id}
-                value={`${person.name} ${person.id}`}
-                className={item}
-                onSelect={run(() =>
-                  controller.goTo({ row: rowOf(person.id), day: controller.view.getState().active.day }),
-                )}
-              >
-                {person.name}
-              </Command.Item>
-            ))}
-          </Command.Group>
+              {entries.map(({ name, words, run }) => (
+                <Command.Item
+                  key={`${heading} ${name} ${words ?? ''}`}
+                  value={`${name} ${heading} ${words ?? ''}`}
+                  className="flex min-h-[28px] cursor-pointer items-center px-4 data-[selected=true]:bg-ink data-[selected=true]:text-sheet"
+                  onSelect={() => {
+                    // What it opens has the focus: the canvas gets it first, and gives it away.
+                    close();
+                    setTimeout(run, 0);
+                  }}
+                >
+                  {name}
+                </Command.Item>
+              ))}
+            </Command.Group>
+          ))}
         </Command.List>
       </Command>
     </dialog>
   );
+}
+
+/** Everything there is to find, with the day that is typed before all else. */
+function useEntries(typed: string): { heading: string; entries: Entry[] }[] {
+  const controller = useController();
+  const go = useGo();
+  const { weeks, week, site, sites, today, dates } = usePageHeader();
+  const people = usePlan((plan) => plan.judgement.plan.people);
+  const day = parseIsoWeek(typed) ?? parseWhen(typed, today, dates);
+  const days = controller.plan.judgement.plan.days;
+  const goToDay = (to: number) => {
+    const { row } = controller.view.getState().active;
+    if (to >= week && to < week + days) controller.goTo({ row, day: to - week });
+    else {
+      wantDay(to);
+      void go(weekAddress(site.id, startOfWeek(to, dates.weekStart)));
+    }
+  };
+  const place = encodeURIComponent(site.id);
+  const page = (name: string, address: string, words?: string): Entry => ({
+    name,
+    words,
+    run: () => void go(address),
+  });
+  return [
+    {
+      heading: 'Day',
+      entries:
+        day === null
+          ? []
+          : [
+              {
+                name: `${formatLongDay(day)} ${formatDate(day).slice(0, 4)}, week ${formatDays(startOfWeek(day, dates.weekStart), 7)}`,
+                // Whatever was typed is what it is found by.
+                words: typed,
+                run: () => goToDay(day),
+              },
+            ],
+    },
+    { heading: 'Do', entries: thingsToDo(controller, (address) => void go(address), site.id, week) },
+    {
+      heading: 'Pages',
+      entries: [
+        page('People', `/people/${place}`, 'staff employees list'),
+        page('Import people', `/people/${place}/import`, 'file spreadsheet'),
+        page(
+          'Who could work this week',
+          `/people/${place}/availability/${formatDate(week)}`,
+          'availability supply',
+        ),
+        ...SECTIONS.map(({ id, name }) =>
+          page(
+            id === 'overview' ? 'Set-up' : name,
+            sectionAddress(site.id, id),
+            `settings set-up ${WORDS[id] ?? ''}`,
+          ),
+        ),
+      ],
+    },
+    {
+      heading: 'Weeks',
+      entries: weeks.map(({ first }) => page(`Week ${formatDays(first, 7)}`, weekAddress(site.id, first))),
+    },
+    {
+      heading: 'Sites',
+      entries: sites.map(({ id, name }) => page(name, `/plan/${encodeURIComponent(id)}/now`, id)),
+    },
+    {
+      heading: 'People',
+      entries: people.flatMap(({ id, name }) => [
+        {
+          name,
+          words: id,
+          run: () => controller.goTo({ row: rowOf(id), day: controller.view.getState().active.day }),
+        },
+        ...(typed.trim().length < 2
+          ? []
+          : [page(`Details and availability of ${name}`, `/people/${place}/${encodeURIComponent(id)}`, id)]),
+      ]),
+    },
+  ].filter(({ entries }) => entries.length > 0);
+}
+
+/** Other words by which somebody looks for a section of set-up. */
+const WORDS: Partial<Record<SectionId, string>> = {
+  site: 'time zone hour format currency week start block size name',
+  hours: 'closed holiday',
+  needs: 'coverage wanted headcount',
+  rules: 'rest breaks overtime checks',
+  patterns: 'recurring rotation',
+  templates: 'stations',
+  'plan-file': 'export import json',
+};
+
+function thingsToDo(
+  controller: PlanController,
+  go: (address: string) => void,
+  site: string,
+  week: number,
+): Entry[] {
+  const active = () => controller.view.getState().active.day;
+  return [
+    { name: 'Undo', run: () => void undoLast() },
+    { name: 'Redo', run: () => void redoLast() },
+    { name: 'Show one day', run: () => controller.show(1) },
+    { name: 'Show three days', run: () => controller.show(3) },
+    { name: 'Show the week', run: () => controller.show(7) },
+    { name: 'Show four weeks', run: () => controller.show(28) },
+    { name: 'Who can cover?', run: () => whoCanCover(controller) },
+    { name: 'Open the shift in full', run: () => controller.openShift() },
+    { name: 'Change several shifts', run: () => controller.open({ kind: 'bulk' }) },
+    { name: 'Group, sort and filter the rows', run: () => controller.open({ kind: 'rows' }) },
+    { name: 'Coverage as a table', run: () => controller.act.openDialog('coverage') },
+    { name: 'Hours, cost and snags of the month', run: () => controller.act.showWeeks(true) },
+    {
+      name: 'Write in the daybook',
+      words: 'note',
+      run: () => controller.open({ kind: 'day', day: active() }),
+    },
+    {
+      name: 'Start this week from another, a template or patterns',
+      run: () => go(startAddress(site, week)),
+    },
+    { name: 'Copy this week onto the next ones', run: () => go(startAddress(site, week + 7, week)) },
+    {
+      name: 'Sheet of the day for the wall',
+      words: 'print',
+      run: () => go(`/print/${encodeURIComponent(site)}/${formatDate(week + active())}`),
+    },
+    { name: 'Use the other theme', words: 'dark light settings', run: changeTheme },
+    { name: 'Show all keys', words: 'shortcuts help', run: () => controller.act.openDialog('keys') },
+  ];
 }

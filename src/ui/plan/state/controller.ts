@@ -49,6 +49,12 @@ export class PlanController {
     void this.sync.run();
   }
 
+  /** Somebody looks at it again: what others did meanwhile is shown, unless a cell is being typed into. */
+  lookAgain(): void {
+    const { editing, ghost, carry } = this.view.getState();
+    if (!editing && !ghost && !carry) void this.sync.lookAgain();
+  }
+
   /** Takes the plan anew from the server, after something other than an edit has changed it. */
   refresh(): Promise<void> {
     return this.sync.refresh();

@@ -202,6 +202,27 @@ describe('two on the same week', () => {
     expect(tabHistory.get().done).toEqual([]);
   });
 
+  test('what another window did is shown when this one is looked at again, and sent only where it is new', async () => {
+    const [ann, bo] = [await Screen.open(), await Screen.open()];
+    await ann.set('mine', 600);
+    const statuses: number[] = [];
+    const wired = globalThis.fetch;
+    globalThis.fetch = async (...args) => {
+      const answer = await wired(...args);
+      statuses.push(answer.status);
+      return answer;
+    };
+    await bo.sync.lookAgain();
+    expect(bo.from('mine')).toBe(600);
+    expect(bo.told.at(-1)?.text).toMatch(/^Somebody changed this week/);
+    await bo.sync.lookAgain();
+    expect(statuses).toEqual([200, 204]);
+    expect(bo.told).toHaveLength(1);
+    wire = 'down';
+    await bo.sync.lookAgain();
+    expect(bo.from('mine')).toBe(600);
+  });
+
   test('edits that followed one on a shift which is gone are taken back with it, and told', async () => {
     const [ann, bo] = [await Screen.open(), await Screen.open()];
     applyEdit(ann.store, [{ do: 'remove', id: 'mine' }], false);

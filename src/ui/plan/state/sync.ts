@@ -81,6 +81,18 @@ export class PlanSync {
     await this.takeAnew();
   }
 
+  /** Looks whether somebody else changed the plan, and takes it anew where it is so. */
+  async lookAgain(): Promise<void> {
+    if (this.store.getState().pending.length > 0) return;
+    const { version } = this.store.getState();
+    const answer = await fetchPlanAnswer(this.address, this.days, SEEN.get(keyOf(this.address, this.days)));
+    // What was edited meanwhile is answered, and the plan with it.
+    if (!answer || !('payload' in answer) || this.store.getState().pending.length > 0) return;
+    resetPlan(this.store, answer.payload, [], null);
+    if (answer.payload.version !== version)
+      this.notify({ text: 'Somebody changed this week meanwhile; it is shown as it is now.' });
+  }
+
   private async takeAnew(): Promise<void> {
     const fresh = await fetchPlan(this.address, this.days);
     if (!fresh) return this.notify({ text: 'The server cannot be reached; what is shown may be old.' });
@@ -227,14 +239,27 @@ export async function fetchPlan(address: string, days: number): Promise<PlanPayl
   return answer && 'payload' in answer ? answer.payload : null;
 }
 
+/** What the server called the plans as they were sent last. */
+const SEEN = new Map<string, string>();
+
+const keyOf = (address: string, days: number) => (days === 7 ? address : `${address}?days=${days}`);
+
+/** `seen`: what it was called when it was sent last; null comes back where it is the same, or not to be had. */
 async function fetchPlanAnswer(
   address: string,
   days: number,
+  seen?: string,
 ): Promise<{ payload: PlanPayload } | { problem: Problem } | null> {
+  const key = keyOf(address, days);
   try {
-    const response = await fetch(days === 7 ? address : `${address}?days=${days}`, {
+    const response = await fetch(key, {
       credentials: 'same-origin',
+      // What is preloaded with the page is taken only where nothing else is asked.
+      ...(seen === undefined ? {} : { headers: { 'vicenda-seen': seen }, cache: 'no-store' }),
     });
+    if (response.status === 204) return null;
+    const tag = response.headers?.get('vicenda-tag');
+    if (tag) SEEN.set(key, tag);
     const body = (await response.json()) as PlanPayload | { problem: Problem };
     // What the server cannot do just now it can do later.
     if ('problem' in body) return response.status >= 500 ? null : body;
