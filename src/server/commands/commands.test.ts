@@ -101,7 +101,7 @@ test('a new site is taken back whole, until somebody stands on it', async () => 
   const { site } = await setup();
   const bare = { ...site, name: 'Boathouse', areas: [], hours: [], dates: [], budgets: [] };
   done(await run('site.create', { business: '', site: bare }, false, 'boathouse'));
-  done(await run('people.add', { site: 'boathouse', people: [{ name: 'Ann', role: null }] }, false, 'ann'));
+  done(await run('people.add', { site: 'boathouse', people: [{ name: 'Ann', roles: [] }] }, false, 'ann'));
   expect(await undoCommand(db, BUILT_IN_OWNER, 'boathouse', 'b1')).toMatchObject({
     ok: false,
     problem: { code: 'in-use' },

@@ -16,7 +16,7 @@ import { blankPerson, peopleEffect } from './people-effect';
 /** People typed as a list of names, with a role if wanted, at one site. */
 export const addPeople = command<
   'people.add',
-  { site: string; people: readonly { name: string; role: string | null }[] }
+  { site: string; people: readonly { name: string; roles: readonly string[] }[] }
 >({
   kind: 'people.add',
   long: true,
@@ -25,19 +25,19 @@ export const addPeople = command<
   input: Joi.object({
     site: ID.required(),
     people: Joi.array()
-      .items(Joi.object({ name: NAME.required(), role: ID.allow(null).required() }))
+      .items(Joi.object({ name: NAME.required(), roles: Joi.array().items(ID).max(40).required() }))
       .min(1)
       .max(1000)
       .required(),
   }).required(),
   async prepare({ db, today }, { site, people }) {
-    const writings = people.map(({ name, role }) => ({
+    const writings = people.map(({ name, roles }) => ({
       id: `person-${randomUUID().slice(0, 12)}`,
       before: NO_ROWS,
       after: {
         ...blankPerson(name),
         sites: [site],
-        roles: role === null ? [] : [{ role, until: null }],
+        roles: roles.map((role) => ({ role, until: null })),
       },
     }));
     const written = await peopleEffect(db, today, writings);

@@ -6,6 +6,8 @@ export interface StartDraft {
   readonly site: SiteDraft;
   readonly roles: string;
   readonly people: string;
+  /** What words that are no role mean, by their small letters: the name of a role, or '' for none. */
+  readonly sameAs?: Readonly<Record<string, string>>;
   /** People wanted while open, by role name; and for everybody under the empty name. */
   readonly wanted: Readonly<Record<string, number>>;
   readonly rules: string;

@@ -159,7 +159,7 @@ function noteOf(draft: StartDraft, step: number): string {
     case 2:
       return roles.length === 0 ? 'what people do' : `${roles.length}`;
     case 3: {
-      const { people } = parsePeopleList(draft.people, roleChoices(draft));
+      const { people } = parsePeopleList(draft.people, roleChoices(draft), draft.sameAs);
       return people.length === 0 ? 'who works here' : `${people.length}`;
     }
     default:

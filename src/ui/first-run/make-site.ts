@@ -29,7 +29,7 @@ export async function makeSite(
     [],
   );
   const idOf = new Map(drafts.map((role) => [role.name, role.id!]));
-  const { people } = parsePeopleList(draft.people, roleChoices(draft));
+  const { people } = parsePeopleList(draft.people, roleChoices(draft), draft.sameAs);
   const rows = needRows(draft, idOf);
   const steps: [boolean, string, unknown][] = [
     [Object.keys(rules).length > 0, 'rules.save', { site, rules }],
@@ -39,7 +39,7 @@ export async function makeSite(
       'people.add',
       {
         site,
-        people: people.map(({ name, role }) => ({ name, role: role === null ? null : idOf.get(role)! })),
+        people: people.map(({ name, roles }) => ({ name, roles: roles.map((role) => idOf.get(role)!) })),
       },
     ],
     [

@@ -9,6 +9,7 @@ import { Select } from '../kit/inputs/select';
 import { TextArea, TextInput } from '../kit/inputs/text-input';
 import { WeekHours } from '../setup/hours-section';
 import { RoleSample, freshRole } from '../setup/roles-section';
+import { UnknownRoles } from '../people/unknown-roles';
 import { Place } from '../setup/site-section';
 import { type StartDraft, roleChoices, roleNames } from './draft';
 import { Button } from '../kit/button';
@@ -128,12 +129,14 @@ export function PeopleStep({
   onFile,
 }: Step & { readonly busy: boolean; readonly onFile: () => void }) {
   const choices = roleChoices(draft);
-  const { people, faults } = parsePeopleList(draft.people, choices);
+  const { people, unknown, faults } = parsePeopleList(draft.people, choices, draft.sameAs);
+  const answer = (word: string, role: string) =>
+    change({ sameAs: { ...draft.sameAs, [word.toLocaleLowerCase()]: role } });
   return (
     <>
       <h1 className="font-serif text-xl font-semibold">Who works there?</h1>
       <p className="text-muted mb-4">
-        One person a line, with a role behind a comma if you like; or paste the two columns from a
+        One person a line, with their roles behind a comma if you like; or paste two columns from a
         spreadsheet.
       </p>
       <TextArea
@@ -149,7 +152,7 @@ export function PeopleStep({
         {people.length > 0 && (
           <p>
             {people.length} {people.length === 1 ? 'person' : 'people'},{' '}
-            {people.filter((person) => person.role !== null).length} with a role.
+            {people.filter((person) => person.roles.length > 0).length} with a role.
           </p>
         )}
         {faults.slice(0, 6).map((fault) => (
@@ -157,6 +160,12 @@ export function PeopleStep({
             Line {fault.line}: {fault.message}. It is left out until it is mended.
           </p>
         ))}
+        <UnknownRoles
+          unknown={unknown}
+          roles={choices}
+          onAnswer={answer}
+          onNew={(word) => change({ roles: [draft.roles.trim(), word].filter(Boolean).join('\n') })}
+        />
       </div>
       <p className="mt-5">
         Is there a file with contact, hours or availability?{' '}
@@ -177,7 +186,8 @@ export function NeedsStep({ draft, change }: Step) {
     <>
       <h1 className="font-serif text-xl font-semibold">How many people are needed?</h1>
       <p className="text-muted mb-4">
-        While the place is open, for a start. Under Set-up, Needs, the week can be painted hour by hour.
+        While the place is open, for a start. Under Set-up, Needs, the week can be painted hour by hour;
+        areas, holidays and budgets are under Set-up, Site.
       </p>
       {!open && <p className="text-brass mb-3">Without opening hours nothing can be asked for yet.</p>}
       <Table isFlush className="max-w-[420px]">

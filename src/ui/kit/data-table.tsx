@@ -1,5 +1,6 @@
 'use client';
 
+import { Menu } from './menu';
 import {
   type ColumnVisibilityState,
   type RowSelectionState,
@@ -38,8 +39,8 @@ interface Props<Row> {
   /** Ids of the chosen rows; left out, none can be chosen. */
   readonly chosen?: ReadonlySet<string>;
   readonly onChosen?: (ids: ReadonlySet<string>) => void;
-  /** Where the same can be had as a file. */
-  readonly exportHref?: string;
+  /** The files that the same can be had as. */
+  readonly exports?: readonly { readonly name: string; readonly href: string }[];
   /** The name under which the browser remembers which columns are shown. */
   readonly remember?: string;
   /** Said where there is no row. */
@@ -66,7 +67,7 @@ export function DataTable<Row extends object>({
   rowName,
   chosen = NONE,
   onChosen,
-  exportHref,
+  exports,
   remember,
   empty,
 }: Props<Row>) {
@@ -160,11 +161,7 @@ export function DataTable<Row extends object>({
               );
             })}
             <th scope="col" className="w-[150px] pr-4 text-right">
-              {exportHref && (
-                <a className="link link-primary mr-3 font-semibold" href={exportHref}>
-                  Export
-                </a>
-              )}
+              {exports && <Menu label="Export" kind="link" items={exports} />}{' '}
               <ColumnChoice columns={columns} visible={visible} show={show} />
             </th>
           </tr>

@@ -18,11 +18,11 @@ import {
 import { useRef, useState } from 'react';
 import { type ButtonKind, buttonClass } from './button';
 
-export interface MenuItem {
-  readonly name: string;
-  readonly run: () => void;
-  readonly disabled?: boolean;
-}
+export type MenuItem = { readonly name: string; readonly disabled?: boolean } & (
+  | { readonly run: () => void; readonly href?: undefined }
+  /** A file or page that it leads to. */
+  | { readonly href: string; readonly run?: undefined }
+);
 
 /** A button that opens a list of things to do. Arrows and first letters go through it, Enter does one. */
 export function Menu({
@@ -71,28 +71,35 @@ export function Menu({
               {...getFloatingProps()}
               className="menu text-base border-ink bg-sheet z-40 max-h-80 min-w-40 flex-nowrap overflow-y-auto rounded-[3px] border p-1"
             >
-              {items.map(({ name, run, disabled }, i) => (
-                <li key={name} role="none" className={disabled ? 'menu-disabled' : undefined}>
-                  <button
-                    ref={(part) => {
-                      parts.current[i] = part;
-                      names.current[i] = name;
-                    }}
-                    type="button"
-                    role="menuitem"
-                    disabled={disabled}
-                    tabIndex={active === i ? 0 : -1}
-                    {...getItemProps({
-                      onClick: () => {
-                        setOpen(false);
-                        run();
-                      },
-                    })}
-                  >
-                    {name}
-                  </button>
-                </li>
-              ))}
+              {items.map(({ name, run, href, disabled }, i) => {
+                const part = {
+                  ref: (element: HTMLElement | null) => {
+                    parts.current[i] = element;
+                    names.current[i] = name;
+                  },
+                  role: 'menuitem',
+                  tabIndex: active === i ? 0 : -1,
+                  ...getItemProps({
+                    onClick: () => {
+                      setOpen(false);
+                      run?.();
+                    },
+                  }),
+                };
+                return (
+                  <li key={name} role="none" className={disabled ? 'menu-disabled' : undefined}>
+                    {href === undefined ? (
+                      <button type="button" disabled={disabled} {...part}>
+                        {name}
+                      </button>
+                    ) : (
+                      <a href={href} {...part}>
+                        {name}
+                      </a>
+                    )}
+                  </li>
+                );
+              })}
             </ul>
           </FloatingFocusManager>
         </FloatingPortal>

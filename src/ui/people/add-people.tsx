@@ -3,6 +3,7 @@
 import { useState } from 'react';
 import { parsePeopleList } from '@/core/people/parse-people';
 import type { PeopleChoices } from '@/server/people/payload';
+import { UnknownRoles } from './unknown-roles';
 import { Field } from '../kit/inputs/field';
 import { Select } from '../kit/inputs/select';
 import { sentence } from '../commands/sentence';
@@ -24,7 +25,8 @@ export function AddPeople({
   const [text, setText] = useState('');
   const { run, busy, problem } = useCommand();
   const roles = choices.roles.filter((role) => role.sites.includes(place));
-  const { people, faults } = parsePeopleList(text, roles);
+  const [answers, setAnswers] = useState<Readonly<Record<string, string>>>({});
+  const { people, unknown, faults } = parsePeopleList(text, roles, answers);
   const add = async () => {
     const said = people.length === 1 ? `Added ${people[0].name}` : `Added ${people.length} people`;
     const done = await run('people.add', { site: place, people }, said);
@@ -36,7 +38,7 @@ export function AddPeople({
   };
   return (
     <section className="border-rule bg-sheet flex gap-6 border-b px-4 py-3" aria-label="Add people">
-      <Field label="One person a line, a role behind a comma" className="w-[420px]">
+      <Field label="One person a line, roles behind a comma" className="w-[420px]">
         <TextArea
           rows={5}
           autoFocus
@@ -64,10 +66,19 @@ export function AddPeople({
               Line {fault.line}: {fault.message}
             </p>
           ))}
+          <UnknownRoles
+            unknown={unknown}
+            roles={roles}
+            onAnswer={(word, role) => setAnswers({ ...answers, [word.toLocaleLowerCase()]: role })}
+          />
           {problem && <p className="text-gap">{sentence(problem)}</p>}
         </div>
         <span className="mt-auto flex gap-2">
-          <Button kind="primary" disabled={busy || people.length === 0} onClick={() => void add()}>
+          <Button
+            kind="primary"
+            disabled={busy || people.length === 0 || unknown.length > 0}
+            onClick={() => void add()}
+          >
             {busy ? 'Adding …' : 'Add'}
           </Button>
           <Button onClick={onDone}>Close</Button>

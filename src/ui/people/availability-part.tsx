@@ -20,7 +20,7 @@ import { newId } from '../commands/new-id';
 import { SaveBar } from '../forms/save-bar';
 import { useDraft } from '../forms/use-draft';
 import { useSaving } from '../forms/use-saving';
-import { nextMonday } from '../setup/site-section';
+import { nextWeek } from '../setup/site-section';
 import { VersionLine } from './version-line';
 import { Button } from '../kit/button';
 import { Kbd } from '../kit/kbd';
@@ -68,12 +68,15 @@ export function AvailabilityPart({ page }: { readonly page: PersonPayload }) {
             onChoose={choose}
           />
           <div className="mt-2 mb-4 flex flex-wrap items-center gap-4">
-            <Button onClick={() => add(draft.versions.length === 0 ? null : nextMonday(), null)}>
+            <Button onClick={() => add(draft.versions.length === 0 ? null : nextWeek(page.weekStart), null)}>
               {draft.versions.length === 0 ? 'Set when they can work' : 'New version from next week'}
             </Button>
             {version && (
               <>
-                <Button kind="link" onClick={() => add(nextMonday(), nextMonday() + 6)}>
+                <Button
+                  kind="link"
+                  onClick={() => add(nextWeek(page.weekStart), nextWeek(page.weekStart) + 6)}
+                >
                   Only for some days
                 </Button>
                 <Button

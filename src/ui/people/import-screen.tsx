@@ -177,19 +177,13 @@ export function ImportScreen({ header, site, choices }: Props) {
                 </Button>
                 <p className="text-muted mt-6">
                   The first line should hold heads. A list in the right form comes from{' '}
-                  <a
+                  <Link
                     className="link link-primary font-semibold"
-                    href={`/api/people/export?site=${place}&form=xlsx`}
+                    prefetch={false}
+                    href={`/people/${place}`}
                   >
-                    Export as XLSX
-                  </a>{' '}
-                  or{' '}
-                  <a
-                    className="link link-primary font-semibold"
-                    href={`/api/people/export?site=${place}&form=csv`}
-                  >
-                    as CSV
-                  </a>
+                    People, Export
+                  </Link>
                   . Availability goes into one column a weekday: <Kbd>9-17</Kbd>, <Kbd>9-13 17-22</Kbd>,{' '}
                   <Kbd>off</Kbd>; an empty cell leaves that day as it is.
                 </p>

@@ -28,7 +28,10 @@ export function PeopleTable({ people, choices, site }: Props) {
         rowName={({ name }) => name}
         chosen={chosen}
         onChosen={choose}
-        exportHref={`/api/people/export?site=${encodeURIComponent(site ?? 'all')}&form=xlsx`}
+        exports={[
+          { name: 'Spreadsheet (XLSX)', href: fileOf(site, 'xlsx') },
+          { name: 'Text (CSV)', href: fileOf(site, 'csv') },
+        ]}
         remember="vicenda people columns"
         empty="Nobody fits what is looked for."
       />
@@ -38,3 +41,7 @@ export function PeopleTable({ people, choices, site }: Props) {
 }
 
 const NOBODY: ReadonlySet<string> = new Set();
+
+function fileOf(site: string | null, form: string): string {
+  return `/api/people/export?site=${encodeURIComponent(site ?? 'all')}&form=${form}`;
+}

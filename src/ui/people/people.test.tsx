@@ -166,18 +166,20 @@ describe('a cell of the table', () => {
   });
 });
 
-test('people are added a line each; lines that cannot be read stay to be mended', async () => {
+test('people are added a line each; what is no role is asked about, and nobody is left out', async () => {
   const { choices } = await table();
   let closed = 0;
   render(<AddPeople choices={choices} site="bistro" onDone={() => (closed += 1)} />);
   const field = screen.getByLabelText(/^One person a line/) as HTMLTextAreaElement;
   await userEvent.type(field, 'Mira Holt, Bar{Enter}Jon Reed, Diver{Enter}');
-  expect(screen.getByText('1 person to add')).toBeTruthy();
-  expect(screen.getByText(/Line 2/)).toBeTruthy();
-  await userEvent.click(screen.getByRole('button', { name: 'Add' }));
-  await waitFor(() => expect(field.value).toBe('Jon Reed, Diver'));
-  expect(closed).toBe(0);
-  expect((await table()).people.some(({ name }) => name === 'Mira Holt')).toBe(true);
+  expect(screen.getByText('2 people to add')).toBeTruthy();
+  const add = screen.getByRole('button', { name: 'Add' }) as HTMLButtonElement;
+  expect(add.disabled).toBe(true);
+  await userEvent.selectOptions(screen.getByLabelText('What Diver means'), 'Kitchen');
+  await userEvent.click(add);
+  await waitFor(() => expect(closed).toBe(1));
+  const added = (await table()).people.filter(({ name }) => name === 'Mira Holt' || name === 'Jon Reed');
+  expect(added.map(({ roles }) => roles.length)).toEqual([1, 1]);
 });
 
 test('many people are changed at once, and what that does is said before', async () => {

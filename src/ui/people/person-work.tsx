@@ -1,5 +1,6 @@
 'use client';
 
+import { useDateHabits } from '../kit/inputs/date-habits';
 import { SHORT_WEEKDAYS, WEEKDAY_NAMES, formatHours } from '@/core/time/format';
 import type { PersonDraft, PersonPayload } from '@/server/people/payload';
 import { DateInput } from '../kit/inputs/date-input';
@@ -7,7 +8,7 @@ import { Field } from '../kit/inputs/field';
 import { AmountInput, LengthInput } from '../kit/inputs/parsed-input';
 import { Select } from '../kit/inputs/select';
 import { RemoveButton } from '../kit/remove-button';
-import { nextMonday } from '../setup/site-section';
+import { nextWeek } from '../setup/site-section';
 import { Button } from '../kit/button';
 import { Table } from '../kit/table';
 
@@ -87,6 +88,7 @@ export function Roles({ page, draft, change }: PersonFormPart) {
 
 /** Rates, by role and date. */
 export function Pay({ page, draft, change }: PersonFormPart) {
+  const { weekStart } = useDateHabits();
   const { choices } = page;
   const set = (at: number, part: Partial<PersonDraft['pay'][number]>) =>
     change({ pay: draft.pay.map((one, i) => (i === at ? { ...one, ...part } : one)) });
@@ -96,7 +98,11 @@ export function Pay({ page, draft, change }: PersonFormPart) {
     change({
       pay: [
         ...draft.pay,
-        { role: null, since: draft.pay.some((one) => one.role === null) ? nextMonday() : null, rate: 0 },
+        {
+          role: null,
+          since: draft.pay.some((one) => one.role === null) ? nextWeek(weekStart) : null,
+          rate: 0,
+        },
       ],
     });
   return (

@@ -9,7 +9,7 @@ import { DateInput } from '../kit/inputs/date-input';
 import { HoursInput } from '../kit/inputs/parsed-input';
 import { SiteForm, type SitePart } from './site-form';
 import { RemoveButton } from '../kit/remove-button';
-import { nextMonday } from './site-section';
+import { nextWeek } from './site-section';
 import { Button } from '../kit/button';
 import { Kbd } from '../kit/kbd';
 import { Table } from '../kit/table';
@@ -123,7 +123,7 @@ export function WeekHours({ draft, change }: SitePart) {
         <Button
           kind="link"
           onClick={() => {
-            change({ hours: [...versions, { since: nextMonday(), days: version.days }] });
+            change({ hours: [...versions, { since: nextWeek(draft.weekStart), days: version.days }] });
             choose(versions.length);
           }}
         >

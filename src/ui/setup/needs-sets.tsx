@@ -1,5 +1,7 @@
 'use client';
 
+import { useDateHabits } from '../kit/inputs/date-habits';
+import { counted } from '@/core/time/format';
 import { useState } from 'react';
 import { formatLongDay } from '@/core/time/format';
 import type { NeedSetDraft, NeedsDraft } from '@/server/site/payload';
@@ -7,7 +9,7 @@ import { DateInput } from '../kit/inputs/date-input';
 import { TextInput } from '../kit/inputs/text-input';
 import { newId } from '../commands/new-id';
 import { RemoveButton } from '../kit/remove-button';
-import { nextMonday } from './site-section';
+import { nextWeek } from './site-section';
 import { Button } from '../kit/button';
 import { Segmented } from '../kit/inputs/segmented';
 
@@ -22,6 +24,7 @@ export function Sets({
   readonly chosen: string;
   readonly choose: (id: string) => void;
 }) {
+  const { weekStart } = useDateHabits();
   const [name, setName] = useState('');
   const [date, setDate] = useState<number | null>(null);
   const set = draft.sets.find((one) => one.id === chosen)!;
@@ -45,7 +48,7 @@ export function Sets({
           name:
             one.name === null
               ? titleOf(one)
-              : `${titleOf(one)} · ${draft.dates.filter((date) => date.set === one.id).length} dates`,
+              : `${titleOf(one)} · ${counted(draft.dates.filter((date) => date.set === one.id).length, 'date')}`,
         }))}
       />
       {set.name !== null && (
@@ -97,7 +100,7 @@ export function Sets({
         </Button>
       )}
       <span className="ml-auto flex items-center gap-2">
-        <Button kind="link" onClick={() => add({ name: null, since: nextMonday(), rows: set.rows })}>
+        <Button kind="link" onClick={() => add({ name: null, since: nextWeek(weekStart), rows: set.rows })}>
           Change the usual week from a date on
         </Button>
         <TextInput label="Name of a variant" placeholder="Regatta weekend" value={name} onChange={setName} />

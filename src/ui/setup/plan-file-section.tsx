@@ -12,7 +12,7 @@ import { Field } from '../kit/inputs/field';
 import { TextInput } from '../kit/inputs/text-input';
 import { sentence } from '../commands/sentence';
 import { useCommand, usePreview } from '../commands/use-command';
-import { nextMonday } from './site-section';
+import { nextWeek } from './site-section';
 import { Button, buttonClass } from '../kit/button';
 import { FileInput } from '../kit/inputs/file-input';
 import { Page } from '../kit/page';
@@ -27,7 +27,7 @@ interface Picked {
 /** A week of the site out as a plan file, and plan files in: as a week here, or as a site of their own. */
 export function PlanFileSection({ setup }: { readonly setup: SetupPayload }) {
   const { weekStart } = setup.site;
-  const [week, setWeek] = useState(() => startOfWeek(nextMonday() - 7, weekStart));
+  const [week, setWeek] = useState(() => nextWeek(weekStart) - 7);
   const [picked, pick] = useState<Picked | null>(null);
   const [trouble, setTrouble] = useState<string | null>(null);
   const address = `/api/plan/${encodeURIComponent(setup.id)}/${formatDate(week)}/file`;
@@ -122,7 +122,7 @@ function Use({
   const router = useRouter();
   const { weekStart } = setup.site;
   const [as, setAs] = useState<'week' | 'site'>('week');
-  const [week, setWeek] = useState(() => startOfWeek(nextMonday(), weekStart));
+  const [week, setWeek] = useState(() => nextWeek(weekStart));
   const [name, setName] = useState(check.site);
   const { run, busy, problem } = useCommand();
   const kind = as === 'week' ? 'plan-file.week' : 'plan-file.site';

@@ -1,5 +1,6 @@
 'use client';
 
+import { startOfWeek } from '@/core/time/day';
 import { SHORT_WEEKDAYS, WEEKDAY_NAMES } from '@/core/time/format';
 import type { SetupPayload, SiteDraft } from '@/server/site/payload';
 import { Checkbox } from '../kit/inputs/checkbox';
@@ -32,6 +33,22 @@ export function SiteSection({ setup }: { readonly setup: SetupPayload }) {
 /** Currencies offered first; any code of three letters can be typed. */
 const CURRENCIES = ['EUR', 'GBP', 'USD', 'CHF', 'SEK', 'NOK', 'DKK', 'PLN', 'CZK', 'JPY', 'CAD', 'AUD'];
 
+/** Why a time zone cannot be, with the nearest there are; null: it can. */
+function wrongZone(typed: string, zones: readonly string[]): string | null {
+  if (zones.includes(typed)) return null;
+  try {
+    // Older names of zones are not in the list.
+    if (typed !== '' && new Intl.DateTimeFormat('en', { timeZone: typed })) return null;
+  } catch {
+    // It is none.
+  }
+  const wanted = typed.toLowerCase().replace(/\s+/g, '_').split('/').at(-1)!;
+  const near =
+    wanted.length < 3 ? [] : zones.filter((zone) => zone.toLowerCase().includes(wanted)).slice(0, 3);
+  if (typed === '') return 'A time zone is needed, such as Europe/Lisbon.';
+  return `There is no time zone "${typed}"${near.length > 0 ? `; perhaps ${near.join(', ')}` : ''}.`;
+}
+
 /** Name, time zone, currency, hour format. */
 export function Place({ draft, change, zones }: SitePart & { readonly zones: readonly string[] }) {
   return (
@@ -50,6 +67,7 @@ export function Place({ draft, change, zones }: SitePart & { readonly zones: rea
           <TextInput
             name="site.timeZone"
             value={draft.timeZone}
+            fault={wrongZone(draft.timeZone, zones)}
             list="time-zones"
             onChange={(timeZone) => change({ timeZone: timeZone.trim() })}
           />
@@ -204,7 +222,12 @@ function Budgets({ draft, change }: SitePart) {
     change({
       budgets: [
         ...draft.budgets,
-        { since: draft.budgets.length === 0 ? null : nextMonday(), minutes: null, cost: null, sales: null },
+        {
+          since: draft.budgets.length === 0 ? null : nextWeek(draft.weekStart),
+          minutes: null,
+          cost: null,
+          sales: null,
+        },
       ],
     });
   return (
@@ -298,8 +321,8 @@ function Budgets({ draft, change }: SitePart) {
   );
 }
 
-/** The first day of next week, as a date from which something new may hold. */
-export function nextMonday(): number {
+/** The first day of next week, as a date from which something new may hold. `weekStart`: the site's first weekday. */
+export function nextWeek(weekStart: number): number {
   const today = Math.floor((Date.now() - new Date().getTimezoneOffset() * 60_000) / 86_400_000);
-  return today + 7 - ((today + 3) % 7);
+  return startOfWeek(today, weekStart) + 7;
 }

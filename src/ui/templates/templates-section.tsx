@@ -30,7 +30,7 @@ export function TemplatesSection({ recurring }: { readonly recurring: RecurringP
     key: `templates ${site.id}`,
     clean: (input) => ({
       ...input,
-      templates: named(input.templates),
+      templates: written(input.templates, stored),
       follow: follow.filter((id) => changedIn(input.templates).some((one) => one.id === id)),
     }),
   });
@@ -90,9 +90,15 @@ export function TemplatesSection({ recurring }: { readonly recurring: RecurringP
 }
 
 /** Templates that say something, without empty lines in their check-lists. */
-function named(templates: readonly ShiftTemplate[]): ShiftTemplate[] {
+function written(templates: readonly ShiftTemplate[], stored: readonly ShiftTemplate[]): ShiftTemplate[] {
+  const fresh = JSON.stringify(freshForm(540, 1020, null));
+  const isBlank = ({ id, name, short, form }: ShiftTemplate) =>
+    name.trim() === '' &&
+    short.trim() === '' &&
+    JSON.stringify(form) === fresh &&
+    !stored.some((one) => one.id === id);
   return templates
-    .filter((one) => one.name.trim() !== '' || one.short.trim() !== '')
+    .filter((one) => !isBlank(one))
     .map((one) => {
       const tasks = one.form.tasks.map((task) => task.trim()).filter(Boolean);
       return { ...one, form: { ...one.form, tasks } };

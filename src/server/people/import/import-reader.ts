@@ -47,6 +47,8 @@ interface Looked extends Pick<Taken, 'line' | 'id' | 'known' | 'faults'> {
   readonly managerCell: CellFault | null;
 }
 
+const INKS = ['moss', 'brick', 'slate', 'ochre', 'teal', 'wine', 'olive', 'sea', 'plum', 'clay'];
+
 const small = (text: string) => text.trim().toLocaleLowerCase();
 
 /** Follows the rows of a file, one after the other, with who and what is there already. */
@@ -302,7 +304,10 @@ export class ImportReader {
       add('site', { ...this.firstSite, id, name, position: position++ });
       made.push(id);
     }
-    const inks = ['moss', 'brick', 'slate', 'ochre', 'teal', 'wine', 'olive', 'sea', 'plum', 'clay'];
+    const used = new Set((await loadRows(db, 'role', {})).map((row) => row.ink));
+    // Inks that no role has yet, then all of them in turn.
+    const free = INKS.filter((ink) => !used.has(ink));
+    const inks = [...free, ...INKS];
     let ink = 0;
     for (const [name, id] of this.freshUsed('roles')) {
       add('role', {

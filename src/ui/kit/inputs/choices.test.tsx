@@ -157,7 +157,7 @@ describe('a table', () => {
           choose(ids);
           heard(ids);
         }}
-        exportHref="/export"
+        exports={[{ name: 'CSV', href: '#as-csv' }]}
         remember="columns of people"
         empty="Nobody."
       />
@@ -202,6 +202,8 @@ describe('a table', () => {
     unmount();
     render(<People heard={() => undefined} />);
     expect(await screen.findByRole('columnheader', { name: 'Id' })).toBeTruthy();
-    expect(screen.getByRole('link', { name: 'Export' }).getAttribute('href')).toBe('/export');
+    await userEvent.click(screen.getByRole('button', { name: 'Export' }));
+    const csv = await screen.findByRole('menuitem', { name: 'CSV' });
+    expect(csv.getAttribute('href')).toBe('#as-csv');
   });
 });

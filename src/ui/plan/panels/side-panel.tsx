@@ -1,3 +1,5 @@
+import type { Day } from '@/core/time/day';
+import type { DayCount } from '../state/view-store';
 import type { Judgement } from '@/core/consequences/judge';
 import Link from 'next/link';
 import { memo, useDeferredValue, useMemo, useState } from 'react';
@@ -65,10 +67,18 @@ function SnagList() {
   return judgement && <Snags judgement={judgement} />;
 }
 
+/** Where one day is shown, its snags come before those of the others. */
+function shownFirst(snags: readonly Snag[], days: DayCount, date: Day): readonly Snag[] {
+  if (days !== 1) return snags;
+  const isHere = (snag: Snag) => snag.date === date;
+  return [...snags.filter(isHere), ...snags.filter((snag) => !isHere(snag))];
+}
+
 function Snags({ judgement }: { readonly judgement: Judgement }) {
   const [notesShown, showNotes] = useState(false);
   const [pages, setPages] = useState(1);
-  const all = visibleSnags(judgement);
+  const { days, firstDay } = useView((view) => view);
+  const all = shownFirst(visibleSnags(judgement), days, judgement.plan.from + firstDay);
   const troubles = useMemo(() => all.filter(isTrouble), [all]);
   const notes = all.length - troubles.length;
   const listed = notesShown ? all : troubles;
