@@ -32,9 +32,11 @@ test('from an empty folder to a first week with coverage, without leaving the pa
   await on();
   await page.getByLabel('Roles').fill('Kitchen, Counter');
   await on();
-  await page.getByLabel('People').fill('Mira Holt, Kitchen\nJonas Reed, Counter\nIda Voss, juggler');
+  await page
+    .getByLabel('People')
+    .fill('Mira Holt, Kitchen\nJonas Reed, Counter\nIda Voss, juggler\nUma Pell');
   await page.getByLabel('What juggler means').selectOption('a new role, juggler');
-  await expect(page.getByText('3 people, 3 with a role.')).toBeVisible();
+  await expect(page.getByText('4 people, 3 with a role.')).toBeVisible();
   await on();
   await page.getByLabel('Counter').fill('1');
   await page.getByRole('button', { name: 'Show the first week' }).click();

@@ -4,7 +4,9 @@ import { DAY } from '@/core/time/span';
 import { doCommand } from '@/server/actions';
 import type { RoleDraft } from '@/server/site/payload';
 import { newId } from '../commands/new-id';
+import { reached } from '../commands/reached';
 import { sentence } from '../commands/sentence';
+import { tabHistory } from '../undo/history';
 import { freshRole } from '../setup/roles-section';
 import { type StartDraft, roleChoices, roleNames } from './draft';
 
@@ -14,12 +16,11 @@ export async function makeSite(
   rules: Partial<Rules>,
 ): Promise<{ site: string } | { trouble: string }> {
   const ask = async (kind: string, input: unknown) => {
-    try {
-      return await doCommand({ id: newId(), kind, input });
-    } catch {
-      const message = 'The server cannot be reached. What you typed is still here; try again';
-      return { ok: false as const, problem: { code: 'unreachable', message, path: '' } };
-    }
+    const id = newId();
+    const answer = await reached(() => doCommand({ id, kind, input }));
+    // What the site is filled with is taken back step by step; the site itself stays, as one stands on it.
+    if (answer.ok && kind !== 'site.create') tabHistory.did({ id, title: answer.title, edit: null });
+    return answer;
   };
   const made = await ask('site.create', { business: draft.business, site: draft.site });
   if (!made.ok) return { trouble: sentence(made.problem) };
