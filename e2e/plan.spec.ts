@@ -211,6 +211,29 @@ test('by keyboard alone: move in time and between people, copy, paste, fill, sel
   await expect(page.locator('[data-active]')).toHaveAttribute('aria-label', /^Priya Nair/);
 });
 
+test('cells go to a spreadsheet and come back from one, after a look', async ({ page, context }) => {
+  await context.grantPermissions(['clipboard-read', 'clipboard-write']);
+  const clipboard = () => page.evaluate(() => navigator.clipboard.readText());
+  await cell(page, 'Bram de Wit', 'Mon 23').click();
+  await page.keyboard.press('Shift+ArrowDown');
+  await page.keyboard.press('Shift+ArrowRight');
+  await page.keyboard.press('Control+c');
+  expect(await clipboard()).toBe('7-15 lead\t\n\t15-23:30 lead');
+  await page.evaluate(() => navigator.clipboard.writeText('9-5\toff\tmornings\n\t10-2 bar\t'));
+  await cell(page, 'Priya Nair', 'Tue 24').click();
+  await page.keyboard.press('Control+v');
+  const panel = page.locator('#panel');
+  await expect(panel.getByRole('heading', { name: 'Paste 4 cells' })).toBeVisible();
+  await expect(panel).toContainText('1 cell cannot be read');
+  await expect(panel).toContainText('mornings');
+  const before = await cell(page, 'Priya Nair', 'Tue 24').locator('.bar').count();
+  await panel.getByRole('button', { name: 'Paste the 3 that can be read' }).click();
+  await expect(cell(page, 'Priya Nair', 'Tue 24').locator('.bar')).toHaveCount(before + 1);
+  await expect(cell(page, 'Emil Sandhu', 'Wed 25').locator('.bar')).toHaveCount(1);
+  await page.keyboard.press('Control+z');
+  await expect(cell(page, 'Priya Nair', 'Tue 24').locator('.bar')).toHaveCount(before);
+});
+
 test('Ctrl K goes to a day that is typed, and what it opens has the focus', async ({ page }) => {
   await page.keyboard.press('Control+k');
   await page.getByRole('combobox', { name: 'Find or do' }).fill('dec 12');

@@ -1,3 +1,5 @@
+import { copyCells, pasteText } from '../input/clip';
+import type { PlanController } from '../state/controller';
 import type { RefObject } from 'react';
 import { cellId } from '../../canvas/row';
 import type { Scale } from '../../canvas/scale';
@@ -49,6 +51,13 @@ export function GridFrame({ label, rowCount, scroller, rows, openRow, children }
           // What is a button in the heads has its keys to itself.
           if (!(event.target as HTMLElement).closest('button, a')) onCanvasKey(event, controller);
         }}
+        onCopy={(event) => copyTo(event, controller, false)}
+        onCut={(event) => copyTo(event, controller, true)}
+        onPaste={(event) => {
+          if (isTyping(event.target)) return;
+          event.preventDefault();
+          pasteText(controller, event.clipboardData.getData('text/plain'));
+        }}
         onPointerDown={pointer.down}
         onDoubleClick={pointer.open}
       >
@@ -64,4 +73,18 @@ export function GridFrame({ label, rowCount, scroller, rows, openRow, children }
       <GhostLine />
     </div>
   );
+}
+
+/** Puts the selected cells on the clipboard of the system, for a spreadsheet too. */
+function copyTo(event: React.ClipboardEvent, controller: PlanController, cut: boolean): void {
+  if (isTyping(event.target)) return;
+  const text = copyCells(controller, cut);
+  if (text === null) return;
+  event.clipboardData.setData('text/plain', text);
+  event.preventDefault();
+}
+
+/** What is typed into a cell has a clipboard of its own. */
+function isTyping(target: EventTarget): boolean {
+  return target instanceof HTMLElement && target.closest('input, textarea') !== null;
 }

@@ -36,6 +36,8 @@ export default function Find() {
   }, []);
   const groups = useEntries(typed);
   const close = () => {
+    // As long as it is open nothing behind it takes the focus.
+    dialog.current?.close();
     controller.act.openDialog(null);
     document.getElementById('canvas')?.focus({ preventScroll: true });
   };
@@ -46,7 +48,7 @@ export default function Find() {
       className="border-ink bg-sheet text-ink mx-auto mt-[12vh] w-[480px] max-w-[92vw] rounded-[3px] border p-0"
       onClose={close}
     >
-      <Command label="Find or do" loop>
+      <Command label="Find or do" loop filter={fit}>
         <Command.Input
           ref={field}
           value={typed}
@@ -84,6 +86,21 @@ export default function Find() {
       </Command>
     </dialog>
   );
+}
+
+/** How well an entry fits: all words that were typed are in it, best at its beginning, then where a word begins. */
+function fit(entry: string, typed: string): number {
+  const value = entry.toLowerCase();
+  const scores = typed
+    .toLowerCase()
+    .split(/\s+/)
+    .filter((word) => word !== '')
+    .map((word) => {
+      const at = value.indexOf(word);
+      if (at < 0) return 0;
+      return at === 0 ? 1 : /[^\p{L}\p{N}]/u.test(value[at - 1]) ? 0.8 : 0.4;
+    });
+  return Math.min(1, ...scores);
 }
 
 /** Everything there is to find, with the day that is typed before all else. */

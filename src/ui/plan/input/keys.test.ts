@@ -1,5 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import { need, person, plan, shift } from '@/core/testing';
+import { copyCells, pasteText } from './clip';
 import { onCanvasKey, onPageKey } from './keys';
 import { screenOf } from '../testing';
 import { OPEN_ROW, rowOf } from '@/core/grid/cell';
@@ -13,6 +14,7 @@ const week = plan({
 /** Presses keys such as `Ctrl+c`, `Shift+ArrowDown`, `x` on the canvas, or on the page where it does not take them. */
 function at(screen: ReturnType<typeof screenOf>) {
   const weeks: number[] = [];
+  let clipboard = '';
   const press = (...keys: string[]) => {
     for (const text of keys) {
       const parts = text.split('+');
@@ -30,6 +32,10 @@ function at(screen: ReturnType<typeof screenOf>) {
           used = true;
         },
       };
+      // The browser sends these as events of the clipboard.
+      if (event.ctrlKey && (key === 'c' || key === 'x'))
+        clipboard = copyCells(screen.controller, key === 'x') ?? clipboard;
+      if (event.ctrlKey && key === 'v') pasteText(screen.controller, clipboard);
       onCanvasKey(event, screen.controller);
       if (!used) onPageKey(event, screen.controller, (by) => weeks.push(by));
     }
@@ -220,6 +226,33 @@ describe('the next snag', () => {
     const { press, screen } = desk({ ...week, needs: [] });
     press('Alt+n');
     expect(screen.said).toBe('No snags in this week.');
+  });
+});
+
+describe('text from elsewhere', () => {
+  test('of one cell is put into the editor, of several is looked at first', () => {
+    const { screen, view } = desk();
+    pasteText(screen.controller, '9-5 bar\n');
+    expect(view().editing).toMatchObject({ text: '9-5 bar' });
+    screen.controller.act.endEditing();
+    pasteText(screen.controller, '9-5\toff\n10-2\t');
+    expect(view().panel).toMatchObject({
+      kind: 'paste',
+      block: [
+        ['9-5', 'off'],
+        ['10-2', ''],
+      ],
+    });
+    expect(screen.sent).toEqual([]);
+  });
+
+  test('that was copied here comes with all its cells say', () => {
+    const { screen, press } = desk({ ...week, shifts: [shift('ann', 0, '9-17', { note: 'Keys' })] });
+    const text = copyCells(screen.controller, false)!;
+    expect(text).toBe('9-17 bar');
+    press('ArrowDown');
+    pasteText(screen.controller, `${text}\n`);
+    expect(screen.controller.plan.judgement.plan.shifts.map(({ note }) => note)).toEqual(['Keys', 'Keys']);
   });
 });
 

@@ -1,5 +1,5 @@
 import { type Snag, sameSnag } from '@/core/checks/shared/snag';
-import { copyCells, fill, paste } from './clip';
+import { fill } from './clip';
 import type { PlanController } from '../state/controller';
 import { isTrouble, visibleSnags } from '@/core/consequences/visible-snags';
 import { carryTo, pickUp, putDown } from './carry';
@@ -22,7 +22,7 @@ const ARROWS: Readonly<Record<string, readonly [number, number]>> = {
 
 /** Keys that mean somebody's cell, and nothing in the row of a role or need. */
 const ON_PEOPLE = /^(F2|Delete|Backspace)$/;
-const ON_PEOPLE_CTRL = /^[cxvdrm]$/i;
+const ON_PEOPLE_CTRL = /^[drm]$/i;
 
 /** A key on the canvas. */
 export function onCanvasKey(event: KeyEvent, controller: PlanController): void {
@@ -157,15 +157,6 @@ const lastOpened = new WeakMap<PlanController, Cell & { readonly index: number }
 
 function onControlKey(event: KeyEvent, controller: PlanController): boolean {
   switch (event.key.toLowerCase()) {
-    case 'c':
-      copyCells(controller, false);
-      return true;
-    case 'x':
-      copyCells(controller, true);
-      return true;
-    case 'v':
-      paste(controller);
-      return true;
     case 'd':
       fill(controller, 'down');
       return true;

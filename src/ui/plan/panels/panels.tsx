@@ -1,5 +1,6 @@
 import { CoverPanel } from './cover-panel';
 import { DayPanel } from './day-panel';
+import { PastePanel } from './paste-panel';
 import { RowsPanel } from './rows-panel';
 import { BulkPanel } from './bulk-panel';
 import { ShiftPanel } from './shift-panel';
@@ -14,6 +15,8 @@ export function Panels({ panel }: { readonly panel: Panel }) {
       return <CoverPanel key={panel.shift.id} shift={panel.shift} isNew={panel.isNew} />;
     case 'bulk':
       return <BulkPanel />;
+    case 'paste':
+      return <PastePanel block={panel.block} at={panel.at} />;
     case 'rows':
       return <RowsPanel />;
     case 'day':

@@ -53,6 +53,8 @@ export type Panel =
   | { readonly kind: 'cover'; readonly shift: Shift; readonly isNew: boolean }
   | { readonly kind: 'bulk' }
   | { readonly kind: 'rows' }
+  /** Text of cells from elsewhere, to be placed from a cell on. */
+  | { readonly kind: 'paste'; readonly block: readonly (readonly string[])[]; readonly at: Cell }
   | { readonly kind: 'day'; readonly day: number };
 
 /** What a person looks at: nothing of it is kept by the server. */
