@@ -3,7 +3,8 @@ import type { Snag } from '../checks/shared/snag';
 import type { Words } from '../checks/shared/messages';
 import type { Consequences } from './consequences';
 import { decimalsOf, toMajor } from '../hours/money';
-import { bareHours, formatSignedHours, counted } from '../time/format';
+import { groupedBy } from '../grouped';
+import { bareHours, formatSignedHours } from '../time/format';
 
 /** The figure of a snag, short enough for a label: `−2`, `7½ h`, `7 days`; empty where there is none. */
 export function figureOf(snag: Snag, words: Words): string {
@@ -28,33 +29,55 @@ const LEFT_OUT: ReadonlySet<string> = new Set(['surplus', 'under-contract']);
 const COUNTED: ReadonlySet<string> = new Set(['gap', 'unfilled']);
 
 /**
- * What changes would do, in a line: `+8 h · closes 1 gap · overtime 3 h`. Money is added where it changes and
- * `withCost` asks for it.
+ * What changes would do, in a line, good news first: `+8 h · closes 2½ h of gaps, 1 left · 2 × overtime 3 h`. Gaps are
+ * counted in hours of people who are missing; snags of one kind are said once. Money is added where it changes and
+ * `currency` is given.
  */
 export function summarise(
   { appeared, cleared, paidMinutes, cost }: Consequences,
   words: Words,
   currency: string | null,
 ): string {
-  const parts: string[] = [];
-  if (paidMinutes !== 0) parts.push(formatSignedHours(paidMinutes));
+  const figures: string[] = [];
+  if (paidMinutes !== 0) figures.push(formatSignedHours(paidMinutes));
   if (currency !== null && cost !== 0) {
     const money = words.money(toMajor(Math.abs(cost), decimalsOf(currency)));
-    parts.push(`${cost > 0 ? '+' : '−'}${money}`);
+    figures.push(`${cost > 0 ? '+' : '−'}${money}`);
   }
-  const gaps = gapPart(appeared.filter(isRoleGap), cleared.filter(isRoleGap));
-  if (gaps) parts.push(gaps);
+  const good: string[] = [];
+  const bad: string[] = [];
+  const gaps = gapPart(gapsOf(appeared, cleared), gapsOf(cleared, appeared));
+  if (gaps) (gaps.isGood ? good : bad).push(gaps.text);
   const open = appeared.filter(isUnfilled).length - cleared.filter(isUnfilled).length;
-  if (open !== 0) parts.push(`${Math.abs(open)} ${open > 0 ? 'more' : 'fewer'} to fill`);
+  if (open !== 0) (open < 0 ? good : bad).push(`${Math.abs(open)} ${open > 0 ? 'more' : 'fewer'} to fill`);
   const told = (snag: Snag) => !LEFT_OUT.has(snag.code) && !COUNTED.has(snag.code);
   const alike = (a: Snag) => (b: Snag) => a.code === b.code && a.person === b.person;
-  for (const snag of appeared.filter(told)) {
-    const figure = figureOf(snag, words);
-    parts.push(`${titleOf(snag).toLowerCase()}${figure ? ` ${figure}` : ''}`);
+  // What is there again with another figure is not cleared.
+  const gone = cleared.filter((snag) => told(snag) && !appeared.some(alike(snag)));
+  for (const snags of byCode(gone)) good.push(`clears ${kindOf(snags)}`);
+  for (const snags of byCode(appeared.filter(told))) {
+    const figure = sumOf(snags, words);
+    bad.push(`${kindOf(snags)}${figure ? ` ${figure}` : ''}`);
   }
-  for (const snag of cleared.filter(told))
-    if (!appeared.some(alike(snag))) parts.push(`clears ${titleOf(snag).toLowerCase()}`);
+  const parts = [...figures, ...good, ...bad];
   return parts.length > 0 ? parts.join(' · ') : 'no consequences';
+}
+
+function byCode(snags: readonly Snag[]): Snag[][] {
+  return [...groupedBy(snags, (snag) => snag.code).values()];
+}
+
+/** `overtime`, `3 × overtime`. */
+function kindOf(snags: readonly Snag[]): string {
+  const title = titleOf(snags[0]).toLowerCase();
+  return snags.length === 1 ? title : `${snags.length} × ${title}`;
+}
+
+/** The figure of snags of one kind: of several the sum, where it is one of time. */
+function sumOf(snags: readonly Snag[], words: Words): string {
+  if (snags.length === 1) return figureOf(snags[0], words);
+  if (snags.some(({ unit, amount }) => unit !== 'minutes' || amount === null)) return '';
+  return figureOf({ ...snags[0], amount: snags.reduce((sum, snag) => sum + snag.amount!, 0) }, words);
 }
 
 /** What a kind of snag is called. */
@@ -62,24 +85,30 @@ export function titleOf(snag: Snag): string {
   return checkOf(snag.code)!.title;
 }
 
-function isRoleGap(snag: Snag): boolean {
-  return snag.code === 'gap' && snag.role !== null;
+/** Gaps of roles; where only everybody together is counted, those. */
+function gapsOf(snags: readonly Snag[], others: readonly Snag[]): readonly Snag[] {
+  const isGap = ({ code }: Snag) => code === 'gap';
+  const ofRoles = (snag: Snag) => isGap(snag) && snag.role !== null;
+  return [...snags, ...others].some(ofRoles) ? snags.filter(ofRoles) : snags.filter(isGap);
 }
 
 function isUnfilled(snag: Snag): boolean {
   return snag.code === 'unfilled';
 }
 
-function gapPart(appeared: readonly Snag[], cleared: readonly Snag[]): string | null {
+function gapPart(
+  appeared: readonly Snag[],
+  cleared: readonly Snag[],
+): { readonly text: string; readonly isGood: boolean } | null {
   if (appeared.length === 0 && cleared.length === 0) return null;
-  const count = (n: number) => counted(n, 'gap');
-  if (appeared.length === 0) return `closes ${count(cleared.length)}`;
-  if (cleared.length === 0) return `opens ${count(appeared.length)}`;
   const minutes = missing(appeared) - missing(cleared);
-  if (minutes === 0) return 'moves a gap';
-  return `gap ${bareHours(Math.abs(minutes))} h ${minutes > 0 ? 'larger' : 'smaller'}`;
+  if (minutes === 0) return { text: 'moves a gap', isGood: false };
+  const hours = `${bareHours(Math.abs(minutes))} h of gaps`;
+  if (minutes > 0) return { text: `opens ${hours}`, isGood: false };
+  return { text: `closes ${hours}${appeared.length > 0 ? `, ${appeared.length} left` : ''}`, isGood: true };
 }
 
+/** Minutes of people who are missing. */
 function missing(gaps: readonly Snag[]): number {
   return gaps.reduce((sum, gap) => sum + gap.amount! * (gap.to! - gap.from!), 0);
 }

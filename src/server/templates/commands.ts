@@ -218,7 +218,7 @@ export const deleteWeekTemplate = command<'week-template.delete', { site: string
     return {
       ok: true,
       work: {
-        title: `Week template ${row.name} given up`,
+        title: `Week template ${row.name} deleted`,
         rows: rowChanges('week_template', [row], []),
         subjects: [{ kind: 'site', id: site }],
         sites: [site],

@@ -51,8 +51,9 @@ function WeekLine({ week, named }: { readonly week: WeekImpact; readonly named: 
   const figures = [
     week.paidMinutes === 0 ? '' : formatSignedHours(week.paidMinutes),
     week.cost,
-    count(troubles.length, 'snag appears', 'snags appear'),
+    // Good news first.
     count(week.cleared.length, 'clears', 'clear'),
+    count(troubles.length, 'snag appears', 'snags appear'),
     count(notes, 'note more', 'notes more'),
   ].filter(Boolean);
   return (

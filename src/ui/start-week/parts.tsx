@@ -30,10 +30,10 @@ export function DoneLately({ recurring }: { readonly recurring: RecurringPayload
               {title} <span className="text-muted">{actor}</span>
             </span>
             {undone ? (
-              <span className="text-muted">taken back</span>
+              <span className="text-muted">undone</span>
             ) : (
               <Button kind="link" onClick={() => void undoOne(id, title)}>
-                Take back
+                Undo
               </Button>
             )}
           </li>
@@ -133,7 +133,7 @@ export function DropTemplate({
       <Button
         kind="link"
         disabled={busy}
-        onClick={() => void run('week-template.delete', { site: recurring.site.id, id }, 'Template given up')}
+        onClick={() => void run('week-template.delete', { site: recurring.site.id, id }, 'Template deleted')}
       >
         Give the template {name} up
       </Button>

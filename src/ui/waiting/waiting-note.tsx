@@ -59,7 +59,7 @@ export function WaitingNote() {
           <Link className="shrink-0 underline" href={pageOf(refused)}>
             Open its week
           </Link>
-          <Button onClick={() => void dropEdit(refused.id)}>Give it up</Button>
+          <Button onClick={() => void dropEdit(refused.id)}>Discard it</Button>
         </>
       ) : (
         <span>{counted(waiting, 'edit')} of a plan not sent yet, saved in this browser.</span>

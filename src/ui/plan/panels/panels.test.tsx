@@ -112,7 +112,7 @@ describe('what is selected', () => {
     const { text } = draw(<Selected />);
     expect(text).toContain('Ann &lt;i&gt; , Mon 22');
     expect(text).toContain('9:00–17:00 Bar. 7½ h paid, 30 min break, €90.00');
-    expect(text).toContain('Del −7½ h · −€90.00 · gap');
+    expect(text).toContain('Del −7½ h · −€90.00 · opens 8 h of gaps');
   });
 
   test('of several cells is added up', () => {

@@ -230,7 +230,7 @@ describe('two on the same week', () => {
     for (const from of [600, 630]) applyEdit(bo.store, [{ do: 'set', id: 'mine', shift: { from } }], false);
     await bo.sync.run();
     expect(bo.from('mine')).toBeUndefined();
-    expect(bo.told[0].text).toContain('1 more edit was taken back too.');
+    expect(bo.told[0].text).toContain('1 more edit was undone too.');
     expect(bo.save).toBe('saved');
   });
 });

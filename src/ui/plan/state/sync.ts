@@ -208,7 +208,7 @@ export class PlanSync {
 
 /** `1 edit was taken back`, `3 more edits were taken back`. */
 function takenBack(count: number, more = ''): string {
-  return `${counted(count, `${more}edit`)} ${count === 1 ? 'was' : 'were'} taken back`;
+  return `${counted(count, `${more}edit`)} ${count === 1 ? 'was' : 'were'} undone`;
 }
 
 /** Resolves once the edit can be seen: the picture comes before the sending. A page in the back waits no longer. */
