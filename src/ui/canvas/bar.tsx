@@ -53,16 +53,7 @@ export function Bar(props: Props) {
       {props.called ? (
         <span className="truncate">{props.called}</span>
       ) : (
-        <Label
-          {...labelOf(
-            from,
-            to,
-            hourFormat,
-            knownAs(shift, roleStyle, wide),
-            width - (props.trouble ? 16 : 10),
-          )}
-          wide={wide}
-        />
+        <Label {...labelOf(from, to, hourFormat, knownAs(shift, roleStyle, wide), width - 10)} wide={wide} />
       )}
       {partsOf(shift, wide).map(({ key, span, name: says }) => (
         <span
@@ -90,7 +81,7 @@ export function Bar(props: Props) {
 }
 
 /** What a bar and a mark have in common. */
-function rootOf({ shift, roleStyle, pencil, dragged, matched, trouble, title }: Props) {
+function rootOf({ shift, roleStyle, pencil, dragged, matched, title }: Props) {
   return {
     className: 'bar',
     'data-shift': shift.id,
@@ -98,7 +89,6 @@ function rootOf({ shift, roleStyle, pencil, dragged, matched, trouble, title }: 
     'data-pencil': pencil || undefined,
     'data-lifted': dragged || undefined,
     'data-picked': matched || undefined,
-    'data-trouble': trouble ?? undefined,
     title,
   };
 }

@@ -38,11 +38,11 @@ export function areaAddress(area: Area, site: string | null): string {
 export function TopBar({ sites, site, area, actor, onFind }: Props) {
   const go = useGo();
   return (
-    <header className="border-rule bg-paper flex h-[46px] shrink-0 items-center gap-4 border-b px-4">
+    <header className="border-rule bg-paper flex h-[46px] shrink-0 items-center gap-4 border-b px-4 max-[520px]:gap-2 max-[520px]:px-2">
       <Wordmark />
       <Select
         label="Site"
-        className="w-auto max-w-[220px]"
+        className="w-auto max-w-[220px] min-w-[110px]"
         value={site ?? 'all'}
         onChange={(id) => void go(areaAddress(area, id === 'all' ? null : id))}
         options={[
@@ -50,7 +50,7 @@ export function TopBar({ sites, site, area, actor, onFind }: Props) {
           ...sites.map(({ id, name }) => [id, name] as const),
         ]}
       />
-      <nav aria-label="Areas" className="flex h-full gap-5">
+      <nav aria-label="Areas" className="flex h-full gap-5 max-[520px]:gap-3">
         {AREAS.map(({ area: one, name }) => (
           <Link
             key={one}

@@ -28,14 +28,14 @@ export function WeekStrip({ children }: { children?: React.ReactNode }) {
   return (
     <div className="border-rule bg-sheet flex h-[50px] shrink-0 items-stretch border-b">
       <nav aria-label="Weeks" className="flex">
-        {weeks.map((line) => (
+        {weeks.map((line, i) => (
           <Link
             key={line.first}
             href={weekAddress(site.id, line.first)}
             aria-current={line.first === week ? 'true' : undefined}
-            className={`border-rule flex flex-col justify-center border-r px-2.5 ${
+            className={`border-rule flex flex-col justify-center border-r px-2.5 whitespace-nowrap ${
               line.first === week ? 'bg-paper min-w-[132px]' : 'hover:bg-paper'
-            }`}
+            } ${i === weeks.length - 1 ? 'max-[1180px]:hidden' : ''}`}
           >
             <span
               className={
@@ -98,7 +98,6 @@ function MonthButton() {
   const shown = useView((view) => view.weeksShown);
   return (
     <Button
-      className="max-[1180px]:hidden"
       aria-expanded={shown}
       title="Hours, cost and snags of the weeks around this one"
       onClick={() => controller.act.showWeeks(!shown)}
