@@ -73,6 +73,12 @@ export function formatTinyTime(minute: number, format: HourFormat = '24'): strin
   return QUARTERS[m % 60] ? `${shown}${QUARTERS[m % 60]}` : `${shown}+`;
 }
 
+/** A time at the mark of an axis: `9`, `17`; with am and pm `9a`, `5p`. */
+export function formatAxisTime(minute: number, format: HourFormat): string {
+  const isMorning = ((minute % DAY) + DAY) % DAY < DAY / 2;
+  return `${formatTinyTime(minute, format)}${format === '24' ? '' : isMorning ? 'a' : 'p'}`;
+}
+
 /** Minutes as hours: `37½ h`, `7¼ h`, `30 min`, `7:10 h`. */
 export function formatHours(minutes: number): string {
   const sign = minutes < 0 ? '−' : '';

@@ -2,7 +2,14 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { overlapIn, parseShifts } from './parse-shifts';
 import { parseSpan, parseTimeWithin, formatTypedSpan } from './parse-time';
-import { formatHours, formatShortSpan, formatTime, formatTimeSpan, formatTinyTime } from './format';
+import {
+  formatAxisTime,
+  formatHours,
+  formatShortSpan,
+  formatTime,
+  formatTimeSpan,
+  formatTinyTime,
+} from './format';
 
 const BISTRO = [{ from: 420, to: 1410 }];
 const ROLES = [
@@ -134,6 +141,14 @@ test('hours and spans are written short and exact', () => {
   expect(formatShortSpan(540, 1050)).toBe('9–17:30');
   expect(formatShortSpan(540, 1050, '12')).toBe('9a–5:30p');
   expect([570, 580, 1500].map((minute) => formatTinyTime(minute))).toEqual(['9½', '9+', '1']);
+  expect([0, 540, 720, 1020, 1440].map((minute) => formatAxisTime(minute, '12'))).toEqual([
+    '12a',
+    '9a',
+    '12p',
+    '5p',
+    '12a',
+  ]);
+  expect([0, 1020].map((minute) => formatAxisTime(minute, '24'))).toEqual(['0', '17']);
 });
 
 test('a span written to be typed is read as what it is, wherever the place is open', () => {

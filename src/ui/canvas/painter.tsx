@@ -3,7 +3,7 @@
 import { useLayoutEffect, useMemo, useRef, useState } from 'react';
 import { type Painted, paint, valueAt } from '@/core/time/paint';
 import type { Span } from '@/core/time/span';
-import { type HourFormat, formatTimeSpan, formatTinyTime } from '@/core/time/format';
+import { type HourFormat, formatTimeSpan, formatAxisTime } from '@/core/time/format';
 import { type Scale, scaleOf, ticksOf, timeAt, xOf } from './scale';
 
 /** How one painted span looks, and what it is called. */
@@ -222,7 +222,7 @@ function Heads<T>({
               className="text-muted absolute bottom-0.5 -translate-x-1/2 text-2xs leading-3"
               style={{ left: xOf(scale, 0, minute) }}
             >
-              {formatTinyTime(minute, hourFormat)}
+              {formatAxisTime(minute, hourFormat)}
             </span>
           ))}
         </div>

@@ -80,11 +80,13 @@ export function PlaceStep(
 
 /** When it is open: typed once, copied to the other days. */
 export function HoursStep(props: Step) {
+  const { draft } = props;
   return (
     <>
       <h1 className="font-serif text-xl font-semibold">When is {props.draft.site.name} open?</h1>
       <p className="text-muted mb-4">
-        Type one day as <Kbd>7-23:30</Kbd>, give it to every day, then change what is different.
+        Type one day as <Kbd>{draft.site.hourFormat === '12' ? '7a-11:30p' : '7-23:30'}</Kbd>, give it to
+        every day, then change what is different.
       </p>
       <WeekHours {...siteOf(props)} />
     </>

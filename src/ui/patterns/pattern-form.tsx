@@ -3,6 +3,7 @@
 import { useState } from 'react';
 import type { Member, Pattern } from '@/core/patterns/pattern';
 import { counted } from '@/core/time/format';
+import { sampleSpan } from '@/core/time/parse-time';
 import type { RecurringPayload } from '@/server/week/payload';
 import { DateInput } from '../kit/inputs/date-input';
 import { Field } from '../kit/inputs/field';
@@ -97,7 +98,7 @@ export function PatternForm({ recurring, stored, isNew, onSaved, onGone }: Props
           <section className="mt-5">
             <h2 className="font-serif text-lg font-semibold mb-2">The shift and its dates</h2>
             <div className="flex flex-wrap items-start gap-4">
-              <Field label="Shift, as 9-17 bar">
+              <Field label={`Shift, as ${sampleSpan(recurring.hourFormat)} bar`}>
                 <DayInput
                   day={0}
                   draft={draft}

@@ -7,7 +7,7 @@ import { judge } from '@/core/consequences/judge';
 import { blocksOf } from '@/core/coverage/blocks';
 import { fromPortable } from '@/core/plan/portable';
 import { isoWeek, formatDate } from '@/core/time/day';
-import { formatDay, formatDays, formatLongDay, formatTinyTime } from '@/core/time/format';
+import { formatDay, formatDays, formatLongDay, formatAxisTime } from '@/core/time/format';
 import type { PlanPayload } from '@/server/plan/payload';
 import { type Scale, hoursOf, scaleOf, ticksOf, timeAt, xOf } from '../canvas/scale';
 import { type SkylineBlock, SkylineDay, SkylineTextures } from '../canvas/skyline';
@@ -203,7 +203,7 @@ function Heads({
               className="text-muted absolute bottom-1 -translate-x-1/2 text-2xs leading-3"
               style={{ left: xOf(scale, scale.firstDay, minute) }}
             >
-              {formatTinyTime(minute, format)}
+              {formatAxisTime(minute, format)}
             </span>
           ))}
         </div>

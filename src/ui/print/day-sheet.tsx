@@ -10,7 +10,7 @@ import {
   formatHours,
   formatLongDay,
   formatTimeSpan,
-  formatTinyTime,
+  formatAxisTime,
 } from '@/core/time/format';
 import type { PlanPayload } from '@/server/plan/payload';
 import { type DaySheetLine, dayLines, hoursOf } from './day-lines';
@@ -100,7 +100,7 @@ function Axis({ hours, hourFormat }: { readonly hours: Span; readonly hourFormat
           className="text-muted absolute bottom-0.5 text-xs leading-3"
           style={{ left: share(minute, hours) }}
         >
-          {formatTinyTime(minute, hourFormat)}
+          {formatAxisTime(minute, hourFormat)}
         </span>
       ))}
     </div>
@@ -212,7 +212,7 @@ function Coverage({
           </th>
           {heads.map((hour) => (
             <th key={hour} scope="col" className="text-muted text-right font-normal">
-              {formatTinyTime(hour, hourFormat)}
+              {formatAxisTime(hour, hourFormat)}
             </th>
           ))}
         </tr>

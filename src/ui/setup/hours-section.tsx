@@ -25,8 +25,9 @@ export function HoursSection({ setup }: { readonly setup: SetupPayload }) {
           <section>
             <h2 className="font-serif text-lg font-semibold">By weekday</h2>
             <p className="text-muted mb-2">
-              Type <Kbd>7-23:30</Kbd>, several parts as <Kbd>9-13 17-22</Kbd>, or <Kbd>closed</Kbd>. An end
-              after midnight belongs to the day it begins on.
+              Type <Kbd>{part.draft.hourFormat === '12' ? '7a-11:30p' : '7-23:30'}</Kbd>, several parts as{' '}
+              <Kbd>{part.draft.hourFormat === '12' ? '9-1 5-10' : '9-13 17-22'}</Kbd>, or <Kbd>closed</Kbd>.
+              An end after midnight belongs to the day it begins on.
             </p>
             <WeekHours {...part} />
             <div className="mt-3">

@@ -1,6 +1,6 @@
 import { NotebookText } from 'lucide-react';
 import { civilOf, isoWeek } from '@/core/time/day';
-import { formatDay, formatLongDay, formatTinyTime } from '@/core/time/format';
+import { formatDay, formatLongDay, formatAxisTime } from '@/core/time/format';
 import { HEAD_WIDTH } from '../../canvas/row';
 import { type Scale, ticksOf, xOf } from '../../canvas/scale';
 import { usePageHeader } from '../state/header-context';
@@ -83,7 +83,7 @@ export function DayHeads({ scale }: { scale: Scale }) {
                   className="text-muted absolute bottom-0 -translate-x-1/2 pb-[5px] text-2xs leading-3 after:absolute after:bottom-0 after:left-1/2 after:h-1 after:border-l after:border-[var(--color-base-300)]"
                   style={{ left: xOf({ ...scale, firstDay: day }, day, minute) }}
                 >
-                  {formatTinyTime(minute, hourFormat)}
+                  {formatAxisTime(minute, hourFormat)}
                 </span>
               ))}
             </div>

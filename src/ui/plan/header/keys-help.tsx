@@ -3,17 +3,17 @@ import { Dialog } from '../../kit/dialog';
 
 const KEYS: readonly (readonly [string, string])[] = [
   ['Arrows', 'move between cells; Tab leaves the canvas'],
-  ['9-17, 9-13 17-22, 9-17 bar, Enter', 'set the shifts of the cell; the short name of a template does too'],
-  ['Enter or F2', 'open the cell’s shifts as text'],
+  ['9-5, 9-1 2-6, bar 9-17, Enter', 'set the shifts of the cell; the short name of a template does too'],
+  ['Enter or F2', 'open the cell’s shifts as text; of open shifts one, F2 again the next'],
   ['Del', 'clear'],
   [
     'Ctrl M',
     'pick up the shift: arrows move it, Shift + arrows move its end, Ctrl + arrows change the day, Alt goes in 5 min; Enter drops it, Esc leaves it',
   ],
-  ['Ctrl C, X, V', 'copy, cut, paste'],
+  ['Ctrl C, X, V', 'copy, cut, paste, also to and from a spreadsheet'],
   ['Ctrl D, Ctrl R, Ctrl Enter', 'fill down, fill right, fill the selection with what is typed'],
   ['Shift + arrows, Shift + drag', 'select a range'],
-  ['Ctrl Z, Ctrl Shift Z', 'undo, redo'],
+  ['Ctrl Z, Ctrl Shift Z', 'undo, redo the last thing done in this tab, whatever it was'],
   ['Alt ← →', 'previous and next week'],
   ['Alt 1, 3, 7, 4', 'one day, three days, the week, four weeks'],
   ['Alt N', 'next snag'],

@@ -4,6 +4,7 @@ import type { Judgement } from '@/core/consequences/judge';
 import { rateOf } from '@/core/hours/pay';
 import { breakMinutes } from '@/core/plan/resolved-shift';
 import { counted, formatDay, formatHours, formatTimeSpan } from '@/core/time/format';
+import { sampleSpan } from '@/core/time/parse-time';
 import { pasting } from '../input/clip';
 import { useController, usePlan, useView } from '../state/controller';
 import { type Cell, personOf, placedIn } from '@/core/grid/cell';
@@ -68,7 +69,7 @@ export function Selected() {
         )}
       </p>
       <p className="text-muted mt-1.5 leading-5">
-        <Kbd>9-17</Kbd> sets, <Kbd>Ctrl M</Kbd> moves,{' '}
+        <Kbd>{sampleSpan(controller.plan.hourFormat)}</Kbd> sets, <Kbd>Ctrl M</Kbd> moves,{' '}
         <Button kind="small" onClick={() => controller.act.openDialog('keys')}>
           ? all keys
         </Button>

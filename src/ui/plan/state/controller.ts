@@ -6,7 +6,7 @@ import type { Judgement } from '@/core/consequences/judge';
 import type { Snag } from '@/core/checks/shared/snag';
 import type { Shift } from '@/core/plan/types';
 import type { Change } from '@/core/plan/change';
-import type { Reading } from '@/core/time/parse-time';
+import { type Reading, sampleSpan } from '@/core/time/parse-time';
 import { type Arrangement, UNFILTERED, allRows, arrangeRows } from '@/core/grid/arrangement';
 import { type Cell, OPEN_ROW, type Range, type RowId, rangeOf, rowOf, shiftsIn } from '@/core/grid/cell';
 import {
@@ -237,7 +237,8 @@ export class PlanController {
   openShift(): void {
     const [shift] = this.activeShifts();
     if (shift) this.open({ kind: 'shift', id: shift.id });
-    else this.notify({ text: 'There is no shift here. Type one, such as 9-17.' });
+    else
+      this.notify({ text: `There is no shift here. Type one, such as ${sampleSpan(this.plan.hourFormat)}.` });
   }
 
   /** The shifts that an action on several acts on: those picked by a rule, else those of the selected cells. */
