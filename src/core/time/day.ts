@@ -60,6 +60,11 @@ export function weekdayOf(day: Day): number {
   return (((day + 3) % 7) + 7) % 7;
 }
 
+/** The weekdays (0 Monday) in their order where weeks begin on `start`. */
+export function weekFrom(start: number): number[] {
+  return Array.from({ length: 7 }, (_, i) => (start + i) % 7);
+}
+
 /** The first day of the week that holds `day`, for weeks that start on `start` (0 Monday to 6 Sunday). */
 export function startOfWeek(day: Day, start: number): Day {
   return day - ((weekdayOf(day) - start + 7) % 7);

@@ -1,5 +1,6 @@
 'use client';
 
+import { weekFrom } from '@/core/time/day';
 import type { ShiftTemplate } from '@/core/plan/shift-spec';
 import { type Pattern, type PatternShift, cycleDay } from '@/core/patterns/pattern';
 import { asSentence } from '@/core/sentence';
@@ -22,7 +23,7 @@ export function Cycle({
   readonly onChange: (shifts: readonly PatternShift[]) => void;
 }) {
   const { weekStart } = recurring.site;
-  const order = Array.from({ length: 7 }, (_, i) => (weekStart + i) % 7);
+  const order = weekFrom(weekStart);
   return (
     <section className="mt-5">
       <h2 className="font-serif text-lg font-semibold mb-1">The cycle</h2>

@@ -1,5 +1,7 @@
 'use client';
 
+import { useDateHabits } from '../kit/inputs/date-habits';
+import { weekFrom } from '@/core/time/day';
 import { useMemo, useState } from 'react';
 import { datesOf, describeRule, parseRule } from '@/core/patterns/rule';
 import type { Day } from '@/core/time/day';
@@ -30,6 +32,7 @@ export function RuleFields({
   readonly anchor: Day;
   readonly onChange: (rule: string) => void;
 }) {
+  const { weekStart } = useDateHabits();
   const [form, setForm] = useState<Form>(() => formOf(rule));
   const [text, setText] = useState(rule);
   const read = parseRule(text);
@@ -64,12 +67,12 @@ export function RuleFields({
       {form === 'weekly' && (
         <>
           <div role="group" aria-label="Weekdays" className="flex flex-wrap gap-x-3">
-            {CODES.map((code, i) => (
+            {weekFrom(weekStart).map((i) => (
               <Checkbox
-                key={code}
-                checked={weekly.days.includes(code)}
+                key={CODES[i]}
+                checked={weekly.days.includes(CODES[i])}
                 onChange={(on) => {
-                  const days = CODES.filter((one) => (one === code ? on : weekly.days.includes(one)));
+                  const days = CODES.filter((one) => (one === CODES[i] ? on : weekly.days.includes(one)));
                   if (days.length > 0) say(formatWeeklyRule(weekly.interval, days));
                 }}
               >
@@ -100,7 +103,7 @@ export function RuleFields({
             label="Weekday"
             value={monthly.day}
             onChange={(day) => say(`FREQ=MONTHLY;BYDAY=${monthly.order}${day}`)}
-            options={CODES.map((code, i) => [code, WEEKDAY_NAMES[i]] as const)}
+            options={weekFrom(weekStart).map((i) => [CODES[i], WEEKDAY_NAMES[i]] as const)}
           />
           of every month
         </div>

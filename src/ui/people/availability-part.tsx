@@ -1,5 +1,6 @@
 'use client';
 
+import { weekFrom } from '@/core/time/day';
 import { capitalised } from '@/core/sentence';
 import { useMemo, useState } from 'react';
 import { exampleWeek, formatAvailability } from '@/core/availability/format-availability';
@@ -113,7 +114,8 @@ function VersionEditor({
   readonly set: (part: Partial<VersionDraft>) => void;
 }) {
   const [kind, setKind] = useState<AvailabilityKind>('available');
-  const [source, setSource] = useState(0);
+  const [source, setSource] = useState(page.weekStart);
+  const order = weekFrom(page.weekStart);
   const days = useMemo(() => drawnWeek(version.blocks), [version.blocks]);
   const minutes = minutesByWeekday(version.blocks);
   const named = version.blocks.some((block) => block.kind === 'available');
@@ -151,9 +153,7 @@ function VersionEditor({
             label="Day to copy"
             value={source}
             onChange={setSource}
-            options={Array.from({ length: 7 }, (_, i) => (page.weekStart + i) % 7).map(
-              (day) => [day, WEEKDAY_NAMES[day]] as const,
-            )}
+            options={order.map((day) => [day, WEEKDAY_NAMES[day]] as const)}
           />
           <Button onClick={() => put(days.map(() => days[source]))}>
             Every day as {WEEKDAY_NAMES[source]}
@@ -167,12 +167,12 @@ function VersionEditor({
       </div>
       <Painter<AvailabilityKind>
         label={`Availability of ${page.person.name}, by weekday`}
-        rows={WEEKDAY_NAMES.map((name, day) => ({
-          id: name,
-          name,
+        rows={order.map((day) => ({
+          id: WEEKDAY_NAMES[day],
+          name: WEEKDAY_NAMES[day],
           head: (
             <span className="leading-4">
-              <span className="block font-semibold">{name}</span>
+              <span className="block font-semibold">{WEEKDAY_NAMES[day]}</span>
               <span className="text-muted block text-xs">{formatHours(minutes[day])}</span>
             </span>
           ),
@@ -182,14 +182,14 @@ function VersionEditor({
         step={30}
         hourFormat={page.hourFormat}
         headWidth={120}
-        cells={days.map((spans) => [spans])}
+        cells={order.map((day) => [days[day]])}
         brush={kind}
         valueOfKey={(key) => KEYS[key.toLowerCase()]}
         onPaint={(row, _column, span, value) =>
-          put(days.map((spans, day) => (day === row ? paint(spans, span, value) : spans)))
+          put(days.map((spans, day) => (day === order[row] ? paint(spans, span, value) : spans)))
         }
         behind={(row) => ({
-          spans: named ? subtract([{ from: 0, to: DAY }], days[row]) : [],
+          spans: named ? subtract([{ from: 0, to: DAY }], days[order[row]]) : [],
           className: 'hatched',
         })}
         styleOf={(value, _row, width, span) => ({

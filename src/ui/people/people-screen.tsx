@@ -1,5 +1,7 @@
 'use client';
 
+import { useDateHabits } from '../kit/inputs/date-habits';
+import { weekFrom } from '@/core/time/day';
 import { WEEKDAY_NAMES } from '@/core/time/format';
 import Link from 'next/link';
 import { useDeferredValue, useMemo, useState } from 'react';
@@ -96,6 +98,7 @@ function Filters({
   readonly site: string | null;
   readonly left: number;
 }) {
+  const { weekStart } = useDateHabits();
   const set = (part: Partial<typeof filter>) => setFilter({ ...filter, ...part });
   const roles = choices.roles.filter((role) => site === null || role.sites.includes(site));
   const filters = filter.text !== '' || filter.role || filter.contract || filter.weekday !== null;
@@ -127,7 +130,7 @@ function Filters({
         <Select
           value={filter.weekday ?? -1}
           onChange={(weekday) => set({ weekday: weekday < 0 ? null : weekday })}
-          options={[[-1, 'any day'], ...WEEKDAY_NAMES.map((name, day) => [day, name] as const)]}
+          options={[[-1, 'any day'], ...weekFrom(weekStart).map((day) => [day, WEEKDAY_NAMES[day]] as const)]}
         />
       </Field>
       {left > 0 && (

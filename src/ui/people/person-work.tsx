@@ -1,5 +1,6 @@
 'use client';
 
+import { weekFrom } from '@/core/time/day';
 import { useDateHabits } from '../kit/inputs/date-habits';
 import { SHORT_WEEKDAYS, WEEKDAY_NAMES, formatHours } from '@/core/time/format';
 import type { PersonDraft, PersonPayload } from '@/server/people/payload';
@@ -186,6 +187,7 @@ export function Pay({ page, draft, change }: PersonFormPart) {
 
 /** Which weekdays a person usually works, and how long. */
 export function UsualWeek({ draft, change }: PersonFormPart) {
+  const { weekStart } = useDateHabits();
   const usual = draft.usualWeek;
   const total = usual?.reduce((sum, minutes) => sum + minutes, 0) ?? 0;
   return (
@@ -205,13 +207,13 @@ export function UsualWeek({ draft, change }: PersonFormPart) {
       ) : (
         <>
           <div className="flex flex-wrap gap-2">
-            {usual.map((minutes, day) => (
+            {weekFrom(weekStart).map((day) => (
               <Field key={day} label={SHORT_WEEKDAYS[day]}>
                 <LengthInput
                   name={`person.usualWeek.${day}`}
                   label={`Usual hours on ${WEEKDAY_NAMES[day]}`}
                   unit=""
-                  value={minutes}
+                  value={usual[day]}
                   className="w-[52px] text-right"
                   onChange={(next) =>
                     change({ usualWeek: usual.map((old, i) => (i === day ? (next ?? 0) : old)) })

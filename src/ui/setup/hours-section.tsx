@@ -1,5 +1,6 @@
 'use client';
 
+import { weekFrom } from '@/core/time/day';
 import { useState } from 'react';
 import type { Span } from '@/core/time/span';
 import { WEEKDAY_NAMES, formatHours, formatLongDay } from '@/core/time/format';
@@ -54,7 +55,7 @@ export function WeekHours({ draft, change }: SitePart) {
   const version = versions[at];
   const set = (days: readonly (readonly Span[])[]) =>
     change({ hours: versions.map((one, i) => (i === at ? { ...one, days } : one)) });
-  const order = Array.from({ length: 7 }, (_, i) => (draft.weekStart + i) % 7);
+  const order = weekFrom(draft.weekStart);
   const total = version.days.flat().reduce((sum, span) => sum + span.to - span.from, 0);
   return (
     <>

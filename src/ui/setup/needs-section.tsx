@@ -1,5 +1,6 @@
 'use client';
 
+import { weekFrom } from '@/core/time/day';
 import { useMemo, useState } from 'react';
 import { minutesAsked, paintNeeds } from '@/core/needs/required-hours';
 import { type Painted, paint } from '@/core/time/paint';
@@ -61,10 +62,7 @@ function PaintedWeek({
 }) {
   const { site } = setup;
   const roles = setup.roles.filter((role) => !role.retired || set.rows.some((row) => row.role === role.id));
-  const order = useMemo(
-    () => Array.from({ length: 7 }, (_, i) => (site.weekStart + i) % 7),
-    [site.weekStart],
-  );
+  const order = useMemo(() => weekFrom(site.weekStart), [site.weekStart]);
   const ids = useMemo(() => [...roles.map((role) => role.id!), null], [roles]);
   const cells = useMemo(() => cellsOf(set.rows, ids, order), [set.rows, ids, order]);
   const [count, setCount] = useState(1);

@@ -1,3 +1,4 @@
+import { weekFrom } from '@/core/time/day';
 import { wayBack } from '../../undo/take-back';
 import { rowOf } from '@/core/grid/cell';
 import { useMemo, useState } from 'react';
@@ -241,6 +242,7 @@ function Rule() {
   const found = matched(plan.shifts, rule).filter(
     ({ person }) => !isOfPeople || positionOf.has(rowOf(person)),
   );
+  const { weekStart } = plan.site;
   const days = rule.days ?? SHORT_WEEKDAYS.map(() => true);
   const set = (part: Partial<MatchRule>) => setRule({ ...rule, ...part });
   return (
@@ -255,16 +257,16 @@ function Rule() {
           />
         </Field>
         <div className="flex flex-wrap gap-x-2.5" role="group" aria-label="Weekdays">
-          {SHORT_WEEKDAYS.map((name, weekday) => (
+          {weekFrom(weekStart).map((weekday) => (
             <Checkbox
-              key={name}
+              key={weekday}
               checked={days[weekday]}
               onChange={(on) => {
                 const next = days.map((was, i) => (i === weekday ? on : was));
                 set({ days: next.every(Boolean) ? null : next });
               }}
             >
-              {name}
+              {SHORT_WEEKDAYS[weekday]}
             </Checkbox>
           ))}
         </div>
