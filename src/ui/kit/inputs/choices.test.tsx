@@ -1,6 +1,6 @@
 /** @jest-environment jsdom */
 import { afterEach, beforeAll, describe, expect, jest, test } from '@jest/globals';
-import { cleanup, render, screen, within } from '@testing-library/react';
+import { cleanup, render, screen, waitFor, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { useState } from 'react';
 import { Button } from '../button';
@@ -86,7 +86,9 @@ test('a menu is gone through by arrows and first letters, and closed by Escape',
     />,
   );
   await userEvent.click(screen.getByRole('button', { name: 'More' }));
-  await userEvent.keyboard('d{Enter}');
+  await userEvent.keyboard('d');
+  await waitFor(() => expect(document.activeElement?.textContent).toBe('Delete'));
+  await userEvent.keyboard('{Enter}');
   expect([copy.mock.calls.length, remove.mock.calls.length]).toEqual([0, 1]);
   expect(screen.queryByRole('menu')).toBeNull();
   await userEvent.click(screen.getByRole('button', { name: 'More' }));
