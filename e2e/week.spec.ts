@@ -401,7 +401,7 @@ test('from the side of the roles: an open shift is typed, moved to another role,
   const hint = page.locator('.hint');
   await of('Bar').click({ position: { x: 4, y: 4 } });
   await page.keyboard.type('9-25');
-  await expect(page.locator('#typed-outcome')).toContainText('Read are');
+  await expect(page.locator('#typed-outcome')).toContainText('Type 9:00–17:00');
   await page.keyboard.press('Backspace');
   await page.keyboard.press('Backspace');
   await page.keyboard.type('15');

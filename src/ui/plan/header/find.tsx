@@ -230,6 +230,11 @@ function thingsToDo(
       words: 'print',
       run: () => go(`/print/${encodeURIComponent(site)}/${formatDate(week + active())}`),
     },
+    {
+      name: 'Table of the week for the wall',
+      words: 'print',
+      run: () => go(`/print/${encodeURIComponent(site)}/${formatDate(week)}/week`),
+    },
     { name: 'Use the other theme', words: 'dark light settings', run: changeTheme },
     { name: 'Show all keys', words: 'shortcuts help', run: () => controller.act.openDialog('keys') },
   ];

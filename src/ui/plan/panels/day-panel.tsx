@@ -69,6 +69,15 @@ export function DayPanel({ day }: { readonly day: number }) {
           The day as a sheet for the wall
         </Link>
       </p>
+      <p className="mt-1">
+        <Link
+          className="link link-primary font-semibold"
+          prefetch={false}
+          href={`/print/${encodeURIComponent(site.id)}/${formatDate(from)}/week`}
+        >
+          The week as a table for the wall
+        </Link>
+      </p>
     </PanelLayout>
   );
 }
