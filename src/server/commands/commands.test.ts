@@ -60,6 +60,11 @@ describe('a command', () => {
     expect((await setup()).site.name).toBe('Quay Kitchen');
     done(await undoCommand(db, BUILT_IN_OWNER, 'rename', 'rename-back'));
     expect(await setup()).toEqual(before);
+    // Taking that back does it again, and so on.
+    done(await undoCommand(db, BUILT_IN_OWNER, 'rename-back', 'rename-again'));
+    expect((await setup()).site.name).toBe('Quay Kitchen');
+    done(await undoCommand(db, BUILT_IN_OWNER, 'rename-again', 'rename-back-again'));
+    expect(await setup()).toEqual(before);
   });
 
   test('is not taken back over a later change of the same row', async () => {

@@ -21,6 +21,7 @@ import { createPlanStore } from './state/plan-store';
 import { SidePanel } from './panels/side-panel';
 import type { WaitingEdit } from '../waiting/waiting-edits';
 import { PlanSync, openPlan } from './state/sync';
+import { applyShown } from './state/shown-edits';
 import { showPlan } from '../undo/take-back';
 import { type DayCount, createViewStore } from './state/view-store';
 import { WeekStrip, WeekTools, weekAddress } from './header/week-strip';
@@ -180,7 +181,7 @@ function Ready({
       if (!event.defaultPrevented && onPageKey(event, controller, goWeeks)) event.preventDefault();
     };
     const deaf = onPlanChanged(() => void controller.refresh());
-    const hide = showPlan({ address, apply: (changes) => controller.apply(changes) });
+    const hide = showPlan({ address, apply: (changes) => applyShown(controller, changes) });
     const onShown = () => document.visibilityState === 'visible' && controller.lookAgain();
     window.addEventListener('online', online);
     window.addEventListener('focus', onShown);

@@ -6,6 +6,7 @@ import type { Notice } from '../commands/notify';
 import { AS_LISTED, arrangeRows } from '@/core/grid/arrangement';
 import { tabHistory } from '../undo/history';
 import { redoLast, showPlan, undoLast } from '../undo/take-back';
+import { applyShown } from './state/shown-edits';
 import { PlanController } from './state/controller';
 import { createPlanStore } from './state/plan-store';
 import { PlanSync } from './state/sync';
@@ -48,7 +49,7 @@ export function screenOf(plan: Plan, more: Partial<PlanPayload> = {}) {
     (days, day) => loaded.push([days, day]),
   );
   tabHistory.clear();
-  showPlan({ address: sync.address, apply: (changes) => controller.apply(changes) });
+  showPlan({ address: sync.address, apply: (changes) => applyShown(controller, changes) });
   return {
     controller,
     view,

@@ -45,7 +45,7 @@ export function undoLast(): Promise<void> {
     if (own) return own.undo!();
     const last = done.at(-1);
     if (!last) return notify({ text: 'Nothing to undo.' });
-    const back = await reverse(last);
+    const back = await reverse(last, 'Undone');
     if (back) tabHistory.tookBack(last.id, back);
   });
 }
@@ -58,7 +58,7 @@ export function redoLast(): Promise<void> {
     if (own) return own.redo!();
     const next = undone.at(-1);
     if (!next) return notify({ text: 'Nothing to redo.' });
-    const again = await reverse(next);
+    const again = await reverse(next, 'Done again');
     if (again) tabHistory.didAgain(next.id, again);
   });
 }
@@ -68,7 +68,8 @@ export function undoOne(id: string, title: string): Promise<void> {
   return inTurn(async () => {
     const last = tabHistory.get().done.at(-1);
     // What others were built on is looked at by the server.
-    const back = last?.id === id ? await reverse(last) : await onServer({ id, title, edit: null });
+    const one = { id, title, edit: null };
+    const back = last?.id === id ? await reverse(last, 'Undone') : await onServer(one, 'Undone');
     if (back) tabHistory.tookBack(id, back);
   });
 }
@@ -84,28 +85,27 @@ function inTurn(work: () => Promise<void>): Promise<void> {
   return busy;
 }
 
+type Said = 'Undone' | 'Done again';
+
 /** Reverses an edit on its own plan, everything else on the server; returns what reverses that again. */
-async function reverse(done: Done): Promise<Done | null> {
-  const { id, title, edit } = done;
-  if (!edit || openPlan?.address !== edit.plan) return onServer(done);
-  const back = openPlan.apply(edit.inverse);
-  if (back) return { ...back, title };
-  tabHistory.forget(id);
-  notify({ text: `Not undone, as it no longer fits the plan: ${title}` });
-  return null;
+async function reverse(done: Done, said: Said): Promise<Done | null> {
+  const { title, edit } = done;
+  // What does not fit the plan on the screen may lie in a week that is not shown, or was changed: the server knows.
+  const back = edit && openPlan?.address === edit.plan ? openPlan.apply(edit.inverse) : null;
+  return back ? { ...back, title } : onServer(done, said);
 }
 
-async function onServer({ id, title }: Done, rest = false): Promise<Done | null> {
+async function onServer({ id, title }: Done, said: Said, rest = false): Promise<Done | null> {
   const undoId = newId();
   const connected = server;
   if (!connected) return null;
   const back = await reached(() => connected.undo(id, undoId, rest));
-  if (back.ok) notify({ text: `Undone: ${title}` });
-  else if (back.problem.code === 'unreachable') notify({ text: `Not undone: ${back.problem.message}` });
+  if (back.ok) notify({ text: `${said}: ${title}` });
+  else if (back.problem.code === 'unreachable') notify({ text: `Not done: ${back.problem.message}` });
   else {
     // What somebody changed since stays: the thing before it can still be taken back.
     tabHistory.forget(id);
-    const again = () => void inTurn(async () => void (await onServer({ id, title, edit: null }, true)));
+    const again = () => void inTurn(async () => void (await onServer({ id, title, edit: null }, said, true)));
     notify({
       text: `Not undone: ${back.problem.message}`,
       action: back.partly && !rest ? { label: 'Undo the rest', run: again } : undefined,

@@ -1,3 +1,4 @@
+import { applyShown } from './shown-edits';
 import { tabHistory } from '../../undo/history';
 import { describe, expect, test } from '@jest/globals';
 import { toShiftSpec } from '@/core/plan/shift-spec';
@@ -288,6 +289,17 @@ describe('a shift picked up', () => {
     carryTo(controller, { ...view.getState().carry!, cell: { row: rowOf('bo'), day: 3 } });
     putDown(controller, false);
     expect(screen.sent).toEqual([]);
+  });
+});
+
+test('what would put a shift past the days that are loaded is not done on the screen', () => {
+  const { controller } = screenOf(week);
+  const outside = shift('ann', 9, '9-17');
+  expect(applyShown(controller, [{ do: 'add', shift: outside }])).toBeNull();
+  const [first] = week.shifts;
+  expect(applyShown(controller, [{ do: 'set', id: first.id, shift: { date: week.from + 7 } }])).toBeNull();
+  expect(applyShown(controller, [{ do: 'remove', id: first.id }])).toMatchObject({
+    edit: { plan: '/nowhere', inverse: [{ do: 'add' }] },
   });
 });
 
