@@ -55,9 +55,9 @@ test('needs are suggested from sales pasted from a spreadsheet, inside opening h
 test('a variant for a date leaves the usual week alone', async ({ page }) => {
   await open(page, '/needs');
   await page.getByLabel('Name of a variant').fill('Regatta weekend');
-  await page.getByRole('button', { name: 'Add a variant' }).click();
-  await page.getByLabel('Date of this variant').fill('2026-11-28');
-  await page.getByRole('button', { name: 'Use it on this date' }).click();
+  await page.getByLabel('First date of the variant').fill('2026-11-28');
+  await page.getByRole('button', { name: 'Add it' }).click();
+  await expect(page.getByRole('radio', { name: 'Regatta weekend · Sat 28 November' })).toBeChecked();
   await page.getByRole('application').focus();
   for (let i = 0; i < 5; i++) await page.keyboard.press('PageDown');
   await page.keyboard.press('5');

@@ -161,8 +161,10 @@ export function DataTable<Row extends object>({
               );
             })}
             <th scope="col" className="w-[150px] pr-4 text-right">
-              {exports && <Menu label="Export" kind="link" items={exports} />}{' '}
-              <ColumnChoice columns={columns} visible={visible} show={show} />
+              <span className="flex items-baseline justify-end gap-4">
+                {exports && <Menu label="Export" kind="link" items={exports} />}
+                <ColumnChoice columns={columns} visible={visible} show={show} />
+              </span>
             </th>
           </tr>
         </thead>

@@ -217,7 +217,12 @@ function rowsOfCells(cells: Cells, ids: readonly (string | null)[], order: reado
 
 /** From the earliest to the latest of opening hours and needs; without either, a working day. */
 function shownHours({ site }: SetupPayload, cells: Cells): Span {
-  const spans = [...site.hours.flatMap(({ days }) => days.flat()), ...cells.flat(2)];
+  const { before, after } = site.margins;
+  // Before it opens and after it closes there is work too, where the site says so.
+  const open = site.hours
+    .flatMap(({ days }) => days.flat())
+    .map(({ from, to }) => ({ from: Math.max(from - before, 0), to: to + after }));
+  const spans = [...open, ...cells.flat(2)];
   if (site.neverClosed || spans.length === 0) return { from: site.neverClosed ? 0 : 360, to: DAY };
   const from = Math.floor(Math.min(...spans.map((span) => span.from)) / 60) * 60;
   const to = Math.ceil(Math.max(...spans.map((span) => span.to)) / 60) * 60;

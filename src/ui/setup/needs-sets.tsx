@@ -1,5 +1,6 @@
 'use client';
 
+import { FieldGroup } from '../kit/inputs/field';
 import { useDateHabits } from '../kit/inputs/date-habits';
 import { counted } from '@/core/time/format';
 import { useState } from 'react';
@@ -29,10 +30,18 @@ export function Sets({
   const [date, setDate] = useState<number | null>(null);
   const set = draft.sets.find((one) => one.id === chosen)!;
   const dates = draft.dates.filter((one) => one.set === chosen);
-  const add = (fresh: Omit<NeedSetDraft, 'id'>) => {
+  const [since, setSince] = useState<number | null>(() => nextWeek(weekStart));
+  const [first, setFirst] = useState<number | null>(null);
+  const on = (at: number, id: string) =>
+    [...draft.dates.filter((one) => one.date !== at), { date: at, set: id }].sort((a, b) => a.date - b.date);
+  const add = (fresh: Omit<NeedSetDraft, 'id'>, date: number | null = null) => {
     const id = newId();
-    change({ sets: [...draft.sets, { ...fresh, id }] });
+    change({ sets: [...draft.sets, { ...fresh, id }], ...(date === null ? {} : { dates: on(date, id) }) });
     choose(id);
+  };
+  const datesText = (id: string) => {
+    const own = draft.dates.filter((one) => one.set === id);
+    return own.length === 1 ? formatLongDay(own[0].date) : counted(own.length, 'date');
   };
   const titleOf = (one: NeedSetDraft) =>
     one.name ?? (one.since === null ? 'Usual week' : `Usual from ${formatLongDay(one.since)}`);
@@ -45,10 +54,7 @@ export function Sets({
         onChange={choose}
         options={draft.sets.map((one) => ({
           value: one.id,
-          name:
-            one.name === null
-              ? titleOf(one)
-              : `${titleOf(one)} · ${counted(draft.dates.filter((date) => date.set === one.id).length, 'date')}`,
+          name: one.name === null ? titleOf(one) : `${titleOf(one)} · ${datesText(one.id)}`,
         }))}
       />
       {set.name !== null && (
@@ -66,8 +72,7 @@ export function Sets({
           <Button
             disabled={date === null}
             onClick={() => {
-              const others = draft.dates.filter((one) => one.date !== date);
-              change({ dates: [...others, { date: date!, set: set.id }].sort((a, b) => a.date - b.date) });
+              change({ dates: on(date!, set.id) });
               setDate(null);
             }}
           >
@@ -99,20 +104,42 @@ export function Sets({
           Remove “{titleOf(set)}”
         </Button>
       )}
-      <span className="ml-auto flex items-center gap-2">
-        <Button kind="link" onClick={() => add({ name: null, since: nextWeek(weekStart), rows: set.rows })}>
-          Change the usual week from a date on
-        </Button>
-        <TextInput label="Name of a variant" placeholder="Regatta weekend" value={name} onChange={setName} />
-        <Button
-          disabled={name.trim() === ''}
-          onClick={() => {
-            add({ name: name.trim(), since: null, rows: set.rows });
-            setName('');
-          }}
-        >
-          Add a variant
-        </Button>
+      <span className="ml-auto flex flex-wrap items-end gap-x-6 gap-y-2">
+        <FieldGroup title="Change from a date">
+          <span className="flex items-center gap-1.5">
+            <DateInput label="The usual week changes on" value={since} onChange={setSince} />
+            <Button
+              disabled={since === null}
+              onClick={() => {
+                add({ name: null, since, rows: set.rows });
+                setSince(nextWeek(weekStart));
+              }}
+            >
+              Change it
+            </Button>
+          </span>
+        </FieldGroup>
+        <FieldGroup title="Add a variant for some dates">
+          <span className="flex items-center gap-1.5">
+            <TextInput
+              label="Name of a variant"
+              placeholder="Regatta weekend"
+              value={name}
+              onChange={setName}
+            />
+            <DateInput label="First date of the variant" value={first} onChange={setFirst} />
+            <Button
+              disabled={name.trim() === ''}
+              onClick={() => {
+                add({ name: name.trim(), since: null, rows: set.rows }, first);
+                setName('');
+                setFirst(null);
+              }}
+            >
+              Add it
+            </Button>
+          </span>
+        </FieldGroup>
       </span>
     </section>
   );

@@ -59,7 +59,7 @@ export function FieldGroup({
   const id = useId();
   return (
     <fieldset aria-labelledby={id} className={clsx('fieldset block p-0', className)}>
-      <legend id={id} className="mb-1 font-serif text-lg font-semibold">
+      <legend id={id} className="mb-0.5 text-sm font-semibold">
         {title}
       </legend>
       {children}

@@ -131,7 +131,11 @@ function NarrowDay({
         {number}
       </span>
       {(name || note) && (
-        <NotebookText size={10} className="text-brass absolute top-0.5 right-0.5" aria-hidden />
+        <NotebookText
+          size={9}
+          className="text-brass absolute bottom-0 left-1/2 -translate-x-1/2"
+          aria-hidden
+        />
       )}
     </div>
   );
