@@ -1,3 +1,4 @@
+import { weekFrom } from '../time/day';
 import { type HourFormat, SHORT_WEEKDAYS, formatShortSpan } from '../time/format';
 import { formatTypedSpan } from '../time/parse-time';
 import { DAY, type Span } from '../time/span';
@@ -5,7 +6,8 @@ import { type WeekBlock, cutWholeDays } from './week-blocks';
 
 /**
  * A week's blocks in one line, as they could be typed: `Mon-Fri 9-17; rather not Sat; not Sun`. Read again it is the
- * same, wherever a site is open. `weekStart`: the weekday (0 Monday) that days are told from.
+ * same where the site is open at `openHours`; null: wherever it is open. `weekStart`: the weekday (0 Monday) that days
+ * are told from.
  */
 export function formatAvailability(
   blocks: readonly WeekBlock[],
@@ -18,8 +20,7 @@ export function formatAvailability(
   const cut = cutWholeDays(blocks);
   for (const kind of ['available', 'rather-not', 'not-available'] as const) {
     const byText = new Map<string, number[]>();
-    for (let i = 0; i < 7; i++) {
-      const day = (weekStart + i) % 7;
+    for (const day of weekFrom(weekStart)) {
       const mine = cut.filter((block) => block.kind === kind && block.weekday === day);
       if (mine.length === 0) continue;
       const spans = [...mine]

@@ -1,3 +1,4 @@
+import { weekFrom } from '../time/day';
 import type { AvailabilityKind } from '../plan/types';
 import { DASH, type Reading, type TimeHabits, type TypedTime, scanSpan, scanTime } from '../time/parse-time';
 import { scanDays } from '../time/scan-days';
@@ -35,7 +36,7 @@ export function parseAvailability(text: string, habits: AvailabilityHabits = {})
   };
 }
 
-const WEEK = [0, 1, 2, 3, 4, 5, 6];
+const WEEK = weekFrom(0);
 
 /** One clause while it is read. */
 interface Clause {

@@ -39,6 +39,11 @@ export function parseHours(text: string, format: HourFormat = '24'): Reading<Spa
   return { ok: true, value: spans };
 }
 
+/** Opening hours as they would be typed, for those who ask how: of one part, and of two. */
+export function sampleHours(format: HourFormat): readonly [one: string, two: string] {
+  return format === '12' ? ['7a-11:30p', '9-1 5-10'] : ['7-23:30', '9-13 17-22'];
+}
+
 /** Opening hours of one day as they could be typed; `closed` where there are none. */
 export function formatHoursOfDay(spans: readonly Span[], format: HourFormat = '24'): string {
   if (spans.length === 0) return 'closed';

@@ -1,7 +1,8 @@
+import { weekFrom } from './day';
 import { WEEKDAY_NAMES } from './format';
 
 const NAMES = WEEKDAY_NAMES.map((name) => name.toLowerCase());
-const WEEK = [0, 1, 2, 3, 4, 5, 6];
+const WEEK = weekFrom(0);
 const TO = /^\s*(?:[-–—−‒―‐‑~]|(?:to|thru|through|till?|until)(?!\p{L}))\s*/iu;
 
 /** Weekdays (0 Monday) at a place of a text, or why they cannot be told; with the number of characters they take. */

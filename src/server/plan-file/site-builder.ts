@@ -9,7 +9,7 @@ import { type Row, type RowChange, type TableName, loadRowsOf } from '@/data/rec
 import { shiftToRow } from '@/data/week/shift-row';
 import { takenIds } from '@/data/week/shift-store';
 import { freeSiteId } from '../site/commands';
-import { INKS } from '../site/schema';
+import { INKS } from '@/core/setup/inks';
 
 /** Turns a plan into the rows of a new site. Ids that are taken already are made anew. */
 export class SiteBuilder {

@@ -1,3 +1,4 @@
+import { INKS } from '@/core/setup/inks';
 import Joi from 'joi';
 import { CHECKS } from '@/core/checks/list';
 import { decimalsOf } from '@/core/hours/money';
@@ -75,8 +76,6 @@ export const SITE = Joi.object<SiteDraft>({
   salesPerHour: MONEY.allow(null).required(),
   needsMinimum: Joi.number().integer().min(0).max(1000).required(),
 });
-
-export const INKS = ['olive', 'sea', 'plum', 'clay', 'moss', 'brick', 'slate', 'ochre', 'teal', 'wine'];
 
 const ROLE = Joi.object<RoleDraft>({
   id: ID.allow(null).required(),

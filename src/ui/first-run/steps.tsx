@@ -1,5 +1,6 @@
 'use client';
 
+import { sampleHours } from '@/core/time/parse-hours';
 import { WEEKDAY_NAMES } from '@/core/time/format';
 import { parsePeopleList } from '@/core/people/parse-people';
 import type { SiteDraft } from '@/server/site/payload';
@@ -85,8 +86,8 @@ export function HoursStep(props: Step) {
     <>
       <h1 className="font-serif text-xl font-semibold">When is {props.draft.site.name} open?</h1>
       <p className="text-muted mb-4">
-        Type one day as <Kbd>{draft.site.hourFormat === '12' ? '7a-11:30p' : '7-23:30'}</Kbd>, give it to
-        every day, then change what is different.
+        Type one day as <Kbd>{sampleHours(draft.site.hourFormat)[0]}</Kbd>, give it to every day, then change
+        what is different.
       </p>
       <WeekHours {...siteOf(props)} />
     </>

@@ -14,8 +14,7 @@ import {
 } from '@/core/time/format';
 import type { PlanPayload } from '@/server/plan/payload';
 import { type DaySheetLine, dayLines, hoursOf } from './day-lines';
-import { PrintButton } from './print-button';
-import { buttonClass } from '../kit/button';
+import { DraftsNote, Sheet } from './sheet';
 
 /** One day for the wall: who is on, in the order of their start, over the hours of the day, with what is to be done. */
 export function DaySheet({
@@ -38,27 +37,19 @@ export function DaySheet({
   const day = date - plan.from;
   const named = plan.holidays.filter((holiday) => holiday.date === date).map((holiday) => holiday.name);
   return (
-    <div className="sheet-page bg-sheet text-ink mx-auto max-w-[1080px] px-8 py-6">
-      <div className="mb-4 flex gap-3 print:hidden">
-        <a className={buttonClass('plain')} href={back}>
-          Back to the week
-        </a>
-        <PrintButton />
-      </div>
-      <header className="border-ink mb-3 flex items-baseline justify-between border-b-2 pb-1.5">
-        <h1 className="font-serif text-xl font-semibold">
+    <Sheet
+      title={
+        <>
           {formatLongDay(date)}
           {named.length > 0 && <span className="text-brass text-lg italic"> {named.join(', ')}</span>}
-        </h1>
-        <p className="font-semibold">{plan.site.name}</p>
-      </header>
+        </>
+      }
+      site={plan.site.name}
+      back={back}
+      className="max-w-[1080px]"
+    >
       {note && <p className="border-ink mb-3 border-l-4 pl-3 text-lg whitespace-pre-wrap">{note}</p>}
-      {drafts > 0 && (
-        <p className="mb-3 font-semibold">
-          {drafts} of {counted(lines.length, 'shift')} {drafts === 1 ? 'is a draft' : 'are drafts'}, drawn
-          dashed: what is a draft may still change.
-        </p>
-      )}
+      <DraftsNote drafts={drafts} of={lines.length} />
       {lines.length === 0 ? (
         <p className="text-muted py-8">Nobody is planned on this day.</p>
       ) : (
@@ -82,7 +73,7 @@ export function DaySheet({
           </p>
         </>
       )}
-    </div>
+    </Sheet>
   );
 }
 

@@ -3,18 +3,10 @@ import { fromPortable } from '@/core/plan/portable';
 import type { Plan, Shift } from '@/core/plan/types';
 import { publicationOf } from '@/core/publish/publication';
 import { type Day, formatDate } from '@/core/time/day';
-import {
-  type HourFormat,
-  counted,
-  formatDay,
-  formatDays,
-  formatHours,
-  formatShortSpan,
-} from '@/core/time/format';
+import { type HourFormat, formatDay, formatDays, formatHours, formatShortSpan } from '@/core/time/format';
 import { DAY } from '@/core/time/span';
 import type { PlanPayload } from '@/server/plan/payload';
-import { buttonClass } from '../kit/button';
-import { PrintButton } from './print-button';
+import { DraftsNote, Sheet } from './sheet';
 
 /** A week for the wall: people by days, with times and roles; who is away is said without a reason. */
 export function WeekSheet({ payload, back }: { readonly payload: PlanPayload; readonly back: string }) {
@@ -33,26 +25,18 @@ export function WeekSheet({ payload, back }: { readonly payload: PlanPayload; re
   const isDraft = (shift: Shift) => publicationOf(shift, published.get(shift.id)) !== 'published';
   const drafts = plan.shifts.filter(isDraft).length;
   return (
-    <div className="sheet-page bg-sheet text-ink mx-auto max-w-[1180px] px-8 py-6">
-      <style>{'@page { size: landscape }'}</style>
-      <div className="mb-4 flex gap-3 print:hidden">
-        <a className={buttonClass('plain')} href={back}>
-          Back to the week
-        </a>
-        <PrintButton />
-      </div>
-      <header className="border-ink mb-3 flex items-baseline justify-between border-b-2 pb-1.5">
-        <h1 className="font-serif text-xl font-semibold">
+    <Sheet
+      title={
+        <>
           {formatDays(plan.from, plan.days)} {formatDate(plan.from).slice(0, 4)}
-        </h1>
-        <p className="font-semibold">{plan.site.name}</p>
-      </header>
-      {drafts > 0 && (
-        <p className="mb-3 font-semibold">
-          {drafts} of {counted(plan.shifts.length, 'shift')} {drafts === 1 ? 'is a draft' : 'are drafts'},
-          drawn dashed: what is a draft may still change.
-        </p>
-      )}
+        </>
+      }
+      site={plan.site.name}
+      back={back}
+      className="max-w-[1180px]"
+    >
+      <style>{'@page { size: landscape }'}</style>
+      <DraftsNote drafts={drafts} of={plan.shifts.length} />
       {rows.length === 0 ? (
         <p className="text-muted py-8">Nobody is planned in this week.</p>
       ) : (
@@ -103,7 +87,7 @@ export function WeekSheet({ payload, back }: { readonly payload: PlanPayload; re
           </tbody>
         </table>
       )}
-    </div>
+    </Sheet>
   );
 }
 

@@ -1,5 +1,6 @@
 'use client';
 
+import { parseBlock } from '@/core/grid/pasted';
 import { useState } from 'react';
 import { needsFromSales } from '@/core/needs/required-hours';
 import { type Painted, paint } from '@/core/time/paint';
@@ -123,14 +124,7 @@ export function FromSales({
                         const text = event.clipboardData.getData('text');
                         if (!/[\t\n]/.test(text.trim())) return;
                         event.preventDefault();
-                        put(
-                          h,
-                          d,
-                          text
-                            .trimEnd()
-                            .split(/\r?\n/)
-                            .map((line) => line.split('\t')),
-                        );
+                        put(h, d, parseBlock(text.trimEnd()));
                       }}
                     />
                   </td>

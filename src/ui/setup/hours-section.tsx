@@ -1,5 +1,6 @@
 'use client';
 
+import { sampleHours } from '@/core/time/parse-hours';
 import { weekFrom } from '@/core/time/day';
 import { useState } from 'react';
 import type { Span } from '@/core/time/span';
@@ -26,9 +27,9 @@ export function HoursSection({ setup }: { readonly setup: SetupPayload }) {
           <section>
             <h2 className="font-serif text-lg font-semibold">By weekday</h2>
             <p className="text-muted mb-2">
-              Type <Kbd>{part.draft.hourFormat === '12' ? '7a-11:30p' : '7-23:30'}</Kbd>, several parts as{' '}
-              <Kbd>{part.draft.hourFormat === '12' ? '9-1 5-10' : '9-13 17-22'}</Kbd>, or <Kbd>closed</Kbd>.
-              An end after midnight belongs to the day it begins on.
+              Type <Kbd>{sampleHours(part.draft.hourFormat)[0]}</Kbd>, several parts as{' '}
+              <Kbd>{sampleHours(part.draft.hourFormat)[1]}</Kbd>, or <Kbd>closed</Kbd>. An end after midnight
+              belongs to the day it begins on.
             </p>
             <WeekHours {...part} />
             <div className="mt-3">

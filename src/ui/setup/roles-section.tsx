@@ -1,5 +1,6 @@
 'use client';
 
+import { INKS } from '@/core/setup/inks';
 import { useState } from 'react';
 import { ChevronDown, ChevronUp } from 'lucide-react';
 import Link from 'next/link';
@@ -14,8 +15,6 @@ import { useCommandForm } from '../forms/use-command-form';
 import { RemoveButton } from '../kit/remove-button';
 import { Button } from '../kit/button';
 import { Table } from '../kit/table';
-
-const INKS = ['olive', 'sea', 'plum', 'clay', 'moss', 'brick', 'slate', 'ochre', 'teal', 'wine'];
 
 /** The roles of a site: what they are called, how they are drawn, what they pay and who holds them. */
 export function RolesSection({ setup }: { readonly setup: SetupPayload }) {

@@ -1,3 +1,4 @@
+import { INKS } from '@/core/setup/inks';
 import { versionOn } from '@/core/availability/versions';
 import type { Day } from '@/core/time/day';
 import type { Span } from '@/core/time/span';
@@ -46,8 +47,6 @@ interface Looked extends Pick<Taken, 'line' | 'id' | 'known' | 'faults'> {
   readonly changes: readonly string[];
   readonly managerCell: CellFault | null;
 }
-
-const INKS = ['moss', 'brick', 'slate', 'ochre', 'teal', 'wine', 'olive', 'sea', 'plum', 'clay'];
 
 const small = (text: string) => text.trim().toLocaleLowerCase();
 
