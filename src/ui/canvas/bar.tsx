@@ -1,15 +1,8 @@
 import type { PlanShift } from '@/core/checks/shared/check';
-import { type HourFormat, formatShortSpan, formatTinyTime } from '@/core/time/format';
-import { DAY } from '@/core/time/span';
+import type { HourFormat } from '@/core/time/format';
 import { middleOf } from '@/core/plan/shift-edits';
+import { type BarLabel, type RoleStyle, labelOf, roleNames, runsOutOf } from './bar-label';
 import { type Scale, xOf } from './scale';
-
-/** How a role is drawn. */
-export interface RoleStyle {
-  readonly name: string;
-  readonly mark: string;
-  readonly ink: string;
-}
 
 interface Props {
   readonly shift: PlanShift;
@@ -32,56 +25,69 @@ interface Props {
 /** The border of a bar, in pixels: what lies in it is placed from the border's inner edge. */
 const BORDER = 1.2;
 
-/** Roughly how wide a sign of a bar's label is, in pixels. */
-const SIGN = 5.1;
+/** How much of a shift that runs out at an edge is drawn at least, in pixels: room for its times. */
+const RUN_OUT = 34;
 
 /** One shift in true time. Its label shortens until it fits; the title says it all. */
 export function Bar(props: Props) {
-  const { shift, scale, day, roleStyle, hourFormat } = props;
-  const { from, to } = shift.planShift!;
-  const left = xOf(scale, day, from);
-  const width = Math.max(xOf(scale, day, to) - left, 5);
+  const { shift, scale, day, roleStyle, hourFormat, height } = props;
   const { detail } = shift.planShift!;
   if (scale.dayWidth < MARK_WIDTH) return <Mark {...props} />;
+  const { left, width, runsOut } = boundsOf(props);
   const wide = scale.days === 1;
+  // A bar of one day has its duties where a second line would be.
+  const label = labelOf(shift.planShift!, hourFormat, roleNames(shift, roleStyle), {
+    width,
+    height: wide ? 0 : height,
+    runsOut,
+  });
   return (
     <div
       {...rootOf(props)}
-      data-wide={(wide && props.height > 24) || undefined}
-      style={{ left, width, top: props.top, height: props.height }}
+      data-wide={(wide && height > 24) || undefined}
+      data-close={label.isClose || undefined}
+      data-out={`${runsOut.from ? 'from ' : ''}${runsOut.to ? 'to' : ''}` || undefined}
+      style={{ left, width, top: props.top, height }}
     >
-      {props.called ? (
-        <span className="truncate">{props.called}</span>
-      ) : (
-        <Label {...labelOf(from, to, hourFormat, knownAs(shift, roleStyle, wide), width - 10)} wide={wide} />
+      {props.called ? <span className="truncate">{props.called}</span> : <Label {...label} wide={wide} />}
+      {partsOf(shift, wide).map(({ key, span, name: says }) =>
+        span.from >= scale.to || span.to <= scale.from ? null : (
+          <span
+            key={key}
+            className={key.startsWith('duty') ? 'duty' : 'notch'}
+            data-part={wide ? key : undefined}
+            data-loose={key.endsWith('loose') || undefined}
+            data-wide={wide || undefined}
+            title={says}
+            style={{
+              left: xOf(scale, day, span.from) - left - BORDER,
+              width: Math.max(xOf(scale, day, span.to) - xOf(scale, day, span.from), 3),
+            }}
+          >
+            {wide && key.startsWith('duty') ? says : ''}
+          </span>
+        ),
       )}
-      {partsOf(shift, wide).map(({ key, span, name: says }) => (
-        <span
-          key={key}
-          className={key.startsWith('duty') ? 'duty' : 'notch'}
-          data-part={wide ? key : undefined}
-          data-loose={key.endsWith('loose') || undefined}
-          data-wide={wide || undefined}
-          title={says}
-          style={{
-            left: xOf(scale, day, span.from) - left - BORDER,
-            width: Math.max((span.to - span.from) * scale.perMinute, 3),
-          }}
-        >
-          {wide && key.startsWith('duty') ? says : ''}
-        </span>
-      ))}
       {detail?.pattern && wide && <span className="text-2xs">{detail.pattern.overridden ? '≠' : '↻'}</span>}
       {props.trouble && <span className="tab" data-severity={props.trouble} />}
-      {width > 26 && <span className="grip" data-grip="from" style={{ left: 0 }} />}
-      {width > 26 && <span className="grip" data-grip="to" style={{ right: 0 }} />}
-      {to > scale.to && to > DAY && <span aria-hidden>›</span>}
+      {width > 26 && !runsOut.from && <span className="grip" data-grip="from" style={{ left: 0 }} />}
+      {width > 26 && !runsOut.to && <span className="grip" data-grip="to" style={{ right: 0 }} />}
     </div>
   );
 }
 
+/** Where a bar lies, in pixels. One that runs out at an edge keeps room for its times there. */
+function boundsOf({ shift, scale, day }: Props) {
+  const runsOut = runsOutOf(shift.planShift!, scale);
+  let left = xOf(scale, day, shift.planShift!.from);
+  let right = Math.max(xOf(scale, day, shift.planShift!.to), left + 5);
+  if (runsOut.to) left = Math.min(left, xOf(scale, day, scale.to) - RUN_OUT);
+  if (runsOut.from) right = Math.max(right, xOf(scale, day, scale.from) + RUN_OUT);
+  return { left, width: right - left, runsOut };
+}
+
 /** What a bar and a mark have in common. */
-function rootOf({ shift, roleStyle, pencil, dragged, matched, title }: Props) {
+function rootOf({ shift, roleStyle, pencil, trouble, dragged, matched, title }: Props) {
   return {
     className: 'bar',
     'data-shift': shift.id,
@@ -89,14 +95,22 @@ function rootOf({ shift, roleStyle, pencil, dragged, matched, title }: Props) {
     'data-pencil': pencil || undefined,
     'data-lifted': dragged || undefined,
     'data-picked': matched || undefined,
+    'data-snag': trouble ?? undefined,
     title,
   };
 }
 
-function Label({ time, role, wide }: ReturnType<typeof labelOf> & { readonly wide: boolean }) {
+function Label({ lines, role, isStacked, wide }: BarLabel & { readonly wide: boolean }) {
+  if (isStacked)
+    return (
+      <span className="two-lines" data-role={role !== null || undefined}>
+        <span>{lines[0]}</span>
+        <span>{role ?? lines[1]}</span>
+      </span>
+    );
   return (
     <>
-      <span>{time}</span>
+      <span>{lines[0]}</span>
       {role && <span className={classOfRole(role, wide)}>{role}</span>}
     </>
   );
@@ -108,31 +122,22 @@ function classOfRole(role: string, wide: boolean): string {
   return role.length > 2 ? 'min-w-0 truncate leading-[1.2]' : '';
 }
 
-/** The role as a bar names it: beside what the shift is called, for its ink alone does not say it. */
-function knownAs(
-  { planShift: own }: PlanShift,
-  roleStyle: RoleStyle | null,
-  wide: boolean,
-): { readonly name: string; readonly mark: string } | null {
-  const said = own!.label;
-  if (!said) return roleStyle;
-  return roleStyle
-    ? { name: `${wide ? roleStyle.name : roleStyle.mark} · ${said}`, mark: roleStyle.mark }
-    : { name: said, mark: '' };
-}
-
 /** Days narrower than this, in pixels, show marks with hours instead of bars in true length. */
-const MARK_WIDTH = 56;
+export const MARK_WIDTH = 56;
 
 /** A shift where a day is too narrow for its length: a mark as wide as the day, with its hours. */
 function Mark(props: Props) {
   const { shift, scale, hourFormat, top, height } = props;
-  const { from, to } = shift.planShift!;
-  const width = scale.dayWidth - 3;
-  const { time } = labelOf(from, to, hourFormat, null, width - 1, 4.7);
+  const width = scale.dayWidth - 2;
+  const label = labelOf(shift.planShift!, hourFormat, [], { width, height, isClose: true });
   return (
-    <div {...rootOf(props)} style={{ left: 1, width, top, height, padding: 0, justifyContent: 'center' }}>
-      <span className="text-2xs tracking-[-0.02em]">{time}</span>
+    <div
+      {...rootOf(props)}
+      data-close
+      data-low={height < 20 || undefined}
+      style={{ left: 1, width, top, height }}
+    >
+      <Label {...label} wide={false} />
       {props.trouble && <span className="tab" data-severity={props.trouble} />}
     </div>
   );
@@ -168,23 +173,4 @@ function partsOf({ planShift: own, break: first, moreBreaks }: PlanShift, wide: 
   for (const [i, duty] of (detail?.duties ?? []).entries())
     parts.push({ key: `duty:${i}`, span: duty, name: duty.name });
   return parts;
-}
-
-/** The longest label that stays inside `room` pixels. */
-export function labelOf(
-  from: number,
-  to: number,
-  hourFormat: HourFormat,
-  roleStyle: { readonly name: string; readonly mark: string } | null,
-  room: number,
-  sign = SIGN,
-): { readonly time: string; readonly role: string | null } {
-  const full = formatShortSpan(from, to, hourFormat);
-  const tiny = `${formatTinyTime(from, hourFormat)}–${formatTinyTime(to, hourFormat)}`;
-  const fits = (text: string) => text.length * sign <= room;
-  for (const role of [roleStyle?.name, roleStyle?.mark])
-    if (role && fits(`${full}${role} `)) return { time: full, role };
-  for (const time of [full, tiny, formatTinyTime(from, hourFormat)])
-    if (fits(time)) return { time, role: null };
-  return { time: '', role: null };
 }

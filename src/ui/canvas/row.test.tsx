@@ -116,18 +116,44 @@ describe('a bar', () => {
         .replace(/<[^>]*>/g, ' ')
         .trim()
         .replace(/\s+/g, ' ');
-    expect(said(2100)).toBe('9–17 BA · Opening');
-    expect(said(840)).toBe('9–17 BA');
-    expect(said(560)).toBe('9–17');
-    for (const width of [420, 500, 560, 700, 840, 1400]) {
-      const room = (width / 7 - 2) / 2 - 10;
-      expect(said(width).length * 5.1).toBeLessThanOrEqual(Math.max(room, 5.1 * 2) + 5.1);
-    }
+    expect(said(2100)).toBe('9–17 Bar · Opening');
+    expect(said(960)).toBe('9–17 BA · Opening');
+    expect(said(700)).toBe('9–17 Bar');
+    expect(said(420)).toBe('9–17 Bar');
+  });
+
+  test('runs out at the edge with an arrow and its times, and keeps no grip there', () => {
+    const night = shift('ann', 0, '22-30');
+    const [bar] = bars(draw(0, {}, { ...week, shifts: [night] }));
+    expect(bar).toContain('data-out="to"');
+    expect(bar).toContain('6›');
+    expect(bar).toContain('data-grip="from"');
+    expect(bar).not.toContain('data-grip="to"');
+    const [early] = bars(draw(0, {}, { ...week, shifts: [shift('ann', 0, '2-6')] }));
+    expect(early).toContain('data-out="from "');
+    expect(early).toContain('‹2');
   });
 
   test('is a mark with its hours where four weeks are shown', () => {
     const html = draw(0, {}, week, 28 * 30, 28);
     expect(bars(html)[0]).toContain('9–17');
     expect(html).not.toContain('data-grip');
+  });
+
+  test('of a split day stands beside the other half, where days are narrow too', () => {
+    const split = { ...week, shifts: [shift('ann', 0, '9-13'), shift('ann', 0, '17-22')] };
+    for (const [width, days] of [
+      [840, 7],
+      [28 * 30, 28],
+    ]) {
+      const boxes = bars(draw(0, {}, split, width, days)).map((bar) =>
+        ['left', 'width', 'top', 'height'].map((name) =>
+          Number(new RegExp(`${name}:([\\d.]+)`).exec(bar)![1]),
+        ),
+      );
+      expect(boxes).toHaveLength(2);
+      const [[left, size, top, height], [otherLeft, , otherTop]] = boxes;
+      expect(otherLeft >= left + size || otherTop >= top + height).toBe(true);
+    }
   });
 });

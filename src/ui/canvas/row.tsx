@@ -6,7 +6,8 @@ import type { RowId } from '@/core/grid/cell';
 import type { Shift } from '@/core/plan/types';
 import { publicationOf } from '@/core/publish/publication';
 import { bareHours, formatDay, formatTimeSpan, formatHours, type HourFormat } from '@/core/time/format';
-import { Bar, type RoleStyle } from './bar';
+import { Bar, MARK_WIDTH } from './bar';
+import type { RoleStyle } from './bar-label';
 import { type Scale, xOf } from './scale';
 import { Underlay } from './underlay';
 
@@ -106,11 +107,8 @@ function CellBody({
 }) {
   // Inside a cell x counts from the cell's own edge.
   const local: Scale = { ...scale, firstDay: day };
-  const lanes = lanesOf(shifts);
-  // Where one day has the whole width, a bar is high enough for its duties under its times.
-  const tall = scale.days === 1 && (lanes.count < 2 || !state.view.person);
-  const height = tall ? TALL : state.view.person ? squeezed(lanes.count) : BAR_HEIGHT;
-  const barTop = tall && state.view.person ? (ROW_HEIGHT - TALL) / 2 : BAR_TOP;
+  const lanes = lanesIn(shifts, scale);
+  const lane = laneOf(state.view.person === null, lanes.count, scale.days);
   return (
     <>
       <Underlay view={state.view} scale={local} day={day} shifts={shifts} />
@@ -129,8 +127,8 @@ function CellBody({
               hourFormat={hourFormat}
               pencil={publication !== 'published'}
               trouble={troubles.get(shift.id) ?? null}
-              top={barTop + lanes.of[i] * (height + LANE_SPACE)}
-              height={height}
+              top={lane.top + lanes.of[i] * (lane.height + lane.space)}
+              height={lane.height}
               dragged={dragged === shift.id}
               matched={matched?.has(shift.id) ?? false}
               title={titleOf(shift, roleStyle, hourFormat)}
@@ -147,9 +145,27 @@ const BAR_HEIGHT = 22;
 const TALL = 28;
 const LANE_SPACE = 2;
 
-/** Bars that overlap share the height of a person's row. */
-function squeezed(lanes: number): number {
-  return lanes < 2 ? BAR_HEIGHT : Math.max((ROW_HEIGHT - 6) / lanes - LANE_SPACE, 8);
+/**
+ * Where the lanes of a day lie, in pixels. A person's bars share the height of the row: one alone has room for a
+ * second line. Those of open shifts make their row higher.
+ */
+function laneOf(
+  isOpen: boolean,
+  lanes: number,
+  days: number,
+): { readonly top: number; readonly height: number; readonly space: number } {
+  if (isOpen) return { top: BAR_TOP, height: days === 1 ? TALL : BAR_HEIGHT, space: LANE_SPACE };
+  if (lanes < 2) return { top: (ROW_HEIGHT - TALL) / 2, height: TALL, space: 0 };
+  return { top: 1, height: (ROW_HEIGHT - 2) / lanes - 1, space: 1 };
+}
+
+/** The lanes of a day's shifts; where a day is too narrow for true lengths, each has one for itself. */
+function lanesIn(
+  shifts: readonly { from: number; to: number }[],
+  { dayWidth }: Pick<Scale, 'dayWidth'>,
+): ReturnType<typeof lanesOf> {
+  if (dayWidth >= MARK_WIDTH) return lanesOf(shifts);
+  return { of: shifts.map((_, i) => i), count: shifts.length };
 }
 
 /** The lane of each shift, so that none covers another. They are sorted by start. */
@@ -170,9 +186,11 @@ export function openRowHeight(state: PersonState, days = 7): number {
   let most = 1;
   for (let day = 0; day < frame.plan.days; day++) {
     const today = own.filter((shift) => shift.date === frame.plan.from + day);
-    most = Math.max(most, lanesOf(today).count);
+    // Over weeks a day may be too narrow for true lengths: then each shift has a lane for itself.
+    most = Math.max(most, days > 7 ? today.length : lanesOf(today).count);
   }
-  return BAR_TOP * 2 + most * ((days === 1 ? TALL : BAR_HEIGHT) + LANE_SPACE) - LANE_SPACE;
+  const { height, space } = laneOf(true, most, days);
+  return BAR_TOP * 2 + most * (height + space) - space;
 }
 
 /** Where a shift stood when it was published, for those who look. */

@@ -2,6 +2,7 @@ import { memo } from 'react';
 import type { Judgement } from '@/core/consequences/judge';
 import { coverageBetween } from '@/core/consequences/judge';
 import type { Block } from '@/core/coverage/blocks';
+import { MARK_WIDTH } from './bar';
 import { type Scale, xOf } from './scale';
 
 /** A block of the skyline: what is on and needed, and the gaps of the roles it draws together. */
@@ -63,7 +64,7 @@ interface DayProps {
   readonly place: number | null;
 }
 
-const TOP = 18;
+const TOP = 26;
 
 /** One day of the skyline: a filled step for people on, a line for people needed, gaps and surplus marked. */
 export const SkylineDay = memo(function SkylineDay({
@@ -102,11 +103,11 @@ export const SkylineDay = memo(function SkylineDay({
         stroke="var(--color-base-content)"
         strokeWidth={1.5}
       />
-      {labelsOf(blocks, marks, x).map((label) => (
+      {gapLabels(blocks, marks, x, y).map((label) => (
         <text
-          key={label.x}
+          key={`${label.x} ${label.y}`}
           x={label.x}
-          y={Math.max(y(label.people) - 5, 11)}
+          y={label.y}
           textAnchor="middle"
           fontSize={scale.dayWidth < 56 ? 9.5 : 11.5}
           fontWeight={700}
@@ -203,47 +204,80 @@ function stepPath(
 }
 
 interface GapLabel {
+  /** The middle of its foot, in pixels. */
   readonly x: number;
-  readonly people: number;
+  readonly y: number;
   readonly text: string;
 }
 
-/** Roughly half the width of a sign of a gap label, in pixels. */
+/** Roughly half the width of a sign of a gap label, from its foot to its head, and what is left free around it. */
 const HALF_SIGN = 3.6;
+const LABEL_HEIGHT = 11;
+const AIR = 3;
 
-/** One label a run of equal gaps, kept inside its day; one that would touch the one before it is left out. */
-function labelsOf(
+/**
+ * One label a run of equal gaps, inside its day and above all that is drawn under it. Where the label before it is in
+ * the way it stands one higher, and is left out where that is taken too; the figures and the tooltip have it still. A
+ * day too narrow for more than one has that of its largest gap.
+ */
+export function gapLabels(
   blocks: readonly SkylineBlock[],
   marks: readonly string[],
   x: (minute: number) => number,
+  y: (people: number) => number,
 ): GapLabel[] {
-  const labels: GapLabel[] = [];
-  if (blocks.length === 0) return labels;
+  const placed: (GapLabel & { readonly half: number })[] = [];
+  if (blocks.length === 0) return placed;
   const low = x(blocks[0].from);
   const high = x(blocks[blocks.length - 1].to);
-  let free = low;
-  for (let i = 0; i < blocks.length;) {
-    const text = gapText(blocks[i], marks);
-    let j = i + 1;
-    let people = blocks[i].needed;
-    while (j < blocks.length && gapText(blocks[j], marks) === text) {
-      people = Math.max(people, blocks[j].needed);
-      j++;
-    }
+  const runs = gapRuns(blocks, marks);
+  const worst = runs.reduce<GapRun | null>((most, run) => (run.gap > (most?.gap ?? 0) ? run : most), null);
+  for (const run of high - low < MARK_WIDTH && worst ? [worst] : runs) {
+    const text = run.texts.find((one) => one.length * HALF_SIGN * 2 <= high - low);
+    if (!text) continue;
     const half = text.length * HALF_SIGN;
-    const middle = (x(blocks[i].from) + x(blocks[j - 1].to)) / 2;
-    const at = Math.min(Math.max(middle, low + half), high - half);
-    if (text !== '' && at - half >= free) {
-      labels.push({ x: at, people, text });
-      free = at + half + 3;
-    }
-    i = j;
+    const at = Math.min(Math.max((x(run.from) + x(run.to)) / 2, low + half), high - half);
+    const under = blocks.filter((block) => x(block.to) > at - half - 1 && x(block.from) < at + half + 1);
+    const rest = y(Math.max(...under.map(topOf))) - AIR - 1;
+    const meets = (foot: number) =>
+      placed.some(
+        (other) =>
+          Math.abs(other.x - at) < other.half + half + AIR && Math.abs(other.y - foot) < LABEL_HEIGHT + 1,
+      );
+    const foot = [rest, rest - LABEL_HEIGHT - 1].find((one) => one >= LABEL_HEIGHT - 1 && !meets(one));
+    if (foot !== undefined) placed.push({ x: at, y: foot, text, half });
   }
-  return labels;
+  return placed;
 }
 
-/** `−1 K −2 F`; where more than two roles are short, how many people in all. */
-function gapText(block: SkylineBlock, marks: readonly string[]): string {
-  if (block.gaps.length > 2) return `−${block.gap}`;
-  return block.gaps.map(({ row, missing }) => `−${missing} ${marks[row] ?? ''}`.trim()).join(' ');
+interface GapRun {
+  readonly from: number;
+  readonly to: number;
+  readonly gap: number;
+  readonly texts: readonly string[];
+}
+
+/** Neighbouring blocks that are short of the same. */
+function gapRuns(blocks: readonly SkylineBlock[], marks: readonly string[]): GapRun[] {
+  const runs: GapRun[] = [];
+  for (const { from, to, gap, gaps } of blocks) {
+    const texts = gapTexts({ gap, gaps }, marks);
+    const last = runs[runs.length - 1];
+    if (texts.length === 0) continue;
+    if (last?.to === from && last.texts[0] === texts[0]) runs[runs.length - 1] = { ...last, to };
+    else runs.push({ from, to, gap, texts });
+  }
+  return runs;
+}
+
+/** The most people that are drawn in a block. */
+function topOf({ staffed, needed, gap, surplus }: SkylineBlock): number {
+  return Math.max(staffed, needed, gap === 0 && needed > 0 ? needed + surplus : 0);
+}
+
+/** `−1 K −2 F`, or how many people in all: that alone where more than two roles are short. None where none is. */
+function gapTexts({ gap, gaps }: Pick<SkylineBlock, 'gap' | 'gaps'>, marks: readonly string[]): string[] {
+  if (gaps.length === 0) return [];
+  const byRole = gaps.map(({ row, missing }) => `−${missing} ${marks[row] ?? ''}`.trim()).join(' ');
+  return gaps.length > 2 ? [`−${gap}`] : [byRole, `−${gap}`];
 }

@@ -1,5 +1,5 @@
 import { useMemo } from 'react';
-import type { RoleStyle } from '../../canvas/bar';
+import type { RoleStyle } from '../../canvas/bar-label';
 import { usePlan } from '../state/controller';
 
 /** Names, marks and inks of the roles, by id. */

@@ -14,13 +14,11 @@ export function useScale(scroller: React.RefObject<HTMLDivElement | null>): Scal
     observer.observe(element);
     return () => observer.disconnect();
   }, [scroller]);
-  const hours = usePlan((state) => {
-    const { from, to } = hoursOf(state.judgement);
-    return `${from} ${to}`;
-  });
-  const [from, to] = hours.split(' ').map(Number);
   const days = useView((view) => view.days);
   const firstDay = useView((view) => view.firstDay);
+  const alone = days === 1 ? firstDay : null;
+  const from = usePlan((state) => hoursOf(state.judgement, alone).from);
+  const to = usePlan((state) => hoursOf(state.judgement, alone).to);
   return useMemo(
     () => (width === null ? null : scaleOf({ from, to }, firstDay, days, width)),
     [from, to, firstDay, days, width],
