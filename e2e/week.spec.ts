@@ -37,7 +37,7 @@ test('an empty week becomes a copied and corrected one without a stop, by keyboa
   // Harbour Day closes the Wednesday: its shifts come without their people, and each is said.
   await expect(brings).toContainText('Wed 2, 7:00–15:00 Lead');
   await expect(brings).toContainText('arrives open, closed for Harbour Day');
-  await expect(brings).toContainText('snags appear');
+  await expect(brings).toContainText(/closes [\d,½¼¾:]+ h of gaps/);
   expect(await seriousFaults(page)).toEqual([]);
   await page.keyboard.press('Control+Enter');
   await page.waitForURL(new RegExp(`/plan/bistro/${NEXT}$`));

@@ -25,11 +25,18 @@ export interface WeekImpact {
   readonly site: string;
   readonly siteName: string;
   readonly week: Day;
-  readonly appeared: readonly { readonly severity: Severity; readonly text: string }[];
-  readonly cleared: readonly string[];
-  readonly paidMinutes: number;
-  /** With its sign and currency; empty where the cost stays. */
-  readonly cost: string;
+  /** All of it in a line, in the words of an edit: `+8 h · closes 2½ h of gaps, 1 left`. */
+  readonly summary: string;
+  readonly appeared: readonly ImpactSnag[];
+  readonly cleared: readonly ImpactSnag[];
+}
+
+export interface ImpactSnag {
+  /** Of its check. */
+  readonly code: string;
+  readonly title: string;
+  readonly severity: Severity;
+  readonly text: string;
 }
 
 export type CommandAnswer =

@@ -1,9 +1,11 @@
 import { checkOf } from '@/core/checks/list';
-import { type Words, wordsFor, formatMinor } from '@/core/checks/shared/messages';
+import { type Words, wordsFor } from '@/core/checks/shared/messages';
 import { difference } from '@/core/consequences/consequences';
 import { follow } from '@/core/consequences/follow';
 import { type Judgement, judge } from '@/core/consequences/judge';
-import type { Snag } from '@/core/checks/shared/snag';
+import { type Snag, bySeverity } from '@/core/checks/shared/snag';
+import { summarise } from '@/core/consequences/summary';
+import { joinGaps } from '@/core/consequences/visible-snags';
 import { type Day, parseDate, startOfWeek, formatDate } from '@/core/time/day';
 import type { Database } from '@/data/database';
 import { listSites, namesOf } from '@/data/site/site-store';
@@ -11,7 +13,7 @@ import { type PlanRows, peopleIn, loadPlanRows, withRows, withShiftChanges } fro
 import type { PlanMemory } from '@/data/week/plan-memory';
 import { planFromRows } from '@/data/week/plan-store';
 import type { Watch, CommandEffect } from './command';
-import type { WeekImpact } from './payload';
+import type { ImpactSnag, WeekImpact } from './payload';
 
 /** How many planned weeks of a site are looked at. */
 const WEEKS = 6;
@@ -124,18 +126,25 @@ function lineOf(
   const stored = planFromRows(after, site, week, 7);
   if (!old || !stored) return null;
   const { plan, hourFormat } = stored;
-  const { appeared, cleared, paidMinutes, cost } = difference(old, follow(old, plan));
+  const changes = difference(old, follow(old, plan));
+  const { appeared, cleared, paidMinutes, cost } = changes;
   if (appeared.length === 0 && cleared.length === 0 && paidMinutes === 0 && cost === 0) return null;
   const [was, is] = [old.plan, plan].map((one) => wordsFor(one, hourFormat, names));
-  const say = (snag: Snag, words: Words) => checkOf(snag.code)!.message(snag, words);
-  const money = formatMinor(Math.abs(cost), plan.site.currency);
   return {
     site,
     siteName: plan.site.name,
     week,
-    appeared: appeared.map((snag) => ({ severity: snag.severity, text: say(snag, is) })),
-    cleared: cleared.map((snag) => say(snag, was)),
-    paidMinutes,
-    cost: cost === 0 ? '' : `${cost > 0 ? '+' : '−'}${money}`,
+    summary: summarise(changes, is, plan.site.currency),
+    appeared: told(appeared, is),
+    cleared: told(cleared, was),
   };
+}
+
+function told(snags: readonly Snag[], words: Words): ImpactSnag[] {
+  return joinGaps(snags)
+    .sort(bySeverity)
+    .map((snag) => {
+      const { title, message } = checkOf(snag.code)!;
+      return { code: snag.code, title, severity: snag.severity, text: message(snag, words) };
+    });
 }

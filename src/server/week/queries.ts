@@ -1,6 +1,7 @@
 import { sql } from 'kysely';
 import { shiftKindOf, LOOK_BACK_WEEKS, startsOf } from '@/core/fairness/shift-kinds';
-import { judge, snagsOf } from '@/core/consequences/judge';
+import { judge } from '@/core/consequences/judge';
+import { visibleSnags } from '@/core/consequences/visible-snags';
 import { decimalsOf, toMajor } from '@/core/hours/money';
 import { formatChange } from '@/core/plan/change-text';
 import type { Result } from '@/core/plan/problem';
@@ -210,7 +211,7 @@ function weekFigures({ plan, published }: StoredPlan): WeekFigures {
   const state = publicationOfAll(shifts, told);
   if (shifts.length === 0) return { ...base, state, minutes: 0, cost: 0, open: 0, stops: 0, warns: 0 };
   const judgement = judge(plan);
-  const snags = snagsOf(judgement);
+  const snags = visibleSnags(judgement);
   return {
     ...base,
     state,

@@ -190,7 +190,7 @@ test('many people are changed at once, and what that does is said before', async
   expect((change as HTMLButtonElement).disabled).toBe(true);
   await userEvent.selectOptions(screen.getByLabelText('What to do'), 'Set the weekly maximum to');
   await typeInto(screen.getByLabelText('Hours'), '20');
-  await waitFor(() => expect(screen.getByText(/snags appear/)).toBeTruthy());
+  await waitFor(() => expect(screen.getByText(/long week/)).toBeTruthy());
   await userEvent.click(change);
   await waitFor(() => expect(server.answers).toHaveLength(1));
   expect((await priya()).person.maxWeekMinutes).toBe(1200);

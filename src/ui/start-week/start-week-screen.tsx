@@ -255,7 +255,11 @@ export function StartScreen({ header, recurring, week, from }: Props) {
               <Progress share={progress} onStop={() => stopping.current?.abort()} />
             ) : input ? (
               <div className="text-base leading-[19px]">
-                <ImpactList answer={preview} named={targets.length === 1 ? 60 : 6} />
+                <ImpactList
+                  answer={preview}
+                  named={targets.length === 1 ? 60 : 6}
+                  week={targets.length === 1 ? targets[0] : null}
+                />
               </div>
             ) : (
               <p className="text-muted">There is nothing to take yet.</p>

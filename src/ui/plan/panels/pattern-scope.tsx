@@ -52,6 +52,8 @@ export function FurtherChange({
   const controller = useController();
   const site = usePlan((state) => state.judgement.plan.site.id);
   const pending = usePlan((state) => state.pending.length);
+  const from = usePlan((state) => state.judgement.plan.from);
+  const week = from + Math.floor((shift.date - from) / 7) * 7;
   const input = { site, shift: shift.id, scope: reach, form, ...(person === undefined ? {} : { person }) };
   const preview = usePreview('pattern.change', blocked || pending > 0 ? null : input);
   const { run, busy, problem } = useCommand();
@@ -68,7 +70,7 @@ export function FurtherChange({
         <p className="text-gap text-sm font-semibold">{wrong}.</p>
       ) : (
         <div className="max-h-[180px] overflow-y-auto text-sm leading-[17px]">
-          <ImpactList answer={preview} />
+          <ImpactList answer={preview} week={week} />
         </div>
       )}
       <Button
