@@ -1,6 +1,6 @@
 import type { Judgement } from '../consequences/judge';
 import type { Change } from '../plan/change';
-import { withTimes } from '../plan/shift-edits';
+import { type BreakPlace, withTimes } from '../plan/shift-edits';
 import { type ShiftSpec, diffShift, toShiftFields } from '../plan/shift-spec';
 import { NO_DETAIL, type Shift } from '../plan/types';
 import type { TypedShift as TypedSpan } from '../time/parse-shifts';
@@ -71,7 +71,7 @@ export function newShift(
 
 /**
  * Changes that put what is typed in place of `there`, the shifts of a cell that it stands for; they are changed before
- * others are made.
+ * others are made. `breaks`: where fixed breaks go.
  *
  * @example typing `9-17` over a shift 8-16: `[{ do: 'set', id, shift: { role, from: 540, to: 1020 } }]`
  */
@@ -81,6 +81,7 @@ export function typedChanges(
   typed: readonly TypedShift[],
   newId: NewId,
   there: readonly Shift[] = typedOver(judgement, cell),
+  breaks?: BreakPlace,
 ): Change[] {
   const roles = typedRoles(judgement, cell, typed, there);
   const changes: Change[] = [];
@@ -95,7 +96,7 @@ export function typedChanges(
       const patch = diffShift(old, { ...old, ...said, from, to, role, detail: { ...said.detail, pattern } });
       if (patch) changes.push({ do: 'set', id: old.id, shift: patch });
     } else if (old.from !== from || old.to !== to || old.role !== role)
-      changes.push({ do: 'set', id: old.id, shift: { role, ...withTimes(old, { from, to }) } });
+      changes.push({ do: 'set', id: old.id, shift: { role, ...withTimes(old, { from, to }, breaks) } });
   });
   for (const old of there.slice(typed.length)) changes.push({ do: 'remove', id: old.id });
   return changes;

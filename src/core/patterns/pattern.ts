@@ -1,7 +1,7 @@
 import type { Problem } from '../plan/problem';
 import { type Known, specFaults } from '../plan/shift-faults';
 import type { Shift } from '../plan/types';
-import { type Day, startOfWeek } from '../time/day';
+import { type Day, startOfWeek, weekdayOf } from '../time/day';
 import { DAY } from '../time/span';
 import { SHORT_WEEKDAYS, formatDay, formatTimeSpan } from '../time/format';
 import { type ShiftSpec, toShiftFields } from '../plan/shift-spec';
@@ -38,8 +38,16 @@ export interface Pattern {
   readonly rule: string | null;
   readonly shifts: readonly PatternShift[];
   readonly members: readonly Member[];
-  /** Shifts of a member that ended: from `from` on something else was agreed for it. */
-  readonly endings: readonly { readonly member: string; readonly shift: string; readonly from: Day }[];
+  readonly endings: readonly Ending[];
+}
+
+/** Shifts of a member that ended: from `from` on something else was agreed for them, on all weekdays or on one. */
+export interface Ending {
+  readonly member: string;
+  readonly shift: string;
+  readonly from: Day;
+  /** Monday 0. */
+  readonly weekday?: number;
 }
 
 /** The longest cycle, in weeks. */
@@ -77,8 +85,14 @@ export function occurrencesOf(pattern: Pattern, from: Day, to: Day, weekStart: n
   const end = pattern.until === null ? to : Math.min(to, pattern.until + 1);
   const found: Occurrence[] = [];
   const add = (on: Day, member: Member, shift: PatternShift) => {
-    const stop = pattern.endings.find((one) => one.member === member.id && one.shift === shift.id);
-    if (!stop || on < stop.from) found.push({ key: keyOf(on, member.id, shift.id), on, member, shift });
+    const isOver = pattern.endings.some(
+      (one) =>
+        one.member === member.id &&
+        one.shift === shift.id &&
+        on >= one.from &&
+        (one.weekday === undefined || one.weekday === weekdayOf(on)),
+    );
+    if (!isOver) found.push({ key: keyOf(on, member.id, shift.id), on, member, shift });
   };
   if (pattern.rule !== null) {
     for (const on of datesOf(pattern.rule, pattern.anchor, first, end))

@@ -51,6 +51,8 @@ const VALUES: Readonly<Record<string, (values: readonly string[], parts: Parts) 
   },
 };
 
+/** How rules write weekdays, Monday first. */
+export const WEEKDAY_CODES = ['MO', 'TU', 'WE', 'TH', 'FR', 'SA', 'SU'];
 const WEEKDAY = /^(MO|TU|WE|TH|FR|SA|SU)$/;
 
 function single(values: readonly string[]): string | null {
@@ -169,4 +171,34 @@ function expansion(rule: string, start: Day): { rule: InstanceType<typeof RRule>
 /** A rule in words: `every week on Tuesday`. */
 export function describeRule(rule: string, start: Day): string {
   return new RRule({ ...RRule.parseString(rule), dtstart: new Date(start * MS) }).toText();
+}
+
+/**
+ * The weekdays of a rule that is told by them alone (weekly on some, or daily), Monday being 0; null: it is another.
+ *
+ * @example
+ * weekdaysOf('FREQ=WEEKLY;BYDAY=TU,TH') // [1, 3]
+ */
+export function weekdaysOf(rule: string): number[] | null {
+  const parts = partsOf(rule);
+  const others = [...parts.keys()].filter((name) => !/^(FREQ|INTERVAL|WKST|UNTIL|BYDAY)$/.test(name));
+  if (others.length > 0) return null;
+  const codes = parts.get('BYDAY')?.split(',') ?? [];
+  if (parts.get('FREQ') === 'WEEKLY' && codes.length > 0)
+    return codes.map((code) => WEEKDAY_CODES.indexOf(code)).sort((a, b) => a - b);
+  const isDaily =
+    parts.get('FREQ') === 'DAILY' && codes.length === 0 && (parts.get('INTERVAL') ?? '1') === '1';
+  return isDaily ? WEEKDAY_CODES.map((_, i) => i) : null;
+}
+
+/** A rule for which {@link weekdaysOf} names weekdays, on one of them only. */
+export function ruleOn(rule: string, weekday: number): string {
+  const parts = partsOf(rule);
+  parts.set('FREQ', 'WEEKLY');
+  parts.set('BYDAY', WEEKDAY_CODES[weekday]);
+  return [...parts].map(([name, value]) => `${name}=${value}`).join(';');
+}
+
+function partsOf(rule: string): Map<string, string> {
+  return new Map(rule.split(';').map((piece) => piece.split('=') as [string, string]));
 }

@@ -2,6 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import { MONDAY } from '../testing';
 import { type PatternShift, keyOf, occurrencesOf } from './pattern';
 import { editSeries, lastDayOf } from './scope';
+import { weekdaysOf } from './rule';
 import { lines, member, part, pattern } from './testing';
 
 describe('a change from a date on', () => {
@@ -88,4 +89,68 @@ describe('a change from a date on', () => {
     ];
     expect(days.map(({ on }) => on - MONDAY)).toEqual([5, 19, 33]);
   });
+
+  describe('of one weekday of a rule that has several', () => {
+    const rule = 'FREQ=WEEKLY;BYDAY=MO,WE,FR';
+    const often = pattern([part(0, '9-17')], [member('ann')], { rule });
+    const [who, what] = [often.members[0].id, often.shifts[0]];
+    const change = (of: typeof often, from: number, weekday: number | undefined, form: PatternShift | null) =>
+      editSeries(of, { member: who, shift: what.id, from, weekday, form }, 'next', 0);
+    const given = (...parts: (typeof often | null)[]) =>
+      parts
+        .flatMap((one) => (one ? occurrencesOf(one, MONDAY, MONDAY + 14, 0) : []))
+        .sort((a, b) => a.on - b.on)
+        .map(({ on, shift }) => `${on - MONDAY} ${shift.from / 60}`);
+
+    test('leaves the others as they are', () => {
+      const { before, after } = change(often, MONDAY + 2, 2, { ...what, from: 600 });
+      expect(given(before, after)).toEqual(['0 9', '2 10', '4 9', '7 9', '9 10', '11 9']);
+      expect(after).toMatchObject({ name: often.name, since: MONDAY + 2, rule: 'FREQ=WEEKLY;BYDAY=WE' });
+      expect(lastDayOf(before!)).toBeNull();
+    });
+
+    test('of all reaches each, and what one had become stays', () => {
+      const first = change(often, MONDAY + 2, 2, { ...what, from: 600 });
+      const all = change(first.before!, MONDAY + 7, undefined, { ...what, from: 660 });
+      expect(given(all.before, all.after, first.after)).toEqual([
+        '0 9',
+        '2 10',
+        '4 9',
+        '7 11',
+        '9 10',
+        '11 11',
+      ]);
+    });
+
+    test('ended one by one is over when the last has ended', () => {
+      let left = often;
+      for (const [weekday, from] of [
+        [0, 7],
+        [2, 2],
+        [4, 11],
+      ])
+        left = change(left, MONDAY + from, weekday, null).before!;
+      expect(given(left)).toEqual(['0 9', '4 9']);
+      expect(lastDayOf(left)).toBe(MONDAY + 10);
+    });
+
+    test('is also one of a rule for every day', () => {
+      const daily = { ...often, rule: 'FREQ=DAILY;UNTIL=20270401' };
+      const { before, after } = change(daily, MONDAY, 6, null);
+      expect([given(before, after).length, after]).toEqual([10, null]);
+      expect(change(daily, MONDAY, 6, what).after!.rule).toBe('FREQ=WEEKLY;UNTIL=20270401;BYDAY=SU');
+    });
+  });
+});
+
+test.each([
+  ['FREQ=WEEKLY;BYDAY=FR,MO', [0, 4]],
+  ['FREQ=WEEKLY;INTERVAL=2;WKST=SU;BYDAY=SU', [6]],
+  ['FREQ=DAILY', [0, 1, 2, 3, 4, 5, 6]],
+  ['FREQ=DAILY;INTERVAL=2', null],
+  ['FREQ=WEEKLY', null],
+  ['FREQ=WEEKLY;BYDAY=MO,TU;COUNT=9', null],
+  ['FREQ=MONTHLY;BYDAY=1TU', null],
+])('the weekdays of %s', (rule, weekdays) => {
+  expect(weekdaysOf(rule)).toEqual(weekdays);
 });

@@ -1,6 +1,7 @@
 import type { Day } from '../time/day';
 import type { ShiftSpec } from '../plan/shift-spec';
-import { type Member, type Pattern, type PatternShift, occurrencesOf } from './pattern';
+import { type Ending, type Member, type Pattern, type PatternShift, occurrencesOf } from './pattern';
+import { ruleOn, weekdaysOf } from './rule';
 
 /** How far a change of one occurrence reaches. */
 export type Scope = 'this' | 'later' | 'unpublished';
@@ -10,6 +11,8 @@ export interface SeriesEdit {
   readonly member: string;
   readonly shift: string;
   readonly from: Day;
+  /** Only those on this weekday, Monday 0, of a rule that has several; undefined: all. */
+  readonly weekday?: number;
   /** null: they end. */
   readonly form: ShiftSpec | null;
   /** Who has them from then on; undefined: as before. */
@@ -23,16 +26,19 @@ export interface SeriesEdit {
  */
 export function editSeries(
   pattern: Pattern,
-  { member, shift, from, form, person }: SeriesEdit,
+  { member, shift, from, weekday, form, person }: SeriesEdit,
   newId: string,
   weekStart: number,
 ): { readonly before: Pattern | null; readonly after: Pattern | null } {
   const who = pattern.members.find((one) => one.id === member)!;
   const what = pattern.shifts.find((one) => one.id === shift)!;
-  const isThis = (one: Pattern['endings'][number]) => one.member === member && one.shift === shift;
+  const known = pattern.endings.filter((one) => one.member === member && one.shift === shift);
+  const reaching = known.filter((one) => one.weekday === undefined || one.weekday === weekday);
   // What had ended before stays ended.
-  const end = Math.min(from, ...pattern.endings.filter(isThis).map((one) => one.from));
-  const endings = [...pattern.endings.filter((one) => !isThis(one)), { member, shift, from: end }];
+  const end = Math.min(from, ...reaching.map((one) => one.from));
+  const ending: Ending = { member, shift, from: end, ...(weekday === undefined ? {} : { weekday }) };
+  const replaced = new Set(known.filter((one) => one.weekday === weekday));
+  const endings = [...pattern.endings.filter((one) => !replaced.has(one)), ending];
   const ended = { ...pattern, endings };
   const before = givesNothing(ended, weekStart) ? null : ended;
   if (form === null) return { before, after: null };
@@ -44,9 +50,10 @@ export function editSeries(
       ...pattern,
       id: before === null ? pattern.id : newId,
       since: Math.max(from, pattern.since),
+      rule: weekday === undefined || pattern.rule === null ? pattern.rule : ruleOn(pattern.rule, weekday),
       shifts: [goesOn],
       members: [has],
-      endings: pattern.endings.filter(isThis),
+      endings: weekday === undefined ? known : reaching,
     },
   };
 }
@@ -57,12 +64,20 @@ function givesNothing(pattern: Pattern, weekStart: number): boolean {
 }
 
 /** The last day on which a pattern may give a shift: where it ends, or all of its shifts have; null: for good. */
-export function lastDayOf({ members, shifts, endings, until }: Pattern): Day | null {
+export function lastDayOf({ members, shifts, endings, until, rule }: Pattern): Day | null {
+  const weekdays = (rule === null ? null : weekdaysOf(rule)) ?? [undefined];
   const ends = members.flatMap((member) =>
-    shifts.map((shift) => {
-      const stop = endings.find((one) => one.member === member.id && one.shift === shift.id);
-      return stop ? stop.from - 1 : Infinity;
-    }),
+    shifts.flatMap((shift) =>
+      weekdays.map((weekday) => {
+        const stops = endings.filter(
+          (one) =>
+            one.member === member.id &&
+            one.shift === shift.id &&
+            (one.weekday === undefined || one.weekday === weekday),
+        );
+        return Math.min(Infinity, ...stops.map((one) => one.from - 1));
+      }),
+    ),
   );
   const last = Math.min(until ?? Infinity, Math.max(...ends));
   return last === Infinity ? null : last;

@@ -23,17 +23,23 @@ export function fitInside(span: Span, outer: Span): Span {
   return { from, to: from + length };
 }
 
+/** Where the fixed breaks of a shift go when its times change: where they were, as far from the start, to no fixed time. */
+export type BreakPlace = 'stays' | 'along' | 'loose';
+
 /**
- * What changes when a shift gets other times. Where its length stays, fixed breaks and duties move along;
- * otherwise a break left outside is kept in length only, and a duty left outside is moved inside.
+ * What changes when a shift gets other times. Where its length stays, fixed breaks and duties move along, else they
+ * stay where they were; `place` says it otherwise of the breaks. A break left outside is kept in length only, and a
+ * duty left outside is moved inside.
  */
-export function withTimes(shift: Shift, { from, to }: Span): ShiftPatch {
+export function withTimes(shift: Shift, { from, to }: Span, place?: BreakPlace): ShiftPatch {
   const along = to - from === shift.to - shift.from ? from - shift.from : 0;
   const outer = { from, to };
+  const by = place === undefined ? along : place === 'along' ? from - shift.from : 0;
   const pause = (one: Break): Break => {
     if (one.at === null) return one;
-    const at = one.at + along;
-    return { ...one, at: at >= from && at + one.minutes <= to ? at : null };
+    const at = one.at + by;
+    const isInside = at >= from && at + one.minutes <= to;
+    return { ...one, at: place !== 'loose' && isInside ? at : null };
   };
   const patch: { -readonly [K in keyof ShiftPatch]: ShiftPatch[K] } = { from, to };
   if (shift.break && shift.break.at !== null) patch.break = pause(shift.break);

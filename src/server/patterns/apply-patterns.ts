@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { type Change } from '@/core/plan/change';
 import { type Result, fail } from '@/core/plan/problem';
-import { type Pattern, occurrencesOf, parseKey } from '@/core/patterns/pattern';
+import { type Pattern, occurrencesOf } from '@/core/patterns/pattern';
 import { type Materialized, materialize } from '@/core/patterns/materialize';
 import type { Shift } from '@/core/plan/types';
 import { type Day, startOfWeek } from '@/core/time/day';
@@ -18,13 +18,12 @@ export interface PatternWork {
   readonly rows: readonly RowChange[];
   readonly title: string;
   readonly patterns: readonly { readonly pattern: Pattern; readonly adds: boolean; readonly until: Day }[];
-  /** One shift of one member of `old` that goes over to `after`, or ends. */
+  /** Occurrences of `old` that go over to `after`, or end. */
   readonly series?: {
     readonly old: Pattern;
     readonly after: Pattern | null;
-    /** Which of the pattern's shifts, for which of its members. */
-    readonly member: string;
-    readonly shift: string;
+    /** Whether the occurrence of a key is one of them. */
+    readonly isMeant: (key: string) => boolean;
     /** Whether what is published changes too. */
     readonly published: boolean;
   };
@@ -121,18 +120,16 @@ function stays(count: number): string {
   return count === 1 ? 'stays as it is' : 'stay as they are';
 }
 
-/** The standing shifts of one shift of one member, from a date on, as what goes on in its place has them. */
+/** The standing shifts that are meant, from a date on, as what goes on in its place has them. */
 function transferSeries(
   { plan, published }: StoredPlan,
-  { old, after, member, shift: part, published: toldToo }: NonNullable<PatternWork['series']>,
+  { old, after, isMeant, published: toldToo }: NonNullable<PatternWork['series']>,
   from: Day,
 ): Materialized {
   const out = new Set(published.map(({ id }) => id));
   const mine = plan.shifts.filter((shift) => {
     const source = shift.detail?.pattern;
-    if (source?.id !== old.id || source.originalDate < from) return false;
-    const key = parseKey(source.key);
-    return key.member === member && key.shift === part;
+    return source?.id === old.id && source.originalDate >= from && isMeant(source.key);
   });
   // Under the new pattern they are its own; what was changed by hand stays as somebody made it.
   const ids = new Set(mine.map(({ id }) => id));

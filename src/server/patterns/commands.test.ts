@@ -198,6 +198,29 @@ describe('a pattern', () => {
     expect(await times()).toEqual(['0: 14-17']);
   });
 
+  test('of one weekday of several leaves the others, unless all are meant', async () => {
+    const rule = 'FREQ=WEEKLY;BYDAY=TU,TH';
+    await done('pattern.save', { pattern: tuesdays({ rule }), weeks: 2 });
+    const dated = async () =>
+      (await ofPattern()).slice(0, 4).map(({ date, from }) => [date - NEXT, from / 60]);
+    expect(await dated()).toEqual([
+      [1, 14],
+      [3, 14],
+      [8, 14],
+      [10, 14],
+    ]);
+    const first = (await ofPattern())[0];
+    const form = { ...toShiftSpec(first), from: 780 };
+    const { title } = await done('pattern.change', { shift: first.id, scope: 'later', form });
+    expect(title).toBe('Stocktake, Tuesdays: changed from Tue 1 December on');
+    expect((await dated()).map(([, from]) => from)).toEqual([13, 14, 13, 14]);
+    const names = (await loadPatterns(db, 'bistro')).filter((one) => one.name === 'Stocktake');
+    expect(names).toHaveLength(2);
+    const thursday = (await ofPattern())[1];
+    await done('pattern.change', { shift: thursday.id, scope: 'later', allWeekdays: true, form: null });
+    expect((await ofPattern()).map(({ date }) => (date - NEXT) % 7)).toEqual([1, 1, 1, 1]);
+  });
+
   test('given to another from then on', async () => {
     const [, second] = await ofPattern();
     await done('pattern.change', {

@@ -3,11 +3,11 @@ import Joi from 'joi';
 import { type Result, fail, failAll, failedAt } from '@/core/plan/problem';
 import { specFaults } from '@/core/plan/shift-faults';
 import { type Pattern, parseKey, patternFaults } from '@/core/patterns/pattern';
-import { parseRule } from '@/core/patterns/rule';
+import { parseRule, weekdaysOf } from '@/core/patterns/rule';
 import { type Scope, editSeries } from '@/core/patterns/scope';
 import type { Shift } from '@/core/plan/types';
-import { type Day, parseDate, startOfWeek } from '@/core/time/day';
-import { formatLongDay } from '@/core/time/format';
+import { type Day, parseDate, startOfWeek, weekdayOf } from '@/core/time/day';
+import { WEEKDAY_NAMES, formatLongDay } from '@/core/time/format';
 import type { Database } from '@/data/database';
 import { type RowChange, type RowOf, loadRows, rowChanges } from '@/data/records/records';
 import { listSites, roleIdsOf } from '@/data/site/site-store';
@@ -99,10 +99,11 @@ export const changePattern = command<'pattern.change', PatternChange>({
     site: ID.required(),
     shift: ID.required(),
     scope: Joi.valid('later', 'unpublished').required(),
+    allWeekdays: Joi.boolean(),
     form: FORM.allow(null).required(),
     person: ID.allow(null),
   }).required(),
-  async prepare(context, { site, shift: id, scope, form, person }) {
+  async prepare(context, { site, shift: id, scope, allWeekdays = false, form, person }) {
     const { db } = context;
     const found = await surroundings(context, site);
     if (!found.ok) return found;
@@ -125,10 +126,16 @@ export const changePattern = command<'pattern.change', PatternChange>({
     if (!pattern.members.some((one) => one.id === member) || !pattern.shifts.some((one) => one.id === part))
       return fail('unknown', 'the pattern no longer has this shift', 'input.shift');
     const last = await lastShiftOf(db, site, pattern.id);
-    const from = await beginning(context, site, scope, shift, pattern, last!);
+    const weekday = allWeekdays ? undefined : weekdayAmong(pattern, source.originalDate);
+    const isMeant = (key: string) => {
+      const one = parseKey(key);
+      const onDay = weekday === undefined || weekdayOf(one.originalDate) === weekday;
+      return onDay && one.member === member && one.shift === part;
+    };
+    const from = await beginning(context, site, scope, shift, isMeant, last!);
     if (from === null) return fail('published', 'every shift of it that stands is published', 'input.scope');
     const { weekStart } = found.value.line;
-    const series = { member, shift: part, from, form, person };
+    const series = { member, shift: part, from, weekday, form, person };
     const next = editSeries(pattern, series, randomUUID(), weekStart);
     const wrong =
       failAll(form ? specFaults(form, { roles: await roleIdsOf(db, site) }) : [], 'input.form') ??
@@ -136,16 +143,18 @@ export const changePattern = command<'pattern.change', PatternChange>({
     if (wrong) return wrong;
     const exceptions = await loadRows(db, 'pattern_exception', { pattern_id: pattern.id });
     return applyPatterns(context, site, {
-      rows: seriesRows(site, pattern, next, exceptions, (key) => {
-        const one = parseKey(key);
-        return one.originalDate >= from && one.member === member && one.shift === part;
-      }),
-      title: `${pattern.name}: ${form === null ? 'ended' : 'changed'} from ${formatLongDay(from)} on`,
+      rows: seriesRows(
+        site,
+        pattern,
+        next,
+        exceptions,
+        (key) => isMeant(key) && parseKey(key).originalDate >= from,
+      ),
+      title: `${pattern.name}${weekday === undefined ? '' : `, ${WEEKDAY_NAMES[weekday]}s`}: ${form === null ? 'ended' : 'changed'} from ${formatLongDay(from)} on`,
       series: {
         old: pattern,
         after: next.after,
-        member,
-        shift: part,
+        isMeant,
         published: scope === 'later',
       },
       patterns: [],
@@ -182,20 +191,25 @@ async function beginning(
   site: string,
   scope: Exclude<Scope, 'this'>,
   shift: Shift,
-  pattern: Pattern,
+  isMeant: (key: string) => boolean,
   last: Day,
 ): Promise<Day | null> {
   const source = shift.detail!.pattern!;
   if (scope === 'later') return source.originalDate;
-  const tail = source.key.slice(source.key.indexOf(' '));
   const first = Math.min(today, shift.date);
   const rows = (await loadShifts(db, site, first, last + 1)).filter((one) => {
     const from = one.detail?.pattern;
-    return from?.id === pattern.id && from.key.endsWith(tail);
+    return from?.id === source.id && isMeant(from.key);
   });
   const out = new Set((await loadPublished(db, site, first, last + 1)).map(({ id }) => id));
   const free = rows.filter((one) => !out.has(one.id)).map((one) => one.detail!.pattern!.originalDate);
   return free.length === 0 ? null : Math.min(...free);
+}
+
+/** The weekday of a date where a pattern's rule has several; undefined: it has no other. */
+function weekdayAmong({ rule }: Pattern, date: Day): number | undefined {
+  const weekdays = rule === null ? null : weekdaysOf(rule);
+  return weekdays && weekdays.length > 1 ? weekdayOf(date) : undefined;
 }
 
 type Surroundings = { line: { weekStart: number }; patterns: Pattern[] };

@@ -38,7 +38,14 @@ const PATTERN = Joi.object({
     .max(600)
     .required(),
   endings: Joi.array()
-    .items(Joi.object({ member: ID.required(), shift: ID.required(), from: DAY_NUMBER.required() }))
+    .items(
+      Joi.object({
+        member: ID.required(),
+        shift: ID.required(),
+        from: DAY_NUMBER.required(),
+        weekday: Joi.number().integer().min(0).max(6),
+      }),
+    )
     .max(20_000)
     .required(),
 });

@@ -9,6 +9,14 @@ import type { Publication } from '@/core/publish/publication';
 import type { Day } from '@/core/time/day';
 import type { HourFormat } from '@/core/time/format';
 
+/** A pattern as the shifts that follow it need it. */
+export interface PatternName {
+  readonly id: string;
+  readonly name: string;
+  /** Whether its rule falls on several weekdays, so that one of them can be changed alone. */
+  readonly hasWeekdays: boolean;
+}
+
 /** A week's plan as the plan screen gets it. */
 export interface PlanPayload {
   readonly plan: PortablePlan;
@@ -22,8 +30,8 @@ export interface PlanPayload {
   readonly stations: readonly string[];
   /** Names of the other sites at which people of the plan work, by id. */
   readonly sites: Readonly<Record<string, string>>;
-  /** Names of the site's patterns, by id. */
-  readonly patterns: readonly { readonly id: string; readonly name: string }[];
+  /** The site's patterns. */
+  readonly patterns: readonly PatternName[];
   /** Notes of days. */
   readonly daybook: readonly { readonly date: Day; readonly note: string }[];
   /** What rows can be grouped by: the kind of contract of people, the area of roles. */

@@ -9,6 +9,7 @@ import type { Database } from '@/data/database';
 import { Unchanged } from '@/data/unchanged';
 import { type StoredSite, listSites, loadSite, namesOf } from '@/data/site/site-store';
 import { loadPlan } from '@/data/week/plan-store';
+import { weekdaysOf } from '@/core/patterns/rule';
 import { loadPatterns } from '@/data/patterns/pattern-store';
 import { loadStations, loadTemplates } from '@/data/templates/template-store';
 import { loadDaybook } from '@/data/week/daybook-store';
@@ -46,7 +47,11 @@ export async function planOfWeek(
       sites: Object.fromEntries(namesOf(found.all.filter(({ id }) => elsewhere.has(id)))),
       templates: await loadTemplates(db, site),
       stations: (await loadStations(db, site)).map(({ name }) => name),
-      patterns: (await loadPatterns(db, site)).map(({ id, name }) => ({ id, name })),
+      patterns: (await loadPatterns(db, site)).map(({ id, name, rule }) => ({
+        id,
+        name,
+        hasWeekdays: rule !== null && (weekdaysOf(rule)?.length ?? 1) > 1,
+      })),
       daybook: await loadDaybook(db, site, first, first + days),
       ...(await groupsOf(db, site)),
     },

@@ -37,6 +37,8 @@ export interface PatternChange {
   readonly site: string;
   readonly shift: string;
   readonly scope: Exclude<Scope, 'this'>;
+  /** Where the pattern has several weekdays: whether all of them are meant, and not only that of the shift. */
+  readonly allWeekdays?: boolean;
   /** null: the occurrences go. */
   readonly form: ShiftSpec | null;
   readonly person?: string | null;

@@ -1,6 +1,7 @@
 'use client';
 
 import { useState } from 'react';
+import { groupedBy } from '@/core/grouped';
 import { describeRule } from '@/core/patterns/rule';
 import type { Pattern } from '@/core/patterns/pattern';
 import { lastDayOf } from '@/core/patterns/scope';
@@ -46,20 +47,24 @@ export function PatternsSection({ recurring }: { readonly recurring: RecurringPa
           </p>
         )}
         <ul>
-          {patterns.map((one) => (
-            <li key={one.id}>
-              <button
-                type="button"
-                aria-current={shown?.id === one.id ? 'true' : undefined}
-                className={`border-fine block w-full border-b py-1.5 pl-2 text-left ${shown?.id === one.id ? 'bg-sheet border-l-ink border-l-2' : ''}`}
-                onClick={() => {
-                  setFresh(null);
-                  choose(one.id);
-                }}
-              >
-                <span className="block font-semibold">{one.name}</span>
-                <span className="text-muted block text-sm leading-4">{summaryOf(one)}</span>
-              </button>
+          {byName(patterns).map(([name, parts]) => (
+            <li key={name} className="border-fine border-b py-1.5">
+              <span className="block pl-2 font-semibold">{name}</span>
+              {parts.map((one) => (
+                <button
+                  key={one.id}
+                  type="button"
+                  aria-label={`${name}, ${summaryOf(one)}`}
+                  aria-current={shown?.id === one.id ? 'true' : undefined}
+                  className={`text-muted block min-h-6 w-full py-0.5 pl-2 text-left text-sm leading-4 ${shown?.id === one.id ? 'bg-sheet border-l-ink border-l-2' : ''}`}
+                  onClick={() => {
+                    setFresh(null);
+                    choose(one.id);
+                  }}
+                >
+                  {summaryOf(one)}
+                </button>
+              ))}
             </li>
           ))}
         </ul>
@@ -90,6 +95,14 @@ export function PatternsSection({ recurring }: { readonly recurring: RecurringPa
       )}
     </div>
   );
+}
+
+/** A pattern that was changed from a date on is one name with its parts, by when they begin. */
+function byName(patterns: readonly Pattern[]): [string, Pattern[]][] {
+  return [...groupedBy(patterns, ({ name }) => name)].map(([name, parts]) => [
+    name,
+    parts.sort((a, b) => a.since - b.since),
+  ]);
 }
 
 function summaryOf(pattern: Pattern): string {

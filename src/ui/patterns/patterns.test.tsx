@@ -2,6 +2,8 @@
 import { afterEach, beforeEach, describe, expect, test } from '@jest/globals';
 import { cleanup, render, screen, waitFor } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
+import { useState } from 'react';
+import { parseDate } from '@/core/time/day';
 import { BUILT_IN_OWNER } from '@/server/access/actor';
 import { recurringOf } from '@/server/week/queries';
 import type { RecurringPayload } from '@/server/week/payload';
@@ -11,6 +13,7 @@ import { consequences, demoServer, typeInto } from '../forms/testing-server';
 
 const server = await demoServer();
 const { PatternsSection } = await import('./patterns-section');
+const { RuleFields } = await import('./rule-fields');
 const { TemplatesSection } = await import('../templates/templates-section');
 
 async function stored(): Promise<RecurringPayload> {
@@ -67,6 +70,49 @@ describe('a pattern', () => {
     expect(now.weeks).toBe(1);
     expect(now.shifts).toHaveLength(patterns[0].shifts.filter(({ day }) => day < 7).length);
     expect(now.members).toHaveLength(1);
+  });
+
+  test('that recurs by the month is chosen, by weekday or by day', async () => {
+    const said: string[] = [];
+    function Fields() {
+      const [rule, setRule] = useState('FREQ=WEEKLY;BYDAY=TU');
+      const change = (next: string) => {
+        said.push(next);
+        setRule(next);
+      };
+      return <RuleFields rule={rule} anchor={parseDate('2026-12-01')!} onChange={change} />;
+    }
+    render(<Fields />);
+    const choose = (label: string, option: string) =>
+      userEvent.selectOptions(screen.getByLabelText(label), option);
+    await choose('Recurs', 'on a day of the month');
+    await choose('Day of the month', 'last');
+    await choose('Every so many months', 'every 2 months');
+    await choose('Recurs', 'on a weekday of the month');
+    await choose('Which of the month', 'last');
+    await choose('Weekday', 'Friday');
+    expect(said).toEqual([
+      'FREQ=MONTHLY;BYMONTHDAY=1',
+      'FREQ=MONTHLY;BYMONTHDAY=-1',
+      'FREQ=MONTHLY;INTERVAL=2;BYMONTHDAY=-1',
+      'FREQ=MONTHLY;BYDAY=1TU',
+      'FREQ=MONTHLY;BYDAY=-1TU',
+      'FREQ=MONTHLY;BYDAY=-1FR',
+    ]);
+    expect(screen.getByText(/Fri 25 December, Fri 29 January/)).toBeTruthy();
+  });
+
+  test('that was changed from a date on is one name with its parts', async () => {
+    const recurring = await stored();
+    const [turns] = recurring.patterns;
+    const later = { ...turns, id: 'later', since: turns.since + 70, weeks: 1 };
+    render(<PatternsSection recurring={{ ...recurring, patterns: [later, turns] }} />);
+    const list = screen.getByRole('navigation', { name: 'Patterns' });
+    expect(list.textContent!.split(turns.name)).toHaveLength(2);
+    const parts = screen.getAllByRole('button', { name: new RegExp(`^${turns.name}, `) });
+    expect(parts.map((part) => part.getAttribute('aria-current'))).toEqual([null, 'true']);
+    await userEvent.click(parts[0]);
+    expect(parts[0].getAttribute('aria-current')).toBe('true');
   });
 
   test('is ended after a look at what goes', async () => {

@@ -3,7 +3,7 @@
 import { useDateHabits } from '../kit/inputs/date-habits';
 import { weekFrom } from '@/core/time/day';
 import { useMemo, useState } from 'react';
-import { datesOf, describeRule, parseRule } from '@/core/patterns/rule';
+import { WEEKDAY_CODES, datesOf, describeRule, parseRule } from '@/core/patterns/rule';
 import type { Day } from '@/core/time/day';
 import { SHORT_WEEKDAYS, WEEKDAY_NAMES, formatLongDay } from '@/core/time/format';
 import { Checkbox } from '../kit/inputs/checkbox';
@@ -11,7 +11,6 @@ import { Field } from '../kit/inputs/field';
 import { Select } from '../kit/inputs/select';
 import { TextInput } from '../kit/inputs/text-input';
 
-const CODES = ['MO', 'TU', 'WE', 'TH', 'FR', 'SA', 'SU'];
 const ORDERS: readonly (readonly [string, string])[] = [
   ['1', 'first'],
   ['2', 'second'],
@@ -20,9 +19,15 @@ const ORDERS: readonly (readonly [string, string])[] = [
   ['-1', 'last'],
 ];
 
-type Form = 'weekly' | 'monthly' | 'typed';
+/** Days of a month that can be chosen: from its start, and the last. */
+const MONTH_DAYS: readonly (readonly [string, string])[] = [
+  ...Array.from({ length: 31 }, (_, i) => [String(i + 1), String(i + 1)] as const),
+  ['-1', 'last'],
+];
 
-/** On which dates a shift recurs: on weekdays of every so many weeks, on a weekday of the month, or by a typed rule. */
+type Form = 'weekly' | 'monthly' | 'date' | 'typed';
+
+/** On which dates a shift recurs: on weekdays of every so many weeks, on a weekday or day of the month, or by a typed rule. */
 export function RuleFields({
   rule,
   anchor,
@@ -38,6 +43,7 @@ export function RuleFields({
   const read = parseRule(text);
   const weekly = weeklyOf(rule);
   const monthly = monthlyOf(rule);
+  const interval = Number(partOf(rule, 'INTERVAL') ?? 1);
   const say = (next: string) => {
     setText(next);
     onChange(next);
@@ -49,7 +55,8 @@ export function RuleFields({
   const choose = (next: Form) => {
     setForm(next);
     if (next === 'weekly' && formOf(rule) !== 'weekly') say('FREQ=WEEKLY;BYDAY=TU');
-    if (next === 'monthly' && formOf(rule) !== 'monthly') say('FREQ=MONTHLY;BYDAY=1TU');
+    if (next === 'monthly' && formOf(rule) !== 'monthly') say(monthRule(1, 'BYDAY=1TU'));
+    if (next === 'date' && formOf(rule) !== 'date') say(monthRule(1, 'BYMONTHDAY=1'));
   };
   return (
     <div className="flex flex-col gap-2">
@@ -60,6 +67,7 @@ export function RuleFields({
           options={[
             ['weekly', 'on weekdays'],
             ['monthly', 'on a weekday of the month'],
+            ['date', 'on a day of the month'],
             ['typed', 'by a typed rule (RFC 5545)'],
           ]}
         />
@@ -69,10 +77,12 @@ export function RuleFields({
           <div role="group" aria-label="Weekdays" className="flex flex-wrap gap-x-3">
             {weekFrom(weekStart).map((i) => (
               <Checkbox
-                key={CODES[i]}
-                checked={weekly.days.includes(CODES[i])}
+                key={WEEKDAY_CODES[i]}
+                checked={weekly.days.includes(WEEKDAY_CODES[i])}
                 onChange={(on) => {
-                  const days = CODES.filter((one) => (one === CODES[i] ? on : weekly.days.includes(one)));
+                  const days = WEEKDAY_CODES.filter((one) =>
+                    one === WEEKDAY_CODES[i] ? on : weekly.days.includes(one),
+                  );
                   if (days.length > 0) say(formatWeeklyRule(weekly.interval, days));
                 }}
               >
@@ -91,21 +101,44 @@ export function RuleFields({
         </>
       )}
       {form === 'monthly' && (
-        <div className="flex items-center gap-2">
+        <div className="flex flex-wrap items-center gap-2">
           the
           <Select
             label="Which of the month"
             value={monthly.order}
-            onChange={(order) => say(`FREQ=MONTHLY;BYDAY=${order}${monthly.day}`)}
+            onChange={(order) => say(monthRule(interval, `BYDAY=${order}${monthly.day}`))}
             options={ORDERS}
           />
           <Select
             label="Weekday"
             value={monthly.day}
-            onChange={(day) => say(`FREQ=MONTHLY;BYDAY=${monthly.order}${day}`)}
-            options={weekFrom(weekStart).map((i) => [CODES[i], WEEKDAY_NAMES[i]] as const)}
+            onChange={(day) => say(monthRule(interval, `BYDAY=${monthly.order}${day}`))}
+            options={weekFrom(weekStart).map((i) => [WEEKDAY_CODES[i], WEEKDAY_NAMES[i]] as const)}
           />
-          of every month
+          of
+          <Months
+            interval={interval}
+            onChange={(next) => say(monthRule(next, `BYDAY=${monthly.order}${monthly.day}`))}
+          />
+        </div>
+      )}
+      {form === 'date' && (
+        <div className="flex flex-wrap items-center gap-2">
+          day
+          <Select
+            label="Day of the month"
+            value={monthDayOf(rule)}
+            onChange={(day) => say(monthRule(interval, `BYMONTHDAY=${day}`))}
+            options={MONTH_DAYS}
+          />
+          of
+          <Months
+            interval={interval}
+            onChange={(next) => say(monthRule(next, `BYMONTHDAY=${monthDayOf(rule)}`))}
+          />
+          {Number(monthDayOf(rule)) > 28 && (
+            <span className="text-muted text-sm">Months without that day are left out.</span>
+          )}
         </div>
       )}
       {form === 'typed' && (
@@ -130,17 +163,43 @@ export function RuleFields({
   );
 }
 
+function Months({
+  interval,
+  onChange,
+}: {
+  readonly interval: number;
+  readonly onChange: (interval: number) => void;
+}) {
+  return (
+    <Select
+      label="Every so many months"
+      value={interval}
+      onChange={onChange}
+      options={[1, 2, 3, 4, 6, 12].map((n) => [n, n === 1 ? 'every month' : `every ${n} months`] as const)}
+    />
+  );
+}
+
 function partOf(rule: string, name: string): string | null {
   return new RegExp(`(?:^|;)${name}=([^;]*)`).exec(rule)?.[1] ?? null;
 }
 
 function formOf(rule: string): Form {
   if (/^FREQ=WEEKLY(;INTERVAL=\d+)?;BYDAY=[A-Z,]+$/.test(rule)) return 'weekly';
-  return /^FREQ=MONTHLY;BYDAY=-?\d[A-Z]{2}$/.test(rule) ? 'monthly' : 'typed';
+  if (/^FREQ=MONTHLY(;INTERVAL=([12346]|12))?;BYDAY=-?\d[A-Z]{2}$/.test(rule)) return 'monthly';
+  return /^FREQ=MONTHLY(;INTERVAL=([12346]|12))?;BYMONTHDAY=(\d+|-1)$/.test(rule) ? 'date' : 'typed';
+}
+
+function monthRule(interval: number, on: string): string {
+  return `FREQ=MONTHLY${interval === 1 ? '' : `;INTERVAL=${interval}`};${on}`;
+}
+
+function monthDayOf(rule: string): string {
+  return partOf(rule, 'BYMONTHDAY') ?? '1';
 }
 
 function weeklyOf(rule: string): { interval: number; days: string[] } {
-  const days = (partOf(rule, 'BYDAY') ?? '').split(',').filter((code) => CODES.includes(code));
+  const days = (partOf(rule, 'BYDAY') ?? '').split(',').filter((code) => WEEKDAY_CODES.includes(code));
   return { interval: Number(partOf(rule, 'INTERVAL') ?? 1), days };
 }
 

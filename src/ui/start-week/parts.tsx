@@ -3,6 +3,7 @@
 import Link from 'next/link';
 import { useState } from 'react';
 import { describeRule } from '@/core/patterns/rule';
+import { lastDayOf } from '@/core/patterns/scope';
 import type { Day } from '@/core/time/day';
 import { formatDays, formatLongDay, counted } from '@/core/time/format';
 import type { RecurringPayload, WeekSource } from '@/server/week/payload';
@@ -147,17 +148,19 @@ export function PatternList({ recurring }: { readonly recurring: RecurringPayloa
     <section className="mt-5">
       <h2 className="font-serif text-lg font-semibold mb-1">Patterns of this site</h2>
       <ul>
-        {recurring.patterns.map((one) => (
-          <li key={one.id} className="py-0.5">
-            <span className="font-semibold">{one.name}</span>:{' '}
-            {one.rule === null ? counted(one.weeks, 'week') : describeRule(one.rule, one.anchor)},{' '}
-            {one.members
-              .map((member) => (member.person === null ? 'open' : (names.get(member.person) ?? 'left')))
-              .join(', ')}
-            , from {formatLongDay(one.since)}
-            {one.until === null ? '' : ` to ${formatLongDay(one.until)}`}
-          </li>
-        ))}
+        {recurring.patterns
+          .map((one) => ({ ...one, last: lastDayOf(one) }))
+          .map((one) => (
+            <li key={one.id} className="py-0.5">
+              <span className="font-semibold">{one.name}</span>:{' '}
+              {one.rule === null ? counted(one.weeks, 'week') : describeRule(one.rule, one.anchor)},{' '}
+              {one.members
+                .map((member) => (member.person === null ? 'open' : (names.get(member.person) ?? 'left')))
+                .join(', ')}
+              , from {formatLongDay(one.since)}
+              {one.last === null ? '' : ` to ${formatLongDay(one.last)}`}
+            </li>
+          ))}
       </ul>
       <Link
         className="link link-primary font-semibold"

@@ -47,6 +47,7 @@ function sourceOf(kind: WeekSource['from'] | 'empty', week: Day | null, template
 /** Starts a week, or several: where the shifts come from, what they bring, and the snags they would have. */
 export function StartScreen({ header, recurring, week, from }: Props) {
   const { site, weeks, weekTemplates, patterns } = recurring;
+  const patternNames = [...new Set(patterns.map((one) => one.name))];
   const router = useRouter();
   const earlier = weeks.filter((one) => one.first !== week);
   const usual = from ?? earlier.find((one) => one.first < week)?.first ?? earlier[0]?.first ?? null;
@@ -176,10 +177,7 @@ export function StartScreen({ header, recurring, week, from }: Props) {
                 <span className="text-muted">
                   {patterns.length === 0
                     ? 'none saved yet'
-                    : `${patterns.length} kept: ${patterns
-                        .slice(0, 3)
-                        .map((one) => one.name)
-                        .join(', ')}${patterns.length > 3 ? ' …' : ''}`}
+                    : `${patternNames.length} saved: ${patternNames.slice(0, 3).join(', ')}${patternNames.length > 3 ? ' …' : ''}`}
                 </span>
               </Choice>
               <Choice kind="empty" now={kind} onChoose={setKind}>

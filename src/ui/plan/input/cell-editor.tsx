@@ -8,6 +8,8 @@ import { OPEN_ROW, personOf } from '@/core/grid/cell';
 import { type TypedShift, typedRoles } from '@/core/grid/cell-changes';
 import { useController, usePlan, useView } from '../state/controller';
 import { Kbd } from '../../kit/kbd';
+import type { BreakPlace } from '@/core/plan/shift-edits';
+import { BreakChoice, placeAfter, placesToAsk } from './break-choice';
 
 interface Props {
   readonly scale: Scale;
@@ -35,7 +37,9 @@ export function CellEditor({ scale, top, low, whose }: Props) {
   }, []);
   const leaving = useRef(false);
   const unchanged = opened.of.length > 0 && text === opened.text;
-  const outcome = useOutcome(text);
+  const [breaks, placeBreaks] = useState<BreakPlace | undefined>(undefined);
+  const outcome = useOutcome(text, breaks);
+  const places = outcome.ok && !unchanged ? placesToAsk(outcome.shifts, controller.typedOver) : [];
   const close = () => controller.act.endEditing();
 
   const enter = (everywhere: boolean) => {
@@ -44,7 +48,7 @@ export function CellEditor({ scale, top, low, whose }: Props) {
       field.current?.setSelectionRange(outcome.at.from, outcome.at.to);
       return;
     }
-    const changes = controller.typed(outcome.shifts, everywhere);
+    const changes = controller.typed(outcome.shifts, everywhere, breaks);
     const tried = controller.try(changes);
     if (tried.rejectedReason) return setDoubted(null);
     if (tried.needsConfirmation && doubted !== text) return setDoubted(text);
@@ -94,6 +98,7 @@ export function CellEditor({ scale, top, low, whose }: Props) {
         onChange={(event) => {
           setText(event.target.value);
           setDoubted(null);
+          placeBreaks(undefined);
         }}
         onKeyDown={onKeyDown}
         onBlur={(event) => {
@@ -126,6 +131,7 @@ export function CellEditor({ scale, top, low, whose }: Props) {
           isSelection={isSelection}
           unchanged={unchanged}
         />
+        {places.length > 1 && <BreakChoice places={places} taken={breaks} onTake={placeBreaks} />}
         <TemplateBox text={text} onChoose={setText} />
       </div>
     </div>
@@ -201,12 +207,12 @@ type TypedOutcome =
     }
   | { readonly ok: false; readonly message: string; readonly at: { from: number; to: number } };
 
-function useOutcome(text: string): TypedOutcome {
+function useOutcome(text: string, breaks: BreakPlace | undefined): TypedOutcome {
   const controller = useController();
   usePlan((plan) => plan.judgement);
   const read = controller.read(text);
   if (!read.ok) return { ok: false, message: read.problem.message, at: read.problem.at };
-  const tried = controller.try(controller.typed(read.value, false));
+  const tried = controller.try(controller.typed(read.value, false, breaks));
   return {
     ok: true,
     shifts: read.value,

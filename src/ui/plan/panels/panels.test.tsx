@@ -149,7 +149,7 @@ describe('panels', () => {
     const { text, html } = draw(
       <ShiftPanel id={early.id} />,
       {},
-      { patterns: [{ id: 'p', name: 'Lead turns' }] },
+      { patterns: [{ id: 'p', name: 'Lead turns', hasWeekdays: false }] },
     );
     expect(text).toContain('From pattern Lead turns, changed by hand');
     expect(html).toContain('value="Delivery"');

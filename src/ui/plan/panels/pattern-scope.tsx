@@ -5,7 +5,10 @@ import { useCommand, usePreview } from '../../commands/use-command';
 import { useController, usePlan } from '../state/controller';
 import { focusPanel } from './panel-layout';
 import { Button } from '../../kit/button';
-import { Radio } from '../../kit/inputs/checkbox';
+import { Checkbox, Radio } from '../../kit/inputs/checkbox';
+import { weekdayOf } from '@/core/time/day';
+import { WEEKDAY_NAMES } from '@/core/time/format';
+import { useState } from 'react';
 
 export type EditScope = 'this' | 'later' | 'unpublished';
 
@@ -54,7 +57,19 @@ export function FurtherChange({
   const pending = usePlan((state) => state.pending.length);
   const from = usePlan((state) => state.judgement.plan.from);
   const week = from + Math.floor((shift.date - from) / 7) * 7;
-  const input = { site, shift: shift.id, scope: reach, form, ...(person === undefined ? {} : { person }) };
+  const source = shift.detail!.pattern!;
+  const hasWeekdays = usePlan(
+    (state) => state.references.patterns.find((one) => one.id === source.id)?.hasWeekdays ?? false,
+  );
+  const [allWeekdays, reachAll] = useState(false);
+  const input = {
+    site,
+    shift: shift.id,
+    scope: reach,
+    allWeekdays,
+    form,
+    ...(person === undefined ? {} : { person }),
+  };
   const preview = usePreview('pattern.change', blocked || pending > 0 ? null : input);
   const { run, busy, problem } = useCommand();
   const wrong = blocked ?? problem?.message ?? (preview && !preview.ok ? preview.problem.message : null);
@@ -66,6 +81,11 @@ export function FurtherChange({
   };
   return (
     <div>
+      {hasWeekdays && (
+        <Checkbox checked={allWeekdays} onChange={reachAll}>
+          the other weekdays too, not only {WEEKDAY_NAMES[weekdayOf(source.originalDate)]}s
+        </Checkbox>
+      )}
       {wrong ? (
         <p className="text-gap text-sm font-semibold">{wrong}.</p>
       ) : (

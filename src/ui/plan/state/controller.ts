@@ -23,6 +23,8 @@ import { newId } from '../../commands/new-id';
 import type { Notice } from '../../commands/notify';
 import { type PlanState, type PlanStore, type Preview, applyEdit, previewChanges } from './plan-store';
 import { summarise } from '@/core/consequences/summary';
+import { breakRemark } from '@/core/plan/break-places';
+import type { BreakPlace } from '@/core/plan/shift-edits';
 import type { WaitingEdit } from '../../waiting/waiting-edits';
 import type { PlanSync } from './sync';
 import { ViewActions } from './view-actions';
@@ -78,11 +80,11 @@ export class PlanController {
   /** What changes would do, as a line and as a verdict. */
   try(changes: readonly Change[]): Preview & { text: string } {
     const tried = previewChanges(this.plan, byHand(this.plan.judgement, changes));
-    const currency = this.plan.judgement.plan.site.currency;
-    const text =
-      tried.rejectedReason ??
-      (tried.consequences ? summarise(tried.consequences, this.plan.words, currency) : '');
-    return { ...tried, text };
+    const { words, hourFormat, judgement } = this.plan;
+    const { plan } = judgement;
+    const follows = tried.consequences ? summarise(tried.consequences, words, plan.site.currency) : '';
+    const breaks = breakRemark(plan, changes, hourFormat);
+    return { ...tried, text: tried.rejectedReason ?? [follows, breaks].filter(Boolean).join(' · ') };
   }
 
   /**
@@ -258,14 +260,13 @@ export class PlanController {
   }
 
   /** Changes that set every selected cell, or only the active one, to what is typed. */
-  typed(shifts: readonly TypedShift[], everywhere: boolean): Change[] {
+  typed(shifts: readonly TypedShift[], everywhere: boolean, breaks?: BreakPlace): Change[] {
     const { active } = this.view.getState();
-    const { judgement } = this.plan;
     const cells = everywhere ? this.selectedCells() : [active];
     return cells.flatMap((cell) => {
       const isActive = cell.row === active.row && cell.day === active.day;
-      const there = isActive ? this.typedOver : typedOver(judgement, cell);
-      return typedChanges(judgement, cell, shifts, newId, there);
+      const there = isActive ? this.typedOver : typedOver(this.plan.judgement, cell);
+      return typedChanges(this.plan.judgement, cell, shifts, newId, there, breaks);
     });
   }
 
