@@ -1,8 +1,9 @@
 import { weekFrom } from '../time/day';
 import type { AvailabilityKind } from '../plan/types';
-import { DASH, type Reading, type TimeHabits, type TypedTime, scanSpan, scanTime } from '../time/parse-time';
+import { DASH, type Reading, type TimeHabits } from '../time/parse-time';
 import { scanDays } from '../time/scan-days';
 import { DAY, type Span } from '../time/span';
+import { scanTimes } from './scan-times';
 import type { WeekBlock } from './week-blocks';
 
 /** What a site takes for granted when availability is typed. */
@@ -55,8 +56,6 @@ const NOT =
 const NOT_BEHIND = /^(off|unavailable|not available|busy|closed)(?!\p{L})/iu;
 const EXCEPT = /^(except(?: for)?|excluding|but not)(?!\p{L})/iu;
 const FILLER = /^(available|free|open|only|just|the|on|at|work|can|do)(?!\p{L})/iu;
-const ALL_DAY = /^(any ?time|all day|full day|always)(?!\p{L})/iu;
-const SIDE = /^(after|from|since|before|until|till?|['’]til|by)\s+/i;
 
 function parsePart(part: string, habits: AvailabilityHabits): Reading<Clause[]> {
   const clauses: Clause[] = [];
@@ -66,7 +65,7 @@ function parsePart(part: string, habits: AvailabilityHabits): Reading<Clause[]> 
     at += between.length;
     if (at >= part.length) break;
     const read =
-      readNot(part, at, clauses) ??
+      readNot(part, at, clauses, habits) ??
       readExcept(part, at, clauses, habits) ??
       readDays(part, at, clauses, habits, between.includes(',')) ??
       readFiller(part, at, clauses) ??
@@ -90,11 +89,20 @@ function wrong(message: string, from: number, to: number): Wrong {
   return { ok: false, problem: { message, at: { from, to } } };
 }
 
-/** `not`, `no`, `can't`: what follows is not possible. */
-function readNot(part: string, at: number, clauses: Clause[]): number | null {
+/** `not`, `no`, `can't`: what follows is not possible, or what stands before where nothing or only times follow. */
+function readNot(part: string, at: number, clauses: Clause[], habits: AvailabilityHabits): number | null {
   const not = NOT.exec(part.slice(at));
   if (!not) return null;
-  begin(clauses, /^(rather|prefer)/i.test(not[0]) ? 'rather-not' : 'not-available');
+  const kind = /^(rather|prefer)/i.test(not[0]) ? 'rather-not' : 'not-available';
+  const end = at + not[0].length;
+  const before = clauses.at(-1);
+  const isLast = /^\s*(?:,|$)/.test(part.slice(end));
+  const hasDays = before?.kind === 'available' && before.days.size > 0;
+  // `Fri after 18 rather not`, and `Sat rather not 9-12`.
+  if (before && hasDays && (isLast || (before.spans.length === 0 && isTimed(part, end, habits)))) {
+    clauses[clauses.length - 1] = { ...before, kind };
+    if (isLast) begin(clauses, 'available');
+  } else begin(clauses, kind);
   return not[0].length;
 }
 
@@ -280,50 +288,6 @@ function daysBehindTimes(part: string, at: number, habits: AvailabilityHabits): 
 
 const isWholeDay = ({ from, to }: Span) => from === 0 && to === DAY;
 
-/** A span, or a side of a time: `9-17`, `from 9 to 5`, `after 15`, `9 onwards`. */
-function scanTimes(
-  part: string,
-  at: number,
-  habits: AvailabilityHabits,
-  after?: number,
-): { length: number; reading: Reading<Span> } | null {
-  const lead = /^:\s*/.exec(part.slice(at))?.[0].length ?? 0;
-  const from = at + lead;
-  const rest = part.slice(from);
-  const all = ALL_DAY.exec(rest);
-  if (all) return { length: lead + all[0].length, reading: { ok: true, value: { from: 0, to: DAY } } };
-  const side = SIDE.exec(rest);
-  const time = scanTime(part, from + (side?.[0].length ?? 0));
-  if (!time) {
-    if (side && !/^(?:open|on\b)/i.test(rest.slice(side[0].length)))
-      return failed(`"${side[1]}" needs a time, as in "${side[1]} ${habits.format === '12' ? '3p' : '15'}"`, {
-        from,
-        to: from + side[0].trimEnd().length,
-      });
-    return grown(scanSpan(part, from, { ...habits, after }), lead);
-  }
-  const timeEnd = from + (side?.[0].length ?? 0) + time.length;
-  const onwards = /^\s*(?:onwards?|or later|\+)(?!\p{L})/iu.exec(part.slice(timeEnd));
-  const isSpan = DASH.test(part.slice(timeEnd)) && !/^(after|before|by|since)/i.test(rest);
-  if (isSpan || (!side && !onwards)) return grown(scanSpan(part, from, { ...habits, after }), lead);
-  const length = timeEnd + (side ? 0 : (onwards?.[0].length ?? 0)) - at;
-  if (!time.reading.ok) return { length, reading: time.reading };
-  const minute = likely(time.reading.value);
-  const isStart = !side || /^(after|from|since)/i.test(side[0]);
-  const isNight = time.reading.value.minute === 0;
-  const span = isStart ? { from: minute, to: DAY } : { from: 0, to: isNight ? DAY : minute };
-  if (span.from >= span.to) return failed('there is no time left in that', { from: at, to: at + length });
-  return { length, reading: { ok: true, value: span } };
-}
-
-function failed(message: string, at: Span) {
-  return { length: at.to - at.from, reading: { ok: false as const, problem: { message, at } } };
-}
-
-function grown<T>(found: { length: number; reading: T } | null, by: number) {
-  return found && { ...found, length: found.length + by };
-}
-
 function blocksOfClause({ kind, days, spans }: Clause, rest: readonly number[]): WeekBlock[] {
   const weekdays = days.size > 0 ? [...days].sort((a, b) => a - b) : rest;
   const times = spans.length > 0 ? spans : [{ from: 0, to: DAY }];
@@ -336,9 +300,4 @@ function moved(
 ): Extract<Reading<never>, { ok: false }> {
   const { message, at } = reading.problem;
   return { ok: false, problem: { message, at: { from: at.from + offset, to: at.to + offset } } };
-}
-
-/** A single time without am or pm: 1 to 6 are of the afternoon, as nobody begins to be free at 3 at night. */
-function likely({ minute, form }: TypedTime): number {
-  return form === 'open' && minute > 0 && minute < 7 * 60 ? minute + DAY / 2 : minute;
 }

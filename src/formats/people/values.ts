@@ -1,6 +1,7 @@
+import { normalized } from '@/core/availability/normalize';
 import { parseAvailability } from '@/core/availability/parse-availability';
 import type { WeekBlock } from '@/core/availability/week-blocks';
-import type { Day } from '@/core/time/day';
+import { type Day, WEEKDAYS } from '@/core/time/day';
 import { type DateOrder, parseTypedDate } from '@/core/time/typed-date';
 import { parseDecimal, parseLength } from '@/core/time/parse-hours';
 import { DAY, type Span } from '@/core/time/span';
@@ -90,4 +91,15 @@ export function formatDayCell(blocks: readonly WeekBlock[], format: HourFormat =
   if (rather === '') return available;
   // A day that is nothing but rather not is written out, as "any" stands alone.
   return `${available} rather not ${rather.replace('any', '00:00-24:00')}`.trim();
+}
+
+/** A whole week of availability as people write it, by weekday (0 Monday): `Mon-Fri 9-5, Sat off`, `any time except Tue`. */
+export function parseWeekCell(
+  text: string,
+  openHours: readonly Span[] = [],
+): CellValue<ReadonlyMap<number, readonly WeekBlock[]>> {
+  const read = parseAvailability(text, { openHours });
+  if (!read.ok) return wrong(`"${text}": ${read.problem.message}`);
+  const blocks = normalized(read.value);
+  return value(new Map(WEEKDAYS.map((_, day) => [day, blocks.filter(({ weekday }) => weekday === day)])));
 }

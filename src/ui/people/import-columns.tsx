@@ -1,10 +1,16 @@
 'use client';
 
+import { type Day, civilOf } from '@/core/time/day';
+import { formatLongDay } from '@/core/time/format';
 import type { PeopleChoices } from '@/server/people/payload';
 import type { ImportOptions, ImportPreview } from '@/server/people/import/payload';
 import { Checkbox } from '../kit/inputs/checkbox';
 import { Field } from '../kit/inputs/field';
 import { Select } from '../kit/inputs/select';
+
+function withYear(day: Day): string {
+  return `${formatLongDay(day)} ${civilOf(day).year}`;
+}
 
 /** How the file is read: its sheet, what each column means, the order of dates, what may be made. */
 export function ImportColumns({
@@ -35,7 +41,7 @@ export function ImportColumns({
           <Field label="Sheet">
             <Select
               value={options.sheet}
-              onChange={(sheet) => set({ sheet })}
+              onChange={(sheet) => set({ sheet, mended: {} })}
               options={preview.sheets.map((name, i) => [i, name] as const)}
             />
           </Field>
@@ -43,14 +49,14 @@ export function ImportColumns({
         <Checkbox checked={options.heads} onChange={(heads) => set({ heads })}>
           The first line holds heads
         </Checkbox>
-        {preview.datesAmbiguous && (
-          <Field label="3/4/2027 in this file is">
+        {preview.ambiguousDate && (
+          <Field label={`${preview.ambiguousDate.text} in this file is`}>
             <Select
               value={options.dateOrder}
               onChange={(dateOrder) => set({ dateOrder })}
               options={[
-                ['day', '3 April'],
-                ['month', '4 March'],
+                ['day', withYear(preview.ambiguousDate.day)],
+                ['month', withYear(preview.ambiguousDate.month)],
               ]}
             />
           </Field>

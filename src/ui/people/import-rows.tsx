@@ -3,8 +3,9 @@
 import { Badge } from '../kit/badge';
 import { Button } from '../kit/button';
 import { useVirtualizer } from '@tanstack/react-virtual';
-import { useMemo, useRef, useState } from 'react';
-import type { ImportPreview, RowPreview } from '@/server/people/import/payload';
+import { useEffect, useMemo, useRef, useState } from 'react';
+import type { CellFault, ImportPreview, RowPreview } from '@/server/people/import/payload';
+import { TextInput } from '../kit/inputs/text-input';
 
 const STATES: readonly (readonly [RowPreview['state'] | 'all', string])[] = [
   ['all', 'All'],
@@ -15,7 +16,16 @@ const STATES: readonly (readonly [RowPreview['state'] | 'all', string])[] = [
 ];
 
 /** What every row would do; the faulty ones first, each fault with its place. */
-export function ImportRows({ preview, busy }: { readonly preview: ImportPreview; readonly busy: boolean }) {
+export function ImportRows({
+  preview,
+  busy,
+  onMend,
+}: {
+  readonly preview: ImportPreview;
+  readonly busy: boolean;
+  /** A cell gets another text. */
+  readonly onMend: (cell: string, text: string) => void;
+}) {
   const [state, show] = useState<RowPreview['state'] | 'all'>('all');
   const rows = useMemo(() => {
     const shown = state === 'all' ? preview.rows : preview.rows.filter((row) => row.state === state);
@@ -27,9 +37,16 @@ export function ImportRows({ preview, busy }: { readonly preview: ImportPreview;
   const virtual = useVirtualizer({
     count: rows.length,
     getScrollElement: () => scroller.current,
-    estimateSize: (i) => 30 + Math.max(0, rows[i].faults.length - 1) * 18,
+    estimateSize: (i) => (rows[i].faults.length > 0 ? 4 + rows[i].faults.length * FAULT_HEIGHT : 30),
     overscan: 12,
   });
+  const goesOn = useRef(false);
+  useEffect(() => {
+    if (!goesOn.current) return;
+    goesOn.current = false;
+    const next = scroller.current!.querySelector('input') ?? scroller.current!;
+    next.focus();
+  }, [preview.rows]);
   const sheet = preview.sheets[preview.options.sheet];
   return (
     <>
@@ -76,12 +93,15 @@ export function ImportRows({ preview, busy }: { readonly preview: ImportPreview;
                 </span>
                 <span role="cell" className="min-w-0 flex-1">
                   {row.faults.map((fault) => (
-                    <span key={`${fault.cell} ${fault.message}`} className="text-gap block leading-[18px]">
-                      <span className="font-semibold">
-                        {sheet} {fault.cell}, {fault.column}:
-                      </span>{' '}
-                      {fault.message}
-                    </span>
+                    <Mend
+                      key={`${fault.cell} ${fault.message}`}
+                      fault={fault}
+                      sheet={preview.sheets.length > 1 ? sheet : null}
+                      onMend={(cell, text, next) => {
+                        goesOn.current = next;
+                        onMend(cell, text);
+                      }}
+                    />
                   ))}
                   {row.faults.length === 0 && (
                     <span className="block truncate" title={row.changes.join(' · ')}>
@@ -95,5 +115,50 @@ export function ImportRows({ preview, busy }: { readonly preview: ImportPreview;
         </div>
       </div>
     </>
+  );
+}
+
+/** Height of a faulty cell with its field, in pixels. */
+const FAULT_HEIGHT = 32;
+
+/** A faulty cell: where it is and what is wrong with it, and the field to mend it in. */
+function Mend({
+  fault: { cell, column, text, message },
+  sheet,
+  onMend,
+}: {
+  readonly fault: CellFault;
+  /** Where there are several. */
+  readonly sheet: string | null;
+  /** `goesOn`: the next faulty cell is wanted then. */
+  readonly onMend: (cell: string, text: string, goesOn: boolean) => void;
+}) {
+  const [typed, setTyped] = useState(text);
+  const mend = (goesOn: boolean) => {
+    if (typed !== text) onMend(cell, typed, goesOn);
+  };
+  return (
+    <span className="flex items-center gap-2" style={{ height: FAULT_HEIGHT }}>
+      <TextInput
+        label={`${column}, ${cell}`}
+        className="input-error w-[190px] shrink-0"
+        aria-invalid
+        value={typed}
+        maxLength={5000}
+        onChange={setTyped}
+        onKeyDown={(event) => {
+          if (event.key === 'Enter') mend(true);
+          if (event.key === 'Escape') setTyped(text);
+        }}
+        onBlur={() => mend(false)}
+      />
+      <span className="text-gap min-w-0 truncate" title={message}>
+        <span className="font-semibold">
+          {sheet && `${sheet} `}
+          {cell}, {column}:
+        </span>{' '}
+        {message}
+      </span>
+    </span>
   );
 }

@@ -4,6 +4,7 @@ import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useRef, useState } from 'react';
 import type { Problem } from '@/core/plan/problem';
+import { counted } from '@/core/time/format';
 import type { PeopleChoices } from '@/server/people/payload';
 import type { ImportOptions, ImportPreview, UploadEvent } from '@/server/people/import/payload';
 import { ImpactList } from '../commands/week-impacts';
@@ -184,8 +185,9 @@ export function ImportScreen({ header, site, choices }: Props) {
                   >
                     People, Export
                   </Link>
-                  . Availability goes into one column a weekday: <Kbd>9-17</Kbd>, <Kbd>9-13 17-22</Kbd>,{' '}
-                  <Kbd>off</Kbd>; an empty cell leaves that day as it is.
+                  . Availability goes into one column a weekday (<Kbd>9-17</Kbd>, <Kbd>9-13 17-22</Kbd>,{' '}
+                  <Kbd>off</Kbd>; an empty cell leaves that day as it is), or into one column in words:{' '}
+                  <Kbd>Mon-Fri 9-17, Sat off</Kbd>.
                 </p>
               </>
             )}
@@ -239,6 +241,7 @@ function Look({
 }) {
   const { preview } = state;
   const { counts } = preview;
+  const mended = Object.keys(preview.options.mended ?? {}).length;
   const take = counts.new + counts.changed;
   const ready = preview.problem === null && take > 0 && !state.busy;
   const following = usePreview('people.import', ready ? { options: preview.options } : null);
@@ -250,9 +253,23 @@ function Look({
             {preview.name}: {counts.new} new, {counts.changed} changed, {counts.same} as they are
             {counts.faulty > 0 && <span className="text-gap">, {counts.faulty} faulty</span>}
           </h1>
+          {mended > 0 && (
+            <p className="text-sm">
+              {counted(mended, 'cell')} mended here.{' '}
+              <Button kind="link" onClick={() => onOptions({ ...preview.options, mended: {} })}>
+                As in the file again
+              </Button>
+            </p>
+          )}
           <ImportColumns preview={preview} choices={choices} onOptions={onOptions} />
         </div>
-        <ImportRows preview={preview} busy={state.busy} />
+        <ImportRows
+          preview={preview}
+          busy={state.busy}
+          onMend={(cell, text) =>
+            onOptions({ ...preview.options, mended: { ...preview.options.mended, [cell]: text } })
+          }
+        />
       </main>
       <div
         role="region"

@@ -7,14 +7,21 @@ import { businessMoney } from '@/data/money';
 import { NO_ROWS, type PersonRows, loadPeopleRows } from '@/data/people/person-rows';
 import { type Row, type RowChange, loadRows } from '@/data/records/records';
 import { hoursOfSites } from '@/data/site/site-store';
-import { parseDayCell } from '@/formats/people/values';
 import { type TableRow, columnName } from '@/formats/table/cells';
 import { randomUUID } from 'node:crypto';
 import type { PersonDraft, VersionDraft } from '../payload';
 import { type Writing, blankPerson } from '../people-effect';
 import { draftOf, versionsOf } from '../rows';
 import type { CellFault, ImportOptions, RowPreview } from './payload';
-import { type RowValues, parseRow, remembering, shownWeek, weekAfter } from './read-rows';
+import {
+  type AvailabilityReaders,
+  type RowValues,
+  availabilityReaders,
+  parseRow,
+  remembering,
+  shownWeek,
+  weekAfter,
+} from './read-rows';
 import { differences, payAfter, versionsAfter } from './row-changes';
 
 /** What taking a file would write. */
@@ -62,7 +69,7 @@ export class ImportReader {
   private readonly namesById = new Map<string, string>();
   private readonly fresh = { roles: new Map<string, string>(), sites: new Map<string, string>() };
   private readonly written: Writing[] = [];
-  private readonly readDay: (text: string, weekday: number) => ReturnType<typeof parseDayCell>;
+  private readonly readers: AvailabilityReaders;
   private readonly shownWeek = remembering(shownWeek);
 
   private constructor(
@@ -74,7 +81,7 @@ export class ImportReader {
     /** When the site is open that people go to, by weekday. */
     hours: readonly (readonly Span[])[],
   ) {
-    this.readDay = remembering((text, weekday) => parseDayCell(text, weekday, hours[weekday]));
+    this.readers = availabilityReaders(hours);
   }
 
   static async open(
@@ -138,7 +145,7 @@ export class ImportReader {
       this.options.columns,
       this.heads,
       this.options.dateOrder,
-      this.readDay,
+      this.readers,
     );
     const faults = [...found];
     const { number, name } = values.draft;
@@ -181,7 +188,8 @@ export class ImportReader {
 
   private at(line: TableRow, meanings: readonly string[], message: string): CellFault {
     const at = meanings.map((meaning) => this.options.columns.indexOf(meaning)).find((i) => i >= 0) ?? 0;
-    return { cell: `${columnName(at)}${line.row}`, column: this.heads[at] || 'Name', message };
+    const text = line.cells[at] ?? '';
+    return { cell: `${columnName(at)}${line.row}`, column: this.heads[at] || 'Name', text, message };
   }
 
   /** What each row would do; names of roles, sites and managers are looked up now that all rows are known. */

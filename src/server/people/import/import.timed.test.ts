@@ -171,6 +171,47 @@ test('what only a faulty row names is not made, and who has a manager there wait
   expect((await accept(preview.options)).title).toBe('Imported 1 person from list.csv');
 });
 
+test('a faulty cell is mended while looking, and taken as it was mended', async () => {
+  const preview = await take(
+    text(['Name,Contract hours,Mon,Birthday', 'Ann,many,9-17,1999-04-03', 'Bo,20,whenever,1999-04-03']),
+  );
+  expect(preview.rows.flatMap((row) => row.faults).map(({ cell, text }) => [cell, text])).toEqual([
+    ['B2', 'many'],
+    ['C3', 'whenever'],
+  ]);
+  const half = await read({ ...preview.options, mended: { B2: '37.5', C3: 'always?' } });
+  expect(half.rows.map((row) => [row.state, row.faults[0]?.text])).toEqual([
+    ['new', undefined],
+    ['faulty', 'always?'],
+  ]);
+  const whole = await read({ ...preview.options, mended: { B2: '37.5', C3: 'after 15', D3: '' } });
+  expect(whole.counts).toMatchObject({ new: 2, faulty: 0 });
+  expect((await accept(whole.options)).title).toBe('Imported 2 people from list.csv');
+  const bo = (await everybody()).find(({ name }) => name === 'Bo')!;
+  const found = await personPage(db, BUILT_IN_OWNER, bo.id);
+  expect(found.ok && found.page.versions[0].blocks).toMatchObject([{ weekday: 0, from: 900, to: 1440 }]);
+  expect(found.ok && found.page.person.birthDate).toBeNull();
+});
+
+test('availability in words is one column, of which a column of a weekday knows better', async () => {
+  const preview = await take(
+    text([
+      'Name,Availability,Sat',
+      'Ann,"Mon-Fri 9-5, Sat off",10-14',
+      'Bo,any time except Tue,',
+      'Cy,perhaps,',
+    ]),
+  );
+  expect(preview.options.columns).toEqual(['name', 'availability', 'sat']);
+  const weeks = preview.rows.map((row) => row.changes.find((line) => line.startsWith('Availability')));
+  expect(weeks).toEqual([
+    'Availability: Mon 9-17, Tue 9-17, Wed 9-17, Thu 9-17, Fri 9-17, Sat 10-14, Sun off',
+    'Availability: Mon any, Tue off, Wed any, Thu any, Fri any, Sat any, Sun any',
+    undefined,
+  ]);
+  expect(preview.rows[2].faults).toMatchObject([{ cell: 'B4', text: 'perhaps' }]);
+});
+
 test('what a column was taken for is remembered', async () => {
   const lines = ['Name,Zug', 'Ann,123'];
   const preview = await take(text(lines));
@@ -181,7 +222,8 @@ test('what a column was taken for is remembered', async () => {
 
 test('dates that can be read two ways are asked about, and read as said', async () => {
   const preview = await take(text(['Name,Birthday', 'Ann,3/4/1999']));
-  expect(preview.datesAmbiguous).toBe(true);
+  const [day, month] = ['1999-04-03', '1999-03-04'].map((date) => parseDate(date));
+  expect(preview.ambiguousDate).toEqual({ text: '3/4/1999', day, month });
   expect(preview.rows[0].changes).toContain('Birth date: 1999-04-03');
   expect((await read({ ...preview.options, dateOrder: 'month' })).rows[0].changes).toContain(
     'Birth date: 1999-03-04',

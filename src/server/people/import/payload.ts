@@ -1,5 +1,6 @@
 import type { Meaning } from '@/formats/people/columns';
-import { type DateOrder } from '@/core/time/typed-date';
+import type { Day } from '@/core/time/day';
+import type { DateOrder } from '@/core/time/typed-date';
 
 /** How a file is to be read; everything but the draft can be changed while looking at the preview. */
 export interface ImportOptions {
@@ -15,12 +16,16 @@ export interface ImportOptions {
   readonly site: string | null;
   /** Make the roles and sites that the file names and nobody knows yet. */
   readonly create: boolean;
+  /** What was typed in place of cells, by their names: `D17`. */
+  readonly mended?: Readonly<Record<string, string>>;
 }
 
 export interface CellFault {
   /** As spreadsheets name it: `D17`. */
   readonly cell: string;
   readonly column: string;
+  /** What the cell holds, mended or not. */
+  readonly text: string;
   readonly message: string;
 }
 
@@ -44,8 +49,8 @@ export interface ImportPreview {
   readonly headTexts: readonly string[];
   /** A few cells under each head. */
   readonly samples: readonly (readonly string[])[];
-  /** Whether dates in it can be read two ways. */
-  readonly datesAmbiguous: boolean;
+  /** The first of its dates that can be read two ways, as it is written and by each order; null: there is none. */
+  readonly ambiguousDate: { readonly text: string; readonly day: Day; readonly month: Day } | null;
   readonly newRoles: readonly string[];
   readonly newSites: readonly string[];
   readonly newFields: readonly string[];

@@ -4,8 +4,8 @@ import type { Database } from '@/data/database';
 import { loadRows } from '@/data/records/records';
 import { findDraft, knownHeads } from '@/data/people/import-store';
 import { PEOPLE_FIELDS, guessColumns, isHead, plainHead } from '@/formats/people/columns';
-import { isAmbiguousDate, orderOf } from '@/core/time/typed-date';
-import type { Table } from '@/formats/table/cells';
+import { isAmbiguousDate, orderOf, parseTypedDate } from '@/core/time/typed-date';
+import { type Table, type TableRow, columnName } from '@/formats/table/cells';
 import { unpacked } from './draft';
 import { ImportReader, type ImportWriting } from './import-reader';
 import type { ImportOptions, ImportPreview } from './payload';
@@ -72,6 +72,30 @@ export async function planImport(
   return planTables(db, today, draft.name, unpacked(draft.content), options);
 }
 
+/** A table with what was typed in place of some of its cells. */
+function withMended(table: Table, { columns, mended = {} }: ImportOptions): Table {
+  if (Object.keys(mended).length === 0) return table;
+  const lines = table.lines.map((line) => ({
+    ...line,
+    cells: columns.map((_, i) => mended[`${columnName(i)}${line.row}`] ?? line.cells[i] ?? ''),
+  }));
+  return { ...table, lines };
+}
+
+function ambiguousDateIn(
+  lines: readonly TableRow[],
+  columns: ImportOptions['columns'],
+): ImportPreview['ambiguousDate'] {
+  for (const { cells } of lines)
+    for (const [i, meaning] of columns.entries()) {
+      const text = (cells[i] ?? '').trim();
+      if (meaning === null || !DATES.has(meaning) || !isAmbiguousDate(text)) continue;
+      const [day, month] = (['day', 'month'] as const).map((order) => parseTypedDate(text, order));
+      if (day.ok && month.ok) return { text, day: day.value, month: month.value };
+    }
+  return null;
+}
+
 async function planTables(
   db: Database,
   today: Day,
@@ -79,8 +103,9 @@ async function planTables(
   tables: readonly Table[],
   options: ImportOptions,
 ): ReturnType<typeof planImport> {
-  const table = tables[options.sheet];
-  if (!table) return fail('unknown', 'there is no such sheet', 'sheet');
+  const found = tables[options.sheet];
+  if (!found) return fail('unknown', 'there is no such sheet', 'sheet');
+  const table = withMended(found, options);
   const [first, ...others] = table.lines;
   const headTexts = options.columns.map((_, i) => (options.heads ? (first?.cells[i] ?? '') : ''));
   const lines = options.heads ? others : table.lines;
@@ -107,11 +132,7 @@ async function planTables(
             .flatMap((line) => line.cells[i] || [])
             .slice(0, 3),
         ),
-        datesAmbiguous: lines.some((line) =>
-          options.columns.some(
-            (meaning, i) => meaning !== null && DATES.has(meaning) && isAmbiguousDate(line.cells[i] ?? ''),
-          ),
-        ),
+        ambiguousDate: ambiguousDateIn(lines, options.columns),
         newRoles: reader.newRoles,
         newSites: reader.newSites,
         newFields: reader.newFields,

@@ -2,12 +2,15 @@ import { normalized } from '@/core/availability/normalize';
 import type { WeekBlock } from '@/core/availability/week-blocks';
 import { type Day, WEEKDAYS, formatDate } from '@/core/time/day';
 import { SHORT_WEEKDAYS, formatHours } from '@/core/time/format';
+import { widestHours } from '@/core/time/parse-time';
+import type { Span } from '@/core/time/span';
 import { DAY_FIELDS, type Meaning, PEOPLE_FIELDS } from '@/formats/people/columns';
 import { type DateOrder, parseTypedDate } from '@/core/time/typed-date';
 import {
   type CellValue,
   parseContractCell,
   parseDayCell,
+  parseWeekCell,
   parseHoursCell,
   parseListCell,
   parseMoneyCell,
@@ -46,13 +49,28 @@ export function remembering<A extends readonly unknown[], T>(work: (...args: A) 
   };
 }
 
+/** How cells of availability are read. */
+export interface AvailabilityReaders {
+  readonly day: (text: string, weekday: number) => ReturnType<typeof parseDayCell>;
+  readonly week: (text: string) => ReturnType<typeof parseWeekCell>;
+}
+
+/** Readers for a site that is open at these hours, by weekday (0 Monday). */
+export function availabilityReaders(hours: readonly (readonly Span[])[]): AvailabilityReaders {
+  const widest = widestHours(hours);
+  return {
+    day: remembering((text, weekday) => parseDayCell(text, weekday, hours[weekday])),
+    week: remembering((text) => parseWeekCell(text, widest)),
+  };
+}
+
 /** Reads one row; cells that cannot be read come back as faults, each with its place. */
 export function parseRow(
   line: TableRow,
   columns: readonly Meaning[],
   heads: readonly string[],
   order: DateOrder,
-  readDay: (text: string, weekday: number) => ReturnType<typeof parseDayCell> = parseDayCell,
+  readers: AvailabilityReaders,
 ): { readonly values: RowValues; readonly faults: readonly CellFault[] } {
   const draft: Fields = {};
   const fields: Record<string, string> = {};
@@ -65,6 +83,7 @@ export function parseRow(
     if (meaning === null || text === '') return;
     const place = (message: string): CellFault => ({
       cell: `${columnName(i)}${line.row}`,
+      text,
       column: heads[i] || nameOf(meaning),
       message,
     });
@@ -84,7 +103,7 @@ export function parseRow(
       fields[meaning === 'new' ? `new:${i}` : meaning.slice(6)] = text;
     else if ((DAY_FIELDS as readonly string[]).includes(meaning)) {
       const weekday = WEEKDAYS.indexOf(meaning as (typeof WEEKDAYS)[number]);
-      take(readDay(text, weekday), (blocks) => days.set(weekday, blocks));
+      take(readers.day(text, weekday), (blocks) => days.set(weekday, blocks));
     } else
       switch (meaning) {
         case 'name':
@@ -134,6 +153,12 @@ export function parseRow(
           rest.roles = roles;
           break;
         }
+        case 'availability':
+          // What the column of a weekday says of it comes first.
+          take(readers.week(text), (week) => {
+            for (const [weekday, blocks] of week) if (!days.has(weekday)) days.set(weekday, blocks);
+          });
+          break;
         case 'groups':
           draft.groups = parseListCell(text).sort();
           break;

@@ -16,6 +16,7 @@ const KEYS: readonly (readonly [string, string])[] = [
   ['Ctrl Z, Ctrl Shift Z', 'undo, redo the last thing done in this tab, whatever it was'],
   ['Alt ← →', 'previous and next week'],
   ['Alt 1, 3, 7, 4', 'one day, three days, the week, four weeks'],
+  ['Alt B', 'while typing other times: where the fixed break goes'],
   ['Alt N', 'next snag'],
   ['Alt W', 'who can cover the shift, or the gap that is looked into'],
   ['Alt Enter', 'the shift in full: breaks, duties, note, split, join'],

@@ -72,7 +72,9 @@ export function CellEditor({ scale, top, low, whose }: Props) {
     else if (event.key === 'Tab') {
       event.preventDefault();
       enter(false);
-    } else if (event.key === 'F2' && unchanged && active.row === OPEN_ROW) {
+    } else if (event.altKey && event.code === 'KeyB' && places.length > 1)
+      placeBreaks(placeAfter(places, breaks));
+    else if (event.key === 'F2' && unchanged && active.row === OPEN_ROW) {
       // The next open shift of the cell.
       controller.edit(null, opened.of[0]);
       const next = controller.view.getState().editing!;
