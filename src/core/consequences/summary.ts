@@ -25,6 +25,8 @@ export function figureOf(snag: Snag, words: Words): string {
 
 /** Notes that follow from nearly every edit and would only be noise in a line about one. */
 const LEFT_OUT: ReadonlySet<string> = new Set(['surplus', 'under-contract']);
+/** What is said of changes that do nothing worth a word. */
+export const NO_CONSEQUENCES = 'no consequences';
 /** Kinds that are added up. */
 const COUNTED: ReadonlySet<string> = new Set(['gap', 'unfilled']);
 
@@ -60,7 +62,7 @@ export function summarise(
     bad.push(`${kindOf(snags)}${figure ? ` ${figure}` : ''}`);
   }
   const parts = [...figures, ...good, ...bad];
-  return parts.length > 0 ? parts.join(' · ') : 'no consequences';
+  return parts.length > 0 ? parts.join(' · ') : NO_CONSEQUENCES;
 }
 
 function byCode(snags: readonly Snag[]): Snag[][] {

@@ -25,8 +25,8 @@ export interface WeekImpact {
   readonly site: string;
   readonly siteName: string;
   readonly week: Day;
-  /** All of it in a line, in the words of an edit: `+8 h · closes 2½ h of gaps, 1 left`. */
-  readonly summary: string;
+  /** All of it in a line, in the words of an edit: `+8 h · closes 2½ h of gaps, 1 left`; null: only notes come or go. */
+  readonly summary: string | null;
   readonly appeared: readonly ImpactSnag[];
   readonly cleared: readonly ImpactSnag[];
 }

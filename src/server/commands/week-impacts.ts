@@ -4,7 +4,7 @@ import { difference } from '@/core/consequences/consequences';
 import { follow } from '@/core/consequences/follow';
 import { type Judgement, judge } from '@/core/consequences/judge';
 import { type Snag, bySeverity } from '@/core/checks/shared/snag';
-import { summarise } from '@/core/consequences/summary';
+import { NO_CONSEQUENCES, summarise } from '@/core/consequences/summary';
 import { joinGaps } from '@/core/consequences/visible-snags';
 import { type Day, parseDate, startOfWeek, formatDate } from '@/core/time/day';
 import type { Database } from '@/data/database';
@@ -130,11 +130,12 @@ function lineOf(
   const { appeared, cleared, paidMinutes, cost } = changes;
   if (appeared.length === 0 && cleared.length === 0 && paidMinutes === 0 && cost === 0) return null;
   const [was, is] = [old.plan, plan].map((one) => wordsFor(one, hourFormat, names));
+  const summary = summarise(changes, is, plan.site.currency);
   return {
     site,
     siteName: plan.site.name,
     week,
-    summary: summarise(changes, is, plan.site.currency),
+    summary: summary === NO_CONSEQUENCES ? null : summary,
     appeared: told(appeared, is),
     cleared: told(cleared, was),
   };

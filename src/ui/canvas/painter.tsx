@@ -60,7 +60,7 @@ export function Painter<T>(props: Props<T>) {
   const [width, setWidth] = useState(900);
   useLayoutEffect(() => {
     const element = box.current!;
-    const measure = () => setWidth(Math.max(element.clientWidth - headWidth, 240));
+    const measure = () => setWidth(Math.max(element.clientWidth - headWidth, 160));
     measure();
     const observer = new ResizeObserver(measure);
     observer.observe(element);

@@ -12,6 +12,8 @@ import { type Scale, xOf } from './scale';
 import { Underlay } from './underlay';
 
 export const ROW_HEIGHT = 34;
+/** The same where the window is low. */
+export const LOW_ROW_HEIGHT = 24;
 /** Height of the line that names a group of rows. */
 export const HEADING_HEIGHT = 24;
 /** Width of what stands left of the canvas: names and hours. */
@@ -50,7 +52,7 @@ export const Row = memo(function Row(props: Props) {
       className="canvas-row"
       style={{ top, height: props.height }}
     >
-      <RowHead state={state} roleStyles={props.roleStyles} />
+      <RowHead state={state} roleStyles={props.roleStyles} isLow={props.height < ROW_HEIGHT} />
       {Array.from({ length: scale.days }, (_, i) => {
         const day = scale.firstDay + i;
         const shifts = state.view.shifts.filter((shift) => shift.date === state.view.context.plan.from + day);
@@ -90,6 +92,7 @@ function blockGrid({ view }: PersonState, scale: Scale): React.CSSProperties {
 }
 
 function CellBody({
+  height,
   state,
   scale,
   day,
@@ -108,7 +111,7 @@ function CellBody({
   // Inside a cell x counts from the cell's own edge.
   const local: Scale = { ...scale, firstDay: day };
   const lanes = lanesIn(shifts, scale);
-  const lane = laneOf(state.view.person === null, lanes.count, scale.days);
+  const lane = laneOf(state.view.person === null, lanes.count, scale.days, height);
   return (
     <>
       <Underlay view={state.view} scale={local} day={day} shifts={shifts} />
@@ -153,10 +156,12 @@ function laneOf(
   isOpen: boolean,
   lanes: number,
   days: number,
+  row: number,
 ): { readonly top: number; readonly height: number; readonly space: number } {
   if (isOpen) return { top: BAR_TOP, height: days === 1 ? TALL : BAR_HEIGHT, space: LANE_SPACE };
-  if (lanes < 2) return { top: (ROW_HEIGHT - TALL) / 2, height: TALL, space: 0 };
-  return { top: 1, height: (ROW_HEIGHT - 2) / lanes - 1, space: 1 };
+  const alone = Math.min(TALL, row - 3);
+  if (lanes < 2) return { top: (row - alone) / 2, height: alone, space: 0 };
+  return { top: 1, height: (row - 2) / lanes - 1, space: 1 };
 }
 
 /** The lanes of a day's shifts; where a day is too narrow for true lengths, each has one for itself. */
@@ -189,7 +194,7 @@ export function openRowHeight(state: PersonState, days = 7): number {
     // Over weeks a day may be too narrow for true lengths: then each shift has a lane for itself.
     most = Math.max(most, days > 7 ? today.length : lanesOf(today).count);
   }
-  const { height, space } = laneOf(true, most, days);
+  const { height, space } = laneOf(true, most, days, ROW_HEIGHT);
   return BAR_TOP * 2 + most * (height + space) - space;
 }
 
@@ -209,7 +214,16 @@ function cutTo(room: number, text: string): string {
   return text.length + wide * 0.4 > room ? 'truncate' : 'whitespace-nowrap';
 }
 
-function RowHead({ state, roleStyles }: { state: PersonState; roleStyles: ReadonlyMap<string, RoleStyle> }) {
+function RowHead({
+  state,
+  roleStyles,
+  isLow,
+}: {
+  readonly state: PersonState;
+  readonly roleStyles: ReadonlyMap<string, RoleStyle>;
+  /** Without room for a second line. */
+  readonly isLow: boolean;
+}) {
   const { person, shifts: own } = state.view;
   if (!person) {
     const minutes = own.reduce((sum, shift) => sum + shift.paid, 0);
@@ -239,14 +253,16 @@ function RowHead({ state, roleStyles }: { state: PersonState; roleStyles: Readon
         <span className={`block text-sm leading-4 font-semibold ${cutTo(NAME_ROOM, person.name)}`}>
           {person.name}
         </span>
-        <span className={`text-muted block text-xs leading-3 ${cutTo(ROLES_ROOM, roles)}`}>{roles}</span>
+        {!isLow && (
+          <span className={`text-muted block text-xs leading-3 ${cutTo(ROLES_ROOM, roles)}`}>{roles}</span>
+        )}
       </span>
       <span
         className={`w-[54px] shrink-0 text-right text-xs leading-4 ${over ? 'text-brass font-semibold' : ''}`}
       >
         {bareHours(state.paid)}
         {contract !== null && <span className="text-muted"> / {bareHours(contract)}</span>}
-        {contract !== null && (
+        {contract !== null && !isLow && (
           <span className="bg-fine mt-[3px] block h-[3px]" aria-hidden>
             <span
               className={`block h-full ${over ? 'bg-brass' : 'bg-sea'}`}

@@ -29,7 +29,8 @@ export function ImpactList({
   const [all, showAll] = useState(false);
   if (answer === null) return <p className="text-muted">Looking at what would follow …</p>;
   if (!answer.ok) return null;
-  const { weekImpacts, remarks } = answer;
+  const { remarks } = answer;
+  const weekImpacts = answer.weekImpacts.filter(({ summary }) => summary !== null);
   const own = weekImpacts.filter((one) => one.week === week);
   const others = weekImpacts.filter((one) => one.week !== week);
   return (

@@ -17,6 +17,7 @@ import {
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { Checkbox } from './inputs/checkbox';
+import { useReach } from '../layout/reach';
 import { Table } from './table';
 
 /** A column: what rows are sorted by in it, and what a cell shows; left out, that value. */
@@ -55,8 +56,9 @@ const features = tableFeatures({
   sortFns: { text: sortFn_text, basic: sortFn_basic },
 });
 
-/** The height of a row in pixels. */
+/** The height of a row in pixels, and of a line of one that is folded. */
 const ROW = 33;
+const FOLDED = 32;
 
 /** A table that is sorted by its heads, with rows to choose and columns to show. Only rows in view are drawn. */
 export function DataTable<Row extends object>({
@@ -101,11 +103,12 @@ export function DataTable<Row extends object>({
     sortDescFirst: false,
   });
   const rows = table.getRowModel().rows;
+  const isPhone = useReach('phone');
   const scroller = useRef<HTMLDivElement>(null);
   const virtual = useVirtualizer({
     count: rows.length,
     getScrollElement: () => scroller.current,
-    estimateSize: () => ROW,
+    estimateSize: () => (isPhone ? FOLDED * (columns.length + 1) : ROW),
     overscan: 12,
   });
   const items = virtual.getVirtualItems();
@@ -119,7 +122,7 @@ export function DataTable<Row extends object>({
     onChosen?.(next);
   };
   return (
-    <main ref={scroller} className="min-h-0 flex-1 overflow-auto" tabIndex={0} aria-label={label}>
+    <main ref={scroller} className="min-h-0 flex-1 overflow-auto phone:px-4" tabIndex={0} aria-label={label}>
       <Table className="table-pin-rows" aria-rowcount={rows.length + 1}>
         <thead>
           <tr aria-rowindex={1}>
@@ -149,6 +152,7 @@ export function DataTable<Row extends object>({
                 >
                   <button
                     type="button"
+                    data-head
                     className="text-ink min-h-6 text-sm font-semibold"
                     onClick={header.column.getToggleSortingHandler()}
                   >
@@ -177,7 +181,9 @@ export function DataTable<Row extends object>({
               <tr
                 key={row.id}
                 aria-rowindex={item.index + 2}
-                style={{ height: ROW }}
+                data-index={item.index}
+                ref={isPhone ? virtual.measureElement : undefined}
+                style={isPhone ? undefined : { height: ROW }}
                 className={isChosen ? 'bg-primary/10' : undefined}
               >
                 {onChosen && (
@@ -194,7 +200,7 @@ export function DataTable<Row extends object>({
                 {row.getVisibleCells().map((cell) => {
                   const column = byId.get(cell.column.id)!;
                   return (
-                    <td key={cell.id} className="whitespace-nowrap">
+                    <td key={cell.id} className="whitespace-nowrap phone:whitespace-normal">
                       {column.cell ? column.cell(row.original) : column.value(row.original)}
                     </td>
                   );

@@ -38,7 +38,7 @@ export function areaAddress(area: Area, site: string | null): string {
 export function TopBar({ sites, site, area, actor, onFind }: Props) {
   const go = useGo();
   return (
-    <header className="border-rule bg-paper flex h-[46px] shrink-0 items-center gap-4 border-b px-4 max-[520px]:gap-2 max-[520px]:px-2">
+    <header className="border-rule bg-paper flex h-[46px] shrink-0 items-center gap-4 border-b px-4 phone:gap-2 phone:px-2 low:h-[40px]">
       <Wordmark />
       <Select
         label="Site"
@@ -50,7 +50,7 @@ export function TopBar({ sites, site, area, actor, onFind }: Props) {
           ...sites.map(({ id, name }) => [id, name] as const),
         ]}
       />
-      <nav aria-label="Areas" className="flex h-full gap-5 max-[520px]:gap-3">
+      <nav aria-label="Areas" className="flex h-full gap-5 phone:gap-3">
         {AREAS.map(({ area: one, name }) => (
           <Link
             key={one}
@@ -70,9 +70,12 @@ export function TopBar({ sites, site, area, actor, onFind }: Props) {
           <button
             type="button"
             onClick={onFind}
-            className="input text-muted px-2 w-[190px] cursor-pointer justify-between"
+            className="input text-muted px-2 w-[190px] cursor-pointer justify-between narrow:w-auto phone:hidden"
           >
-            Find or do… <Kbd>Ctrl K</Kbd>
+            <span className="whitespace-nowrap">Find or do…</span>
+            <span className="narrow:hidden">
+              <Kbd>Ctrl K</Kbd>
+            </span>
           </button>
         )}
         {area !== 'plan' && <UndoButton isShort />}

@@ -35,10 +35,10 @@ export function PatternsSection({ recurring }: { readonly recurring: RecurringPa
     });
   };
   return (
-    <div className="flex min-h-0 flex-1">
+    <div className="flex min-h-0 flex-1 phone:flex-col">
       <nav
         aria-label="Patterns"
-        className="border-rule w-[250px] shrink-0 overflow-y-auto border-r px-4 py-5 max-[900px]:w-[190px]"
+        className="border-rule w-[250px] shrink-0 overflow-y-auto border-r px-4 py-5 max-[900px]:w-[190px] phone:max-h-[38vh] phone:w-full phone:border-r-0 phone:border-b"
       >
         <h1 className="font-serif text-lg font-semibold mb-2">Patterns</h1>
         {patterns.length === 0 && (

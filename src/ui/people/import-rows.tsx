@@ -37,7 +37,7 @@ export function ImportRows({
   const virtual = useVirtualizer({
     count: rows.length,
     getScrollElement: () => scroller.current,
-    estimateSize: (i) => (rows[i].faults.length > 0 ? 4 + rows[i].faults.length * FAULT_HEIGHT : 30),
+    estimateSize: (i) => (rows[i].faults.length > 0 ? 1 + rows[i].faults.length * FAULT_HEIGHT : 30),
     overscan: 12,
   });
   const goesOn = useRef(false);
@@ -79,7 +79,7 @@ export function ImportRows({
                 key={item.key}
                 role="row"
                 aria-rowindex={item.index + 1}
-                className="border-fine absolute inset-x-0 flex items-start gap-3 overflow-hidden border-b pt-1.5"
+                className={`border-fine absolute inset-x-0 flex items-start gap-3 overflow-hidden border-b ${row.faults.length > 0 ? 'leading-8' : 'leading-[29px]'}`}
                 style={{ top: item.start, height: item.size }}
               >
                 <span role="cell" className="text-muted w-[64px] shrink-0">
@@ -138,10 +138,10 @@ function Mend({
     if (typed !== text) onMend(cell, typed, goesOn);
   };
   return (
-    <span className="flex items-center gap-2" style={{ height: FAULT_HEIGHT }}>
+    <span className="flex h-8 items-center gap-2">
       <TextInput
         label={`${column}, ${cell}`}
-        className="input-error w-[190px] shrink-0"
+        className="input-error h-7 w-[190px] shrink-0"
         aria-invalid
         value={typed}
         maxLength={5000}

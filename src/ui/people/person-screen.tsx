@@ -47,8 +47,8 @@ export function PersonScreen({ header, site, page }: Props) {
       site={site}
       area="people"
       strip={
-        <div className="border-rule bg-sheet flex h-[50px] shrink-0 items-stretch border-b">
-          <div className="border-rule flex min-w-[220px] flex-col justify-center border-r px-4">
+        <div className="border-rule bg-sheet flex h-[50px] shrink-0 items-stretch overflow-x-auto border-b">
+          <div className="border-rule flex min-w-[220px] shrink-0 flex-col phone:max-w-[180px] phone:min-w-0 justify-center border-r px-4">
             <h1 className="truncate font-serif text-lg leading-5 font-semibold">{person.name}</h1>
             <Link
               prefetch={false}
@@ -68,7 +68,7 @@ export function PersonScreen({ header, site, page }: Props) {
                 aria-selected={part === id}
                 aria-controls="part"
                 onClick={() => show(id)}
-                className={`border-rule flex max-w-[340px] flex-col justify-center border-r px-3.5 text-left ${
+                className={`border-rule flex max-w-[340px] flex-col justify-center border-r px-3.5 text-left phone:shrink-0 ${
                   part === id ? 'bg-paper' : 'hover:bg-paper'
                 }`}
               >

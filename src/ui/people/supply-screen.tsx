@@ -37,7 +37,7 @@ export function SupplyScreen({ header, payload }: Props) {
   const [width, setWidth] = useState(820);
   useLayoutEffect(() => {
     const element = box.current!;
-    const measure = () => setWidth(Math.max(element.clientWidth - HEAD - 8, 300));
+    const measure = () => setWidth(Math.max(element.clientWidth - HEAD - 8, 200));
     measure();
     const observer = new ResizeObserver(measure);
     observer.observe(element);
@@ -97,7 +97,7 @@ export function SupplyScreen({ header, payload }: Props) {
           />
         )}
       </div>
-      <div className="flex min-h-0 flex-1">
+      <div className="flex min-h-0 flex-1 phone:flex-col phone:overflow-y-auto">
         <main
           ref={box}
           className="min-h-0 min-w-0 flex-1 overflow-y-auto"
@@ -137,7 +137,7 @@ export function SupplyScreen({ header, payload }: Props) {
         </main>
         <aside
           aria-label="Who could"
-          className="border-rule bg-sheet w-[262px] shrink-0 overflow-y-auto border-l px-3.5 py-3"
+          className="border-rule bg-sheet w-[262px] shrink-0 overflow-y-auto border-l px-3.5 py-3 phone:w-full phone:border-t phone:border-l-0"
           aria-live="polite"
         >
           {place ? (

@@ -7,6 +7,7 @@ import type { PageHeader, PlanPayload } from '@/server/plan/payload';
 import { useGo } from '../going/go';
 import { onPlanChanged } from '../commands/plan-changed';
 import { notify } from '../commands/notify';
+import { useReach } from '../layout/reach';
 import { TopBar } from '../layout/top-bar';
 import { DateHabitsProvider } from '../kit/inputs/date-habits';
 import { arrangeRows } from '@/core/grid/arrangement';
@@ -33,6 +34,7 @@ const Find = dynamic(loadFind, { ssr: false });
 const loadPanels = () => import('./panels/panels').then((part) => part.Panels);
 const Panels = dynamic(loadPanels, { ssr: false, loading: () => <SidePanel /> });
 const Figures = dynamic(() => import('./coverage/figures').then((part) => part.Figures), { ssr: false });
+const DayList = dynamic(() => import('./phone/day-list').then((part) => part.DayList), { ssr: false });
 const WeeksStrip = dynamic(() => import('./header/weeks-strip').then((part) => part.WeeksStrip), {
   ssr: false,
 });
@@ -71,7 +73,7 @@ export function PlanScreen({ header }: Props) {
   return (
     <PageHeaderProvider value={header}>
       <DateHabitsProvider value={header.dates}>
-        <div className="bg-paper text-ink flex h-dvh min-h-[560px] min-w-[960px] flex-col">
+        <div className="bg-paper text-ink flex h-dvh min-h-[520px] flex-col low:h-auto low:min-h-dvh">
           {payload ? (
             <Ready
               payload={payload}
@@ -140,6 +142,7 @@ function Ready({
 }) {
   const go = useGo();
   const { show } = span;
+  const isPhone = useReach('phone');
   const { today, week } = header;
   const site = header.site.id;
   const controller = useMemo(() => {
@@ -200,24 +203,35 @@ function Ready({
   return (
     <ControllerProvider value={controller}>
       <PlanTopBar onFind={() => controller.act.openDialog('find')} />
-      <WeekStrip>
-        <WeekTools />
-      </WeekStrip>
+      <WeekStrip>{!isPhone && <WeekTools />}</WeekStrip>
       <MonthPlace />
       <h1 className="sr-only">Plan of {header.site.name}</h1>
-      <main className="flex min-h-0 flex-1">
-        <Canvas />
-        <References />
+      <main className="relative flex min-h-0 flex-1">
+        {isPhone ? (
+          <DayList />
+        ) : (
+          <>
+            <Canvas />
+            <References />
+          </>
+        )}
       </main>
       <Dialogs />
     </ControllerProvider>
   );
 }
 
-/** Snags and selection, or what was opened in their place. */
+/** Snags and selection, or what was opened in their place; over the canvas where there is no room beside it. */
 function References() {
   const panel = useView((view) => view.panel);
-  return panel ? <Panels panel={panel} /> : <SidePanel />;
+  const isShown = useView((view) => view.sideShown);
+  const isNarrow = useReach('narrow');
+  if (isNarrow && !panel && !isShown) return null;
+  return (
+    <div className="flex min-h-0 narrow:absolute narrow:inset-y-0 narrow:right-0 narrow:z-30 low:h-[calc(100dvh-80px)]">
+      {panel ? <Panels panel={panel} /> : <SidePanel />}
+    </div>
+  );
 }
 
 function MonthPlace() {

@@ -29,7 +29,10 @@ export function NeedsSection({ setup }: { readonly setup: SetupPayload }) {
   const [chosen, choose] = useState(stored.sets.filter((set) => set.name === null).at(-1)!.id);
   const set = draft.sets.find((one) => one.id === chosen) ?? draft.sets[0];
   const input = dirty ? { site: setup.id, needs: draft } : null;
-  const opened = { site: setup.id, needs: base };
+  // The usual week that was only there to be painted on is made by saving.
+  const isStored = setup.needs.sets.some(({ id }) => id === usualId(setup.id));
+  const sets = isStored ? base.sets : base.sets.filter(({ id }) => id !== usualId(setup.id));
+  const opened = { site: setup.id, needs: { ...base, sets } };
   const saving = useSaving('needs.save', input, { opened, reset, onSaved: saved });
   const replace = (fresh: NeedSetDraft) =>
     change({ sets: draft.sets.map((one) => (one.id === fresh.id ? fresh : one)) });
@@ -44,11 +47,15 @@ export function NeedsSection({ setup }: { readonly setup: SetupPayload }) {
   );
 }
 
+function usualId(site: string): string {
+  return `usual-${site}`;
+}
+
 /** There is always a usual week to paint on. */
 function withUsual(needs: NeedsDraft, site: string): NeedsDraft {
   return needs.sets.some((set) => set.name === null)
     ? needs
-    : { ...needs, sets: [{ id: `usual-${site}`, name: null, since: null, rows: [] }, ...needs.sets] };
+    : { ...needs, sets: [{ id: usualId(site), name: null, since: null, rows: [] }, ...needs.sets] };
 }
 
 function PaintedWeek({
@@ -86,13 +93,13 @@ function PaintedWeek({
   return (
     <>
       <div className="mb-2 flex flex-wrap items-center gap-3">
-        <span className="flex items-center gap-1.5">
+        <span className="flex flex-wrap items-center gap-1.5">
           Drag paints
           <CountInput label="People a drag asks for" value={count} onChange={setCount} most={999} />
           people; <Kbd>0</Kbd> to <Kbd>9</Kbd> set the chosen span, <Kbd>Del</Kbd> wipes it,{' '}
           <Kbd>Shift →</Kbd> widens it.
         </span>
-        <span className="ml-auto flex items-center gap-1.5">
+        <span className="ml-auto flex flex-wrap items-center gap-1.5">
           <Select
             label="Day to copy"
             value={source}

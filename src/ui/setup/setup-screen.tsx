@@ -44,6 +44,11 @@ export function SetupScreen({ header, setup, recurring, section }: Props) {
         />
       }
     >
+      {!TITLED.includes(section) && (
+        <h1 className="sr-only">
+          {SECTIONS.find(({ id }) => id === section)!.name} of {setup.site.name}
+        </h1>
+      )}
       {section === 'overview' && <Overview setup={setup} />}
       {section === 'site' && <SiteSection setup={setup} />}
       {section === 'hours' && <HoursSection setup={setup} />}
@@ -56,6 +61,9 @@ export function SetupScreen({ header, setup, recurring, section }: Props) {
     </AppLayout>
   );
 }
+
+/** Sections that show a title of their own. */
+const TITLED: readonly SectionId[] = ['overview', 'templates', 'patterns'];
 
 function noteOf(
   { site, roles, needs, rules, missing }: SetupPayload,

@@ -1,6 +1,6 @@
 'use client';
 
-import { startOfWeek } from '@/core/time/day';
+import { startOfWeek, weekFrom } from '@/core/time/day';
 import { SHORT_WEEKDAYS, WEEKDAY_NAMES } from '@/core/time/format';
 import type { SetupPayload, SiteDraft } from '@/server/site/payload';
 import { Checkbox } from '../kit/inputs/checkbox';
@@ -109,7 +109,7 @@ export function Place({ draft, change, zones }: SitePart & { readonly zones: rea
 
 /** The day a week starts, the weekend, blocks and margins. */
 function WeekOfSite({ draft, change }: SitePart) {
-  const days = [0, 1, 2, 3, 4, 5, 6];
+  const days = weekFrom(draft.weekStart);
   return (
     <section>
       <h2 className="font-serif text-lg font-semibold mb-2">Week</h2>
@@ -134,7 +134,7 @@ function WeekOfSite({ draft, change }: SitePart) {
         </Field>
         <fieldset className="col-span-2">
           <legend className="text-muted text-xs">Weekend</legend>
-          <div className="flex gap-3.5">
+          <div className="flex flex-wrap gap-3.5">
             {days.map((day) => (
               <Checkbox
                 key={day}

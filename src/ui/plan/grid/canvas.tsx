@@ -3,7 +3,8 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
 import dynamic from 'next/dynamic';
 import { memo, useEffect, useRef } from 'react';
-import { HEADING_HEIGHT, ROW_HEIGHT, Row, openRowHeight } from '../../canvas/row';
+import { HEADING_HEIGHT, LOW_ROW_HEIGHT, ROW_HEIGHT, Row, openRowHeight } from '../../canvas/row';
+import { useReach } from '../../layout/reach';
 import type { Scale } from '../../canvas/scale';
 import { CellEditor } from '../input/cell-editor';
 import { DAY_HEADS_HEIGHT } from './day-heads';
@@ -40,19 +41,20 @@ function PeopleCanvas() {
   );
   const arranged = useView((view) => view.rows);
   const { lines } = arranged;
+  const rowHeight = useReach('low') ? LOW_ROW_HEIGHT : ROW_HEIGHT;
   const active = useView((view) => view.active);
   const activeLine = lines.findIndex((one) => one.kind === 'row' && one.row === active.row);
   const virtual = useVirtualizer({
     count: lines.length,
     getScrollElement: () => scroller.current,
-    estimateSize: (line) => (lines[line].kind === 'row' ? ROW_HEIGHT : HEADING_HEIGHT),
+    estimateSize: (line) => (lines[line].kind === 'row' ? rowHeight : HEADING_HEIGHT),
     overscan: 4,
     scrollMargin: DAY_HEADS_HEIGHT,
     scrollPaddingStart: DAY_HEADS_HEIGHT,
     scrollPaddingEnd: Math.min(openHeight, OPEN_ROW_MOST),
     rangeExtractor: (range) => linesDrawn(range, activeLine),
   });
-  useEffect(() => virtual.measure(), [lines, virtual]);
+  useEffect(() => virtual.measure(), [lines, rowHeight, virtual]);
   useEffect(() => {
     if (activeLine >= 0) virtual.scrollToIndex(activeLine, { align: 'auto' });
   }, [activeLine, lines, virtual]);
@@ -83,7 +85,7 @@ function PeopleCanvas() {
                   row={line.row}
                   position={arranged.positionOf.get(line.row)!}
                   top={top}
-                  height={ROW_HEIGHT}
+                  height={rowHeight}
                   scale={scale}
                 />
               );

@@ -53,7 +53,9 @@ export function DayHeads({ scale }: { scale: Scale }) {
                 >
                   {scale.days === 1 ? formatLongDay(date) : formatDay(date)}
                 </span>
-                {date === today && <span className="text-muted text-xs">today</span>}
+                {date === today && scale.dayWidth >= TIGHT && (
+                  <span className="text-muted text-xs">today</span>
+                )}
                 {name && (
                   <span
                     className="text-brass font-stretch-[78%] min-w-0 truncate text-xs italic"

@@ -46,7 +46,7 @@ export function GridFrame({ label, rowCount, scroller, rows, openRow, children }
         aria-colcount={days + 1}
         aria-multiselectable
         aria-activedescendant={cellId(active.row, active.day)}
-        className="relative flex min-h-0 flex-1 flex-col overflow-x-hidden overflow-y-auto [scrollbar-gutter:stable] [scrollbar-width:thin]"
+        className="relative flex min-h-0 flex-1 flex-col overflow-x-hidden overflow-y-auto [scrollbar-gutter:stable] [scrollbar-width:thin] low:h-[calc(100dvh-80px)] low:flex-none"
         onKeyDown={(event) => {
           // What is a button in the heads has its keys to itself.
           if (!(event.target as HTMLElement).closest('button, a')) onCanvasKey(event, controller);

@@ -3,6 +3,8 @@ import Link from 'next/link';
 import { isoWeek, formatDate } from '@/core/time/day';
 import { bareHours, formatDays, counted } from '@/core/time/format';
 import type { WeekSummary } from '@/server/plan/payload';
+import { isTrouble, visibleSnags } from '@/core/consequences/visible-snags';
+import { useReach } from '../../layout/reach';
 import { useController, usePlan, useView } from '../state/controller';
 import { usePageHeader } from '../state/header-context';
 import type { DayCount } from '../state/view-store';
@@ -26,26 +28,31 @@ const LINE = { published: 'border-solid', draft: 'border-dashed', empty: 'border
 export function WeekStrip({ children }: { children?: React.ReactNode }) {
   const { weeks, week, site } = usePageHeader();
   return (
-    <div className="border-rule bg-sheet flex h-[50px] shrink-0 items-stretch border-b">
-      <nav aria-label="Weeks" className="flex">
+    <div className="border-rule bg-sheet flex h-[50px] shrink-0 items-stretch border-b low:h-[40px]">
+      <nav aria-label="Weeks" className="flex min-w-0">
+        <WeekStep to={week - 7} label="Week before">
+          ‹
+        </WeekStep>
         {weeks.map((line, i) => (
           <Link
             key={line.first}
             href={weekAddress(site.id, line.first)}
             aria-current={line.first === week ? 'true' : undefined}
             className={`border-rule flex flex-col justify-center border-r px-2.5 whitespace-nowrap ${
-              line.first === week ? 'bg-paper min-w-[132px]' : 'hover:bg-paper'
+              line.first === week ? 'bg-paper min-w-[132px]' : 'narrow:hidden hover:bg-paper'
             } ${i === weeks.length - 1 ? 'max-[1180px]:hidden' : ''}`}
           >
             <span
               className={
-                line.first === week ? 'font-serif text-lg leading-5 font-semibold' : 'leading-4 font-semibold'
+                line.first === week
+                  ? 'font-serif text-lg leading-5 font-semibold low:leading-4'
+                  : 'leading-4 font-semibold'
               }
             >
               {formatDays(line.first, 7, line.first !== week)}
             </span>
             <span
-              className={`border-ink border-b-2 pb-[3px] text-xs leading-4 ${LINE[line.state]} ${line.state === 'empty' ? 'border-rule' : ''}`}
+              className={`border-ink border-b-2 pb-[3px] text-xs leading-4 low:pb-0 low:leading-3.5 ${LINE[line.state]} ${line.state === 'empty' ? 'border-rule' : ''}`}
             >
               <span className="text-muted">
                 wk {isoWeek(line.first + 3).week} ·{' '}
@@ -54,9 +61,35 @@ export function WeekStrip({ children }: { children?: React.ReactNode }) {
             </span>
           </Link>
         ))}
+        <WeekStep to={week + 7} label="Week after">
+          ›
+        </WeekStep>
       </nav>
       {children}
     </div>
+  );
+}
+
+/** To the next week, where there is room for one only. */
+function WeekStep({
+  to,
+  label,
+  children,
+}: {
+  readonly to: number;
+  readonly label: string;
+  readonly children: React.ReactNode;
+}) {
+  const { site } = usePageHeader();
+  return (
+    <Link
+      href={weekAddress(site.id, to)}
+      prefetch={false}
+      aria-label={label}
+      className="border-rule hidden min-w-8 items-center justify-center border-r text-lg hover:bg-paper narrow:flex phone:min-w-11"
+    >
+      {children}
+    </Link>
   );
 }
 
@@ -81,15 +114,33 @@ function useLiveMinutes(): string | null {
 /** What stands at the right of the strip: how edits are kept, undo, and how many days are shown. */
 export function WeekTools() {
   return (
-    <div className="ml-auto flex items-center gap-2.5 px-4">
+    <div className="ml-auto flex items-center gap-2.5 px-4 narrow:gap-1.5 narrow:px-2">
       <SaveStateLabel />
-      <MonthButton />
+      <span className="contents narrow:hidden">
+        <MonthButton />
+      </span>
       <span className="flex gap-1">
         <UndoButton />
-        <RedoButton />
+        <span className="contents narrow:hidden">
+          <RedoButton />
+        </span>
       </span>
       <DaysShown />
+      {useReach('narrow') && <SideButton />}
     </div>
+  );
+}
+
+/** Opens and closes what else stands beside the canvas. */
+function SideButton() {
+  const controller = useController();
+  const shown = useView((view) => view.sideShown);
+  const judgement = usePlan((state) => state.judgement);
+  const count = visibleSnags(judgement).filter(isTrouble).length;
+  return (
+    <Button aria-expanded={shown} onClick={() => controller.act.showSide(!shown)}>
+      {counted(count, 'snag')}
+    </Button>
   );
 }
 
@@ -127,7 +178,7 @@ function SaveStateLabel() {
       role="status"
       data-testid="save-state"
       title={save.kind === 'offline' ? (save.cause ?? undefined) : undefined}
-      className={save.kind === 'offline' ? 'text-gap font-semibold' : 'text-muted'}
+      className={`leading-4 ${save.kind === 'offline' ? 'text-gap font-semibold' : 'text-muted'}`}
     >
       {text}
     </span>

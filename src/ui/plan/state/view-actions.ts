@@ -19,6 +19,11 @@ export class ViewActions {
     this.view.setState({ weeksShown });
   }
 
+  /** Lays snags and selection over the canvas, or takes them away. */
+  showSide(sideShown: boolean): void {
+    this.view.setState({ sideShown });
+  }
+
   /** Looks into a block of the skyline, by what was looked into before; null: into none. */
   lookInto(block: Block | null | ((before: Block | null) => Block | null)): void {
     this.view.setState(({ place }) => ({ place: typeof block === 'function' ? block(place) : block }));
@@ -103,6 +108,13 @@ export class ViewActions {
 
   /** Lets go of everything but the active cell. */
   letGo(): void {
-    this.view.setState({ anchor: null, place: null, clip: null, matched: null, panel: null });
+    this.view.setState({
+      anchor: null,
+      place: null,
+      clip: null,
+      matched: null,
+      panel: null,
+      sideShown: false,
+    });
   }
 }

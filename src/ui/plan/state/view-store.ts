@@ -77,6 +77,8 @@ export interface ViewState {
   /** Shifts picked by a rule, wherever they are; null: what is selected counts. */
   readonly matched: ReadonlySet<string> | null;
   readonly weeksShown: boolean;
+  /** Whether snags and selection lie over the canvas, where there is no room beside it. */
+  readonly sideShown: boolean;
   readonly dialog: Dialog | null;
 }
 
@@ -105,6 +107,7 @@ export function createViewStore(
     panel: null,
     matched: null,
     weeksShown: false,
+    sideShown: false,
     dialog: null,
   }));
 }

@@ -1,0 +1,116 @@
+import { type Page, expect, test } from '@playwright/test';
+import { seriousFaults } from './axe';
+import { DemoServer, WEEK } from './server';
+
+const server = new DemoServer();
+test.beforeAll(() => server.begin());
+test.afterAll(() => server.end());
+
+/** Every page there is, by its address, with what it is known by. */
+const PAGES: readonly (readonly [string, string | RegExp])[] = [
+  ['/setup/bistro', 'Missing for a good plan'],
+  ...['site', 'hours', 'roles', 'needs', 'rules', 'templates', 'patterns', 'plan-file'].map(
+    (section) => [`/setup/bistro/${section}`, /./] as const,
+  ),
+  ['/people/bistro', '18 people'],
+  ['/people/all', /people$/],
+  ['/people/bistro/priya', 'Priya Nair'],
+  ['/people/bistro/import', 'Import people'],
+  [`/people/bistro/availability/${WEEK}`, /./],
+  [`/plan/bistro/${WEEK}`, 'Plan of Quay Bistro'],
+  ['/plan/bistro/2026-11-30/start', /^Start week/],
+  [`/print/bistro/${WEEK}`, /Mon 23 November/],
+  [`/print/bistro/${WEEK}/week`, /./],
+  ['/start', /./],
+  ['/kit', /./],
+];
+
+async function open(page: Page, address: string, heading: string | RegExp): Promise<void> {
+  await page.goto(server.url + address);
+  await expect(page.getByRole('heading', { name: heading }).first()).toBeAttached();
+  await expect(page.locator('[data-ready="false"]')).toHaveCount(0);
+}
+
+for (const [scheme, size] of [
+  ['light', { width: 1280, height: 800 }],
+  ['dark', { width: 1280, height: 800 }],
+  ['light', { width: 390, height: 844 }],
+] as const)
+  test(`axe finds no serious fault on any page, ${scheme}, ${size.width} wide`, async ({ page }) => {
+    test.setTimeout(240_000);
+    await page.emulateMedia({ colorScheme: scheme });
+    await page.setViewportSize(size);
+    const faults: string[] = [];
+    for (const [address, heading] of PAGES) {
+      await open(page, address, heading);
+      faults.push(...(await seriousFaults(page)).map((fault) => `${address} ${fault}`));
+    }
+    expect(faults).toEqual([]);
+  });
+
+/** What reaches past the right edge and is not scrolled inside something of its own that may be. */
+async function wider(page: Page): Promise<string[]> {
+  return page.evaluate(() =>
+    [...document.querySelectorAll<HTMLElement>('html, body, main')]
+      .filter((element) => element.scrollWidth > element.clientWidth + 1)
+      .map((element) => `${element.tagName} ${element.scrollWidth} > ${element.clientWidth}`),
+  );
+}
+
+test('on a phone every page is read without scrolling sideways', async ({ page }) => {
+  await page.setViewportSize({ width: 390, height: 844 });
+  const faults: string[] = [];
+  for (const [address, heading] of PAGES.filter(([address]) => !/^\/(print|kit)/.test(address))) {
+    await open(page, address, heading);
+    faults.push(...(await wider(page)).map((fault) => `${address} ${fault}`));
+  }
+  expect(faults).toEqual([]);
+});
+
+test('on a phone the plan is a list of a day, and a table folds', async ({ page }) => {
+  await page.setViewportSize({ width: 390, height: 844 });
+  await open(page, `/plan/bistro/${WEEK}`, 'Tue 24 November');
+  const lines = page.getByRole('list', { name: 'On this day' }).getByRole('listitem');
+  await expect(lines.first()).toContainText(/^7:00–15:00.*Lead/);
+  await page.getByRole('button', { name: /^Wed 25 November/ }).click();
+  await expect(page.getByRole('heading', { name: 'Wed 25 November' })).toBeVisible();
+  await expect(page.getByText('Wed 25 7:00–14:00, Kitchen: nobody is on, 1 needed.')).toBeVisible();
+  await expect(lines.filter({ hasText: 'Open' })).toContainText('7:00–15:00');
+  await expect(page.getByRole('main')).toContainText(/On leave: .*Caio Duarte/);
+  await page.getByRole('link', { name: 'Week after' }).click();
+  await expect(page.getByText('Nobody is on, and no shift is open.')).toBeVisible();
+
+  await open(page, '/people/bistro', '18 people');
+  const person = page.getByRole('row').filter({ hasText: 'Anouk Vesper' });
+  const cells = person.getByRole('cell');
+  const [name, number] = await Promise.all([cells.nth(1).boundingBox(), cells.nth(2).boundingBox()]);
+  expect(number!.y).toBeGreaterThanOrEqual(name!.y + name!.height - 1);
+  expect(await cells.nth(2).getAttribute('data-label')).toBe('Number');
+});
+
+test('at 200% zoom ten people are in sight, and what stands beside the canvas is laid over it', async ({
+  page,
+}) => {
+  // A window of 1280 by 800 has half of that in pixels of the style sheet.
+  await page.setViewportSize({ width: 640, height: 400 });
+  await open(page, `/plan/bistro/${WEEK}`, 'Plan of Quay Bistro');
+  await expect(page.getByRole('grid')).toBeVisible();
+  const inSight = await page.evaluate(() => {
+    const heads = document.querySelector('[role="columnheader"]')!.getBoundingClientRect();
+    const open = document.querySelector('[data-row="open"]')!.getBoundingClientRect();
+    const foot = Math.min(open.top, window.innerHeight);
+    return [...document.querySelectorAll('[data-row^="person"]')].filter((row) => {
+      const { top, bottom } = row.getBoundingClientRect();
+      return top >= heads.bottom - 1 && bottom <= foot + 1;
+    }).length;
+  });
+  expect(inSight).toBeGreaterThanOrEqual(10);
+  expect(await wider(page)).toEqual([]);
+  await page.getByRole('button', { name: /^\d+ snags?$/ }).click();
+  await expect(page.getByRole('complementary', { name: 'Snags and selection' })).toBeVisible();
+  await page.getByRole('grid').focus();
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('complementary', { name: 'Snags and selection' })).toBeHidden();
+  await page.keyboard.type('9-12');
+  await expect(page.locator('#typed-outcome')).toContainText('9:00–12:00');
+});
