@@ -24,7 +24,7 @@ export function Field({
   const hintId = hint ? `${id}-hint` : undefined;
   return (
     <div className={clsx('flex flex-col gap-0.5', className)}>
-      <label htmlFor={id} className="label text-muted text-xs">
+      <label htmlFor={id} className="label text-muted text-xs whitespace-normal">
         {label}
       </label>
       <FieldContext.Provider value={{ id, hint: hintId }}>{children}</FieldContext.Provider>
