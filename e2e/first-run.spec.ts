@@ -65,7 +65,7 @@ test('a list in a file is taken on the way: the site is made, then the import op
   await expect(page).toHaveURL(/\/people\/heron-cafe\/import$/);
   await page.getByLabel('Cells copied from a spreadsheet').fill('Name\tRole\tMon\nMira Holt\tKitchen\t9-17');
   await page.getByRole('button', { name: 'Look at these cells' }).click();
-  await page.getByRole('button', { name: 'Take 1' }).click();
+  await page.getByRole('button', { name: 'Import 1' }).click();
   await expect(page.getByRole('heading', { name: '1 person' })).toBeVisible();
   await page.getByRole('link', { name: 'Set-up' }).click();
   await expect(page.getByLabel('Name of the business')).toHaveValue('');

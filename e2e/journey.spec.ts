@@ -58,7 +58,7 @@ test('from an empty folder to a second week, and all of it back with Ctrl Z', as
   await page.getByRole('button', { name: 'Look at these cells' }).click();
   await expect(page.getByRole('heading', { name: /37 new/ })).toContainText('3 faulty');
   await expect(page.getByText('"lots" is no number of hours')).toBeVisible();
-  await page.getByRole('button', { name: 'Take the 37 without faults' }).click();
+  await page.getByRole('button', { name: 'Import the 37 without faults' }).click();
   await expect(page.getByRole('heading', { name: '37 people' })).toBeVisible();
 
   await page.getByRole('link', { name: 'Plan' }).click();

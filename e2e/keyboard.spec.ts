@@ -56,7 +56,7 @@ test('from an empty folder to a week, without a mouse', async ({ page }) => {
   await type(page, page.getByLabel('Contract hours, C3'), '30');
   await page.keyboard.press('Enter');
   await expect(page.getByRole('heading', { name: /3 new/ })).not.toContainText('faulty');
-  await press(page, button('Take 3'));
+  await press(page, button('Import 3'));
   await expect(page.getByRole('heading', { name: '3 people' })).toBeVisible();
 
   await press(page, page.getByRole('link', { name: 'Set-up' }));

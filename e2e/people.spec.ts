@@ -30,7 +30,7 @@ test('a messy file: three faults are named, the rest is taken, and undone', asyn
   await expect(faults.nth(1)).toContainText('E10, Start date: there is no date "2026-02-30"');
   await expect(faults.nth(2)).toContainText('A21, Nr: the number X0 is also in row 2');
   expect(await seriousFaults(page)).toEqual([]);
-  await page.getByRole('button', { name: 'Take the 37 without faults' }).click();
+  await page.getByRole('button', { name: 'Import the 37 without faults' }).click();
   await expect(page).toHaveURL(/\/people\/bistro$/);
   await expect(page.getByRole('heading', { name: '55 people' })).toBeVisible();
   await notice(page).getByRole('button', { name: 'Undo' }).click();

@@ -126,7 +126,7 @@ test('a week goes out as a plan file and comes in as a week and as a site; a fau
   expect(await seriousFaults(page)).toEqual([]);
   await page.getByRole('radio', { name: /^All of it as a new site/ }).check();
   await page.getByLabel('Name of the new site').fill('Second Quay');
-  await page.getByRole('button', { name: 'Make the site' }).click();
+  await page.getByRole('button', { name: 'Create the site' }).click();
   await expect(page).toHaveURL(/\/plan\/second-quay\//);
   await expect(page.getByRole('heading', { name: /^\d+ snags$/ })).toBeVisible();
 });

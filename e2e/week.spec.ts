@@ -130,7 +130,7 @@ test('a rule picks all of a role on a day, which move together and come back wit
   await openWeek(page, WEEK);
   const before = await cell(page, 'Tomasz Zielak', 'Sat 28').getAttribute('aria-label');
   await page.keyboard.press('Alt+s');
-  const rule = page.getByRole('group', { name: 'Pick by a rule' });
+  const rule = page.getByRole('group', { name: 'Select by a rule' });
   await rule.getByLabel('Role').selectOption('Kitchen');
   for (const day of ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sun']) await rule.getByLabel(day).uncheck();
   await rule.getByRole('button', { name: /^Pick \d shifts$/ }).click();
@@ -266,10 +266,10 @@ test('a pattern is kept and written, then changed for this one, for later ones a
   // All that is not published goes; what somebody changed stays.
   await cell(page, 'Jonas Havili', 'Tue 15').click();
   await page.keyboard.press('Alt+Enter');
-  await panel(page).getByRole('button', { name: 'Take away' }).click();
+  await panel(page).getByRole('button', { name: 'Delete' }).click();
   await panel(page).getByLabel('all not yet published').check();
-  await expect(panel(page)).toContainText('3 shifts taken away. 1 changed by hand stays as it is.');
-  await panel(page).getByRole('button', { name: 'Take away all not yet published' }).click();
+  await expect(panel(page)).toContainText('3 shifts deleted. 1 changed by hand stays as it is.');
+  await panel(page).getByRole('button', { name: 'Delete all not yet published' }).click();
   await expect(cell(page, 'Jonas Havili', 'Tue 15')).toHaveAttribute('aria-label', /Tue 15: not available$/);
   await page.waitForTimeout(1500);
   await expect(cell(page, 'Jonas Havili', 'Tue 15')).toHaveAttribute('aria-label', /Tue 15: not available$/);

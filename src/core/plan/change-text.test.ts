@@ -42,13 +42,13 @@ describe('a conflict says who has what now, and what was to be', () => {
 
 test.each<[Change, string]>([
   [{ do: 'add', shift: now }, 'made: Tue 23 10:00–17:00, Ann Bo'],
-  [{ do: 'remove', id: now.id }, 'taken away'],
+  [{ do: 'remove', id: now.id }, 'deleted'],
   [set({ person: 'ann', from: 540, to: 1020 }), 'given to Ann Bo, times 9:00–17:00'],
   [set({ person: null, from: 540 }), 'turned open, starts 9:00'],
   [set({ to: 960, date: MONDAY, role: null }), 'ends 16:00, moved to Mon 22, role none'],
   [
     set({ break: null, label: null, note: 'Till', fixed: true }),
-    'break by the rule, shift name taken away, note "Till", fixed',
+    'break by the rule, shift name removed, note "Till", fixed',
   ],
   [set({ detail: NO_DETAIL }), 'duties, station or check-list'],
   [set({}), 'changed'],

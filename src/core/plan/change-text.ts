@@ -69,7 +69,7 @@ const COLUMNS: Readonly<Record<keyof ShiftPatch, string>> = {
 
 /** What a change did to its shift, as the history of the shift tells it: `given to Ann Bo, starts 10:00`. */
 export function formatChange(change: Change, { people, roles, hourFormat }: ShiftNames): string {
-  if (change.do === 'remove') return 'taken away';
+  if (change.do === 'remove') return 'deleted';
   if (change.do !== 'add' && change.do !== 'set') return '';
   const shift: Partial<Shift> = change.shift;
   const who = (id: string | null) => (id === null ? 'open' : (people.get(id) ?? id));
@@ -87,8 +87,8 @@ export function formatChange(change: Change, { people, roles, hourFormat }: Shif
     parts.push(`role ${shift.role === null ? 'none' : (roles.get(shift.role) ?? shift.role)}`);
   if (shift.break !== undefined)
     parts.push(shift.break === null ? 'break by the rule' : `break ${shift.break.minutes} min`);
-  if (shift.label !== undefined) parts.push(shift.label ? `named "${shift.label}"` : 'shift name taken away');
-  if (shift.note !== undefined) parts.push(shift.note ? `note "${shift.note}"` : 'note taken away');
+  if (shift.label !== undefined) parts.push(shift.label ? `named "${shift.label}"` : 'shift name removed');
+  if (shift.note !== undefined) parts.push(shift.note ? `note "${shift.note}"` : 'note removed');
   if (shift.fixed !== undefined) parts.push(shift.fixed ? 'fixed' : 'no longer fixed');
   if (shift.detail !== undefined && parts.length === 0) parts.push('duties, station or check-list');
   return parts.join(', ') || 'changed';

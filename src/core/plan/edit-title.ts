@@ -8,7 +8,7 @@ import type { Plan, Shift } from './types';
  * An edit of a plan in a line, for whoever would take it back. `plan`: as it was before.
  *
  * @example
- * editTitle(plan, [{ do: 'remove', id: 's1' }], '24'); // 'Ann Bo, Tue 24: taken away'
+ * editTitle(plan, [{ do: 'remove', id: 's1' }], '24'); // 'Ann Bo, Tue 24: deleted'
  */
 export function editTitle(plan: Plan, changes: readonly Change[], hourFormat: HourFormat): string {
   const ofShifts = changes.flatMap((change) =>
@@ -18,7 +18,7 @@ export function editTitle(plan: Plan, changes: readonly Change[], hourFormat: Ho
   if (ids.size !== 1 || ofShifts.length !== 1) {
     const kinds = new Set(ofShifts.map((change) => change.do));
     const verb =
-      kinds.size === 1 ? { add: 'made', remove: 'taken away', set: 'changed' }[[...kinds][0]] : 'changed';
+      kinds.size === 1 ? { add: 'made', remove: 'deleted', set: 'changed' }[[...kinds][0]] : 'changed';
     return ids.size === 0 ? 'The week changed' : `${counted(ids.size, 'shift')} ${verb}`;
   }
   const [change] = ofShifts;

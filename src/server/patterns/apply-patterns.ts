@@ -92,7 +92,7 @@ export async function applyPatterns(
   const counts = [
     sums.added > 0 ? `${counted(sums.added, 'shift')} written` : '',
     sums.changed > 0 ? `${counted(sums.changed, 'shift')} changed` : '',
-    sums.removed > 0 ? `${counted(sums.removed, 'shift')} taken away` : '',
+    sums.removed > 0 ? `${counted(sums.removed, 'shift')} deleted` : '',
   ].filter(Boolean);
   const kept = [
     sums.keptOwn > 0 ? `${sums.keptOwn} changed by hand` : '',

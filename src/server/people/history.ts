@@ -64,7 +64,7 @@ function shown(column: string, value: Value, names: Names): string {
 
 function partLine(change: RowChange, row: Row, names: Names): string | null {
   const { before, after } = change;
-  const verb = before === null ? 'added' : after === null ? 'taken away' : 'changed';
+  const verb = before === null ? 'added' : after === null ? 'deleted' : 'changed';
   const role = names.roles.get(String(row.role_id)) ?? 'role';
   switch (change.table) {
     case 'person_site':

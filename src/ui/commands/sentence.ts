@@ -8,8 +8,13 @@ export function sentence({ code, message, path }: Problem): string {
     .split('.')
     .filter((step) => !/^(input|site|person|needs|rules)$/.test(step))
     .join(', ')
-    .replace(/\[(\d+)\]/g, (_, n: string) => ` ${Number(n) + 1}`)
+    .replace(/(\w+)\[(\d+)\]/g, (_, list: string, n: string) => `${oneOf(list)} ${Number(n) + 1}`)
     .replace(/([a-z])([A-Z])/g, (_, a: string, b: string) => `${a} ${b.toLowerCase()}`);
   const names = field && !message.toLowerCase().startsWith(field.toLowerCase());
   return asSentence(names ? `${message.replace(/\.$/, '')} (${field})` : message);
+}
+
+/** What one of a list is called: `versions` is a `version`. */
+function oneOf(list: string): string {
+  return list.replace(/ies$/, 'y').replace(/s$/, '');
 }

@@ -215,7 +215,7 @@ function Members({
             )}
             <RemoveButton
               className="ml-auto"
-              label={`Take ${names.get(member.person ?? '') ?? 'open shifts'} out of the pattern`}
+              label={`Remove ${names.get(member.person ?? '') ?? 'open shifts'} from the pattern`}
               onClick={() => onChange(draft.members.filter((one) => one.id !== member.id))}
             />
           </li>

@@ -64,7 +64,7 @@ describe('a pattern', () => {
     const { patterns } = await stored();
     render(<PatternsSection recurring={await stored()} />);
     await userEvent.selectOptions(screen.getByLabelText('Weeks in the cycle'), '1');
-    await userEvent.click(screen.getByRole('button', { name: 'Take Bram de Wit out of the pattern' }));
+    await userEvent.click(screen.getByRole('button', { name: 'Remove Bram de Wit from the pattern' }));
     await server.save();
     const [now] = (await stored()).patterns;
     expect(now.weeks).toBe(1);

@@ -13,15 +13,15 @@ import { Button } from '../kit/button';
 
 const BULK_ACTIONS = [
   ['addRole', 'Give the role'],
-  ['dropRole', 'Take the role'],
+  ['dropRole', 'Remove a role'],
   ['moveTo', 'Move to the site'],
   ['addSite', 'Add the site'],
-  ['dropSite', 'Take from the site'],
+  ['dropSite', 'Remove from the site'],
   ['contractMinutes', 'Set contract hours to'],
   ['maxWeekMinutes', 'Set the weekly maximum to'],
   ['contractKind', 'Set the contract to'],
   ['addGroup', 'Put into the group'],
-  ['dropGroup', 'Take from the group'],
+  ['dropGroup', 'Remove from the group'],
 ] as const;
 
 type BulkAction = (typeof BULK_ACTIONS)[number][0];

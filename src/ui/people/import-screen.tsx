@@ -116,7 +116,7 @@ export function ImportScreen({ header, site, choices }: Props) {
     const done = await run(
       'people.import',
       { options: state.preview.options },
-      `Took ${n} ${n === 1 ? 'row' : 'rows'}`,
+      `Imported ${counted(n, 'row')}`,
     );
     if (done) router.push(`/people/${place}`);
   };
@@ -273,7 +273,7 @@ function Look({
       </main>
       <div
         role="region"
-        aria-label="Take the rows"
+        aria-label="Import the rows"
         className="border-ink bg-sheet flex max-h-[36vh] shrink-0 items-start gap-6 overflow-y-auto border-t-[1.5px] px-4 py-2.5"
       >
         <div className="min-w-0 flex-1" aria-live="polite">
@@ -288,7 +288,11 @@ function Look({
         <div className="flex shrink-0 gap-2">
           <Button onClick={onAgain}>Another file</Button>
           <Button kind="primary" disabled={busy || !ready} onClick={onAccept}>
-            {busy ? 'Taking …' : counts.faulty > 0 ? `Take the ${take} without faults` : `Take ${take}`}
+            {busy
+              ? 'Importing …'
+              : counts.faulty > 0
+                ? `Import the ${take} without faults`
+                : `Import ${take}`}
           </Button>
         </div>
       </div>

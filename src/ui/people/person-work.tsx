@@ -66,7 +66,7 @@ export function Roles({ page, draft, change }: PersonFormPart) {
                   </td>
                   <td>
                     <RemoveButton
-                      label={`Take ${role?.name ?? held.role}`}
+                      label={`Remove ${role?.name ?? held.role}`}
                       onClick={() => change({ roles: draft.roles.filter((one) => one !== held) })}
                     />
                   </td>

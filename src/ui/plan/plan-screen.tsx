@@ -110,7 +110,7 @@ function Waiting({ trouble, again }: { trouble: string | null; again: () => void
       <PlanTopBar />
       <main className="flex-1 px-6 py-16 text-center" aria-busy={trouble === null}>
         {trouble === null ? (
-          <p className="text-muted">Getting the week …</p>
+          <p className="text-muted">Loading the week …</p>
         ) : (
           <ErrorState onRetry={again}>{trouble}</ErrorState>
         )}

@@ -111,6 +111,8 @@ function PersonRow({
 }) {
   const { planShift: own } = shift;
   const left = share(Math.max(from, hours.from), hours);
+  // What is said of a shift stands under its bar, as long as there is room for it to the right.
+  const under = { marginLeft: `min(${left}, 55%)` };
   const detail = own?.detail ?? null;
   const role = payload.plan.roles.find((one) => one.id === shift.role)?.name ?? '';
   const ink = payload.roles.find((one) => one.id === shift.role)?.ink ?? 'slate';
@@ -156,10 +158,12 @@ function PersonRow({
           ))}
         </div>
         {(said || duties.length > 0 || pauses.length > 0) && (
-          <p className="text-sm leading-4">{[said, ...duties, ...pauses].filter(Boolean).join(' · ')}</p>
+          <p className="text-sm leading-4" style={under}>
+            {[said, ...duties, ...pauses].filter(Boolean).join(' · ')}
+          </p>
         )}
         {detail && detail.tasks.length > 0 && (
-          <ul className="flex flex-wrap gap-x-4 text-sm leading-4">
+          <ul className="flex flex-wrap gap-x-4 text-sm leading-4" style={under}>
             {detail.tasks.map((task) => (
               <li key={task}>☐ {task}</li>
             ))}
@@ -194,15 +198,16 @@ function Coverage({
   const heads = [...(shown[0]?.hours.keys() ?? [])];
   if (shown.length === 0) return null;
   return (
-    <table className="mt-4 w-full break-inside-avoid text-xs tabular-nums">
+    <table className="mt-4 w-full table-fixed break-inside-avoid text-xs tabular-nums">
       <caption className="text-muted mb-1 text-left text-sm">People on / people needed in each hour</caption>
       <thead>
         <tr>
-          <th className="text-left font-normal" scope="col">
+          {/* As wide as the names over it, so that each hour stands under its own. */}
+          <th className="w-[210px] text-left font-normal" scope="col">
             From
           </th>
           {heads.map((hour) => (
-            <th key={hour} scope="col" className="text-muted text-right font-normal">
+            <th key={hour} scope="col" className="text-muted text-left font-normal">
               {formatAxisTime(hour, hourFormat)}
             </th>
           ))}
@@ -217,7 +222,7 @@ function Coverage({
             {heads.map((hour) => {
               const { staffed, needed, gap } = hours.get(hour)!;
               return (
-                <td key={hour} className={`text-right ${gap > 0 ? 'text-gap font-semibold' : ''}`}>
+                <td key={hour} className={`text-left ${gap > 0 ? 'text-gap font-semibold' : ''}`}>
                   {staffed === 0 && needed === 0 ? '' : `${staffed}/${needed}`}
                 </td>
               );

@@ -163,7 +163,7 @@ function Dates({ draft, change }: SitePart) {
   return (
     <section>
       <h2 className="font-serif text-lg font-semibold">Single dates</h2>
-      <p className="text-muted mb-2">Hours of their own, or closed: they go before the weekday.</p>
+      <p className="text-muted mb-2">Their own hours, or closed: these replace those of the weekday.</p>
       {draft.dates.length > 0 && (
         <Table isFlush className="mb-2">
           <tbody>

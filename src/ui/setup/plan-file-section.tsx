@@ -143,7 +143,7 @@ function Use({
         {check.people} people, {check.roles} roles, {check.needs} needs, {check.shifts} shifts.
       </p>
       <fieldset className="mt-3 flex flex-col gap-2">
-        <legend className="sr-only">Take it in as</legend>
+        <legend className="sr-only">Import as</legend>
         <Radio name="as" checked={as === 'week'} onChange={() => setAs('week')}>
           Its shifts as a week of {setup.site.name}, from
           <DateInput
@@ -174,7 +174,7 @@ function Use({
         disabled={busy || fault !== null || (as === 'site' && name.trim() === '')}
         onClick={() => void go()}
       >
-        {busy ? 'Taking it in …' : as === 'week' ? 'Take in the week' : 'Make the site'}
+        {busy ? 'Importing …' : as === 'week' ? 'Import the week' : 'Create the site'}
       </Button>
     </div>
   );

@@ -260,7 +260,7 @@ export function StartScreen({ header, recurring, week, from }: Props) {
                 />
               </div>
             ) : (
-              <p className="text-muted">There is nothing to take yet.</p>
+              <p className="text-muted">There is nothing to copy yet.</p>
             )}
             <DoneLately recurring={recurring} />
           </section>

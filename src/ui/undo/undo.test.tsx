@@ -168,14 +168,14 @@ test('the button says what it would take back; the key leaves text fields alone'
     refresh: () => undefined,
   });
   expect(screen.getByRole('button', { name: 'Undo' }).hasAttribute('disabled')).toBe(true);
-  act(() => command('Ann Bo, Tue 24: taken away'));
+  act(() => command('Ann Bo, Tue 24: deleted'));
   await userEvent.tab();
-  expect((await screen.findByRole('tooltip')).textContent).toBe('Undo: Ann Bo, Tue 24: taken away (Ctrl Z)');
+  expect((await screen.findByRole('tooltip')).textContent).toBe('Undo: Ann Bo, Tue 24: deleted (Ctrl Z)');
   await userEvent.click(screen.getByLabelText('a field'));
   await userEvent.keyboard('{Control>}z{/Control}');
   expect(asked).toEqual([]);
   act(() => screen.getByLabelText('a field').blur());
   await userEvent.keyboard('{Control>}z{/Control}');
   await waitFor(() => expect(titles()).toEqual([]));
-  expect(asked.map(([id]) => id)).toEqual(['Ann Bo, Tue 24: taken away']);
+  expect(asked.map(([id]) => id)).toEqual(['Ann Bo, Tue 24: deleted']);
 });

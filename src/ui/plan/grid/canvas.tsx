@@ -10,6 +10,7 @@ import { CellEditor } from '../input/cell-editor';
 import { DAY_HEADS_HEIGHT } from './day-heads';
 import { AS_LISTED, type Line } from '@/core/grid/arrangement';
 import { OPEN_ROW, type RowId, stateOf } from '@/core/grid/cell';
+import { ClosedHours } from './closed-hours';
 import { GhostBar } from './ghost';
 import { useRoleStyles } from './role-styles';
 import { useController, usePlan, useView } from '../state/controller';
@@ -74,6 +75,7 @@ function PeopleCanvas() {
             className="relative shrink-0 grow"
             style={{ minHeight: virtual.getTotalSize() }}
           >
+            <ClosedHours scale={scale} />
             {virtual.getVirtualItems().map((item) => {
               const line = lines[item.index];
               const top = item.start - DAY_HEADS_HEIGHT;

@@ -5,6 +5,7 @@ import { needsRows } from '@/core/grid/needs-rows';
 import { usePlan, useView } from '../state/controller';
 import { DAY_HEADS_HEIGHT } from './day-heads';
 import { layOut } from './needs-layout';
+import { ClosedHours } from './closed-hours';
 import { NeedsLine } from './needs-line';
 import { linesDrawn } from './use-rows';
 import { GridFrame } from './grid-frame';
@@ -61,6 +62,7 @@ export function NeedsCanvas({ rowKind }: { readonly rowKind: Exclude<RowKind, 'p
             className="relative shrink-0"
             style={{ height: virtual.getTotalSize() }}
           >
+            <ClosedHours scale={scale} />
             {virtual.getVirtualItems().map(({ index, start }) => {
               const layout = lines[index];
               if (!layout) return null;

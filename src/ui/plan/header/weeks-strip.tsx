@@ -22,7 +22,9 @@ export function WeeksStrip() {
       aria-busy={weeks === null && !failed}
       className="border-rule bg-paper flex min-h-[64px] shrink-0 items-stretch border-b"
     >
-      {failed && <p className="text-gap px-4 py-3">The weeks cannot be got: the server cannot be reached.</p>}
+      {failed && (
+        <p className="text-gap px-4 py-3">The weeks cannot be loaded: the server cannot be reached.</p>
+      )}
       {!failed && weeks === null && <p className="text-muted px-4 py-3">Adding up the weeks …</p>}
       {weeks?.map((one) => (
         <WeekLine key={one.first} one={one} site={site.id} current={one.first === week} currency={currency} />

@@ -18,14 +18,14 @@ type Kind = BulkEdit['do'] | 'open';
 
 const KINDS: readonly (readonly [Kind, string])[] = [
   ['move', 'Move in time'],
-  ['person', 'Give to somebody'],
+  ['person', 'Assign to somebody'],
   ['open', 'Turn open'],
   ['role', 'Change the role'],
   ['break', 'Change the break'],
   ['label', 'Change the shift name'],
   ['station', 'Change the station'],
   ['fixed', 'Fix or unfix'],
-  ['remove', 'Take away'],
+  ['remove', 'Delete'],
 ];
 
 const ANY: MatchRule = { role: null, days: null, person: null, station: null, label: null, open: null };
@@ -247,7 +247,7 @@ function Rule() {
   const set = (part: Partial<MatchRule>) => setRule({ ...rule, ...part });
   return (
     <fieldset className="border-rule mt-5 border-t pt-3">
-      <legend className="font-serif text-lg font-semibold pr-2">Pick by a rule</legend>
+      <legend className="font-serif text-lg font-semibold pr-2">Select by a rule</legend>
       <div className="flex flex-col gap-2.5">
         <Field label="Role">
           <Select

@@ -140,7 +140,7 @@ describe('a shift in full', () => {
     await userEvent.click(screen.getByLabelText('Bo'));
     // Bo works from 12 on that day.
     expect(foot()).toMatch(/Bo/);
-    const give = screen.getByRole('button', { name: 'Give to 1 more' }) as HTMLButtonElement;
+    const give = screen.getByRole('button', { name: 'Assign to 1 other' }) as HTMLButtonElement;
     expect(give.disabled).toBe(true);
     act(() => void desk.controller.commit([{ do: 'set', id: early.id, shift: { to: 720 } }]));
     await userEvent.click(give);
@@ -152,8 +152,8 @@ describe('a shift in full', () => {
     await press('Turn open');
     await userEvent.click(screen.getAllByRole('button', { name: 'Turn open' })[1]);
     expect(desk.lines).toContain('open 0 14-18');
-    await press('Take away');
-    await userEvent.click(screen.getAllByRole('button', { name: 'Take away' })[1]);
+    await press('Delete');
+    await userEvent.click(screen.getAllByRole('button', { name: 'Delete' })[1]);
     expect(desk.lines).not.toContain('open 0 14-18');
     expect(desk.view.getState().panel).toBeNull();
   });
@@ -211,7 +211,7 @@ describe('several shifts at once', () => {
 describe('rows', () => {
   test('are filtered by a part of a name, and all shown again', async () => {
     const desk = show(<RowsPanel />);
-    await type('Name holds', 'b');
+    await type('Name contains', 'b');
     expect(desk.view.getState().rows.order).toEqual([rowOf('bo'), OPEN_ROW]);
     expect(screen.getByText(/1 of 3 people are shown/)).toBeTruthy();
     await press('Show all rows as listed');

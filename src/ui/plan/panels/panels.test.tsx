@@ -173,7 +173,7 @@ describe('panels', () => {
     const ofNeeds = controller.view.getState();
     const needs = draw(<RowsPanel />, { arrangement: ofNeeds.arrangement, rows: ofNeeds.rows });
     expect(needs.text).toContain('2 of 2 needs are shown: with places to fill.');
-    expect(needs.text).not.toContain('Name holds');
+    expect(needs.text).not.toContain('Name contains');
   });
 
   test('several at once say what would change before it is done', () => {

@@ -40,7 +40,7 @@ export function PastePanel({
   const parts = [
     [count('add'), 'made'],
     [count('set'), 'changed'],
-    [count('remove'), 'taken away'],
+    [count('remove'), 'deleted'],
   ] as const;
   const said = parts.filter(([n]) => n > 0).map(([n, verb]) => `${counted(n, 'shift')} ${verb}`);
   const ready = changes.length > 0 && tried.rejectedReason === null;

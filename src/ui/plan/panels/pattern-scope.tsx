@@ -99,8 +99,7 @@ export function FurtherChange({
         disabled={busy || wrong !== null || preview === null}
         onClick={() => void act()}
       >
-        {form === null ? 'Take away' : 'Change'}{' '}
-        {reach === 'later' ? 'this and later' : 'all not yet published'}
+        {form === null ? 'Delete' : 'Change'} {reach === 'later' ? 'this and later' : 'all not yet published'}
       </Button>
     </div>
   );

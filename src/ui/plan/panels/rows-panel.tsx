@@ -95,7 +95,7 @@ export function RowsPanel() {
           />
         </Field>
         {isPeople && (
-          <Field label="Name holds">
+          <Field label="Name contains">
             <TextInput
               value={text}
               maxLength={80}

@@ -3,7 +3,7 @@ import type { Change } from '@/core/plan/change';
 import { join, split } from '@/core/plan/shift-edits';
 import type { Shift } from '@/core/plan/types';
 import { parseTimeWithin } from '@/core/time/parse-time';
-import { formatTimeSpan, formatTime } from '@/core/time/format';
+import { counted, formatTimeSpan, formatTime } from '@/core/time/format';
 import { newId } from '../../commands/new-id';
 import { copyOf } from '@/core/grid/cell-changes';
 import { useController, usePlan } from '../state/controller';
@@ -42,7 +42,7 @@ export function ShiftActions({ shift, follows }: { readonly shift: Shift; readon
         {next && button('join', 'Join')}
         {shift.person !== null && button('open', 'Turn open')}
         {button('others', 'Assign to others')}
-        {button('remove', 'Take away')}
+        {button('remove', 'Delete')}
         {own && (
           <Button
             title="The next change of its pattern reaches it again"
@@ -235,7 +235,7 @@ function Others({ shift, onDone }: { readonly shift: Shift; readonly onDone: () 
         {able.length === 0 && <li className="text-muted px-2 py-1">Nobody else holds its role.</li>}
       </ul>
       {changes.length > 0 && (
-        <Act changes={changes} verb={`Give to ${changes.length} more`} onDone={onDone} />
+        <Act changes={changes} verb={`Assign to ${counted(changes.length, 'other')}`} onDone={onDone} />
       )}
     </>
   );
@@ -249,7 +249,7 @@ function Remove({ shift, follows }: { readonly shift: Shift; readonly follows: b
       {reach === 'this' ? (
         <>
           {follows && <p className="text-muted mb-1 text-sm">This date is then left out of the pattern.</p>}
-          <Act changes={[{ do: 'remove', id: shift.id }]} verb="Take away" close />
+          <Act changes={[{ do: 'remove', id: shift.id }]} verb="Delete" close />
         </>
       ) : (
         <FurtherChange shift={shift} reach={reach} form={null} />

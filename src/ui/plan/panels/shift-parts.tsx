@@ -61,7 +61,7 @@ export function Breaks({
           </Checkbox>
           <RemoveButton
             className="ml-auto"
-            label={`Take break ${i + 1} away`}
+            label={`Remove break ${i + 1}`}
             onClick={() => set(breaks.filter((_, at) => at !== i))}
           />
         </div>
@@ -166,7 +166,7 @@ export function Duties({
           </Checkbox>
           <RemoveButton
             className="ml-auto"
-            label={`Take duty ${i + 1} away`}
+            label={`Remove duty ${i + 1}`}
             onClick={() => onChange(duties.filter((_, at) => at !== i))}
           />
         </div>

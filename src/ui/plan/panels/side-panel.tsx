@@ -49,7 +49,7 @@ function EmptyWeek() {
         This week is empty
       </h2>
       <p className="mt-0.5 mb-2 text-sm leading-[17px]">
-        Type a shift into a cell, draw one, or take what repeats: another week, a template, patterns.
+        Type a shift into a cell, draw one, or copy what repeats: another week, a template, patterns.
       </p>
       <Link prefetch={false} className={buttonClass('primary')} href={startAddress(site.id, week)}>
         Start the week
