@@ -30,7 +30,7 @@ describe('the line about an edit', () => {
   ])('%s', (text, change) => expect(line(change)).toBe(text));
 
   test('says a kind of snag once, however often it comes, after the good news', () => {
-    const early = ['ann', 'bo', 'cy'].map((who) => shift(who, 1, '7-15'));
+    const early = ['ann', 'bo', 'cy'].map((who, i) => shift(who, 1, `${7 + i}-15`));
     const busy = plan({
       people: ['ann', 'bo', 'cy'].map((id) => person(id)),
       needs: [need('bar', 1, '7-9', 2)],
@@ -42,7 +42,7 @@ describe('the line about an edit', () => {
     );
     if (!tried.ok) throw new Error(tried.problem.message);
     const said = summarise(tried.trial.consequences, wordsFor(busy), null);
-    expect(said).toBe('+24 h · closes 4 h of gaps · 3 × short rest 27 h');
+    expect(said).toBe('+21 h · closes 3 h of gaps, 1 left · 2 × short rest down to 9 h');
   });
 
   test('counts gaps of everybody where no role is asked for', () => {

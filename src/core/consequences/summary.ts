@@ -75,11 +75,15 @@ function kindOf(snags: readonly Snag[]): string {
   return snags.length === 1 ? title : `${snags.length} × ${title}`;
 }
 
-/** The figure of snags of one kind: of several the sum, where it is one of time. */
+/** The figure of snags of one kind: of several the sum, where it is one of time, or the least there is of it. */
 function sumOf(snags: readonly Snag[], words: Words): string {
   if (snags.length === 1) return figureOf(snags[0], words);
   if (snags.some(({ unit, amount }) => unit !== 'minutes' || amount === null)) return '';
-  return figureOf({ ...snags[0], amount: snags.reduce((sum, snag) => sum + snag.amount!, 0) }, words);
+  const amounts = snags.map(({ amount }) => amount!);
+  // What there is too little of, a rest, is no sum.
+  if (snags.some(({ amount, limit }) => limit !== null && amount! < limit))
+    return `down to ${figureOf({ ...snags[0], amount: Math.min(...amounts) }, words)}`;
+  return figureOf({ ...snags[0], amount: amounts.reduce((sum, amount) => sum + amount, 0) }, words);
 }
 
 /** What a kind of snag is called. */

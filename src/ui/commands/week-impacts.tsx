@@ -3,7 +3,7 @@
 import { useState } from 'react';
 import { groupedBy } from '@/core/grouped';
 import type { Day } from '@/core/time/day';
-import { formatDays } from '@/core/time/format';
+import { counted, formatDays } from '@/core/time/format';
 import type { CommandAnswer, ImpactSnag, WeekImpact } from '@/server/commands/payload';
 import { Badge } from '../kit/badge';
 import { Button } from '../kit/button';
@@ -29,8 +29,7 @@ export function ImpactList({
   const [all, showAll] = useState(false);
   if (answer === null) return <p className="text-muted">Looking at what would follow …</p>;
   if (!answer.ok) return null;
-  const { remarks } = answer;
-  const weekImpacts = answer.weekImpacts.filter(({ summary }) => summary !== null);
+  const { weekImpacts, remarks } = answer;
   const own = weekImpacts.filter((one) => one.week === week);
   const others = weekImpacts.filter((one) => one.week !== week);
   return (
@@ -80,7 +79,7 @@ function WeekLine({ week, named }: { readonly week: WeekImpact; readonly named: 
       <span className="font-semibold">
         {week.siteName}, {formatDays(week.week, 7)}:
       </span>{' '}
-      {week.summary}
+      {week.summary ?? notesOf(week)}
       <ul className="mt-0.5 pl-3">
         {kinds.map((snags) => (
           <KindLine key={snags[0].code} snags={snags} shown={shown} />
@@ -93,6 +92,15 @@ function WeekLine({ week, named }: { readonly week: WeekImpact; readonly named: 
       )}
     </li>
   );
+}
+
+/** What is said where only notes come or go. */
+function notesOf({ appeared, cleared }: WeekImpact): string {
+  const parts = [
+    cleared.length > 0 ? `clears ${counted(cleared.length, 'note')}` : '',
+    appeared.length > 0 ? counted(appeared.length, 'new note') : '',
+  ];
+  return parts.filter(Boolean).join(' · ');
 }
 
 /** The snags of one kind under its name. */
