@@ -129,21 +129,21 @@ function isShown(
   const wanted = text.trim().toLocaleLowerCase();
   if (wanted && !person.name.toLocaleLowerCase().includes(wanted)) return false;
   if (role !== null && !person.roles.some((held) => held.role === role)) return false;
-  const { shifts: own } = state.view;
-  if (station !== null && !own.some((shift) => shift.planShift!.detail?.station === station)) return false;
+  const { shifts } = state.view;
+  if (station !== null && !shifts.some((shift) => shift.planShift!.detail?.station === station)) return false;
   switch (only) {
     case 'all':
       return true;
     case 'open':
       return false;
     case 'working':
-      return own.length > 0;
+      return shifts.length > 0;
     case 'free':
-      return own.length === 0;
+      return shifts.length === 0;
     case 'snags':
       return state.snags.some((snag: Snag) => snag.severity !== 'note');
     case 'drafts':
-      return own.some((shift) => publicationOf(shift.planShift!, published.get(shift.id)) !== 'published');
+      return shifts.some((shift) => publicationOf(shift.planShift!, published.get(shift.id)) !== 'published');
   }
 }
 

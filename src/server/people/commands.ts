@@ -8,7 +8,7 @@ import { BUSINESS } from '../access/permissions';
 import { command } from '../commands/command';
 import { ID } from '../input';
 import { NAME } from '../site/schema';
-import { PATCH, SAVE_AVAILABILITY, UPDATE_PERSON } from './schema';
+import { SAVE_AVAILABILITY, UPDATE_MANY, UPDATE_PERSON } from './schema';
 import type { PersonDraft, VersionDraft } from './payload';
 import { draftOf, versionRows } from './rows';
 import { blankPerson, peopleEffect } from './people-effect';
@@ -84,10 +84,7 @@ export const changePeople = command<'people.updateMany', { ids: readonly string[
   long: true,
   permission: 'people.change',
   scope: ({ ids }) => ({ people: ids }),
-  input: Joi.object({
-    ids: Joi.array().items(ID).min(1).max(5000).required(),
-    patch: PATCH.required(),
-  }).required(),
+  input: UPDATE_MANY,
   async prepare({ db, today }, { ids, patch }) {
     const people = await loadPeopleRows(db, ids);
     const money = await businessMoney(db);

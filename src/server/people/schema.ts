@@ -105,3 +105,9 @@ export const SAVE_AVAILABILITY = Joi.object({
   person: ID.required(),
   versions: Joi.array().items(VERSION).max(200).unique('id').required(),
 }).required();
+
+/** One change for several people. */
+export const UPDATE_MANY = Joi.object({
+  ids: Joi.array().items(ID).min(1).max(5000).required(),
+  patch: PATCH.required(),
+}).required();

@@ -9,7 +9,7 @@ import type { Database } from '@/data/database';
 import { type NewRow, type RowChange, loadRows, loadRowsOf, rowChanges } from '@/data/records/records';
 import { BUSINESS } from '../access/permissions';
 import { command } from '../commands/command';
-import { NAME, SAVE_ROLES, SAVE_RULES, SAVE_SITE, SITE } from './schema';
+import { CREATE_SITE, NAME, SAVE_ROLES, SAVE_RULES, SAVE_SITE } from './schema';
 import type { RoleDraft, SiteDraft } from './payload';
 
 const date = (day: Day | null) => (day === null ? null : formatDate(day));
@@ -19,10 +19,7 @@ export const createSite = command<'site.create', { business: string; site: SiteD
   kind: 'site.create',
   permission: 'setup.change',
   scope: () => BUSINESS,
-  input: Joi.object({
-    business: Joi.string().trim().max(120).allow('').required(),
-    site: SITE.required(),
-  }).required(),
+  input: CREATE_SITE,
   async prepare({ db }, { business, site }) {
     const locked = await lockedCurrency(db, site.currency);
     if (locked) return locked;

@@ -153,3 +153,9 @@ export const SAVE_ROLES = Joi.object({
 
 /** The rules of a site; what is left out is as usual. */
 export const SAVE_RULES = Joi.object({ site: ID.required(), rules: RULES.required() }).required();
+
+/** A new site, and what the business is called where that is said with it. */
+export const CREATE_SITE = Joi.object({
+  business: Joi.string().trim().max(120).allow('').required(),
+  site: SITE.required(),
+}).required();

@@ -17,7 +17,7 @@ import { loadShifts } from '@/data/week/shift-store';
 import { type Context, command } from '../commands/command';
 import { ID } from '../input';
 import { DAY_NUMBER, NAME } from '../site/schema';
-import { SAVE_STATIONS, SAVE_TEMPLATES } from './schema';
+import { SAVE_DAYBOOK, SAVE_STATIONS, SAVE_TEMPLATES } from './schema';
 import { templateShifts } from '../week/commands';
 
 /** The stations of a site: sections, tills, vehicles. */
@@ -233,11 +233,7 @@ export const saveDaybook = command<'daybook.save', { site: string; date: Day; no
   kind: 'daybook.save',
   permission: 'plan.change',
   scope: ({ site }) => ({ sites: [site] }),
-  input: Joi.object({
-    site: ID.required(),
-    date: DAY_NUMBER.required(),
-    note: Joi.string().max(2000).allow('').required(),
-  }).required(),
+  input: SAVE_DAYBOOK,
   async prepare({ db }, { site, date, note }) {
     const of = { site_id: site, date: formatDate(date) };
     const text = note.trim();

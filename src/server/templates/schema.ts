@@ -1,6 +1,6 @@
 import Joi from 'joi';
 import { ID, once } from '../input';
-import { NAME } from '../site/schema';
+import { DAY_NUMBER, NAME } from '../site/schema';
 import { FORM } from '../week/schema';
 
 const TEMPLATE = Joi.object({
@@ -33,4 +33,11 @@ export const SAVE_STATIONS = Joi.object({
     .custom(once('name', 'there are two stations of this name'))
     .max(200)
     .required(),
+}).required();
+
+/** The note of a day. */
+export const SAVE_DAYBOOK = Joi.object({
+  site: ID.required(),
+  date: DAY_NUMBER.required(),
+  note: Joi.string().max(2000).allow('').required(),
 }).required();

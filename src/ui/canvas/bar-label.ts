@@ -107,8 +107,8 @@ export function labelOf(
  * What a bar may say of its role, the longest first. It stands beside what the shift is called, for its ink alone
  * does not say it.
  */
-export function roleNames({ planShift: own }: PlanShift, roleStyle: RoleStyle | null): string[] {
-  const said = own!.label;
+export function roleNames({ planShift }: PlanShift, roleStyle: RoleStyle | null): string[] {
+  const said = planShift!.label;
   if (!roleStyle) return said ? [said] : [];
   const { name, mark } = roleStyle;
   return said ? [`${name} · ${said}`, `${mark} · ${said}`, name, mark] : [name, mark];

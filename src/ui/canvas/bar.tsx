@@ -154,14 +154,14 @@ interface Part {
 const NO_PARTS: readonly Part[] = [];
 
 /** The breaks and duties of a shift, where they lie; a break known only in length is drawn in its middle. */
-function partsOf({ planShift: own, break: first, moreBreaks }: PlanShift, wide: boolean): readonly Part[] {
-  if (!wide && first.at === null && !own!.detail) return NO_PARTS;
-  const { to, detail } = own!;
+function partsOf({ planShift, break: first, moreBreaks }: PlanShift, wide: boolean): readonly Part[] {
+  if (!wide && first.at === null && !planShift!.detail) return NO_PARTS;
+  const { to, detail } = planShift!;
   const parts: Part[] = [];
   [first, ...moreBreaks].forEach((pause, i) => {
     // Without room to lay hands on it, a break at no fixed time has no place.
     if (pause.minutes === 0 || (pause.at === null && !wide)) return;
-    const at = pause.at ?? middleOf(own!, pause.minutes);
+    const at = pause.at ?? middleOf(planShift!, pause.minutes);
     const loose = pause.at === null;
     const span = { from: at, to: Math.min(at + pause.minutes, to) };
     parts.push({

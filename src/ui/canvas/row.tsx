@@ -187,10 +187,10 @@ export function lanesOf(shifts: readonly { from: number; to: number }[]): { of: 
 
 /** The height of the row of open shifts, which stand above one another where they overlap. */
 export function openRowHeight(state: PersonState, days = 7): number {
-  const { shifts: own, context: frame } = state.view;
+  const { shifts, context } = state.view;
   let most = 1;
-  for (let day = 0; day < frame.plan.days; day++) {
-    const today = own.filter((shift) => shift.date === frame.plan.from + day);
+  for (let day = 0; day < context.plan.days; day++) {
+    const today = shifts.filter((shift) => shift.date === context.plan.from + day);
     // Over weeks a day may be too narrow for true lengths: then each shift has a lane for itself.
     most = Math.max(most, days > 7 ? today.length : lanesOf(today).count);
   }
@@ -224,14 +224,14 @@ function RowHead({
   /** Without room for a second line. */
   readonly isLow: boolean;
 }) {
-  const { person, shifts: own } = state.view;
+  const { person, shifts } = state.view;
   if (!person) {
-    const minutes = own.reduce((sum, shift) => sum + shift.paid, 0);
+    const minutes = shifts.reduce((sum, shift) => sum + shift.paid, 0);
     return (
       <div role="rowheader" className="absolute top-0 left-0 flex h-[34px] flex-col justify-center pl-4">
         <span className="text-sm leading-4 font-semibold">Open shifts</span>
         <span className="text-muted text-xs leading-3">
-          {own.length === 0 ? 'none to fill' : `${own.length} to fill, ${formatHours(minutes)}`}
+          {shifts.length === 0 ? 'none to fill' : `${shifts.length} to fill, ${formatHours(minutes)}`}
         </span>
       </div>
     );
@@ -308,8 +308,8 @@ function describe(
   day: number,
   { roleStyles, hourFormat, published }: Props,
 ): string {
-  const { person, context: frame } = state.view;
-  const date = frame.plan.from + day;
+  const { person, context } = state.view;
+  const date = context.plan.from + day;
   const parts = shifts.map((shift) => {
     const state = STATE[publicationOf(shift.planShift!, published.get(shift.id))];
     return `${titleOf(shift, (shift.role && roleStyles.get(shift.role)) || null, hourFormat)}, ${state}`;

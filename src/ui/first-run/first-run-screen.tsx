@@ -4,6 +4,10 @@ import { Wordmark } from '../layout/wordmark';
 import dynamic from 'next/dynamic';
 import { useRouter } from 'next/navigation';
 import { useEffect, useState } from 'react';
+import { type FieldErrors, type Resolver, get, useForm, useWatch } from 'react-hook-form';
+import { asSentence } from '@/core/sentence';
+import { schemaErrors } from '../forms/schema-errors';
+import { FaultsProvider } from '../kit/inputs/faults';
 import type { Rules } from '@/core/plan/types';
 import { parsePeopleList } from '@/core/people/parse-people';
 import type { ShellFrame } from '../layout/app-layout';
@@ -31,24 +35,37 @@ interface Props {
 /** The short path from nothing to a first week. Every step can be skipped; what is typed stays in the browser. */
 export function FirstRunScreen({ header, sets, zones }: Props) {
   const router = useRouter();
-  const [draft, setDraft] = useState<StartDraft | null>(null);
+  const form = useForm<StartDraft>({ resolver: judged, shouldFocusError: false });
+  const draft = useWatch({ control: form.control }) as StartDraft;
+  const [begun, begin] = useState(false);
   const [step, setStep] = useState(0);
   const [busy, setBusy] = useState(false);
   const [trouble, setTrouble] = useState<string | null>(null);
   useEffect(() => {
     // What the browser knows is not known on the server, so it is read after the first picture.
-    const timer = setTimeout(() => setDraft(keptDraft() ?? blankDraft()), 0);
+    const timer = setTimeout(() => {
+      form.reset(keptDraft() ?? blankDraft());
+      begin(true);
+    }, 0);
     return () => clearTimeout(timer);
-  }, []);
-  if (!draft) return null;
+  }, [form]);
+  if (!begun) return null;
   const change = (part: Partial<StartDraft>) => {
-    const next = { ...draft, ...part };
-    setDraft(next);
+    for (const [name, value] of Object.entries(part))
+      form.setValue(name as keyof StartDraft, value as never, { shouldDirty: true });
+    void form.trigger();
     try {
-      localStorage.setItem(KEPT, JSON.stringify(next));
+      localStorage.setItem(KEPT, JSON.stringify({ ...draft, ...part }));
     } catch {
       // Without storage the draft lives as long as the page does.
     }
+  };
+  const { errors } = form.formState;
+  const faultOf = (name: string) => {
+    // Before it has a name nothing is wrong with that yet.
+    if (name === 'site.name' && !draft.site.name) return null;
+    const message = (get(errors, name) as { message?: unknown } | undefined)?.message;
+    return typeof message === 'string' ? asSentence(message) : null;
   };
   const finish = async (then: 'plan' | 'import' = 'plan') => {
     setBusy(true);
@@ -103,21 +120,23 @@ export function FirstRunScreen({ header, sets, zones }: Props) {
       </ol>
       <main className="flex-1 overflow-y-auto px-6 py-8">
         <div className="mx-auto max-w-[720px]">
-          {step === 0 && (
-            <PlaceStep
-              draft={draft}
-              change={change}
-              zones={zones}
-              sets={sets}
-              first={header.sites.length === 0}
-            />
-          )}
-          {step === 1 && <HoursStep draft={draft} change={change} />}
-          {step === 2 && <RolesStep draft={draft} change={change} />}
-          {step === 3 && (
-            <PeopleStep draft={draft} change={change} busy={busy} onFile={() => void finish('import')} />
-          )}
-          {step === 4 && <NeedsStep draft={draft} change={change} />}
+          <FaultsProvider value={faultOf}>
+            {step === 0 && (
+              <PlaceStep
+                draft={draft}
+                change={change}
+                zones={zones}
+                sets={sets}
+                first={header.sites.length === 0}
+              />
+            )}
+            {step === 1 && <HoursStep draft={draft} change={change} />}
+            {step === 2 && <RolesStep draft={draft} change={change} />}
+            {step === 3 && (
+              <PeopleStep draft={draft} change={change} busy={busy} onFile={() => void finish('import')} />
+            )}
+            {step === 4 && <NeedsStep draft={draft} change={change} />}
+          </FaultsProvider>
         </div>
       </main>
       <footer className="border-ink bg-sheet flex items-center gap-3 border-t-[1.5px] px-6 py-3">
@@ -146,6 +165,14 @@ export function FirstRunScreen({ header, sets, zones }: Props) {
     </div>
   );
 }
+
+/** What is typed of the site, judged by the schema it is made with; the rest is text of which nothing can be wrong. */
+const judged: Resolver<StartDraft> = async (draft, _, options) => {
+  const { business, site } = draft;
+  const errors = await schemaErrors('site.create', { business, site }, options as never);
+  if (Object.keys(errors).length === 0) return { values: draft, errors: {} };
+  return { values: {}, errors: errors as FieldErrors<StartDraft> };
+};
 
 function noteOf(draft: StartDraft, step: number): string {
   const roles = roleNames(draft);

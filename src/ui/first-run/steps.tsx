@@ -51,6 +51,7 @@ export function PlaceStep(
       {first && (
         <Field label="Name of the business" className="mb-4">
           <TextInput
+            name="business"
             value={draft.business}
             placeholder="Saltmere Quay"
             autoFocus

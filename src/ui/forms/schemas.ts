@@ -8,6 +8,10 @@ export const SCHEMAS = {
   'rules.save': async () => (await import('@/server/site/schema')).SAVE_RULES,
   'person.update': async () => (await import('@/server/people/schema')).UPDATE_PERSON,
   'templates.save': async () => (await import('@/server/templates/schema')).SAVE_TEMPLATES,
+  'stations.save': async () => (await import('@/server/templates/schema')).SAVE_STATIONS,
+  'daybook.save': async () => (await import('@/server/templates/schema')).SAVE_DAYBOOK,
+  'people.updateMany': async () => (await import('@/server/people/schema')).UPDATE_MANY,
+  'site.create': async () => (await import('@/server/site/schema')).CREATE_SITE,
   'pattern.save': async () => (await import('@/server/patterns/schema')).SAVE_PATTERN,
 } as const satisfies { readonly [Kind in CommandKind]?: () => Promise<Joi.Schema> };
 

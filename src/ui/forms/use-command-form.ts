@@ -1,12 +1,11 @@
 import { asSentence } from '@/core/sentence';
-import { joiResolver } from '@hookform/resolvers/joi';
 import { type FieldValues, type Resolver, get, useForm, useWatch } from 'react-hook-form';
-import { IN_WORDS } from '@/core/fault-words';
 import type { Problem } from '@/core/plan/problem';
 import type { CommandInputs } from '@/server/commands/list';
 import type { FaultOf } from '../kit/inputs/faults';
 import { fieldName, nameIn } from './places';
-import { type FormKind, SCHEMAS } from './schemas';
+import { schemaErrors } from './schema-errors';
+import type { FormKind } from './schemas';
 import { useKeptDraft } from './use-draft';
 import { type Saving, useSaving } from './use-saving';
 
@@ -37,6 +36,8 @@ interface Options<Input> {
   readonly isNew?: boolean;
   /** Whether it says enough to be sent; true unless said. */
   readonly isReady?: (input: Input) => boolean;
+  /** What the notice says when it is saved. */
+  readonly said?: string;
   readonly onSaved?: (input: Input) => void;
   readonly onReset?: () => void;
 }
@@ -53,15 +54,15 @@ export function useCommandForm<Kind extends FormKind>(
     clean = same,
     isNew = false,
     isReady = always,
+    said,
     onSaved,
     onReset,
   }: Options<CommandInputs[Kind]>,
 ): CommandForm<CommandInputs[Kind]> {
   type Input = CommandInputs[Kind];
-  const resolver: Resolver = async (values, context, options) => {
-    const schema = await SCHEMAS[kind]();
-    const judged = joiResolver(schema, { abortEarly: false, ...IN_WORDS });
-    return judged(clean(values as Input) as FieldValues, context, options);
+  const resolver: Resolver = async (values, _, options) => {
+    const errors = await schemaErrors(kind, clean(values as Input), options);
+    return Object.keys(errors).length === 0 ? { values, errors: {} } : { values: {}, errors };
   };
   const form = useForm({ defaultValues: stored as FieldValues, resolver, shouldFocusError: false });
   const values = useWatch({ control: form.control }) as Input;
@@ -70,6 +71,7 @@ export function useCommandForm<Kind extends FormKind>(
   const input = (kept.dirty || isNew) && isReady(sent) ? sent : null;
   const saving = useSaving(kind, input, {
     opened: isNew ? undefined : clean(kept.base),
+    said,
     reset: () => {
       kept.reset();
       onReset?.();

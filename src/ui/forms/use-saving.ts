@@ -27,7 +27,18 @@ export interface Saving {
 export function useSaving<Kind extends CommandKind>(
   kind: Kind,
   input: CommandInputs[Kind] | null,
-  { opened, reset, onSaved }: { opened?: CommandInputs[Kind]; reset: () => void; onSaved: () => void },
+  {
+    opened,
+    reset,
+    onSaved,
+    said,
+  }: {
+    readonly opened?: CommandInputs[Kind];
+    readonly reset: () => void;
+    readonly onSaved: () => void;
+    /** What the notice says when it is done; left out, what the command calls it. */
+    readonly said?: string;
+  },
 ): Saving {
   const { run, busy, problem } = useCommand();
   const preview = usePreview(kind, input, opened);
@@ -41,7 +52,7 @@ export function useSaving<Kind extends CommandKind>(
   const save = (prefer?: 'mine' | 'theirs') => {
     if (input === null) return;
     ask(JSON.stringify(input));
-    void run(kind, input, undefined, { opened, prefer }).then((done) => done && onSaved());
+    void run(kind, input, said, { opened, prefer }).then((done) => done && onSaved());
   };
   const problems = refusal ? (refusal.problems ?? [refusal]) : [];
   return { dirty: input !== null, busy, preview, refusal, problems, fieldOf: () => null, save, reset };

@@ -31,9 +31,12 @@ export function SplitPanel({
   side,
   label,
   className,
+  isFlush = false,
 }: {
   readonly children: React.ReactNode;
   readonly side: React.ReactNode;
+  /** Whether the work reaches to the edges. */
+  readonly isFlush?: boolean;
   /** What the side is about. */
   readonly label: string;
   /** Of the side: its width. */
@@ -41,11 +44,17 @@ export function SplitPanel({
 }) {
   return (
     <div className="flex min-h-0 flex-1 max-lg:flex-col max-lg:overflow-y-auto">
-      <div className="min-w-0 flex-1 overflow-y-auto px-4 py-4 max-lg:flex-none max-lg:overflow-visible">
+      <div
+        className={clsx(
+          'min-w-0 flex-1 overflow-y-auto max-lg:flex-none max-lg:overflow-visible',
+          !isFlush && 'px-4 py-4',
+        )}
+      >
         {children}
       </div>
       <aside
         aria-label={label}
+        aria-live="polite"
         className={clsx(
           'border-rule bg-sheet shrink-0 overflow-y-auto border-l px-4 py-4 max-lg:w-full max-lg:border-t max-lg:border-l-0',
           className ?? 'w-[320px]',

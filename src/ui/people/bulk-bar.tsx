@@ -1,13 +1,16 @@
 'use client';
 
 import { useState } from 'react';
+import { counted } from '@/core/time/format';
+import type { CommandInputs } from '@/server/commands/list';
 import type { PeopleChoices } from '@/server/people/payload';
 import { ImpactList } from '../commands/week-impacts';
+import { FaultsProvider } from '../kit/inputs/faults';
 import { LengthInput } from '../kit/inputs/parsed-input';
 import { Select } from '../kit/inputs/select';
 import { TextInput } from '../kit/inputs/text-input';
 import { sentence } from '../commands/sentence';
-import { useCommand, usePreview } from '../commands/use-command';
+import { useCommandForm } from '../forms/use-command-form';
 import { CONTRACTS } from './contracts';
 import { Button } from '../kit/button';
 
@@ -24,6 +27,7 @@ const BULK_ACTIONS = [
   ['dropGroup', 'Remove from the group'],
 ] as const;
 
+type PeoplePatch = CommandInputs['people.updateMany']['patch'];
 type BulkAction = (typeof BULK_ACTIONS)[number][0];
 
 /** One change for everybody chosen, with what would follow before it is done. */
@@ -37,18 +41,26 @@ export function BulkBar({
   readonly onClear: () => void;
 }) {
   const [deed, setDeed] = useState<BulkAction>('addRole');
-  const [value, setValue] = useState<string>('');
-  const [minutes, setMinutes] = useState<number | null>(null);
-  const { run, busy, problem } = useCommand();
+  const [fresh, begin] = useState(0);
+  const form = useCommandForm('people.updateMany', {
+    stored: NOTHING,
+    key: `people together ${fresh}`,
+    // Only what is shown is sent.
+    clean: (input) => ({ ids, patch: written({ [deed]: input.patch[deed] }) }),
+    isReady: (input) => deed in input.patch,
+    isNew: true,
+    said: `Changed ${counted(ids.length, 'person', 'people')}`,
+    onSaved: () => choose(deed),
+  });
+  const { patch } = form.values;
+  const { preview, busy, refusal } = form.saving;
+  const set = (value: string | number | null) => form.change({ patch: { [deed]: value } });
+  const value = String(patch[deed] ?? '');
   const isLength = deed === 'contractMinutes' || deed === 'maxWeekMinutes';
-  const ready = isLength ? minutes !== null : value.trim() !== '';
-  const input = ready ? { ids, patch: { [deed]: isLength ? minutes : value.trim() } } : null;
-  const preview = usePreview('people.updateMany', input);
-  const fault = problem ?? (preview && !preview.ok ? preview.problem : null);
   const choose = (next: BulkAction) => {
     setDeed(next);
-    setValue('');
-    setMinutes(null);
+    form.change({ patch: {} });
+    begin(fresh + 1);
   };
   const options =
     deed === 'addRole' || deed === 'dropRole'
@@ -69,49 +81,55 @@ export function BulkBar({
         </Button>
       </span>
       <span className="flex items-center gap-2">
-        <Select label="What to do" value={deed} onChange={choose} options={BULK_ACTIONS} />
-        {isLength ? (
-          <LengthInput label="Hours" value={minutes} onChange={setMinutes} />
-        ) : options ? (
-          <Select
-            label="Which"
-            value={value}
-            onChange={setValue}
-            options={[['', 'choose …'], ...options.map((one) => [one.id, one.name] as const)]}
-          />
-        ) : deed === 'contractKind' ? (
-          <Select
-            label="Which"
-            value={value}
-            onChange={setValue}
-            options={[['', 'choose …'], ...CONTRACTS]}
-          />
-        ) : (
-          <TextInput label="Group" value={value} onChange={setValue} maxLength={120} />
-        )}
+        <FaultsProvider value={form.faultOf}>
+          <Select label="What to do" value={deed} onChange={choose} options={BULK_ACTIONS} />
+          {isLength ? (
+            <LengthInput
+              name={`patch.${deed}`}
+              label="Hours"
+              value={(patch[deed] as number | undefined) ?? null}
+              onChange={set}
+            />
+          ) : options ? (
+            <Select
+              label="Which"
+              value={value}
+              onChange={set}
+              options={[['', 'choose …'], ...options.map((one) => [one.id, one.name] as const)]}
+            />
+          ) : deed === 'contractKind' ? (
+            <Select label="Which" value={value} onChange={set} options={[['', 'choose …'], ...CONTRACTS]} />
+          ) : (
+            <TextInput name={`patch.${deed}`} label="Group" value={value} onChange={set} maxLength={120} />
+          )}
+        </FaultsProvider>
         <Button
           kind="primary"
           className="whitespace-nowrap"
-          disabled={busy || !ready || fault !== null}
-          onClick={() =>
-            input !== null &&
-            void run(
-              'people.updateMany',
-              input,
-              `Changed ${ids.length} ${ids.length === 1 ? 'person' : 'people'}`,
-            ).then((done) => done && choose(deed))
-          }
+          disabled={busy || !form.saving.dirty || refusal !== null}
+          onClick={() => form.saving.save()}
         >
           {busy ? 'Changing …' : `Change ${ids.length}`}
         </Button>
       </span>
       <span className="min-w-0 flex-1" aria-live="polite">
-        {fault ? (
-          <span className="text-gap font-semibold">{sentence(fault)}</span>
+        {refusal ? (
+          <span className="text-gap font-semibold">{sentence(refusal)}</span>
         ) : (
-          input !== null && <ImpactList answer={preview} />
+          form.saving.dirty && <ImpactList answer={preview} />
         )}
       </span>
     </div>
+  );
+}
+
+const NOTHING: { readonly ids: readonly string[]; readonly patch: PeoplePatch } = { ids: [], patch: {} };
+
+/** A change without what was chosen and left empty. */
+function written(patch: PeoplePatch): PeoplePatch {
+  return Object.fromEntries(
+    Object.entries(patch)
+      .map(([name, value]) => [name, typeof value === 'string' ? value.trim() : value] as const)
+      .filter(([, value]) => value !== '' && value !== null && value !== undefined),
   );
 }

@@ -11,6 +11,7 @@ import { formatDay, formatDays, formatLongDay, formatAxisTime } from '@/core/tim
 import type { PlanPayload } from '@/server/plan/payload';
 import { type Scale, hoursOf, scaleOf, ticksOf, timeAt, xOf } from '../canvas/scale';
 import { type SkylineBlock, SkylineDay, SkylineTextures } from '../canvas/skyline';
+import { SplitPanel } from '../kit/page';
 import { AppLayout, type ShellFrame } from '../layout/app-layout';
 import { Figures, type Place, Who } from './supply-figures';
 import { Segmented } from '../kit/inputs/segmented';
@@ -97,13 +98,30 @@ export function SupplyScreen({ header, payload }: Props) {
           />
         )}
       </div>
-      <div className="flex min-h-0 flex-1 phone:flex-col phone:overflow-y-auto">
-        <main
-          ref={box}
-          className="min-h-0 min-w-0 flex-1 overflow-y-auto"
-          tabIndex={0}
-          aria-label="Who could work"
-        >
+      <SplitPanel
+        label="Who could"
+        className="w-[262px]"
+        isFlush
+        side={
+          place ? (
+            <Who
+              judgement={judgement}
+              blocks={blocks}
+              place={place}
+              name={rows[place.row]}
+              format={payload.hourFormat}
+              site={site}
+            />
+          ) : (
+            <p className="text-muted">
+              The tone is how many could work, the line how many are needed. Click a place to see who.
+              Approved leave, last days and the end of certificates are taken into account; shifts already
+              planned are not.
+            </p>
+          )
+        }
+      >
+        <main ref={box} className="min-w-0" tabIndex={0} aria-label="Who could work">
           <Heads scale={scale} from={plan.from} format={payload.hourFormat} />
           {rows.map((name, row) => (
             <SupplyRow
@@ -135,29 +153,7 @@ export function SupplyScreen({ header, payload }: Props) {
             format={payload.hourFormat}
           />
         </main>
-        <aside
-          aria-label="Who could"
-          className="border-rule bg-sheet w-[262px] shrink-0 overflow-y-auto border-l px-3.5 py-3 phone:w-full phone:border-t phone:border-l-0"
-          aria-live="polite"
-        >
-          {place ? (
-            <Who
-              judgement={judgement}
-              blocks={blocks}
-              place={place}
-              name={rows[place.row]}
-              format={payload.hourFormat}
-              site={site}
-            />
-          ) : (
-            <p className="text-muted">
-              The tone is how many could work, the line how many are needed. Click a place to see who.
-              Approved leave, last days and the end of certificates are taken into account; shifts already
-              planned are not.
-            </p>
-          )}
-        </aside>
-      </div>
+      </SplitPanel>
     </AppLayout>
   );
 }

@@ -109,14 +109,14 @@ function PersonRow({
   readonly date: number;
   readonly payload: PlanPayload;
 }) {
-  const { planShift: own } = shift;
+  const { planShift } = shift;
   const left = share(Math.max(from, hours.from), hours);
   // What is said of a shift stands under its bar, as long as there is room for it to the right.
   const under = { marginLeft: `min(${left}, 55%)` };
-  const detail = own?.detail ?? null;
+  const detail = planShift?.detail ?? null;
   const role = payload.plan.roles.find((one) => one.id === shift.role)?.name ?? '';
   const ink = payload.roles.find((one) => one.id === shift.role)?.ink ?? 'slate';
-  const said = [own?.label, detail?.station, own?.note].filter(Boolean).join(' · ');
+  const said = [planShift?.label, detail?.station, planShift?.note].filter(Boolean).join(' · ');
   const duties = (detail?.duties ?? []).map(
     (duty) => `${duty.name} ${formatTimeSpan(duty.from, duty.to, payload.hourFormat)}`,
   );

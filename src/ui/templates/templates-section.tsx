@@ -10,7 +10,6 @@ import { Select } from '../kit/inputs/select';
 import { TextArea, TextInput } from '../kit/inputs/text-input';
 import { RemoveButton } from '../kit/remove-button';
 import { newId } from '../commands/new-id';
-import { useCommand } from '../commands/use-command';
 import { CommandForm } from '../forms/command-form';
 import { useCommandForm } from '../forms/use-command-form';
 import { BreaksInput, DutiesInput, TimesInput, freshForm } from '../patterns/spec-fields';
@@ -211,28 +210,23 @@ function TemplateLine({
 /** Sections, tills, vehicles: where at the site a shift is worked. */
 function Stations({ recurring }: { readonly recurring: RecurringPayload }) {
   const { site, stations } = recurring;
-  const [text, setText] = useState(() => stations.map(({ name }) => name).join('\n'));
-  const [seen, setSeen] = useState(stations);
-  if (seen !== stations) {
-    setSeen(stations);
-    setText(stations.map(({ name }) => name).join('\n'));
-  }
-  const { run, busy, problem } = useCommand();
-  const names = [...new Set(text.split('\n').map((name) => name.trim()))].filter(Boolean);
-  const dirty = names.join('\n') !== stations.map(({ name }) => name).join('\n');
-  const save = () =>
-    void run(
-      'stations.save',
-      {
-        site: site.id,
-        stations: names.map((name) => ({
-          id: stations.find((one) => one.name === name)?.id ?? newId(),
-          name,
-        })),
-      },
-      undefined,
-      { opened: { site: site.id, stations } },
-    );
+  const form = useCommandForm('stations.save', {
+    stored: { site: site.id, stations },
+    key: `stations ${site.id}`,
+    clean: (input) => ({ ...input, stations: namedOnce(input.stations) }),
+  });
+  const { values, saving } = form;
+  const write = (text: string) => {
+    // A line keeps its id where its name stands in another line now, or where it is being written.
+    const lines = text.split('\n');
+    const known = new Map(values.stations.map((one) => [one.name, one.id]));
+    form.change({
+      stations: lines.map((name, i) => ({
+        id: known.get(name) ?? (lines.length === values.stations.length ? values.stations[i].id : newId()),
+        name,
+      })),
+    });
+  };
   return (
     <section className="border-rule mt-6 border-t pt-4">
       <h2 className="font-serif text-lg font-semibold">Stations</h2>
@@ -240,18 +234,30 @@ function Stations({ recurring }: { readonly recurring: RecurringPayload }) {
         Where at the site a shift is worked: a section, a till, a vehicle. One name a line.
       </p>
       <TextArea
-        className="min-h-[96px] w-[320px]"
+        className="min-h-[96px] w-[320px] max-w-full"
         label="Stations, a line each"
-        value={text}
+        value={values.stations.map(({ name }) => name).join('\n')}
         placeholder={'Terrace\nTill 2\nVan'}
-        onChange={setText}
+        onChange={write}
       />
-      {problem && <p className="text-gap font-semibold">{problem.message}</p>}
+      {saving.problems.map(({ path, message }) => (
+        <p key={path} className="text-gap font-semibold">
+          {message}
+        </p>
+      ))}
       <div className="mt-1.5">
-        <Button disabled={!dirty || busy} onClick={save}>
+        <Button disabled={!saving.dirty || saving.busy} onClick={() => saving.save()}>
           Save stations
         </Button>
       </div>
     </section>
   );
+}
+
+/** Lines with a name, each name once as it is written. */
+function namedOnce<T extends { readonly name: string }>(lines: readonly T[]): T[] {
+  const seen = new Set<string>();
+  return lines
+    .map((line) => ({ ...line, name: line.name.trim() }))
+    .filter(({ name }) => name !== '' && !seen.has(name) && Boolean(seen.add(name)));
 }

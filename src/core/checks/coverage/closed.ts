@@ -9,8 +9,8 @@ export const closed: PersonCheck = {
   severity: 'warn',
   unit: 'minutes',
   dependsOn: 'person',
-  inspect({ context, shifts: own }, report) {
-    for (const shift of own) {
+  inspect({ context, shifts }, report) {
+    for (const shift of shifts) {
       const amount = shift.to - shift.from - covered(shift, context.workable);
       if (amount > 0) report({ ...placeOf(shift), amount });
     }

@@ -8,8 +8,8 @@ export const unfilled: PersonCheck = {
   severity: 'warn',
   unit: null,
   dependsOn: 'person',
-  inspect({ person, shifts: own }, report) {
-    if (person === null) for (const shift of own) report(placeOf(shift));
+  inspect({ person, shifts }, report) {
+    if (person === null) for (const shift of shifts) report(placeOf(shift));
   },
   message({ date, from, to, role }, words) {
     return `${words.day(date)} ${words.span(from!, to!)}, ${words.role(role)}: an open shift with nobody on it.`;

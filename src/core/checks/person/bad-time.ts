@@ -12,8 +12,8 @@ export const badTime: PersonCheck = {
   unit: 'minutes',
   dependsOn: 'person',
   limit: (rules) => rules.slipMinutes,
-  inspect({ context, shifts: own }, report) {
-    for (const shift of own) {
+  inspect({ context, shifts }, report) {
+    for (const shift of shifts) {
       const over = shift.elapsed - context.plan.rules.slipMinutes;
       if (over > 0) report({ ...placeOf(shift), amount: over });
       else if (shift.elapsed === 0) report({ ...placeOf(shift), amount: 0 });

@@ -9,8 +9,8 @@ export const longShift: PersonCheck = {
   unit: 'minutes',
   dependsOn: 'person',
   limit: (rules) => rules.maxShiftMinutes,
-  inspect({ context, shifts: own }, report) {
-    for (const shift of own) {
+  inspect({ context, shifts }, report) {
+    for (const shift of shifts) {
       const over = shift.elapsed - context.plan.rules.maxShiftMinutes;
       if (over > 0) report({ ...placeOf(shift), amount: over });
     }

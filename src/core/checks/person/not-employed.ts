@@ -9,10 +9,10 @@ export const notEmployed: PersonCheck = {
   severity: 'stop',
   unit: null,
   dependsOn: 'person',
-  inspect({ person, shifts: own }, report) {
+  inspect({ person, shifts }, report) {
     if (person === null) return;
     const { employedFrom, employedTo } = person;
-    for (const shift of own) {
+    for (const shift of shifts) {
       const early = employedFrom !== null && shift.date < employedFrom;
       const late = employedTo !== null && shift.date > employedTo;
       if (early || late)

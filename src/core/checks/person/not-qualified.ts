@@ -9,9 +9,9 @@ export const notQualified: PersonCheck = {
   severity: 'stop',
   unit: null,
   dependsOn: 'person',
-  inspect({ person, shifts: own }, report) {
+  inspect({ person, shifts }, report) {
     if (person === null) return;
-    for (const shift of own) {
+    for (const shift of shifts) {
       if (shift.role === null) continue;
       const held = person.roles.filter((role) => role.role === shift.role);
       if (held.some((role) => role.until === null || shift.date <= role.until)) continue;

@@ -9,8 +9,8 @@ export const shortShift: PersonCheck = {
   unit: 'minutes',
   dependsOn: 'person',
   limit: (rules) => rules.minShiftMinutes,
-  inspect({ context, shifts: own }, report) {
-    for (const shift of own) {
+  inspect({ context, shifts }, report) {
+    for (const shift of shifts) {
       const short = context.plan.rules.minShiftMinutes - shift.elapsed;
       if (short > 0) report({ ...placeOf(shift), amount: short });
     }

@@ -38,7 +38,7 @@ export const youngWorker: PersonCheck = {
 };
 
 function reportAmounts(view: PersonView, report: Report): void {
-  const { context, days, shifts: own, person } = view;
+  const { context, days, shifts, person } = view;
   for (const { parts } of days) {
     const mine = parts.filter((part) => part.planShift);
     const rule = mine.length > 0 ? ruleFor(view, mine[0]) : null;
@@ -53,7 +53,7 @@ function reportAmounts(view: PersonView, report: Report): void {
       });
   }
   for (const week of context.weeks) {
-    const mine = own.filter((s) => s.date >= week.first && s.date < week.first + week.days);
+    const mine = shifts.filter((s) => s.date >= week.first && s.date < week.first + week.days);
     let worst: { over: number; rule: YoungRule } | null = null;
     for (const rule of context.plan.rules.young) {
       if (rule.weekMinutes === null) continue;

@@ -104,8 +104,8 @@ export type Check = PersonCheck | CoverageCheck | WeekCheck;
 
 /** The place of a snag of one shift of the plan. */
 export function placeOf(shift: PlanShift): Place {
-  const { date, role, person, planShift: own } = shift;
-  return { date, from: own!.from, to: own!.to, role, person, shifts: [shift.id] };
+  const { date, role, person, planShift } = shift;
+  return { date, from: planShift!.from, to: planShift!.to, role, person, shifts: [shift.id] };
 }
 
 /** The place of a snag of several shifts: the last one's. Names only shifts of the plan. */

@@ -17,10 +17,10 @@ export const noWeeklyRest: PersonCheck = {
   unit: 'minutes',
   dependsOn: 'person',
   limit: (rules) => rules.weeklyRestMinutes,
-  inspect({ context, person, all, shifts: own }, report) {
+  inspect({ context, person, all, shifts }, report) {
     if (person === null) return;
     for (const week of context.weeks) {
-      if (week.days < 7 || !own.some((s) => s.date >= week.first && s.date < week.first + 7)) continue;
+      if (week.days < 7 || !shifts.some((s) => s.date >= week.first && s.date < week.first + 7)) continue;
       const start = context.clock.elapsed(week.first * DAY);
       const end = context.clock.elapsed((week.first + 7) * DAY);
       let free = -Infinity;

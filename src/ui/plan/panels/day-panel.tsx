@@ -1,8 +1,7 @@
-import { useState } from 'react';
 import Link from 'next/link';
 import { formatDate } from '@/core/time/day';
 import { formatLongDay } from '@/core/time/format';
-import { useCommand } from '../../commands/use-command';
+import { useCommandForm } from '../../forms/use-command-form';
 import { useController, usePlan } from '../state/controller';
 import { PanelLayout } from './panel-layout';
 import { Button } from '../../kit/button';
@@ -14,39 +13,36 @@ export function DayPanel({ day }: { readonly day: number }) {
   const { site, from } = usePlan((state) => state.judgement.plan);
   const date = from + day;
   const stored = usePlan((state) => state.references.daybook.find((one) => one.date === date)?.note ?? '');
-  const [note, setNote] = useState(stored);
-  const [base] = useState(stored);
-  const { run, busy, problem } = useCommand();
-  const keep = async () => {
-    const done = await run(
-      'daybook.save',
-      { site: site.id, date, note },
-      note.trim() ? 'Note saved' : 'Note deleted',
-      { opened: { site: site.id, date, note: base } },
-    );
-    if (!done) return;
-    await controller.refresh();
-    controller.open(null);
-  };
+  const form = useCommandForm('daybook.save', {
+    stored: { site: site.id, date, note: stored },
+    key: `daybook ${site.id} ${date}`,
+    said: 'Note saved',
+    onSaved: () => void controller.refresh().then(() => controller.open(null)),
+  });
+  const { values, saving } = form;
   return (
     <PanelLayout
       title={`Daybook, ${formatLongDay(date)}`}
       note="Seen by everybody who works that day, over the day and on the printed sheet."
       onKey={(event) => {
         if (event.key !== 'Enter' || !(event.ctrlKey || event.metaKey)) return false;
-        void keep();
+        saving.save();
         return true;
       }}
       foot={
         <>
-          {problem && <p className="text-gap mb-2 font-semibold">{problem.message}</p>}
+          {saving.problems.map(({ path, message }) => (
+            <p key={path} className="text-gap mb-2 font-semibold">
+              {message}
+            </p>
+          ))}
           <Button
             kind="primary"
-            disabled={busy || note === stored}
-            onClick={() => void keep()}
+            disabled={saving.busy || !saving.dirty}
+            onClick={() => saving.save()}
             title="Ctrl Enter"
           >
-            {busy ? 'Saving …' : 'Save note'}
+            {saving.busy ? 'Saving …' : 'Save note'}
           </Button>
         </>
       }
@@ -56,9 +52,9 @@ export function DayPanel({ day }: { readonly day: number }) {
         className="min-h-[140px] w-full"
         label={`Note for ${formatLongDay(date)}`}
         maxLength={2000}
-        value={note}
+        value={values.note}
         placeholder="Terrace opens at 8, boats from 10."
-        onChange={setNote}
+        onChange={(note) => form.change({ note })}
       />
       <p className="mt-3">
         <Link
