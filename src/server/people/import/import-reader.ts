@@ -22,15 +22,7 @@ import {
   shownWeek,
   weekAfter,
 } from './read-rows';
-import { differences, payAfter, versionsAfter } from './row-changes';
-
-/** What taking a file would write. */
-export interface ImportWriting {
-  readonly writings: readonly Writing[];
-  /** Roles, sites and own fields made in the same step. */
-  readonly rows: readonly RowChange[];
-  readonly made: readonly string[];
-}
+import { type ImportWriting, differences, heldOnce, payAfter, versionsAfter } from './row-changes';
 
 interface Known {
   readonly id: string;
@@ -256,7 +248,7 @@ export class ImportReader {
       ...before,
       ...values.draft,
       manager,
-      roles: roles ? unique(roles) : before.roles,
+      roles: roles ? heldOnce(roles) : before.roles,
       sites: sites ?? (named === null ? [this.options.site!] : before.sites),
       pay: values.rate === undefined ? before.pay : payAfter(this.today, before.pay, values.rate),
       fields: { ...before.fields, ...this.fieldsOf(values) },
@@ -348,8 +340,4 @@ export class ImportReader {
     }
     return { writings: this.written, rows, made };
   }
-}
-
-function unique(roles: PersonDraft['roles']): PersonDraft['roles'] {
-  return roles.filter((held, i) => roles.findIndex((one) => one.role === held.role) === i);
 }

@@ -7,7 +7,8 @@ import { PEOPLE_FIELDS, guessColumns, isHead, plainHead } from '@/formats/people
 import { isAmbiguousDate, orderOf, parseTypedDate } from '@/core/time/typed-date';
 import { type Table, type TableRow, columnName } from '@/formats/table/cells';
 import { unpacked } from './draft';
-import { ImportReader, type ImportWriting } from './import-reader';
+import { ImportReader } from './import-reader';
+import type { ImportWriting } from './row-changes';
 import type { ImportOptions, ImportPreview } from './payload';
 
 /** A file as it would be taken: what to show of it, and what to write of the rows that have no fault. */

@@ -1,7 +1,17 @@
+import type { RowChange } from '@/data/records/records';
+import type { Writing } from '../people-effect';
 import type { Day } from '@/core/time/day';
 import { randomUUID } from 'node:crypto';
 import type { PersonDraft, VersionDraft } from '../payload';
 import { shown } from './read-rows';
+
+/** What taking a file would write. */
+export interface ImportWriting {
+  readonly writings: readonly Writing[];
+  /** Roles, sites and own fields made in the same step. */
+  readonly rows: readonly RowChange[];
+  readonly made: readonly string[];
+}
 
 /** Base pay as the row says: the rate that counts today is changed; without one it is set from the beginning. */
 export function payAfter(today: Day, pay: PersonDraft['pay'], rate: number): PersonDraft['pay'] {
@@ -73,4 +83,9 @@ const COMPARED = [
 
 function sorted(fields: Readonly<Record<string, string>>): [string, string][] {
   return Object.entries(fields).sort(([a], [b]) => (a < b ? -1 : 1));
+}
+
+/** Roles of which each is held once: as it is named first. */
+export function heldOnce(roles: PersonDraft['roles']): PersonDraft['roles'] {
+  return roles.filter((held, i) => roles.findIndex((one) => one.role === held.role) === i);
 }

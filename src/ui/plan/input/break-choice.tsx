@@ -1,4 +1,4 @@
-import { type PlacedBreak, breakPlaces } from '@/core/plan/break-places';
+import { type PlacedBreak, breakPlaces } from '@/core/grid/break-places';
 import type { BreakPlace } from '@/core/plan/shift-edits';
 import type { Shift } from '@/core/plan/types';
 import { formatTimeSpan } from '@/core/time/format';

@@ -23,7 +23,7 @@ import { newId } from '../../commands/new-id';
 import type { Notice } from '../../commands/notify';
 import { type PlanState, type PlanStore, type Preview, applyEdit, previewChanges } from './plan-store';
 import { summarise } from '@/core/consequences/summary';
-import { breakRemark } from '@/core/plan/break-places';
+import { breakRemark } from '@/core/grid/break-places';
 import type { BreakPlace } from '@/core/plan/shift-edits';
 import type { WaitingEdit } from '../../waiting/waiting-edits';
 import type { PlanSync } from './sync';

@@ -1,8 +1,8 @@
 import { type HourFormat, formatTimeSpan } from '../time/format';
 import type { Span } from '../time/span';
-import type { Change, ShiftPatch } from './change';
-import { type BreakPlace, breaksOf, withTimes } from './shift-edits';
-import type { Plan, Shift } from './types';
+import type { Change, ShiftPatch } from '../plan/change';
+import { type BreakPlace, breaksOf, withTimes } from '../plan/shift-edits';
+import type { Plan, Shift } from '../plan/types';
 
 /** One way to have the fixed breaks of a shift at its new times, and when the first of them then is; null: any time. */
 export interface PlacedBreak {

@@ -1,8 +1,8 @@
 import { describe, expect, test } from '@jest/globals';
 import { plan, shift, span } from '../testing';
 import { breakPlaces, breakRemark } from './break-places';
-import { withTimes } from './shift-edits';
-import type { Shift } from './types';
+import { withTimes } from '../plan/shift-edits';
+import type { Shift } from '../plan/types';
 
 const nine = shift('ann', 0, '9-17', { break: { minutes: 30, at: 720, paid: false } });
 const places = (times: string, of: Shift = nine) =>
