@@ -19,6 +19,7 @@ const PAGES: readonly (readonly [string, string | RegExp])[] = [
   [`/people/bistro/availability/${WEEK}`, /./],
   [`/plan/bistro/${WEEK}`, 'Plan of Quay Bistro'],
   ['/plan/bistro/2026-11-30/start', /^Start week/],
+  [`/plan/bistro/${WEEK}/publish?weeks=2`, /^Publish 23 Nov–6 Dec/],
   [`/print/bistro/${WEEK}`, /Mon 23 November/],
   [`/print/bistro/${WEEK}/week`, /./],
   ['/start', /./],

@@ -100,6 +100,22 @@ export interface Schema {
   shift: ShiftTable;
   /** What staff see: shifts as they stood when they were last published. */
   published_shift: Omit<ShiftTable, 'fixed'>;
+  /**
+   * What staff were told: all of some days, or (`is_partial`) of some rows. `to_date` is not included. `content`: the
+   * core's changes as JSON. `message`: what went with it, or why it was withdrawn.
+   */
+  publication: {
+    id: string;
+    site_id: string;
+    at: string;
+    actor: string;
+    kind: string;
+    from_date: string;
+    to_date: string;
+    is_partial: Flag;
+    message: string;
+    content: string;
+  };
   /** Section, till, vehicle: where at the site a shift is worked. */
   station: { id: string; site_id: string; name: string; position: number };
   /** `form`: the core's form of a shift as JSON. */

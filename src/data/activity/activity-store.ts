@@ -52,13 +52,14 @@ export interface Subject {
 /** An activity ready to be kept: packed, which takes long where there is much of it. */
 export interface SealedActivity extends Omit<Activity, 'rows'> {
   readonly payload: Uint8Array;
-  readonly inverse: Uint8Array;
+  /** Null where it cannot be undone. */
+  readonly inverse: Uint8Array | null;
 }
 
-/** Packs an activity; best before a transaction that keeps it. */
-export async function sealed({ rows, ...activity }: Activity): Promise<SealedActivity> {
+/** Packs an activity; best before a transaction that keeps it. `isFinal`: without what it takes to undo it. */
+export async function sealed({ rows, ...activity }: Activity, isFinal = false): Promise<SealedActivity> {
   const { payload, inverse } = splitParts({ rows, shifts: activity.shifts });
-  return { ...activity, payload: await pack(payload), inverse: await pack(inverse) };
+  return { ...activity, payload: await pack(payload), inverse: isFinal ? null : await pack(inverse) };
 }
 
 /**

@@ -4,6 +4,7 @@ import { setup } from './002-setup';
 import { repeating } from './003-repeating';
 import { activity, afterActivity } from './004-activity';
 import { names, renameStored } from './005-names';
+import { publications } from './006-publications';
 import { fillActivity } from './fill-activity';
 
 /** One step of the data file's form: statements, or work on what it holds that hears how far it has come. */
@@ -16,4 +17,5 @@ export const MIGRATIONS: readonly (readonly Step[])[] = [
   repeating,
   [...activity, fillActivity, ...afterActivity],
   [...names, renameStored],
+  publications,
 ];

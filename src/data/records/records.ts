@@ -31,6 +31,8 @@ const KEYS = {
   availability_block: ['availability_id', 'weekday', 'from_minute', 'to_minute', 'kind'],
   leave: ['id'],
   shift: ['id'],
+  published_shift: ['id'],
+  publication: ['id'],
   setting: ['name'],
   station: ['id'],
   shift_template: ['id'],

@@ -4,12 +4,34 @@ import type { Actor, Grant } from './actor';
 
 /** Everything that can be asked of the server. */
 export type Permission =
-  'plan.read' | 'plan.change' | 'setup.read' | 'setup.change' | 'people.read' | 'people.change';
+  | 'plan.read'
+  | 'plan.change'
+  | 'plan.publish'
+  | 'setup.read'
+  | 'setup.change'
+  | 'people.read'
+  | 'people.change';
 
 /** What each kind of grant permits where it holds. */
 const PERMITTED: Readonly<Record<Grant['kind'], readonly Permission[]>> = {
-  owner: ['plan.read', 'plan.change', 'setup.read', 'setup.change', 'people.read', 'people.change'],
-  scheduler: ['plan.read', 'plan.change', 'setup.read', 'setup.change', 'people.read', 'people.change'],
+  owner: [
+    'plan.read',
+    'plan.change',
+    'plan.publish',
+    'setup.read',
+    'setup.change',
+    'people.read',
+    'people.change',
+  ],
+  scheduler: [
+    'plan.read',
+    'plan.change',
+    'plan.publish',
+    'setup.read',
+    'setup.change',
+    'people.read',
+    'people.change',
+  ],
 };
 
 /** What a request is about. Nothing in it: the whole business. */

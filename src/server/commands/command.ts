@@ -24,6 +24,8 @@ export interface CommandEffect {
   readonly answer?: string;
   /** Something to remember once it is done, that undo leaves alone. */
   readonly onCommitted?: (db: Database) => Promise<void>;
+  /** Others are told by it, so that it cannot be undone. */
+  readonly isFinal?: boolean;
   /** What a person should read before saying yes, besides the consequences. */
   readonly remarks?: readonly string[];
 }

@@ -33,6 +33,8 @@ const CALLED: Readonly<Record<TableName, string>> = {
   availability_block: 'Availability',
   leave: 'Leave',
   shift: 'Shift',
+  published_shift: 'Published shift',
+  publication: 'Publication',
   setting: 'Business',
   station: 'Station',
   shift_template: 'Shift template',

@@ -1,6 +1,7 @@
 import { saveNeeds } from '../needs/commands';
 import { addPeople, changePeople, saveAvailability, saveFields, savePerson } from '../people/commands';
 import { importPeople } from '../people/import/command';
+import { publishDays, withdrawDays } from '../publish/commands';
 import { importSite, importWeek } from '../plan-file/commands';
 import { createSite, nameBusiness, saveRoles, saveRules, saveSite } from '../site/commands';
 import { changePattern, removePattern, savePattern } from '../patterns/commands';
@@ -36,6 +37,8 @@ const ALL = [
   saveWeekTemplate,
   deleteWeekTemplate,
   saveDaybook,
+  publishDays,
+  withdrawDays,
   savePattern,
   removePattern,
   changePattern,

@@ -46,6 +46,8 @@ export type CommandAnswer =
       readonly weekImpacts: readonly WeekImpact[];
       readonly remarks: readonly string[];
       readonly answer: string | null;
+      /** It cannot be undone. */
+      readonly isFinal?: boolean;
     }
   | {
       readonly ok: false;

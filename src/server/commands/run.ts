@@ -45,6 +45,7 @@ async function worked(on: Database, asked: AcceptedRequest, watch?: Watch): Prom
     weekImpacts: [],
     remarks: work.remarks ?? [],
     answer: work.answer ?? null,
+    ...(work.isFinal ? { isFinal: true } : {}),
   };
   return {
     ready: {
@@ -62,10 +63,13 @@ async function worked(on: Database, asked: AcceptedRequest, watch?: Watch): Prom
 /** What is kept of a command; null where it changes nothing. */
 async function activityOf(
   { actor, request: { id }, command: { kind }, digest }: AcceptedRequest,
-  { title, rows }: CommandEffect,
+  { title, rows, isFinal }: CommandEffect,
   shifts: readonly ShiftEntry[],
 ) {
   if (rows.length === 0 && shifts.length === 0) return null;
   const at = new Date(now()).toISOString();
-  return sealed({ id, at, actor: actor.id, kind, title, request: digest, undoes: null, rows, shifts });
+  return sealed(
+    { id, at, actor: actor.id, kind, title, request: digest, undoes: null, rows, shifts },
+    isFinal,
+  );
 }

@@ -77,9 +77,9 @@ export async function ofPattern(): Promise<Shift[]> {
 export const times = async () =>
   (await ofPattern()).map((one) => `${(one.date - NEXT - 1) / 7}: ${one.from / 60}-${one.to / 60}`);
 
-/** An edit of the plan that keeps to the four weeks from next one on. */
-export async function edit(changes: Change[]): Promise<void> {
-  const week = 'shift' in changes[0] && changes[0].do === 'add' ? changes[0].shift.date : NEXT;
+/** An edit of the plan that keeps to four weeks, from next one on unless another is named. */
+export async function edit(changes: Change[], first = NEXT): Promise<void> {
+  const week = 'shift' in changes[0] && changes[0].do === 'add' ? changes[0].shift.date : first;
   const answer = await changePlan(db, BUILT_IN_OWNER, 'bistro', week, {
     id: id(),
     base: 0,

@@ -45,7 +45,7 @@ export function Bar(props: Props) {
     <div
       {...rootOf(props)}
       data-wide={(wide && height > 24) || undefined}
-      data-close={label.isClose || undefined}
+      data-close={(!props.called && label.isClose) || undefined}
       data-out={`${runsOut.from ? 'from ' : ''}${runsOut.to ? 'to' : ''}` || undefined}
       style={{ left, width, top: props.top, height }}
     >

@@ -49,8 +49,11 @@ export function useCommand() {
         return null;
       }
       const title = answer.title || said || 'Saved';
-      tabHistory.did({ id, title, edit: null });
-      notify({ text: said ?? 'Saved', action: { label: 'Undo', run: () => void undoOne(id, title) } });
+      if (answer.isFinal) notify({ text: said ?? title });
+      else {
+        tabHistory.did({ id, title, edit: null });
+        notify({ text: said ?? 'Saved', action: { label: 'Undo', run: () => void undoOne(id, title) } });
+      }
       router.refresh();
       return answer;
     },

@@ -45,6 +45,7 @@ export function SplitPanel({
   return (
     <div className="flex min-h-0 flex-1 max-lg:flex-col max-lg:overflow-y-auto">
       <div
+        tabIndex={0}
         className={clsx(
           'min-w-0 flex-1 overflow-y-auto max-lg:flex-none max-lg:overflow-visible',
           !isFlush && 'px-4 py-4',

@@ -224,6 +224,11 @@ function thingsToDo(
       name: 'Start this week from another, a template or patterns',
       run: () => go(startAddress(site, week)),
     },
+    {
+      name: 'Publish this week',
+      words: 'tell staff withdraw history',
+      run: () => go(`${weekAddress(site, week)}/publish`),
+    },
     { name: 'Copy this week onto the next ones', run: () => go(startAddress(site, week + 7, week)) },
     {
       name: 'Sheet of the day for the wall',

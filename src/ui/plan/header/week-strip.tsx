@@ -1,5 +1,7 @@
 import { RedoButton, UndoButton } from '../../undo/undo-keys';
 import Link from 'next/link';
+import { useDeferredValue, useMemo } from 'react';
+import { publishChanges } from '@/core/publish/publish-changes';
 import { isoWeek, formatDate } from '@/core/time/day';
 import { bareHours, formatDays, counted } from '@/core/time/format';
 import type { WeekSummary } from '@/server/plan/payload';
@@ -8,7 +10,7 @@ import { useReach } from '../../layout/reach';
 import { useController, usePlan, useView } from '../state/controller';
 import { usePageHeader } from '../state/header-context';
 import type { DayCount } from '../state/view-store';
-import { Button } from '../../kit/button';
+import { Button, buttonClass } from '../../kit/button';
 import { Segmented, type SegmentedOption } from '../../kit/inputs/segmented';
 
 /** The address of a site's week. */
@@ -40,7 +42,7 @@ export function WeekStrip({ children }: { children?: React.ReactNode }) {
             aria-current={line.first === week ? 'true' : undefined}
             className={`border-rule flex flex-col justify-center border-r px-2.5 whitespace-nowrap ${
               line.first === week ? 'bg-paper min-w-[132px]' : 'narrow:hidden hover:bg-paper'
-            } ${i === weeks.length - 1 ? 'max-[1180px]:hidden' : ''}`}
+            } ${i === weeks.length - 1 ? 'max-[1240px]:hidden' : i === weeks.length - 2 ? 'max-[1120px]:hidden' : ''}`}
           >
             <span
               className={
@@ -126,8 +128,32 @@ export function WeekTools() {
         </span>
       </span>
       <DaysShown />
+      <PublishButton />
       {useReach('narrow') && <SideButton />}
     </div>
+  );
+}
+
+/** How much staff have not been told of what is shown, and the way to tell them. */
+function PublishButton() {
+  const { site, week } = usePageHeader();
+  const plan = useDeferredValue(usePlan((state) => state.judgement.plan));
+  const published = usePlan((state) => state.published);
+  const count = useMemo(() => {
+    const scope = { from: plan.from, to: plan.from + plan.days, people: null };
+    return publishChanges(plan.shifts, [...published.values()], scope).length;
+  }, [plan, published]);
+  if (count === 0) return null;
+  const weeks = plan.days > 7 ? `?weeks=${plan.days / 7}` : '';
+  return (
+    <Link
+      prefetch={false}
+      href={`${weekAddress(site.id, week)}/publish${weeks}`}
+      className={`${buttonClass('primary')} narrow:hidden`}
+      title={`${counted(count, 'change')} that staff have not been told of`}
+    >
+      Publish {count}
+    </Link>
   );
 }
 

@@ -1,0 +1,70 @@
+import type { Day } from '@/core/time/day';
+import type { HourFormat } from '@/core/time/format';
+import type { PublishChange } from '@/core/publish/publish-changes';
+
+/** A snag that has to be acknowledged before its days are published. */
+export interface OpenStop {
+  /** Names it for as long as it is the same snag. */
+  readonly key: string;
+  readonly date: Day;
+  readonly title: string;
+  readonly text: string;
+}
+
+/** A publication as the history shows it. */
+export interface PublicationLine {
+  readonly id: string;
+  /** UTC. */
+  readonly at: string;
+  readonly actor: string;
+  readonly kind: 'publish' | 'withdraw';
+  readonly from: Day;
+  /** Not included. */
+  readonly to: Day;
+  readonly isPartial: boolean;
+  readonly message: string;
+  readonly changes: readonly PublishChange[];
+}
+
+/** What could be published of some weeks, and what was. */
+export interface PublishPayload {
+  readonly site: { readonly id: string; readonly name: string };
+  readonly from: Day;
+  /** Not included. */
+  readonly to: Day;
+  readonly today: Day;
+  readonly hourFormat: HourFormat;
+  readonly people: Readonly<Record<string, string>>;
+  readonly roles: Readonly<Record<string, string>>;
+  /** All that staff have not been told of these days. */
+  readonly changes: readonly PublishChange[];
+  readonly stops: readonly OpenStop[];
+  /** How many shifts of these days staff know. */
+  readonly published: number;
+  /** The last first. */
+  readonly history: readonly PublicationLine[];
+}
+
+/** What is asked to be published. */
+export interface PublishRequest {
+  readonly site: string;
+  readonly from: Day;
+  /** Not included. */
+  readonly to: Day;
+  /** null: everybody; else some people, null among them for the open shifts. */
+  readonly people: readonly (string | null)[] | null;
+  readonly message: string;
+  /** Of the changes as they were looked at. */
+  readonly stamp: string;
+  /** Keys of the stops that were acknowledged. */
+  readonly acknowledged: readonly string[];
+}
+
+/** Days that staff are no longer to see, and what they are told. */
+export interface WithdrawRequest {
+  readonly site: string;
+  readonly from: Day;
+  /** Not included. */
+  readonly to: Day;
+  readonly reason: string;
+}

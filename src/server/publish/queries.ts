@@ -1,0 +1,80 @@
+import { checkOf } from '@/core/checks/list';
+import { wordsFor } from '@/core/checks/shared/messages';
+import type { Snag } from '@/core/checks/shared/snag';
+import { judge } from '@/core/consequences/judge';
+import { visibleSnags } from '@/core/consequences/visible-snags';
+import type { Result } from '@/core/plan/problem';
+import { publishChanges } from '@/core/publish/publish-changes';
+import { type Day, parseDate, startOfWeek } from '@/core/time/day';
+import type { Database } from '@/data/database';
+import { loadBothSides, loadPublications } from '@/data/publish/publication-store';
+import { listSites, namesOf } from '@/data/site/site-store';
+import { loadPlan } from '@/data/week/plan-store';
+import { type Actor, nameOfActor } from '../access/actor';
+import { checkAccess } from '../access/permissions';
+import { nowAt } from '../clock';
+import { readableSite } from '../site/readable';
+import type { OpenStop, PublishPayload } from './payload';
+
+/** What could be published of a week and those after it, and what of them was. */
+export async function publishPage(
+  db: Database,
+  actor: Actor,
+  site: string,
+  week: Day,
+  weeks: number,
+): Promise<Result<{ page: PublishPayload }>> {
+  const refused = checkAccess(actor, 'plan.publish', site);
+  if (refused) return refused;
+  const found = await readableSite(db, actor, site);
+  if (!found.ok) return found;
+  const from = startOfWeek(week, found.line.weekStart);
+  const to = from + weeks * 7;
+  const { plan, hourFormat } = (await loadPlan(db, site, from, weeks * 7))!;
+  const { shifts, published } = await loadBothSides(db, site, from, to);
+  // Who has left since may still be told of.
+  const everybody = await db.selectFrom('person').select(['id', 'name']).execute();
+  return {
+    ok: true,
+    page: {
+      site: { id: site, name: plan.site.name },
+      from,
+      to,
+      today: parseDate(nowAt(plan.site.timeZone).date)!,
+      hourFormat,
+      people: Object.fromEntries(everybody.map(({ id, name }) => [id, name])),
+      roles: Object.fromEntries(plan.roles.map(({ id, name }) => [id, name])),
+      changes: publishChanges(shifts, published, { from, to, people: null }),
+      stops: await openStops(db, site, from, to),
+      published: published.filter((shift) => shift.date >= from && shift.date < to).length,
+      history: (await loadPublications(db, site, from, to)).map((one) => ({
+        ...one,
+        actor: nameOfActor(one.actor),
+      })),
+    },
+  };
+}
+
+/** The snags of severity stop in some days of a site, as they would be published. */
+export async function openStops(db: Database, site: string, from: Day, to: Day): Promise<OpenStop[]> {
+  const sites = await listSites(db);
+  const line = sites.find((one) => one.id === site);
+  if (!line) return [];
+  // Whole weeks, as hours and rest are judged by them.
+  const first = startOfWeek(from, line.weekStart);
+  const stored = (await loadPlan(db, site, first, Math.ceil((to - first) / 7) * 7))!;
+  const words = wordsFor(stored.plan, stored.hourFormat, namesOf(sites));
+  return visibleSnags(judge(stored.plan))
+    .filter(({ severity, date }) => severity === 'stop' && date >= from && date < to)
+    .map((snag) => ({
+      key: keyOf(snag),
+      date: snag.date,
+      title: checkOf(snag.code)!.title,
+      text: checkOf(snag.code)!.message(snag, words),
+    }));
+}
+
+/** Names a snag: another as soon as it is about other hours, people or amounts. */
+function keyOf({ code, date, from, to, person, role, amount }: Snag): string {
+  return [code, date, from, to, person, role, amount].map((part) => part ?? '').join(' ');
+}

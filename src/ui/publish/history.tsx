@@ -1,0 +1,123 @@
+import { useState } from 'react';
+import { asSentence } from '@/core/sentence';
+import { newsByPerson } from '@/core/publish/publish-changes';
+import { counted, formatDay, formatDays } from '@/core/time/format';
+import type { PublicationLine, PublishPayload } from '@/server/publish/payload';
+import { useCommand } from '../commands/use-command';
+import { Button } from '../kit/button';
+import { Select } from '../kit/inputs/select';
+import { TextArea } from '../kit/inputs/text-input';
+import { When } from '../layout/when';
+
+/** What was published and withdrawn before, and the way to withdraw. */
+export function History({ page }: { readonly page: PublishPayload }) {
+  return (
+    <>
+      <h2 className="mt-5 font-serif text-lg font-semibold">Before</h2>
+      {page.history.length === 0 && (
+        <p className="text-muted text-sm">
+          {page.published === 0
+            ? 'Nothing of these days has been published.'
+            : `${counted(page.published, 'shift')} of these days are published.`}
+        </p>
+      )}
+      <ul>
+        {page.history.map((line) => (
+          <Line key={line.id} line={line} page={page} />
+        ))}
+      </ul>
+      <Withdraw page={page} />
+    </>
+  );
+}
+
+function Line({ line, page }: { readonly line: PublicationLine; readonly page: PublishPayload }) {
+  const { at, actor, kind, from, to, isPartial, message, changes } = line;
+  const people = [...newsByPerson(changes)].map(([person, items]) => {
+    const name = person === null ? 'Open shifts' : (page.people[person] ?? person);
+    const count = (wanted: string) => items.filter((item) => item.kind === wanted).length;
+    const parts = (['new', 'changed', 'gone'] as const)
+      .filter((wanted) => count(wanted) > 0)
+      .map((wanted) => `${count(wanted)} ${wanted}`);
+    return `${name}: ${parts.join(', ')}`;
+  });
+  return (
+    <li className="border-fine border-b py-2 text-sm leading-[17px]">
+      <details>
+        <summary className="cursor-pointer">
+          <span className="font-semibold">{kind === 'publish' ? 'Published' : 'Withdrawn'}</span>{' '}
+          {formatDays(from, to - from, true)}
+          {isPartial && ', some rows'}, {counted(changes.length, kind === 'publish' ? 'change' : 'shift')}
+          <span className="text-muted block">
+            <When at={at} />, {actor}
+          </span>
+        </summary>
+        <ul className="text-muted mt-1 pl-3">
+          {people.sort().map((text) => (
+            <li key={text}>{text}</li>
+          ))}
+        </ul>
+      </details>
+      {message && <p className="mt-0.5 italic">{message}</p>}
+    </li>
+  );
+}
+
+/** Takes days back, which staff are told with the reason; what has begun stays. */
+function Withdraw({ page }: { readonly page: PublishPayload }) {
+  const first = Math.max(page.from, page.today + 1);
+  const [isOpen, open] = useState(false);
+  const [span, setSpan] = useState({ from: first, to: page.to });
+  const [reason, setReason] = useState('');
+  const { run, busy, problem } = useCommand();
+  if (page.published === 0 || first >= page.to) return null;
+  if (!isOpen)
+    return (
+      <Button kind="link" className="mt-2" onClick={() => open(true)}>
+        Withdraw published days …
+      </Button>
+    );
+  const days = Array.from({ length: page.to - first }, (_, i) => first + i);
+  const withdraw = async () => {
+    const done = await run('plan.withdraw', { site: page.site.id, ...span, reason }, 'Withdrawn');
+    if (done) open(false);
+  };
+  return (
+    <section aria-label="Withdraw" className="mt-3 flex flex-col gap-2">
+      <p className="text-sm">
+        Staff no longer see these days and are told why. Drafts stay as they are. It cannot be undone, only
+        published again.
+      </p>
+      <span className="flex items-center gap-2">
+        <Select
+          label="First day withdrawn"
+          value={span.from}
+          onChange={(from) => setSpan({ from, to: Math.max(span.to, from + 1) })}
+          options={days.map((day) => [day, formatDay(day)] as const)}
+        />
+        to
+        <Select
+          label="Last day withdrawn"
+          value={span.to - 1}
+          onChange={(last) => setSpan({ from: Math.min(span.from, last), to: last + 1 })}
+          options={days.map((day) => [day, formatDay(day)] as const)}
+        />
+      </span>
+      <TextArea
+        label="Reason"
+        rows={2}
+        maxLength={2000}
+        value={reason}
+        placeholder="Reason"
+        onChange={setReason}
+      />
+      {problem && <p className="text-gap font-semibold">{asSentence(problem.message)}</p>}
+      <span className="flex gap-2">
+        <Button kind="primary" disabled={busy || reason.trim() === ''} onClick={() => void withdraw()}>
+          Withdraw
+        </Button>
+        <Button onClick={() => open(false)}>Cancel</Button>
+      </span>
+    </section>
+  );
+}

@@ -1,0 +1,288 @@
+'use client';
+
+import Link from 'next/link';
+import { useRouter } from 'next/navigation';
+import { useMemo, useState } from 'react';
+import { asSentence } from '@/core/sentence';
+import { type PublishChange, newsByPerson, publishChanges, stampOf } from '@/core/publish/publish-changes';
+import { formatDate } from '@/core/time/day';
+import { counted, formatDay, formatDays } from '@/core/time/format';
+import type { PublishPayload } from '@/server/publish/payload';
+import { useCommand } from '../commands/use-command';
+import { AppLayout, type ShellFrame } from '../layout/app-layout';
+import { Badge } from '../kit/badge';
+import { Button, buttonClass } from '../kit/button';
+import { Checkbox } from '../kit/inputs/checkbox';
+import { Segmented } from '../kit/inputs/segmented';
+import { Select } from '../kit/inputs/select';
+import { TextArea } from '../kit/inputs/text-input';
+import { SplitPanel } from '../kit/page';
+import { ChangesTable } from './changes-table';
+import { History } from './history';
+
+interface Props {
+  readonly header: ShellFrame;
+  readonly page: PublishPayload;
+}
+
+type Extent = 'all' | 'days' | 'people';
+
+/** What staff would be told, row by row, before they are: what is new, different or gone, and what is still wrong. */
+export function PublishScreen({ header, page }: Props) {
+  const { site, from, to } = page;
+  const router = useRouter();
+  const { run, busy, problem } = useCommand();
+  const [extent, setExtent] = useState<Extent>('all');
+  const [span, setSpan] = useState({ from, to });
+  const [chosen, choose] = useState<ReadonlySet<string | null>>(new Set());
+  const [message, setMessage] = useState('');
+  const [known, setKnown] = useState<ReadonlySet<string>>(new Set());
+  const [looked, look] = useState(page.changes);
+  const days = extent === 'days' ? span : { from, to };
+  const scope = { ...days, people: extent === 'people' ? chosen : null };
+  const changes = useMemo(
+    () => within(page.changes, scope),
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- the scope is made of these
+    [page.changes, extent, span, chosen],
+  );
+  const differing = useMemo(() => differingIn(looked, page.changes), [looked, page.changes]);
+  const stops = page.stops.filter(({ date }) => date >= days.from && date < days.to);
+  const open = stops.filter(({ key }) => !known.has(key)).length;
+  const shown = useMemo(
+    () => newsByPerson(extent === 'people' ? page.changes : changes),
+    [extent, page, changes],
+  );
+  const told = [...newsByPerson(changes).keys()].filter((person) => person !== null).length;
+  const back = `/plan/${encodeURIComponent(site.id)}/${formatDate(from)}`;
+  const publish = async () => {
+    const input = {
+      site: site.id,
+      ...days,
+      people: extent === 'people' ? [...chosen] : null,
+      message,
+      stamp: stampOf(changes),
+      acknowledged: [...known],
+    };
+    const done = await run('plan.publish', input, `Published ${counted(changes.length, 'change')}`);
+    if (done) router.push(back);
+    // Somebody edited meanwhile: what differs is shown, and looked at again.
+    else router.refresh();
+  };
+  const weeks = (to - from) / 7;
+  return (
+    <AppLayout
+      header={header}
+      site={site.id}
+      area="plan"
+      strip={
+        <div className="border-rule bg-sheet flex min-h-[50px] shrink-0 flex-wrap items-center gap-x-5 gap-y-1 border-b px-4 py-1">
+          <h1 className="font-serif text-lg font-semibold">Publish {formatDays(from, to - from)}</h1>
+          <span>
+            {changes.length === 0
+              ? 'Staff know all of it.'
+              : `${counted(changes.length, 'change')} for ${counted(told, 'person', 'people')}`}
+          </span>
+          <span className="ml-auto flex gap-2">
+            <Link className={buttonClass('plain')} href={back} prefetch={false}>
+              Back to the week
+            </Link>
+            <Button
+              kind="primary"
+              disabled={busy || changes.length === 0 || open > 0 || differing.size > 0}
+              onClick={() => void publish()}
+            >
+              {busy ? 'Publishing …' : `Publish ${counted(changes.length, 'change')}`}
+            </Button>
+          </span>
+        </div>
+      }
+    >
+      <SplitPanel
+        label="What goes with it"
+        className="w-[320px]"
+        isFlush
+        side={
+          <>
+            <Extents weeks={weeks} back={back} extent={extent} onExtent={setExtent} />
+            {extent === 'days' && <Span page={page} span={span} onSpan={setSpan} />}
+            {problem && differing.size === 0 && (
+              <p className="text-gap mt-3 font-semibold">{asSentence(problem.message)}</p>
+            )}
+            <Stops stops={stops} known={known} onKnown={setKnown} />
+            <h2 className="mt-5 font-serif text-lg font-semibold">With it</h2>
+            <TextArea
+              className="mt-1"
+              label="A message that goes with it"
+              rows={3}
+              maxLength={2000}
+              value={message}
+              placeholder="Regatta on Saturday: the terrace opens at 8."
+              onChange={setMessage}
+            />
+            <History page={page} />
+          </>
+        }
+      >
+        <main aria-label="What staff would be told">
+          {differing.size > 0 && (
+            <p role="alert" className="border-brass m-4 border-l-4 pl-3">
+              The plan was changed since you looked: {counted(differing.size, 'change')}{' '}
+              {differing.size === 1 ? 'differs' : 'differ'}, marked below.{' '}
+              <Button kind="link" onClick={() => look(page.changes)}>
+                I have looked at them
+              </Button>
+            </p>
+          )}
+          {shown.size === 0 && (
+            <p className="text-muted px-4 py-8">
+              Nothing here is new to staff{page.published === 0 ? ', and nothing of it is published' : ''}.
+            </p>
+          )}
+          {Array.from({ length: weeks }, (_, i) => (
+            <ChangesTable
+              key={i}
+              first={from + i * 7}
+              news={shown}
+              names={page}
+              differing={differing}
+              chosen={extent === 'people' ? chosen : null}
+              onChoose={(person, isChosen) => {
+                const next = new Set(chosen);
+                if (isChosen) next.add(person);
+                else next.delete(person);
+                choose(next);
+              }}
+            />
+          ))}
+        </main>
+      </SplitPanel>
+    </AppLayout>
+  );
+}
+
+/** The changes of a page that lie within a scope: as the server finds them from the shifts themselves. */
+function within(
+  changes: readonly PublishChange[],
+  scope: Parameters<typeof publishChanges>[2],
+): PublishChange[] {
+  return publishChanges(
+    changes.flatMap(({ after }) => (after ? [after] : [])),
+    changes.flatMap(({ before }) => (before ? [before] : [])),
+    scope,
+  );
+}
+
+/** The shifts whose change is another than it was, has come, or has gone. */
+function differingIn(looked: readonly PublishChange[], now: readonly PublishChange[]): ReadonlySet<string> {
+  if (looked === now) return NONE;
+  const stamps = (changes: readonly PublishChange[]) =>
+    new Map(changes.map((change) => [(change.after ?? change.before!).id, stampOf([change])]));
+  const [before, after] = [stamps(looked), stamps(now)];
+  return new Set([...before.keys(), ...after.keys()].filter((id) => before.get(id) !== after.get(id)));
+}
+
+const NONE: ReadonlySet<string> = new Set();
+
+function Extents({
+  weeks,
+  back,
+  extent,
+  onExtent,
+}: {
+  readonly weeks: number;
+  readonly back: string;
+  readonly extent: Extent;
+  readonly onExtent: (extent: Extent) => void;
+}) {
+  const router = useRouter();
+  return (
+    <>
+      <h2 className="font-serif text-lg font-semibold">How much of it</h2>
+      <div className="mt-1 flex flex-wrap gap-2">
+        <Select
+          label="Weeks"
+          value={weeks}
+          onChange={(next) => router.push(`${back}/publish?weeks=${next}`)}
+          options={[1, 2, 3, 4].map((n) => [n, counted(n, 'week')] as const)}
+        />
+        <Segmented
+          label="How much is published"
+          value={extent}
+          onChange={onExtent}
+          options={[
+            { value: 'all', name: 'All' },
+            { value: 'days', name: 'Some days' },
+            { value: 'people', name: 'Some rows' },
+          ]}
+        />
+      </div>
+    </>
+  );
+}
+
+function Span({
+  page: { from, to },
+  span,
+  onSpan,
+}: {
+  readonly page: PublishPayload;
+  readonly span: { readonly from: number; readonly to: number };
+  readonly onSpan: (span: { readonly from: number; readonly to: number }) => void;
+}) {
+  const days = Array.from({ length: to - from }, (_, i) => from + i);
+  return (
+    <p className="mt-2 flex items-center gap-2">
+      <Select
+        label="First day"
+        value={span.from}
+        onChange={(first) => onSpan({ from: first, to: Math.max(span.to, first + 1) })}
+        options={days.map((day) => [day, formatDay(day)] as const)}
+      />
+      to
+      <Select
+        label="Last day"
+        value={span.to - 1}
+        onChange={(last) => onSpan({ from: Math.min(span.from, last), to: last + 1 })}
+        options={days.map((day) => [day, formatDay(day)] as const)}
+      />
+    </p>
+  );
+}
+
+/** What still stops: each is acknowledged by itself. */
+function Stops({
+  stops,
+  known,
+  onKnown,
+}: {
+  readonly stops: PublishPayload['stops'];
+  readonly known: ReadonlySet<string>;
+  readonly onKnown: (known: ReadonlySet<string>) => void;
+}) {
+  if (stops.length === 0) return null;
+  return (
+    <>
+      <h2 className="mt-5 font-serif text-lg font-semibold">Still to be acknowledged</h2>
+      <ul>
+        {stops.map(({ key, title, text }) => (
+          <li key={key} className="border-fine border-b py-2 text-sm leading-[17px]">
+            <p>
+              <Badge severity="stop">{title}</Badge> {text}
+            </p>
+            <Checkbox
+              checked={known.has(key)}
+              onChange={(isKnown) => {
+                const next = new Set(known);
+                if (isKnown) next.add(key);
+                else next.delete(key);
+                onKnown(next);
+              }}
+            >
+              I know, publish all the same
+            </Checkbox>
+          </li>
+        ))}
+      </ul>
+    </>
+  );
+}
