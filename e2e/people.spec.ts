@@ -155,3 +155,14 @@ test('who leaves has later shifts turned open, after a look at what that does', 
   await page.goto(`${server.url}/plan/bistro/${WEEK}`);
   await expect(page.getByRole('rowheader', { name: 'Open shifts' })).toContainText('2 to fill');
 });
+
+test('who could work is drawn day beside day, and a place says who', async ({ page }) => {
+  await goReady(page, `${server.url}/people/bistro/availability/${WEEK}`);
+  const row = page.getByRole('slider', { name: /^Kitchen: how many could work/ });
+  const days = row.locator('svg.skyline-day');
+  await expect(days).toHaveCount(7);
+  const left = await days.evaluateAll((all) => all.map((one) => one.getBoundingClientRect().left));
+  for (let i = 1; i < 7; i++) expect(left[i]).toBeGreaterThan(left[i - 1] + 20);
+  await days.nth(3).click();
+  await expect(page.getByRole('complementary', { name: 'Who could' })).toContainText(/Thu 26/);
+});

@@ -62,7 +62,7 @@ export function SupplyScreen({ header, payload }: Props) {
   const short = blocks.map((row) => row.flat().filter((block) => block.gap > 0).length);
   return (
     <AppLayout header={header} site={plan.site.id} area="people">
-      <div className="border-rule bg-sheet flex h-[50px] shrink-0 items-center gap-3 border-b px-4">
+      <div className="border-rule bg-sheet flex min-h-[50px] shrink-0 flex-wrap items-center gap-x-3 gap-y-1 border-b px-4 py-1">
         <Link className={buttonClass('plain')} href={weekLink(-1)} aria-label="Week before">
           ‹
         </Link>
@@ -245,9 +245,8 @@ function SupplyRow({
         <span className={`text-xs ${isShort ? 'text-gap font-semibold' : 'text-muted'}`}>{note}</span>
         <span className="text-muted text-xs">up to {Math.floor(most)} could</span>
       </div>
-      <svg
-        width={scale.days * scale.dayWidth}
-        height={HEIGHT}
+      <div
+        style={{ width: scale.days * scale.dayWidth, height: HEIGHT }}
         role="slider"
         tabIndex={0}
         aria-label={`${name}: how many could work against how many are needed`}
@@ -255,7 +254,7 @@ function SupplyRow({
         aria-valuemax={days.length * 1440}
         aria-valuenow={place ? place.day * 1440 + place.minute : 0}
         aria-valuetext={here ? `${here.staffed} could, ${here.needed} needed` : 'no block chosen'}
-        className="shrink-0 cursor-crosshair"
+        className="relative shrink-0 cursor-crosshair"
         onPointerDown={(event) => {
           const { left } = event.currentTarget.getBoundingClientRect();
           const { day, minute } = timeAt(scale, event.clientX - left, 1);
@@ -269,26 +268,18 @@ function SupplyRow({
       >
         <SkylineTextures />
         {shown.map((blocks, i) => (
-          <g key={i}>
-            <line
-              x1={i * scale.dayWidth + 0.5}
-              x2={i * scale.dayWidth + 0.5}
-              y1={0}
-              y2={HEIGHT}
-              stroke="var(--color-base-300)"
-            />
-            <SkylineDay
-              blocks={blocks}
-              scale={scale}
-              day={scale.firstDay + i}
-              height={HEIGHT}
-              most={most}
-              marks={[]}
-              place={place?.day === scale.firstDay + i ? place.minute : null}
-            />
-          </g>
+          <SkylineDay
+            key={i}
+            blocks={blocks}
+            scale={scale}
+            day={scale.firstDay + i}
+            height={HEIGHT}
+            most={most}
+            marks={[]}
+            place={place?.day === scale.firstDay + i ? place.minute : null}
+          />
         ))}
-      </svg>
+      </div>
     </div>
   );
 }

@@ -35,11 +35,14 @@ export function ChangesTable({
     .sort((a, b) => Number(a.person === null) - Number(b.person === null) || a.name.localeCompare(b.name));
   if (rows.length === 0) return null;
   return (
-    <Table className="table-fixed" aria-label={`Changes of ${formatDays(first, 7)}`}>
+    <Table className="table-fixed">
+      <caption className="px-4 pt-3 text-left font-serif text-lg font-semibold">
+        {formatDays(first, 7)}
+      </caption>
       <thead>
         <tr>
           <th scope="col" className="w-[190px] pl-4">
-            {formatDays(first, 7)}
+            Person
           </th>
           {days.map((day) => (
             <th key={day} scope="col">

@@ -123,7 +123,7 @@ export function PublishScreen({ header, page }: Props) {
           </>
         }
       >
-        <main aria-label="What staff would be told">
+        <main aria-label="What staff would be told" className="phone:px-4">
           {differing.size > 0 && (
             <p role="alert" className="border-brass m-4 border-l-4 pl-3">
               The plan was changed since you looked: {counted(differing.size, 'change')}{' '}

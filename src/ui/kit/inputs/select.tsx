@@ -23,7 +23,11 @@ export function Select<T extends string | number>({
         aria-label={label}
         {...aria}
         {...rest}
-        className={clsx('select ps-2', wrong && 'select-error', sized(className, 'w-auto'))}
+        className={clsx(
+          'select overflow-hidden ps-2 text-ellipsis whitespace-nowrap',
+          wrong && 'select-error',
+          sized(className, 'w-auto'),
+        )}
         value={value}
         onChange={({ target }) => onChange(options.find(([key]) => String(key) === target.value)![0])}
       >
