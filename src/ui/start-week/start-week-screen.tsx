@@ -206,8 +206,8 @@ export function StartScreen({ header, recurring, week, from }: Props) {
                   without the open shifts
                 </Checkbox>
                 <p className="text-muted text-sm">
-                  Duties, labels, stations and notes travel where they stand every week; what was for once
-                  stays behind, and so does leave.
+                  Duties, shift names, stations and notes travel where they stand every week; what was for
+                  once stays behind, and so does leave.
                 </p>
               </fieldset>
             )}

@@ -24,9 +24,9 @@ export function Select<T extends string | number>({
         {...aria}
         {...rest}
         className={clsx(
-          'select overflow-hidden ps-2 text-ellipsis whitespace-nowrap',
+          'select appearance-none ps-2',
           wrong && 'select-error',
-          sized(className, 'w-auto'),
+          sized(className, 'w-auto max-w-60'),
         )}
         value={value}
         onChange={({ target }) => onChange(options.find(([key]) => String(key) === target.value)![0])}

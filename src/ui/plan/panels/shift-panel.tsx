@@ -235,7 +235,7 @@ function ShiftForm({ shift }: { readonly shift: Shift }) {
               maxLength={80}
             />
           </Field>
-          {draft.label && standingOf('label', 'The label')}
+          {draft.label && standingOf('label', 'The shift name')}
         </div>
         <div>
           <Field label="Station">
