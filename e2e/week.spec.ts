@@ -124,6 +124,28 @@ test('a shift is opened in full, changed, split and joined', async ({ page }) =>
   await saved(page);
 });
 
+test('typing other times asks where a fixed break goes', async ({ page }) => {
+  await openWeek(page, WEEK);
+  await cell(page, 'Bram de Wit', 'Wed 25').click();
+  await page.keyboard.press('Alt+Enter');
+  await panel(page).getByRole('button', { name: 'Set breaks by hand' }).click();
+  const at = panel(page).getByLabel(/^Time of break 1/);
+  await at.fill('11');
+  await at.press('Tab');
+  await panel(page).getByRole('button', { name: 'Save' }).click();
+  await page.keyboard.press('Escape');
+  await cell(page, 'Bram de Wit', 'Wed 25').click();
+  await page.keyboard.type('9-18');
+  const ways = page.getByRole('group', { name: 'Where the break goes' });
+  await expect(ways.getByRole('button', { pressed: true })).toContainText('stays at 11:00–11:30');
+  await page.keyboard.press('Alt+b');
+  await expect(ways.getByRole('button', { pressed: true })).toContainText('moves to 13:00–13:30');
+  await expect(page.locator('#typed-outcome')).toContainText('break moves to 13:00–13:30');
+  await page.keyboard.press('Enter');
+  await page.keyboard.press('Alt+Enter');
+  await expect(panel(page).getByLabel(/^Time of break 1/)).toHaveValue('13:00');
+});
+
 test('a rule picks all of a role on a day, which move together and come back with one undo', async ({
   page,
 }) => {

@@ -143,7 +143,15 @@ function PublishButton() {
     const scope = { from: plan.from, to: plan.from + plan.days, people: null };
     return publishChanges(plan.shifts, [...published.values()], scope).length;
   }, [plan, published]);
+  // The page is made from what the server has: until it has all of it, it is not gone to.
+  const waiting = usePlan((state) => state.pending.length);
   if (count === 0) return null;
+  if (waiting > 0)
+    return (
+      <Button kind="primary" className="narrow:hidden" disabled title="Not all of it is saved yet">
+        Publish {count}
+      </Button>
+    );
   const weeks = plan.days > 7 ? `?weeks=${plan.days / 7}` : '';
   return (
     <Link
