@@ -144,6 +144,14 @@ test('typing other times asks where a fixed break goes', async ({ page }) => {
   await page.keyboard.press('Enter');
   await page.keyboard.press('Alt+Enter');
   await expect(panel(page).getByLabel(/^Time of break 1/)).toHaveValue('13:00');
+  // As it was, for those that come after.
+  await page.keyboard.press('Escape');
+  await page.getByRole('grid').focus();
+  for (const times of ['7:00–15:00 Lead, 30 min break', '7:00–15:00 Lead']) {
+    await page.keyboard.press('Control+z');
+    await expect(cell(page, 'Bram de Wit', 'Wed 25')).toHaveAttribute('aria-label', new RegExp(times));
+  }
+  await expect(page.getByTestId('save-state')).toHaveText(/^(Saved|All saved)/);
 });
 
 test('a rule picks all of a role on a day, which move together and come back with one undo', async ({

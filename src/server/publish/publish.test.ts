@@ -52,6 +52,13 @@ describe('publishing', () => {
     expect(after.history[0].changes).toEqual(changes);
   });
 
+  test('names those it speaks of and nobody else', async () => {
+    const { changes, people } = await page();
+    const ids = changes.flatMap(({ before, after }) => [before?.person, after?.person]).filter(Boolean);
+    expect(new Set(Object.keys(people))).toEqual(new Set(ids));
+    expect(people.hanne).toBeUndefined();
+  });
+
   test('sent twice is done once, and a second time there is nothing to tell', async () => {
     const input = await request();
     const first = await run('plan.publish', input, 'same');

@@ -8,6 +8,7 @@ import { publishChanges } from '@/core/publish/publish-changes';
 import { type Day, parseDate, startOfWeek } from '@/core/time/day';
 import type { Database } from '@/data/database';
 import { loadBothSides, loadPublications } from '@/data/publish/publication-store';
+import { amongTexts } from '@/data/records/lines';
 import { listSites, namesOf } from '@/data/site/site-store';
 import { loadPlan } from '@/data/week/plan-store';
 import { type Actor, nameOfActor } from '../access/actor';
@@ -32,8 +33,17 @@ export async function publishPage(
   const to = from + weeks * 7;
   const { plan, hourFormat } = (await loadPlan(db, site, from, weeks * 7))!;
   const { shifts, published } = await loadBothSides(db, site, from, to);
-  // Who has left since may still be told of.
-  const everybody = await db.selectFrom('person').select(['id', 'name']).execute();
+  const changes = publishChanges(shifts, published, { from, to, people: null });
+  const history = await loadPublications(db, site, from, to);
+  // Those it speaks of and nobody else; who has left since may be among them.
+  const named = [...changes, ...history.flatMap((one) => one.changes)].flatMap(({ before, after }) =>
+    [before?.person, after?.person].filter((id) => typeof id === 'string'),
+  );
+  const people = await db
+    .selectFrom('person')
+    .select(['id', 'name'])
+    .where('id', 'in', amongTexts([...new Set(named)]))
+    .execute();
   return {
     ok: true,
     page: {
@@ -42,15 +52,12 @@ export async function publishPage(
       to,
       today: parseDate(nowAt(plan.site.timeZone).date)!,
       hourFormat,
-      people: Object.fromEntries(everybody.map(({ id, name }) => [id, name])),
+      people: Object.fromEntries(people.map(({ id, name }) => [id, name])),
       roles: Object.fromEntries(plan.roles.map(({ id, name }) => [id, name])),
-      changes: publishChanges(shifts, published, { from, to, people: null }),
+      changes,
       stops: await openStops(db, site, from, to),
       published: published.filter((shift) => shift.date >= from && shift.date < to).length,
-      history: (await loadPublications(db, site, from, to)).map((one) => ({
-        ...one,
-        actor: nameOfActor(one.actor),
-      })),
+      history: history.map((one) => ({ ...one, actor: nameOfActor(one.actor) })),
     },
   };
 }
