@@ -40,7 +40,12 @@ export function publishChanges(
       .map((after) => ({ before: told.get(after.id) ?? null, after })),
     ...published.filter(({ id }) => !there.has(id)).map((before) => ({ before, after: null })),
   ];
-  return changes.filter((change) => isWithin(change, scope)).sort(inOrder);
+  return changesWithin(changes, scope).sort(inOrder);
+}
+
+/** Those of some changes that lie within a scope, in their order. */
+export function changesWithin(changes: readonly PublishChange[], scope: PublishScope): PublishChange[] {
+  return changes.filter((change) => isWithin(change, scope));
 }
 
 function isWithin({ before, after }: PublishChange, { from, to, people }: PublishScope): boolean {

@@ -6,6 +6,7 @@ import type { Database } from '../database';
 import { amongTexts } from '../records/lines';
 import type { NewRow, RowOf } from '../records/records';
 import { type StoredShift, shiftFromRow, shiftToRow } from '../week/shift-row';
+import { loadPublished, loadShifts } from '../week/shift-store';
 
 /** A publication as it was kept. */
 export interface StoredPublication {
@@ -30,27 +31,15 @@ export interface BothSides {
 
 /** The drafts and the published shifts of a site that lie in some days, `to` not included, on either side. */
 export async function loadBothSides(db: Database, site: string, from: Day, to: Day): Promise<BothSides> {
-  const [shifts, published] = [
-    await within(db, 'shift', site, from, to),
-    await within(db, 'published_shift', site, from, to),
-  ];
+  const shifts = await loadShifts(db, site, from, to);
+  const published = await loadPublished(db, site, from, to);
   const known = [new Set(shifts.map(({ id }) => id)), new Set(published.map(({ id }) => id))];
   const moved = published.filter(({ id }) => !known[0].has(id)).map(({ id }) => id);
   const told = shifts.filter(({ id }) => !known[1].has(id)).map(({ id }) => id);
   return {
-    shifts: [...shifts, ...(await withIds(db, 'shift', site, moved))].map(shiftFromRow),
-    published: [...published, ...(await withIds(db, 'published_shift', site, told))].map(shiftFromRow),
+    shifts: [...shifts, ...(await withIds(db, 'shift', site, moved)).map(shiftFromRow)],
+    published: [...published, ...(await withIds(db, 'published_shift', site, told)).map(shiftFromRow)],
   };
-}
-
-function within(db: Database, table: 'shift' | 'published_shift', site: string, from: Day, to: Day) {
-  return db
-    .selectFrom(table)
-    .selectAll()
-    .where('site_id', '=', site)
-    .where('date', '>=', formatDate(from))
-    .where('date', '<', formatDate(to))
-    .execute() as Promise<StoredShift[]>;
 }
 
 function withIds(

@@ -12,26 +12,21 @@ export type Permission =
   | 'people.read'
   | 'people.change';
 
+/** The whole work of planning: setting up, people, plans and telling staff. */
+const PLANNING: readonly Permission[] = [
+  'plan.read',
+  'plan.change',
+  'plan.publish',
+  'setup.read',
+  'setup.change',
+  'people.read',
+  'people.change',
+];
+
 /** What each kind of grant permits where it holds. */
 const PERMITTED: Readonly<Record<Grant['kind'], readonly Permission[]>> = {
-  owner: [
-    'plan.read',
-    'plan.change',
-    'plan.publish',
-    'setup.read',
-    'setup.change',
-    'people.read',
-    'people.change',
-  ],
-  scheduler: [
-    'plan.read',
-    'plan.change',
-    'plan.publish',
-    'setup.read',
-    'setup.change',
-    'people.read',
-    'people.change',
-  ],
+  owner: PLANNING,
+  scheduler: PLANNING,
 };
 
 /** What a request is about. Nothing in it: the whole business. */

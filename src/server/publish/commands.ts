@@ -9,6 +9,7 @@ import {
   publishedRow,
 } from '@/data/publish/publication-store';
 import { rowChanges } from '@/data/records/records';
+import { loadPublished } from '@/data/week/shift-store';
 import { randomUUID } from 'node:crypto';
 import { now } from '../clock';
 import { type Context, command } from '../commands/command';
@@ -54,8 +55,7 @@ export const withdrawDays = command<'plan.withdraw', WithdrawRequest>({
       return fail('input', `at most ${MOST_DAYS} days are withdrawn at once`, 'input.to');
     if (from <= context.today)
       return fail('begun', 'days that have begun cannot be withdrawn; begin with tomorrow', 'input.from');
-    const { published } = await loadBothSides(context.db, site, from, to);
-    const told = published.filter((shift) => shift.date >= from && shift.date < to);
+    const told = await loadPublished(context.db, site, from, to);
     if (told.length === 0) return fail('nothing', 'nothing of these days is published', 'input');
     const changes = told.map((before): PublishChange => ({ before, after: null }));
     return effect(context, site, changes, {

@@ -1,5 +1,6 @@
 import type { Day } from '@/core/time/day';
 import type { HourFormat } from '@/core/time/format';
+import type { StoredPublication } from '@/data/publish/publication-store';
 import type { PublishChange } from '@/core/publish/publish-changes';
 
 /** A snag that has to be acknowledged before its days are published. */
@@ -11,20 +12,8 @@ export interface OpenStop {
   readonly text: string;
 }
 
-/** A publication as the history shows it. */
-export interface PublicationLine {
-  readonly id: string;
-  /** UTC. */
-  readonly at: string;
-  readonly actor: string;
-  readonly kind: 'publish' | 'withdraw';
-  readonly from: Day;
-  /** Not included. */
-  readonly to: Day;
-  readonly isPartial: boolean;
-  readonly message: string;
-  readonly changes: readonly PublishChange[];
-}
+/** A publication as the history shows it: `actor` by name. */
+export type PublicationLine = StoredPublication;
 
 /** What could be published of some weeks, and what was. */
 export interface PublishPayload {

@@ -10,7 +10,7 @@ import type { Database } from '@/data/database';
 import { loadBothSides, loadPublications } from '@/data/publish/publication-store';
 import { amongTexts } from '@/data/records/lines';
 import { listSites, namesOf } from '@/data/site/site-store';
-import { loadPlan } from '@/data/week/plan-store';
+import { type StoredPlan, loadPlan } from '@/data/week/plan-store';
 import { type Actor, nameOfActor } from '../access/actor';
 import { checkAccess } from '../access/permissions';
 import { nowAt } from '../clock';
@@ -31,7 +31,8 @@ export async function publishPage(
   if (!found.ok) return found;
   const from = startOfWeek(week, found.line.weekStart);
   const to = from + weeks * 7;
-  const { plan, hourFormat } = (await loadPlan(db, site, from, weeks * 7))!;
+  const stored = (await loadPlan(db, site, from, weeks * 7))!;
+  const { plan, hourFormat } = stored;
   const { shifts, published } = await loadBothSides(db, site, from, to);
   const changes = publishChanges(shifts, published, { from, to, people: null });
   const history = await loadPublications(db, site, from, to);
@@ -55,7 +56,7 @@ export async function publishPage(
       people: Object.fromEntries(people.map(({ id, name }) => [id, name])),
       roles: Object.fromEntries(plan.roles.map(({ id, name }) => [id, name])),
       changes,
-      stops: await openStops(db, site, from, to),
+      stops: stopsIn(stored, namesOf(found.all), from, to),
       published: published.filter((shift) => shift.date >= from && shift.date < to).length,
       history: history.map((one) => ({ ...one, actor: nameOfActor(one.actor) })),
     },
@@ -70,8 +71,17 @@ export async function openStops(db: Database, site: string, from: Day, to: Day):
   // Whole weeks, as hours and rest are judged by them.
   const first = startOfWeek(from, line.weekStart);
   const stored = (await loadPlan(db, site, first, Math.ceil((to - first) / 7) * 7))!;
-  const words = wordsFor(stored.plan, stored.hourFormat, namesOf(sites));
-  return visibleSnags(judge(stored.plan))
+  return stopsIn(stored, namesOf(sites), from, to);
+}
+
+function stopsIn(
+  { plan, hourFormat }: StoredPlan,
+  siteNames: ReadonlyMap<string, string>,
+  from: Day,
+  to: Day,
+): OpenStop[] {
+  const words = wordsFor(plan, hourFormat, siteNames);
+  return visibleSnags(judge(plan))
     .filter(({ severity, date }) => severity === 'stop' && date >= from && date < to)
     .map((snag) => ({
       key: keyOf(snag),

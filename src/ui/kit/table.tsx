@@ -2,6 +2,7 @@
 
 import clsx from 'clsx';
 import { useLayoutEffect, useRef } from 'react';
+import { useReach } from '../layout/reach';
 
 /**
  * Rows and columns of text and fields. On a phone it folds: each row is a block of its cells under one another, each
@@ -13,8 +14,11 @@ export function Table({
   ...rest
 }: { readonly isFlush?: boolean } & React.ComponentProps<'table'>) {
   const table = useRef<HTMLTableElement>(null);
-  // No list of dependencies: whatever it is drawn with, its cells are named again.
-  useLayoutEffect(() => nameCells(table.current!));
+  const isPhone = useReach('phone');
+  // No list of dependencies: whatever it is drawn with, its cells are named again, where they are read by their names.
+  useLayoutEffect(() => {
+    if (isPhone) nameCells(table.current!);
+  });
   return (
     <table
       {...rest}

@@ -41,10 +41,9 @@ export function BulkBar({
   readonly onClear: () => void;
 }) {
   const [deed, setDeed] = useState<BulkAction>('addRole');
-  const [fresh, begin] = useState(0);
   const form = useCommandForm('people.updateMany', {
     stored: NOTHING,
-    key: `people together ${fresh}`,
+    key: 'people together',
     // Only what is shown is sent.
     clean: (input) => ({ ids, patch: written({ [deed]: input.patch[deed] }) }),
     isReady: (input) => deed in input.patch,
@@ -59,8 +58,7 @@ export function BulkBar({
   const isLength = deed === 'contractMinutes' || deed === 'maxWeekMinutes';
   const choose = (next: BulkAction) => {
     setDeed(next);
-    form.change({ patch: {} });
-    begin(fresh + 1);
+    form.saving.reset();
   };
   const options =
     deed === 'addRole' || deed === 'dropRole'

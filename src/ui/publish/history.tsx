@@ -1,13 +1,13 @@
 import { useState } from 'react';
 import { asSentence } from '@/core/sentence';
 import { newsByPerson } from '@/core/publish/publish-changes';
-import { counted, formatDay, formatDays } from '@/core/time/format';
+import { counted, formatDays } from '@/core/time/format';
 import type { PublicationLine, PublishPayload } from '@/server/publish/payload';
 import { useCommand } from '../commands/use-command';
 import { Button } from '../kit/button';
-import { Select } from '../kit/inputs/select';
 import { TextArea } from '../kit/inputs/text-input';
 import { When } from '../layout/when';
+import { DaySpan } from './day-span';
 
 /** What was published and withdrawn before, and the way to withdraw. */
 export function History({ page }: { readonly page: PublishPayload }) {
@@ -77,7 +77,6 @@ function Withdraw({ page }: { readonly page: PublishPayload }) {
         Withdraw published days …
       </Button>
     );
-  const days = Array.from({ length: page.to - first }, (_, i) => first + i);
   const withdraw = async () => {
     const done = await run('plan.withdraw', { site: page.site.id, ...span, reason }, 'Withdrawn');
     if (done) open(false);
@@ -88,21 +87,13 @@ function Withdraw({ page }: { readonly page: PublishPayload }) {
         Staff no longer see these days and are told why. Drafts stay as they are. It cannot be undone, only
         published again.
       </p>
-      <span className="flex items-center gap-2">
-        <Select
-          label="First day withdrawn"
-          value={span.from}
-          onChange={(from) => setSpan({ from, to: Math.max(span.to, from + 1) })}
-          options={days.map((day) => [day, formatDay(day)] as const)}
-        />
-        to
-        <Select
-          label="Last day withdrawn"
-          value={span.to - 1}
-          onChange={(last) => setSpan({ from: Math.min(span.from, last), to: last + 1 })}
-          options={days.map((day) => [day, formatDay(day)] as const)}
-        />
-      </span>
+      <DaySpan
+        first={first}
+        end={page.to}
+        labels={['First day withdrawn', 'Last day withdrawn']}
+        span={span}
+        onSpan={setSpan}
+      />
       <TextArea
         label="Reason"
         rows={2}

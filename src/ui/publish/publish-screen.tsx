@@ -4,9 +4,9 @@ import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useMemo, useState } from 'react';
 import { asSentence } from '@/core/sentence';
-import { type PublishChange, newsByPerson, publishChanges, stampOf } from '@/core/publish/publish-changes';
+import { type PublishChange, changesWithin, newsByPerson, stampOf } from '@/core/publish/publish-changes';
 import { formatDate } from '@/core/time/day';
-import { counted, formatDay, formatDays } from '@/core/time/format';
+import { counted, formatDays } from '@/core/time/format';
 import type { PublishPayload } from '@/server/publish/payload';
 import { useCommand } from '../commands/use-command';
 import { AppLayout, type ShellFrame } from '../layout/app-layout';
@@ -18,6 +18,7 @@ import { Select } from '../kit/inputs/select';
 import { TextArea } from '../kit/inputs/text-input';
 import { SplitPanel } from '../kit/page';
 import { ChangesTable } from './changes-table';
+import { DaySpan } from './day-span';
 import { History } from './history';
 
 interface Props {
@@ -41,7 +42,7 @@ export function PublishScreen({ header, page }: Props) {
   const days = extent === 'days' ? span : { from, to };
   const scope = { ...days, people: extent === 'people' ? chosen : null };
   const changes = useMemo(
-    () => within(page.changes, scope),
+    () => changesWithin(page.changes, scope),
     // eslint-disable-next-line react-hooks/exhaustive-deps -- the scope is made of these
     [page.changes, extent, span, chosen],
   );
@@ -104,7 +105,15 @@ export function PublishScreen({ header, page }: Props) {
         side={
           <>
             <Extents weeks={weeks} back={back} extent={extent} onExtent={setExtent} />
-            {extent === 'days' && <Span page={page} span={span} onSpan={setSpan} />}
+            {extent === 'days' && (
+              <DaySpan
+                first={from}
+                end={to}
+                labels={['First day', 'Last day']}
+                span={span}
+                onSpan={setSpan}
+              />
+            )}
             {problem && differing.size === 0 && (
               <p className="text-gap mt-3 font-semibold">{asSentence(problem.message)}</p>
             )}
@@ -160,18 +169,6 @@ export function PublishScreen({ header, page }: Props) {
   );
 }
 
-/** The changes of a page that lie within a scope: as the server finds them from the shifts themselves. */
-function within(
-  changes: readonly PublishChange[],
-  scope: Parameters<typeof publishChanges>[2],
-): PublishChange[] {
-  return publishChanges(
-    changes.flatMap(({ after }) => (after ? [after] : [])),
-    changes.flatMap(({ before }) => (before ? [before] : [])),
-    scope,
-  );
-}
-
 /** The shifts whose change is another than it was, has come, or has gone. */
 function differingIn(looked: readonly PublishChange[], now: readonly PublishChange[]): ReadonlySet<string> {
   if (looked === now) return NONE;
@@ -217,35 +214,6 @@ function Extents({
         />
       </div>
     </>
-  );
-}
-
-function Span({
-  page: { from, to },
-  span,
-  onSpan,
-}: {
-  readonly page: PublishPayload;
-  readonly span: { readonly from: number; readonly to: number };
-  readonly onSpan: (span: { readonly from: number; readonly to: number }) => void;
-}) {
-  const days = Array.from({ length: to - from }, (_, i) => from + i);
-  return (
-    <p className="mt-2 flex items-center gap-2">
-      <Select
-        label="First day"
-        value={span.from}
-        onChange={(first) => onSpan({ from: first, to: Math.max(span.to, first + 1) })}
-        options={days.map((day) => [day, formatDay(day)] as const)}
-      />
-      to
-      <Select
-        label="Last day"
-        value={span.to - 1}
-        onChange={(last) => onSpan({ from: Math.min(span.from, last), to: last + 1 })}
-        options={days.map((day) => [day, formatDay(day)] as const)}
-      />
-    </p>
   );
 }
 

@@ -115,6 +115,7 @@ function useLiveMinutes(): string | null {
 
 /** What stands at the right of the strip: how edits are kept, undo, and how many days are shown. */
 export function WeekTools() {
+  const isNarrow = useReach('narrow');
   return (
     <div className="ml-auto flex items-center gap-2.5 px-4 narrow:gap-1.5 narrow:px-2">
       <SaveStateLabel />
@@ -129,7 +130,7 @@ export function WeekTools() {
       </span>
       <DaysShown />
       <PublishButton />
-      {useReach('narrow') && <SideButton />}
+      {isNarrow && <SideButton />}
     </div>
   );
 }
