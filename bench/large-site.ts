@@ -5,7 +5,7 @@ import { parseDate } from '@/core/time/day';
 import { type Database, openDatabase } from '@/data/database';
 import { makeLargeSite } from '../demo/large-site';
 import { makeDemo } from '../demo/saltmere';
-import { BUILT_IN_OWNER } from '@/server/access/actor';
+import { OWNER } from '@/server/access/testing';
 import type { CommandAnswer } from '@/server/commands/payload';
 import { runCommand } from '@/server/commands/run';
 import { closeWorkers } from '../src/server/workers/pool';
@@ -52,5 +52,5 @@ export function succeeded<Answer extends { readonly ok: boolean }>(
 
 /** Does a command and waits for it. */
 export async function does(db: Database, id: string, kind: string, input: unknown): Promise<CommandAnswer> {
-  return succeeded(await runCommand(db, BUILT_IN_OWNER, { id, kind, input }, { preview: false }));
+  return succeeded(await runCommand(db, OWNER, { id, kind, input }, { preview: false }));
 }

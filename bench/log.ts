@@ -1,7 +1,7 @@
 import { sql } from 'kysely';
 import type { Database } from '@/data/database';
 import { loadShifts } from '@/data/week/shift-store';
-import { BUILT_IN_OWNER } from '@/server/access/actor';
+import { OWNER } from '@/server/access/testing';
 import { changePlan } from '@/server/plan/commands';
 import { figure, percentile } from './figures';
 import { MONDAY, copyOnto, does, withLargeSite } from './large-site';
@@ -19,7 +19,7 @@ async function editTime(db: Database, site: string): Promise<number> {
   for (let i = 0; i < 120; i++) {
     const { id, note } = shifts[i];
     const began = performance.now();
-    const answer = await changePlan(db, BUILT_IN_OWNER, site, MONDAY, {
+    const answer = await changePlan(db, OWNER, site, MONDAY, {
       id: `bench-edit-${++made}`,
       base,
       changes: [{ do: 'set', id, shift: { note: `n${i}` }, was: { note } }],

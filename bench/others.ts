@@ -4,7 +4,7 @@ import { toShiftSpec } from '../src/core/plan/shift-spec';
 import type { Database } from '@/data/database';
 import { loadShifts } from '@/data/week/shift-store';
 import { formatCsv } from '@/formats/table/csv';
-import { BUILT_IN_OWNER as actor } from '@/server/access/actor';
+import { OWNER as actor } from '@/server/access/testing';
 import { takeFile } from '@/server/people/import/upload';
 import { changePlan } from '@/server/plan/commands';
 import { planOfWeek } from '@/server/plan/queries';

@@ -9,6 +9,7 @@ import { DemoServer } from './server';
 
 const server = new DemoServer();
 test.beforeAll(() => server.begin());
+test.beforeEach(({ context }) => server.signIn(context));
 test.afterAll(() => server.end());
 
 test('a server that is killed while it is written to has kept whatever it acknowledged', async () => {

@@ -5,6 +5,7 @@ import { DemoServer } from './server';
 test('from an empty folder to a first week with coverage, without leaving the path', async ({ page }) => {
   const server = new DemoServer();
   await server.beginEmpty();
+  await server.signIn(page.context());
   await page.goto(server.url);
   await expect(page.getByRole('heading', { name: 'Let us set up a first week' })).toBeVisible();
   expect(await seriousFaults(page)).toEqual([]);
@@ -58,6 +59,7 @@ test('from an empty folder to a first week with coverage, without leaving the pa
 test('a list in a file is taken on the way: the site is made, then the import opens', async ({ page }) => {
   const server = new DemoServer();
   await server.beginEmpty();
+  await server.signIn(page.context());
   await page.goto(server.url);
   await page.getByLabel('Name of the site').fill('Heron Café');
   await page.getByRole('button', { name: /^People/ }).click();

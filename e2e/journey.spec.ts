@@ -6,6 +6,7 @@ test.use({ locale: 'en-US', timezoneId: 'America/New_York' });
 
 const server = new DemoServer();
 test.beforeAll(() => server.beginEmpty());
+test.beforeEach(({ context }) => server.signIn(context));
 test.afterAll(() => server.end());
 test.setTimeout(240_000);
 

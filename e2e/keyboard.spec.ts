@@ -5,6 +5,7 @@ import { DemoServer } from './server';
 
 const server = new DemoServer();
 test.beforeAll(() => server.beginEmpty());
+test.beforeEach(({ context }) => server.signIn(context));
 test.afterAll(() => server.end());
 test.setTimeout(180_000);
 

@@ -7,6 +7,7 @@ import { DemoServer, WEEK } from './server';
 
 const server = new DemoServer();
 test.beforeAll(() => server.begin());
+test.beforeEach(({ context }) => server.signIn(context));
 test.afterAll(() => server.end());
 
 async function openWeek(page: Page, site = 'bistro'): Promise<void> {
@@ -102,7 +103,7 @@ test('an edit that the server cannot keep just now waits, and its cause is told'
 });
 
 test('undo after somebody else changed the same shift says so, and leaves theirs', async ({ browser }) => {
-  const [mine, theirs] = [await browser.newPage(), await browser.newPage()];
+  const [mine, theirs] = [await server.otherPage(browser), await server.otherPage(browser)];
   await openWeek(mine);
   await type(mine, 'Dario Pellin', '3-4');
   await expect(state(mine)).toHaveText(/^Saved/);

@@ -5,6 +5,7 @@ import { DemoServer, WEEK } from './server';
 
 const server = new DemoServer();
 test.beforeAll(() => server.begin('--large'));
+test.beforeEach(({ context }) => server.signIn(context));
 test.afterAll(() => server.end());
 
 const notice = (page: Page) => page.locator('[data-sonner-toast]').first();

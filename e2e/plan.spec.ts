@@ -5,6 +5,7 @@ import { DemoServer, WEEK } from './server';
 const server = new DemoServer();
 
 test.beforeAll(() => server.begin());
+test.beforeEach(({ context }) => server.signIn(context));
 test.afterAll(() => server.end());
 test.beforeEach(async ({ page }) => {
   await openWeek(page, 'bistro');

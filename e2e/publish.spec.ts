@@ -5,6 +5,7 @@ import { DemoServer, WEEK } from './server';
 
 const server = new DemoServer();
 test.beforeAll(() => server.begin());
+test.beforeEach(({ context }) => server.signIn(context));
 test.afterAll(() => server.end());
 
 const publish = (page: Page) => page.getByRole('button', { name: /^Publish \d+ changes?$/ });
@@ -27,7 +28,7 @@ test('a week is published as it was looked at, then changed, then withdrawn', as
   await side(page).getByLabel('A message that goes with it').fill('The terrace opens at 8.');
 
   // Somebody edits meanwhile: what differs is shown and asked about again.
-  const other = await browser.newPage();
+  const other = await server.otherPage(browser);
   await other.goto(`${server.url}/plan/bistro/${WEEK}`);
   await other.getByRole('gridcell', { name: 'Priya Nair, Sun 29' }).click();
   await other.keyboard.type('16-23');

@@ -4,6 +4,7 @@ import { DemoServer, WEEK } from './server';
 
 const server = new DemoServer();
 test.beforeAll(() => server.begin());
+test.beforeEach(({ context }) => server.signIn(context));
 test.afterAll(() => server.end());
 
 /** Every page there is, by its address, with what it is known by. */

@@ -3,6 +3,7 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import type { Browser, BrowserContext, Page } from '@playwright/test';
 
 /** The Tuesday that the browser tests live in. */
 export const NOW = '2026-11-24T10:00:00Z';
@@ -12,12 +13,17 @@ export const WEEK = '2026-11-23';
 export class DemoServer {
   private process: ChildProcess | null = null;
   private port = 0;
+  private printed = '';
+  /** The session of the owner, as a browser would send it. */
+  private cookie = '';
 
   constructor(private readonly folder = mkdtempSync(join(tmpdir(), 'vicenda-e2e-'))) {}
 
   /** Another process on the same data file, at a port of its own; to be started and stopped. */
   beside(): DemoServer {
-    return new DemoServer(this.folder);
+    const other = new DemoServer(this.folder);
+    other.cookie = this.cookie;
+    return other;
   }
 
   get url(): string {
@@ -41,18 +47,72 @@ export class DemoServer {
 
   /** Makes the demo data and starts. `flags` as for `npm run demo`. */
   async begin(...flags: string[]): Promise<void> {
-    execFileSync('node', ['--import', 'tsx', 'scripts/make-demo.ts', ...flags], { env: this.env });
+    execFileSync('node', ['--import', 'tsx', 'scripts/make-demo.ts', ...flags], {
+      env: this.env,
+      stdio: 'ignore',
+    });
+    await this.start();
+    this.cookie = await this.sessionOf('demo-owner');
+  }
+
+  /** Starts on an empty folder, which nobody owns yet. */
+  async beginNew(): Promise<void> {
     await this.start();
   }
 
-  /** Starts on an empty folder. */
+  /** Starts on an empty folder, and makes its owner. */
   async beginEmpty(): Promise<void> {
     await this.start();
+    const owner = { name: 'Runa Deering', email: 'runa@saltmere.example', password: 'saltmere tides' };
+    this.cookie = await this.cookieFrom('/api/first-owner', { code: this.setUpCode, ...owner });
+  }
+
+  /** What the terminal shows to whoever starts on an empty folder. */
+  get setUpCode(): string {
+    return /with this code: (\S+)/.exec(this.printed)?.[1] ?? '';
+  }
+
+  /** What goes with a request of the owner that no browser sends. */
+  get headers(): Record<string, string> {
+    return { origin: this.url, cookie: this.cookie };
+  }
+
+  /** A session of one of the demo's accounts, as the header that sends it. */
+  async sessionOf(account: string): Promise<string> {
+    return this.cookieFrom('/api/sign-in/demo', { account });
+  }
+
+  /** Signs a browser in: as the owner, or as another account of the demo. */
+  async signIn(context: BrowserContext, account?: string): Promise<void> {
+    const [name, value] = (account === undefined ? this.cookie : await this.sessionOf(account)).split('=');
+    await context.addCookies([{ name, value, url: this.url }]);
+  }
+
+  /** A page of another browser that is signed in. */
+  async otherPage(browser: Browser, account?: string): Promise<Page> {
+    const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
+    await this.signIn(context, account);
+    return context.newPage();
+  }
+
+  private async cookieFrom(path: string, body: object): Promise<string> {
+    const answer = await fetch(`${this.url}${path}`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json', origin: this.url },
+      body: JSON.stringify(body),
+    });
+    const [cookie] = (answer.headers.get('set-cookie') ?? '').split(';');
+    if (!cookie) throw new Error(`${path} opened no session: ${await answer.text()}`);
+    return cookie;
   }
 
   async start(): Promise<void> {
     this.port ||= await freePort();
-    this.process = spawn('node', ['scripts/server.mjs'], { env: this.env, stdio: 'ignore' });
+    this.process = spawn('node', ['scripts/server.mjs'], {
+      env: this.env,
+      stdio: ['ignore', 'ignore', 'pipe'],
+    });
+    this.process.stderr!.on('data', (part: Buffer) => (this.printed += part.toString()));
     const until = Date.now() + 30_000;
     for (;;) {
       const answered = await fetch(this.url, { redirect: 'manual' }).catch(() => null);

@@ -6,6 +6,7 @@ import { DemoServer, WEEK } from './server';
 
 const server = new DemoServer();
 test.beforeAll(() => server.begin());
+test.beforeEach(({ context }) => server.signIn(context));
 test.afterAll(() => server.end());
 
 const bar = (page: Page) => page.getByRole('region', { name: 'Not saved yet' });

@@ -23,6 +23,7 @@ test('a data file that cannot be used is told at start in a sentence, not a stac
 test('a page or an address that is not there says so', async ({ page }) => {
   const server = new DemoServer();
   await server.begin();
+  await server.signIn(page.context());
   await page.goto(`${server.url}/plan/nowhere/2026-11-23`);
   await expect(page.getByRole('heading', { name: 'Nothing here' })).toBeVisible();
   const address = `${server.url}/api/plan/bistro/2026-11-23/changes`;

@@ -7,6 +7,7 @@ const NEXT = '2026-11-30';
 const server = new DemoServer();
 
 test.beforeAll(() => server.begin());
+test.beforeEach(({ context }) => server.signIn(context));
 test.afterAll(() => server.end());
 
 async function openWeek(page: Page, week: string): Promise<void> {
@@ -354,7 +355,7 @@ test('two schedulers on one week: both edits stand, and a clash is told with a w
   page,
   browser,
 }) => {
-  const other = await (await browser.newContext()).newPage();
+  const other = await server.otherPage(browser);
   await openWeek(page, WEEK);
   await openWeek(other, WEEK);
   await cell(page, 'Oona Kelly', 'Tue 24').click();

@@ -11,5 +11,5 @@ export VICENDA_DATA=${VICENDA_DATA:-$PWD/data/demo}
 
 build
 node --import tsx scripts/make-demo.ts "$@"
-print_address 'No sign-in is needed: you are the scheduler. Stop it with Ctrl C.'
+print_address 'Its sign-in page offers these accounts by one click. Stop it with Ctrl C.'
 serve

@@ -2,6 +2,7 @@ import { existsSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { parseDate, startOfWeek } from '@/core/time/day';
 import { type Database, DataFileError, openDatabase } from '@/data/database';
+import { DEMO_PASSWORD, signInLines } from '../demo/accounts';
 import { makeDemo } from '../demo/saltmere';
 import { makeLargeSite } from '../demo/large-site';
 import { nowAt } from '@/server/clock';
@@ -22,6 +23,8 @@ async function main(flags: readonly string[]): Promise<void> {
   }
   if (flags.includes('--large')) await makeLargeSite(db, monday, 600);
   await db.destroy();
+  console.error(`\n  Sign-ins of the demo, all with the password "${DEMO_PASSWORD}":`);
+  for (const line of signInLines()) console.error(`  ${line}`);
 }
 
 async function count(db: Database): Promise<number> {

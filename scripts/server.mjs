@@ -32,8 +32,18 @@ const assets = sirv('.next/static', {
   etag: true,
 });
 
+/**
+ * From where a request comes, as the connection says. Behind a proxy (VICENDA_PROXY=1) it is what that one wrote last;
+ * what a request says of itself is not believed.
+ */
+function addressOf(request) {
+  const forwarded = process.env.VICENDA_PROXY === '1' ? request.headers['x-forwarded-for'] : undefined;
+  return forwarded?.split(',').at(-1).trim() || request.socket.remoteAddress || 'unknown';
+}
+
 const server = createServer((request, response) => {
   const { url = '/' } = request;
+  request.headers['x-vicenda-address'] = addressOf(request);
   if (!url.startsWith(`${ASSETS}/`)) return void handle(request, response);
   request.url = url.slice(ASSETS.length);
   response.setHeader('x-content-type-options', 'nosniff');

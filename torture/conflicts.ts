@@ -9,20 +9,19 @@ const COLUMNS = ['note', 'label'] as const;
  * acknowledged must stand on what it was made on: else somebody's text was written over without a word.
  */
 export async function conflicts(server: DemoServer, edits: number): Promise<{ told: number; lost: number }> {
-  const url = server.url;
   let told = 0;
   let lost = 0;
   let made = 0;
   /** What each column of each shift was acknowledged to be, in the order of versions. */
   const history = new Map<string, { version: number; was: string | null; is: string }[]>();
   const person = async (who: number) => {
-    let { shifts: seen, version }: { shifts: Shift[]; version: number } = await weekAt(url);
+    let { shifts: seen, version }: { shifts: Shift[]; version: number } = await weekAt(server);
     for (let i = 0; i < edits / 4; i++) {
-      if (i % 7 === 0) ({ shifts: seen, version } = await weekAt(url));
+      if (i % 7 === 0) ({ shifts: seen, version } = await weekAt(server));
       const shift = seen[Math.floor(Math.random() * 6)];
       const column = COLUMNS[i % 2];
       const is = `${who}-${++made}`;
-      const answer = await send(url, `clash-${is}`, version, [
+      const answer = await send(server, `clash-${is}`, version, [
         { do: 'set', id: shift.id, shift: { [column]: is }, was: { [column]: shift[column] } },
       ]);
       if (!answer.ok) told++;
@@ -33,9 +32,9 @@ export async function conflicts(server: DemoServer, edits: number): Promise<{ to
       }
     }
   };
-  const before = new Map((await weekAt(url)).shifts.map((shift) => [shift.id, shift]));
+  const before = new Map((await weekAt(server)).shifts.map((shift) => [shift.id, shift]));
   await Promise.all([0, 1, 2, 3].map(person));
-  const now = new Map((await weekAt(url)).shifts.map((shift) => [shift.id, shift]));
+  const now = new Map((await weekAt(server)).shifts.map((shift) => [shift.id, shift]));
   for (const [key, changes] of history) {
     const [id, column] = key.split(' ') as [string, (typeof COLUMNS)[number]];
     let last: string | null = before.get(id)![column];

@@ -38,12 +38,12 @@ async function filled(server: DemoServer, disk: string, rounds: number) {
   let lost = 0;
   let made = 0;
   const write = async (tries: number) => {
-    const { shifts, version } = await weekAt(server.url);
+    const { shifts, version } = await weekAt(server);
     for (let i = 0; i < tries; i++) {
       const { id } = shifts[made % shifts.length];
       const note = `note ${++made} ${'x'.repeat(900)}`;
       const was = { note: kept.get(id) ?? shifts[(made - 1) % shifts.length].note };
-      const answer = await send(server.url, `full-disk-${made}`, version, [
+      const answer = await send(server, `full-disk-${made}`, version, [
         { do: 'set', id, shift: { note }, was },
       ]);
       if (answer.ok) {
@@ -67,7 +67,7 @@ async function filled(server: DemoServer, disk: string, rounds: number) {
     const before = acknowledged;
     await write(5);
     if (acknowledged - before !== 5) lost++;
-    const now = new Map((await weekAt(server.url)).shifts.map((shift) => [shift.id, shift.note]));
+    const now = new Map((await weekAt(server)).shifts.map((shift) => [shift.id, shift.note]));
     for (const [id, note] of kept) if (now.get(id) !== note) lost++;
   }
   return { refused, acknowledged, lost };

@@ -32,7 +32,7 @@ export async function hostileFiles(
     const began = performance.now();
     const response = await fetch(`${server.url}/api/people/import?site=bistro`, {
       method: 'POST',
-      headers: { 'content-type': 'application/octet-stream', origin: server.url },
+      headers: { 'content-type': 'application/octet-stream', ...server.headers },
       body: Buffer.from(bytes),
     });
     const text = await response.text();

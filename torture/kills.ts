@@ -11,7 +11,7 @@ export async function kills(
   let lost = 0;
   let made = 0;
   for (let round = 0; round < rounds; round++) {
-    const { shifts, version } = await weekAt(server.url);
+    const { shifts, version } = await weekAt(server);
     const seen = new Map(shifts.map((shift) => [shift.id, shift.note]));
     let going = true;
     const write = async (offset: number) => {
@@ -19,7 +19,7 @@ export async function kills(
         const { id } = shifts[i % shifts.length];
         const was = { note: seen.get(id) ?? null };
         const note = `note ${++made}`;
-        const answer = await send(server.url, `kill-${round}-${made}`, version, [
+        const answer = await send(server, `kill-${round}-${made}`, version, [
           { do: 'set', id, shift: { note }, was },
         ]).catch(() => null);
         if (answer === null) return;
@@ -35,7 +35,7 @@ export async function kills(
     going = false;
     await Promise.all(writers);
     await server.start();
-    const now = new Map((await weekAt(server.url)).shifts.map((shift) => [shift.id, shift.note]));
+    const now = new Map((await weekAt(server)).shifts.map((shift) => [shift.id, shift.note]));
     // A later note may have been written and not acknowledged any more; an earlier one may not be back.
     for (const [id, note] of kept) {
       const found = Number(/\d+/.exec(now.get(id) ?? '0')?.[0] ?? 0);

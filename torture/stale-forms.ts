@@ -1,7 +1,7 @@
 import { parseDate } from '../src/core/time/day';
 import { openDatabase } from '../src/data/database';
 import { makeDemo } from '../demo/saltmere';
-import { BUILT_IN_OWNER } from '../src/server/access/actor';
+import { OWNER } from '../src/server/access/testing';
 import { runCommand } from '../src/server/commands/run';
 import type { PersonDraft } from '../src/server/people/payload';
 import { personPage } from '../src/server/people/queries';
@@ -13,7 +13,7 @@ export async function staleForms(rounds: number): Promise<{ saved: number; lost:
   const db = await openDatabase(':memory:');
   await makeDemo(db, parseDate('2026-11-23')!);
   const read = async (): Promise<PersonDraft> => {
-    const found = await personPage(db, BUILT_IN_OWNER, 'noor');
+    const found = await personPage(db, OWNER, 'noor');
     if (!found.ok) throw new Error(found.problem.message);
     return found.page.person;
   };
@@ -27,7 +27,7 @@ export async function staleForms(rounds: number): Promise<{ saved: number; lost:
     const value = field === 'email' ? `n${i}@example.org` : `v${i}`;
     const answer = await runCommand(
       db,
-      BUILT_IN_OWNER,
+      OWNER,
       {
         id: `form-${i}`,
         kind: 'person.update',

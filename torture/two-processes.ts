@@ -13,7 +13,7 @@ export async function twoProcesses(
     let acknowledged = 0;
     let waited = 0;
     const write = async (server: DemoServer, part: number) => {
-      const { shifts, version } = await weekAt(server.url);
+      const { shifts, version } = await weekAt(server);
       const mine = shifts.filter((_, i) => i % 2 === part);
       for (let i = 0; i < edits / 2; i++) {
         const { id, note: before } = mine[i % mine.length];
@@ -21,7 +21,7 @@ export async function twoProcesses(
         const was = { note: kept.get(id) ?? before };
         // A file that is busy for too long is told, and the same is sent again.
         for (;;) {
-          const answer = await send(server.url, `two-process-${part}-${i}`, version, [
+          const answer = await send(server, `two-process-${part}-${i}`, version, [
             { do: 'set', id, shift: { note }, was },
           ]);
           if (answer.ok) break;
@@ -35,7 +35,7 @@ export async function twoProcesses(
     await Promise.all([write(one, 0), write(two, 1)]);
     let lost = 0;
     for (const server of [one, two]) {
-      const now = new Map((await weekAt(server.url)).shifts.map((shift) => [shift.id, shift.note]));
+      const now = new Map((await weekAt(server)).shifts.map((shift) => [shift.id, shift.note]));
       for (const [id, note] of kept) if (now.get(id) !== note) lost++;
     }
     return { acknowledged, waited, lost };

@@ -13,12 +13,12 @@ export async function waitingEdits(
 ): Promise<{ edits: number; lost: number }> {
   const real = globalThis.fetch;
   // Throws where the plan cannot be had at all.
-  await weekAt(server.url);
+  await weekAt(server);
   globalThis.fetch = async (input, init) => {
     const luck = Math.random();
     if (luck < 0.2) throw new TypeError('no connection');
     if (luck < 0.3) return new Response('<h1>Bad gateway</h1>', { status: 502 });
-    const answer = await real(input, { ...init, headers: { ...init?.headers, origin: server.url } });
+    const answer = await real(input, { ...init, headers: { ...init?.headers, ...server.headers } });
     if (luck < 0.5) throw new TypeError('the answer was lost');
     return answer;
   };
@@ -39,7 +39,7 @@ export async function waitingEdits(
   }
   while (!(await sendWaiting()).done) await new Promise((resolve) => setTimeout(resolve, 5));
   globalThis.fetch = real;
-  const { shifts } = await weekAt(server.url);
+  const { shifts } = await weekAt(server);
   const there = shifts.map((shift) => shift.id).filter((id) => id.startsWith('waited-'));
   const refused = (await waiting()).length;
   return { edits, lost: edits - new Set(there).size + refused + (there.length - new Set(there).size) };

@@ -5,7 +5,7 @@ import { firstPlace } from '@/server/plan/queries';
 
 export const dynamic = 'force-dynamic';
 
-export default page({}, async ({ db, actor }) => {
+export default page({ permission: 'self' }, async ({ db, actor }) => {
   const place = await firstPlace(db, actor);
   if (place) redirect(`/plan/${encodeURIComponent(place.site)}/${formatDate(place.week)}`);
   redirect('/start');

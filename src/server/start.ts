@@ -1,7 +1,9 @@
 import { CompiledQuery } from 'kysely';
 import { pruneInverses } from '@/data/activity/activity-store';
-import { DataFileError } from '@/data/database';
+import { hasAccounts } from '@/data/accounts/account-store';
+import { type Database, DataFileError } from '@/data/database';
 import { storageFault } from '@/data/transaction';
+import { setUpCode } from './accounts/first-owner';
 import { now } from './clock';
 import { log } from './log';
 import { database, openedDatabase } from './store';
@@ -22,6 +24,7 @@ export async function openAtStart(): Promise<void> {
     const db = await database();
     await pruneInverses(db, new Date(now() - UNDO_WINDOW_MS).toISOString());
     startWorkers();
+    await printSetUpCode(db);
   } catch (error) {
     const fault = storageFault(error);
     if (fault?.code === 'full') {
@@ -32,6 +35,14 @@ export async function openAtStart(): Promise<void> {
     console.error(`\n${error.message}\n`);
     process.exit(1);
   }
+}
+
+/** Who started the application becomes its owner: nobody else reads the terminal. */
+async function printSetUpCode(db: Database): Promise<void> {
+  if (await hasAccounts(db)) return;
+  console.error(
+    `\n  Nobody can sign in yet. To become the owner, open the first page with this code: ${setUpCode()}\n`,
+  );
 }
 
 /** Ends what runs in threads, writes everything into the data file and closes it: a copy of it is whole then. */

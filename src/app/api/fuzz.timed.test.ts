@@ -4,7 +4,7 @@ import { seeded } from '@/core/seeded';
 import { parseDate } from '@/core/time/day';
 import type { Database } from '@/data/database';
 import { demoDatabase } from '../../../demo/testing';
-import { BUILT_IN_OWNER } from '@/server/access/actor';
+import { OWNER, cookieOf } from '@/server/access/testing';
 import { COMMANDS } from '@/server/commands/list';
 import { runCommand } from '@/server/commands/run';
 import { undoCommand } from '@/server/commands/undo';
@@ -38,6 +38,7 @@ beforeAll(async () => {
   process.env.LOG_LEVEL = 'silent';
   db = await demoDatabase();
   (globalThis as { vicendaDatabase?: Promise<Database> }).vicendaDatabase = Promise.resolve(db);
+  HEADERS.cookie = await cookieOf(db);
 });
 afterAll(() => db.destroy());
 
@@ -157,7 +158,7 @@ function valueOf(schema: Described, wrong: number): unknown {
 
 const made = (schema: Joi.Schema) => valueOf(schema.describe() as Described, pick([0, 0.01, 0.05, 0.3]));
 
-const HEADERS = { origin: 'http://localhost:3000', 'content-type': 'application/json' };
+const HEADERS = { origin: 'http://localhost:3000', 'content-type': 'application/json', cookie: '' };
 const address = () => ({
   params: Promise.resolve({ site: pick(TEXTS), week: pick(TEXTS), shift: pick(TEXTS) } as Record<
     string,
@@ -180,7 +181,8 @@ const query = (...names: string[]) =>
       random() < 0.8 ? [[name, String(pick([...TEXTS, '7', '28', '540', '2026-11-24']))]] : [],
     ),
   );
-const get = (search = new URLSearchParams()) => new Request(`http://localhost/?${search.toString()}`);
+const get = (search = new URLSearchParams()) =>
+  new Request(`http://localhost/?${search.toString()}`, { headers: { cookie: HEADERS.cookie } });
 const post = (body: unknown, headers: Record<string, string> = HEADERS, search = new URLSearchParams()) =>
   new Request(`http://localhost/?${search.toString()}`, {
     method: 'POST',
@@ -242,11 +244,11 @@ async function once(): Promise<{ what: unknown; failed: boolean }> {
   const what = JSON.stringify([command.kind, input, opened])?.slice(0, 3000);
   const answer = await runCommand(
     db,
-    BUILT_IN_OWNER,
+    OWNER,
     { id, kind: command.kind, input, opened },
     { preview: random() < 0.4 },
   );
-  if (answer.ok && random() < 0.5) await undoCommand(db, BUILT_IN_OWNER, id, `${id}-back`);
+  if (answer.ok && random() < 0.5) await undoCommand(db, OWNER, id, `${id}-back`);
   return { what, failed: false };
 }
 

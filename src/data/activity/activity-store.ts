@@ -45,7 +45,7 @@ export interface KeptActivity extends Activity {
 
 /** What an activity is about, so that its history can be found. */
 export interface Subject {
-  readonly kind: 'person' | 'site' | 'role' | 'shift';
+  readonly kind: 'person' | 'site' | 'role' | 'shift' | 'account';
   readonly id: string;
 }
 

@@ -5,6 +5,7 @@ import { repeating } from './003-repeating';
 import { activity, afterActivity } from './004-activity';
 import { names, renameStored } from './005-names';
 import { publications } from './006-publications';
+import { accounts } from './007-accounts';
 import { fillActivity } from './fill-activity';
 
 /** One step of the data file's form: statements, or work on what it holds that hears how far it has come. */
@@ -18,4 +19,5 @@ export const MIGRATIONS: readonly (readonly Step[])[] = [
   [...activity, fillActivity, ...afterActivity],
   [...names, renameStored],
   publications,
+  accounts,
 ];

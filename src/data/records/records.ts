@@ -40,6 +40,9 @@ const KEYS = {
   pattern: ['id'],
   pattern_exception: ['pattern_id', 'key'],
   daybook: ['site_id', 'date'],
+  user: ['id'],
+  account_grant: ['id'],
+  invitation: ['id'],
 } as const satisfies Record<string, readonly string[]>;
 
 /** Columns that only the database counts. */

@@ -1,32 +1,84 @@
-/** What an account may do, and where; `site` null: in the whole business. */
+import { findSession, loadGrants, sitesOfPerson } from '@/data/accounts/account-store';
+import type { Database } from '@/data/database';
+import { SESSION_MS } from '../accounts/auth';
+import { tokenIn } from '../accounts/cookie';
+import { endOf } from '../accounts/sign-in';
+import { storageFault } from '@/data/transaction';
+import { now } from '../clock';
+import { log } from '../log';
+
+/**
+ * What an account may do, and where; `site` null: in the whole business. `area`: of a lead, in whose roles alone they
+ * plan. `staff` comes with being a person who works there.
+ */
 export interface Grant {
-  readonly kind: 'owner' | 'scheduler';
+  readonly kind: 'owner' | 'scheduler' | 'lead' | 'payroll' | 'staff';
   readonly site: string | null;
+  readonly area: string | null;
+  readonly seesPay: boolean;
 }
 
-/** Who asks: a user, who may be a person of the business, with grants. Every command and query takes one. */
+/** Who asks: an account, which may be a person of the business, with grants. Every command and query takes one. */
 export interface Actor {
   readonly id: string;
   readonly name: string;
-  /** Id of the person that the user is; null where the account belongs to nobody who works here. */
+  /** Id of the person that the account is; null where it belongs to nobody who works here. */
   readonly person: string | null;
   readonly grants: readonly Grant[];
+  /** Id of the session it came with; null: it was not a browser that asked. */
+  readonly session: string | null;
 }
 
-/** The one user of an installation that has no accounts yet. */
-export const BUILT_IN_OWNER: Actor = {
-  id: 'scheduler',
-  name: 'Scheduler',
-  person: null,
-  grants: [{ kind: 'owner', site: null }],
-};
+/** The name that stands in the log for what was done before there were accounts. */
+export const BEFORE_ACCOUNTS = { id: 'scheduler', name: 'Scheduler' } as const;
 
-/** Who sends this request. There is no sign-in yet, so it is always the built-in owner. */
-export async function currentActor(): Promise<Actor> {
-  return BUILT_IN_OWNER;
+/** How exactly it is known when a session was last used, in milliseconds. */
+const USED_MS = 5 * 60_000;
+
+/** Who sends a request with these cookies; null: nobody who is signed in. */
+export async function actorOf(db: Database, cookies: string | null): Promise<Actor | null> {
+  const token = tokenIn(cookies);
+  const found = token === null ? null : await findSession(db, token);
+  if (!found || Date.parse(found.expiresAt) <= now() || endOf(found)) return null;
+  await markUsed(db, found);
+  const granted = await loadGrants(db, found.id);
+  const sites = found.person === null ? [] : await sitesOfPerson(db, found.person);
+  return {
+    id: found.id,
+    name: found.name,
+    person: found.person,
+    session: found.session,
+    grants: [
+      ...granted,
+      ...sites.map((site) => ({ kind: 'staff' as const, site, area: null, seesPay: false })),
+    ],
+  };
 }
 
-/** The name of who did something that is kept in a log. */
-export function nameOfActor(id: string): string {
-  return id === BUILT_IN_OWNER.id ? BUILT_IN_OWNER.name : id;
+/** A session goes on while it is used, unless the device belongs to several people. */
+async function markUsed(
+  db: Database,
+  found: {
+    readonly session: string;
+    readonly usedAt: string | null;
+    readonly expiresAt: string;
+    readonly createdAt: string;
+  },
+): Promise<void> {
+  if (found.usedAt !== null && Date.parse(found.usedAt) > now() - USED_MS) return;
+  const isShared = Date.parse(found.expiresAt) - Date.parse(found.createdAt) <= SESSION_MS.shared;
+  try {
+    await db
+      .updateTable('session')
+      .set({
+        used_at: new Date(now()).toISOString(),
+        ...(isShared ? {} : { expires_at: new Date(now() + SESSION_MS.own).toISOString() }),
+      })
+      .where('id', '=', found.session)
+      .execute();
+  } catch (error) {
+    // Whoever only reads is not held up by a full disk or a file that is being written; the next request marks it.
+    if (!storageFault(error)) throw error;
+    log.warn({ err: error }, 'the use of a session was not noted');
+  }
 }

@@ -1,18 +1,21 @@
-import { notFound } from 'next/navigation';
+import { headers } from 'next/headers';
+import { notFound, redirect } from 'next/navigation';
 import type { ReactNode } from 'react';
 import type Joi from 'joi';
 import type { Database } from '@/data/database';
 import { parseInput } from '../input';
 import { database } from '../store';
-import { type Actor, currentActor } from './actor';
-import { BUSINESS, type Permission, type Scope, checkScope } from './permissions';
+import { hasAccounts } from '@/data/accounts/account-store';
+import { type Actor, actorOf } from './actor';
+import { BUSINESS, type Permission, type Scope, checkScope, checkSomewhere } from './permissions';
 import { decoded } from './route';
+import { type Visitor, visitorOf } from './visitor';
 
 interface PageDefinition<Params> {
-  /** Left out: the page shows what its query lets the actor see, and works for anybody. */
-  readonly permission?: Permission;
+  readonly permission: Permission;
   readonly params?: Joi.Schema<Params>;
-  readonly scope?: (params: Params) => Scope;
+  /** Left out: the whole business. `somewhere`: one site will do; its query shows what the actor may see. */
+  readonly scope?: 'somewhere' | ((params: Params) => Scope | 'somewhere');
 }
 
 /** What a page is given: who asks, and for what. */
@@ -42,8 +45,46 @@ export function page<Params = unknown>(
       : { ok: true as const, value: undefined as Params };
     if (!read.ok) notFound();
     const db = await database();
-    const actor = await currentActor();
-    if (permission && (await checkScope(db, actor, permission, scope?.(read.value) ?? BUSINESS))) notFound();
+    const actor = await signedIn(db);
+    const asked = typeof scope === 'function' ? scope(read.value) : (scope ?? BUSINESS);
+    const refused =
+      asked === 'somewhere'
+        ? checkSomewhere(actor, permission)
+        : await checkScope(db, actor, permission, asked);
+    if (refused) notFound();
     return render({ db, actor, params: read.value, search: await searchParams });
   };
+}
+
+/** A page for who may not be signed in: `actor` is null then. */
+export function publicPage(
+  render: (asked: {
+    readonly db: Database;
+    readonly actor: Actor | null;
+    readonly visitor: Visitor;
+    readonly params: Readonly<Record<string, string>>;
+    readonly search: Readonly<Record<string, string | string[] | undefined>>;
+  }) => Promise<ReactNode>,
+): (props: PageProps) => Promise<ReactNode> {
+  return async ({ params, searchParams }) => {
+    const db = await database();
+    const sent = await headers();
+    return render({
+      db,
+      actor: await actorOf(db, sent.get('cookie')),
+      visitor: visitorOf(sent),
+      params: decoded(await params) as Record<string, string>,
+      search: await searchParams,
+    });
+  };
+}
+
+/** Who asks for a page. Whoever is not signed in is led to where one does that, and comes back from there. */
+async function signedIn(db: Database): Promise<Actor> {
+  const sent = await headers();
+  const actor = await actorOf(db, sent.get('cookie'));
+  if (actor) return actor;
+  if (!(await hasAccounts(db))) redirect('/first-owner');
+  const to = sent.get('x-path') ?? '/';
+  redirect(to === '/' ? '/sign-in' : `/sign-in?to=${encodeURIComponent(to)}`);
 }

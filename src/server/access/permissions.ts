@@ -2,31 +2,50 @@ import { type Problem, fail } from '@/core/plan/problem';
 import type { Database } from '@/data/database';
 import type { Actor, Grant } from './actor';
 
-/** Everything that can be asked of the server. */
+/** Everything that can be asked of the server by who is signed in. `self`: what concerns only who asks. */
 export type Permission =
+  | 'self'
+  | 'team.read'
   | 'plan.read'
+  | 'plan.edit'
   | 'plan.change'
   | 'plan.publish'
   | 'setup.read'
   | 'setup.change'
   | 'people.read'
-  | 'people.change';
+  | 'people.change'
+  | 'pay.read'
+  | 'accounts.read'
+  | 'accounts.invite'
+  | 'accounts.grant'
+  | 'sign-ins.read';
 
 /** The whole work of planning: setting up, people, plans and telling staff. */
 const PLANNING: readonly Permission[] = [
+  'self',
+  'team.read',
   'plan.read',
+  'plan.edit',
   'plan.change',
   'plan.publish',
   'setup.read',
   'setup.change',
   'people.read',
   'people.change',
+  'accounts.read',
+  'accounts.invite',
 ];
 
-/** What each kind of grant permits where it holds. */
-const PERMITTED: Readonly<Record<Grant['kind'], readonly Permission[]>> = {
-  owner: PLANNING,
+/**
+ * What each kind of grant permits where it holds. A lead edits in the roles of the own area alone; `pay.read` comes
+ * besides with every grant that sees pay.
+ */
+export const PERMITTED: Readonly<Record<Grant['kind'], readonly Permission[]>> = {
+  owner: [...PLANNING, 'pay.read', 'accounts.grant', 'sign-ins.read'],
   scheduler: PLANNING,
+  lead: ['self', 'team.read', 'plan.read', 'plan.edit'],
+  payroll: ['self', 'people.read', 'pay.read'],
+  staff: ['self', 'team.read'],
 };
 
 /** What a request is about. Nothing in it: the whole business. */
@@ -43,10 +62,28 @@ export const BUSINESS: Scope = {};
 
 /** Null when the actor may do this at the site (null: in the whole business); else what to answer. */
 export function checkAccess(actor: Actor, permission: Permission, site: string | null): Refusal | null {
-  const allowed = actor.grants.some(
-    (grant) => PERMITTED[grant.kind].includes(permission) && (grant.site === null || grant.site === site),
-  );
+  const allowed =
+    permission === 'self' ||
+    actor.grants.some((grant) => permits(grant, permission) && (grant.site === null || grant.site === site));
   return allowed ? null : fail('forbidden', `${actor.name} may not do this here`);
+}
+
+function permits(grant: Grant, permission: Permission): boolean {
+  return PERMITTED[grant.kind].includes(permission) || (permission === 'pay.read' && grant.seesPay);
+}
+
+/** Null when the actor may do this at one site at least; else what to answer. */
+export function checkSomewhere(actor: Actor, permission: Permission): Refusal | null {
+  return permission === 'self' || actor.grants.some((grant) => permits(grant, permission))
+    ? null
+    : fail('forbidden', `${actor.name} may not do this`);
+}
+
+/** The areas in whose roles alone the actor edits the plan of a site; null: in all. */
+export function areasOf(actor: Actor, site: string): ReadonlySet<string> | null {
+  if (checkAccess(actor, 'plan.change', site) === null) return null;
+  const leads = actor.grants.filter((grant) => grant.kind === 'lead' && grant.site === site);
+  return new Set(leads.flatMap(({ area }) => (area === null ? [] : [area])));
 }
 
 /** Null when the actor may do this everywhere in a scope. Reads nothing but where people work. */
@@ -90,7 +127,11 @@ export function isPermittedEverywhere(actor: Actor, permission: Permission): boo
   return checkAccess(actor, permission, null) === null;
 }
 
-/** The sites of a list that the actor may see. */
-export function visibleSites<T extends { readonly id: string }>(actor: Actor, sites: readonly T[]): T[] {
-  return sites.filter((site) => checkAccess(actor, 'plan.read', site.id) === null);
+/** The sites of a list at which the actor may do something. */
+export function visibleSites<T extends { readonly id: string }>(
+  actor: Actor,
+  sites: readonly T[],
+  permission: Permission = 'plan.read',
+): T[] {
+  return sites.filter((site) => checkAccess(actor, permission, site.id) === null);
 }

@@ -5,10 +5,11 @@ import { storageFault } from '@/data/transaction';
 import { parseInput } from '../input';
 import { logFailure } from '../log';
 import { database } from '../store';
-import { type Actor, currentActor } from './actor';
+import { type Actor, actorOf } from './actor';
 import { readBytes, readJson, readText } from './body';
 import { isOwnOrigin } from './origin';
 import { BUSINESS, type Permission, type Scope, checkScope } from './permissions';
+import { type Visitor, visitorOf } from './visitor';
 
 /** What a body may be: JSON read by a schema, text, or the bytes of a file. */
 export type BodyKind<Input> =
@@ -81,7 +82,9 @@ async function answered<Params, Query, Input>(
     const foreign = refuseForeign(request, body);
     if (foreign) return problemResponse({ ok: false, problem: foreign });
   }
-  const actor = await currentActor();
+  const db = await database();
+  const actor = await actorOf(db, request.headers.get('cookie'));
+  if (!actor) return problemResponse(SIGNED_OUT);
   const params = read(definition.params, decoded(rawParams), '');
   if (!params.ok) return problemResponse(params);
   const query = read(definition.query, Object.fromEntries(new URL(request.url).searchParams), '');
@@ -91,7 +94,6 @@ async function answered<Params, Query, Input>(
   const early = body && !late ? await readBody(request, body) : NO_BODY;
   if (!early.ok) return problemResponse(early);
   const asked = { params: params.value, query: query.value, input: early.value as Input };
-  const db = await database();
   const refused =
     permission === 'of the command'
       ? null
@@ -99,7 +101,41 @@ async function answered<Params, Query, Input>(
   if (refused) return problemResponse(refused);
   const input = late ? await readBody(request, body) : early;
   if (!input.ok) return problemResponse(input);
-  const answer = await handler({ db, actor, ...asked, input: input.value as Input, request });
+  return responseTo(await handler({ db, actor, ...asked, input: input.value as Input, request }));
+}
+
+/** What is answered to whoever is not signed in, or not any more. */
+export const SIGNED_OUT = fail('signed-out', 'you are signed out; sign in again, nothing typed here is lost');
+
+/** What a handler is given that answers everybody. */
+interface PublicRequest<Input> {
+  readonly db: Database;
+  readonly input: Input;
+  readonly visitor: Visitor;
+}
+
+/** A route handler for who is not signed in yet: nothing but where the request comes from and its form is known. */
+export function publicRoute<Input>(
+  { name, body }: { readonly name: string; readonly body: { readonly json: Joi.Schema<Input> } },
+  handler: (asked: PublicRequest<Input>) => Promise<Response | { readonly ok: boolean }>,
+): (request: Request) => Promise<Response> {
+  return async (request) => {
+    try {
+      const foreign = refuseForeign(request, body);
+      if (foreign) return withHeaders(problemResponse({ ok: false, problem: foreign }));
+      const input = await readBody(request, body);
+      if (!input.ok) return withHeaders(problemResponse(input));
+      const db = await database();
+      return withHeaders(
+        responseTo(await handler({ db, input: input.value, visitor: visitorOf(request.headers) })),
+      );
+    } catch (error) {
+      return withHeaders(failureResponse(error, name));
+    }
+  };
+}
+
+function responseTo(answer: Response | { readonly ok: boolean }): Response {
   if (answer instanceof Response) return answer;
   return 'problem' in answer && !answer.ok ? problemResponse(answer as Failed) : Response.json(answer);
 }
@@ -146,6 +182,9 @@ async function readBody<Input>(request: Request, body: BodyKind<Input>): Promise
 }
 
 const STATUS: Readonly<Record<string, number>> = {
+  'signed-out': 401,
+  'sign-in': 401,
+  wait: 429,
   unknown: 404,
   forbidden: 403,
   foreign: 403,

@@ -3,7 +3,7 @@ import { parseDate } from '@/core/time/day';
 import type { Database } from '@/data/database';
 import { demoDatabase } from '../../../demo/testing';
 import { loadPlan } from '@/data/week/plan-store';
-import { BUILT_IN_OWNER } from '../access/actor';
+import { OWNER } from '../access/testing';
 import { personPage, peopleTable } from '../people/queries';
 import type { SetupPayload } from '../site/payload';
 import { setupOf } from '../site/queries';
@@ -23,15 +23,15 @@ afterAll(() => db.destroy());
 
 const id = () => `command-${++made}`;
 const run = (kind: string, input: unknown, preview = false, name = id()) =>
-  runCommand(db, BUILT_IN_OWNER, { id: name, kind, input }, { preview });
+  runCommand(db, OWNER, { id: name, kind, input }, { preview });
 const preview = (kind: string, input: unknown) => run(kind, input, true);
 const setup = async (site = 'bistro'): Promise<SetupPayload> => {
-  const found = await setupOf(db, BUILT_IN_OWNER, site);
+  const found = await setupOf(db, OWNER, site);
   if (!found.ok) throw new Error(found.problem.message);
   return found.setup;
 };
 const person = async (who: string) => {
-  const found = await personPage(db, BUILT_IN_OWNER, who);
+  const found = await personPage(db, OWNER, who);
   if (!found.ok) throw new Error(found.problem.message);
   return found.page;
 };
@@ -58,12 +58,12 @@ describe('a command', () => {
     done(await run('site.save', input, false, 'rename'));
     expect(done(await run('site.save', input, false, 'rename')).title).toContain('Quay Kitchen');
     expect((await setup()).site.name).toBe('Quay Kitchen');
-    done(await undoCommand(db, BUILT_IN_OWNER, 'rename', 'rename-back'));
+    done(await undoCommand(db, OWNER, 'rename', 'rename-back'));
     expect(await setup()).toEqual(before);
     // Taking that back does it again, and so on.
-    done(await undoCommand(db, BUILT_IN_OWNER, 'rename-back', 'rename-again'));
+    done(await undoCommand(db, OWNER, 'rename-back', 'rename-again'));
     expect((await setup()).site.name).toBe('Quay Kitchen');
-    done(await undoCommand(db, BUILT_IN_OWNER, 'rename-again', 'rename-back-again'));
+    done(await undoCommand(db, OWNER, 'rename-again', 'rename-back-again'));
     expect(await setup()).toEqual(before);
   });
 
@@ -71,10 +71,10 @@ describe('a command', () => {
     const { site } = await setup();
     done(await run('site.save', { id: 'bistro', site: { ...site, name: 'One' } }, false, 'first'));
     done(await run('site.save', { id: 'bistro', site: { ...site, name: 'Two' } }, false, 'second'));
-    const refused = await undoCommand(db, BUILT_IN_OWNER, 'first', 'first-back');
+    const refused = await undoCommand(db, OWNER, 'first', 'first-back');
     expect(refused).toMatchObject({ ok: false, problem: { code: 'changed-meanwhile' } });
-    done(await undoCommand(db, BUILT_IN_OWNER, 'second', 'second-back'));
-    done(await undoCommand(db, BUILT_IN_OWNER, 'first', 'first-back-2'));
+    done(await undoCommand(db, OWNER, 'second', 'second-back'));
+    done(await undoCommand(db, OWNER, 'first', 'first-back-2'));
     expect((await setup()).site.name).toBe('Quay Bistro');
   });
 
@@ -89,7 +89,10 @@ describe('a command', () => {
   });
 
   test('is refused to who has no say in one of its sites', async () => {
-    const local = { ...BUILT_IN_OWNER, grants: [{ kind: 'scheduler' as const, site: 'chandlery' }] };
+    const local = {
+      ...OWNER,
+      grants: [{ kind: 'scheduler' as const, site: 'chandlery', area: null, seesPay: true }],
+    };
     const { site } = await setup();
     const request = { id: id(), kind: 'site.save', input: { id: 'bistro', site } };
     expect(await runCommand(db, local, request, { preview: false })).toMatchObject({
@@ -107,13 +110,13 @@ test('a new site is taken back whole, until somebody stands on it', async () => 
   const bare = { ...site, name: 'Boathouse', areas: [], hours: [], dates: [], budgets: [] };
   done(await run('site.create', { business: '', site: bare }, false, 'boathouse'));
   done(await run('people.add', { site: 'boathouse', people: [{ name: 'Ann', roles: [] }] }, false, 'ann'));
-  expect(await undoCommand(db, BUILT_IN_OWNER, 'boathouse', 'b1')).toMatchObject({
+  expect(await undoCommand(db, OWNER, 'boathouse', 'b1')).toMatchObject({
     ok: false,
     problem: { code: 'in-use' },
   });
-  done(await undoCommand(db, BUILT_IN_OWNER, 'ann', 'a1'));
-  done(await undoCommand(db, BUILT_IN_OWNER, 'boathouse', 'b2'));
-  expect((await setupOf(db, BUILT_IN_OWNER, 'boathouse')).ok).toBe(false);
+  done(await undoCommand(db, OWNER, 'ann', 'a1'));
+  done(await undoCommand(db, OWNER, 'boathouse', 'b2'));
+  expect((await setupOf(db, OWNER, 'boathouse')).ok).toBe(false);
 });
 
 describe('what is set up', () => {
@@ -126,7 +129,7 @@ describe('what is set up', () => {
     expect(openHours![1]).toEqual(site.hours[0].days[1]);
     expect(openHours![2]).toEqual([{ from: 600, to: 1200 }]);
     expect((await plan(MONDAY - 7)).site.openHours).toEqual(site.hours[0].days);
-    done(await undoCommand(db, BUILT_IN_OWNER, 'shorter', 'longer'));
+    done(await undoCommand(db, OWNER, 'shorter', 'longer'));
   });
 
   test('a variant of the needs replaces the usual week on its dates, also with nothing', async () => {
@@ -155,7 +158,7 @@ describe('what is set up', () => {
     expect(on(5)).toEqual([{ role: 'bar', days: null, date: MONDAY + 5, from: 600, to: 1320, count: 4 }]);
     expect(on(6)).toEqual([]);
     expect(on(4).length).toBeGreaterThan(5);
-    done(await undoCommand(db, BUILT_IN_OWNER, 'variant', 'variant-back'));
+    done(await undoCommand(db, OWNER, 'variant', 'variant-back'));
     expect((await setup()).needs).toEqual(needs);
   });
 
@@ -166,7 +169,7 @@ describe('what is set up', () => {
     expect(answer.remarks).toEqual(['Bar is in use and is retired, not deleted.']);
     expect((await plan()).roles.map((role) => role.id)).toContain('bar');
     expect((await plan(MONDAY + 14)).roles.map((role) => role.id)).not.toContain('bar');
-    done(await undoCommand(db, BUILT_IN_OWNER, 'no-bar', 'bar-again'));
+    done(await undoCommand(db, OWNER, 'no-bar', 'bar-again'));
     expect((await plan(MONDAY + 14)).roles.map((role) => role.id)).toContain('bar');
   });
 
@@ -178,7 +181,7 @@ describe('what is set up', () => {
     done(await run('roles.save', { site: 'bistro', roles: left }, false, 'no-lead'));
     const of = async (site: string) => (await setup(site)).roles.find((role) => role.id === 'lead')?.retired;
     expect([await of('bistro'), await of('chandlery')]).toEqual([true, false]);
-    done(await undoCommand(db, BUILT_IN_OWNER, 'no-lead', 'lead-again'));
+    done(await undoCommand(db, OWNER, 'no-lead', 'lead-again'));
     expect(await of('bistro')).toBe(false);
   });
 
@@ -233,7 +236,7 @@ describe('people', () => {
     expect(now.shifts.filter((s) => s.person === 'teo').map((s) => s.date - MONDAY)).toEqual([0, 4]);
     expect((await plan(MONDAY + 7)).people.some((one) => one.id === 'teo')).toBe(false);
     expect((await plan(MONDAY - 7)).people.some((one) => one.id === 'teo')).toBe(true);
-    done(await undoCommand(db, BUILT_IN_OWNER, 'teo-leaves', 'teo-stays'));
+    done(await undoCommand(db, OWNER, 'teo-leaves', 'teo-stays'));
     expect((await plan()).shifts.filter((s) => s.person === 'teo')).toHaveLength(3);
     expect((await person('teo')).person).toEqual(teo);
   });
@@ -242,7 +245,7 @@ describe('people', () => {
     done(await run('people.updateMany', { ids: ['priya'], patch: { moveTo: 'chandlery' } }, false, 'move'));
     expect((await plan()).people.some((one) => one.id === 'priya')).toBe(true);
     expect((await plan(MONDAY + 7)).people.some((one) => one.id === 'priya')).toBe(false);
-    done(await undoCommand(db, BUILT_IN_OWNER, 'move', 'move-back'));
+    done(await undoCommand(db, OWNER, 'move', 'move-back'));
   });
 
   test('pay from a date counts from that date', async () => {
@@ -259,7 +262,7 @@ describe('people', () => {
       hourlyRate: 15,
       laterRates: [{ since: MONDAY + 3, hourlyRate: 20 }],
     });
-    done(await undoCommand(db, BUILT_IN_OWNER, 'pay', 'pay-back'));
+    done(await undoCommand(db, OWNER, 'pay', 'pay-back'));
   });
 
   test('two with one number are refused, and the other is named', async () => {
@@ -301,7 +304,7 @@ describe('people', () => {
   });
 
   test('are listed once each, with what they could work by weekday', async () => {
-    const found = await peopleTable(db, BUILT_IN_OWNER);
+    const found = await peopleTable(db, OWNER);
     const people = found.ok ? found.table.people : [];
     expect(new Set(people.map((one) => one.id)).size).toBe(people.length);
     const noor = people.find((one) => one.id === 'noor')!;

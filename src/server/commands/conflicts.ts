@@ -42,6 +42,9 @@ const CALLED: Readonly<Record<TableName, string>> = {
   pattern: 'Pattern',
   pattern_exception: 'Date left out',
   daybook: 'Note of the day',
+  user: 'Account',
+  account_grant: 'Grant',
+  invitation: 'Invitation',
 };
 
 /** Columns that name what a row belongs to, with the table in which its name stands. */

@@ -1,3 +1,4 @@
+import { grantAccount, inviteOther, invitePeople, resetPasswords, stopAccount } from '../accounts/commands';
 import { saveNeeds } from '../needs/commands';
 import { addPeople, changePeople, saveAvailability, saveFields, savePerson } from '../people/commands';
 import { importPeople } from '../people/import/command';
@@ -42,6 +43,11 @@ const ALL = [
   savePattern,
   removePattern,
   changePattern,
+  invitePeople,
+  inviteOther,
+  resetPasswords,
+  grantAccount,
+  stopAccount,
 ] as const;
 
 /** The input of each command, by its kind. */

@@ -10,7 +10,7 @@ import type { Database } from '@/data/database';
 import { demoDatabase } from '../../../demo/testing';
 import { listSites } from '@/data/site/site-store';
 import { loadPlan } from '@/data/week/plan-store';
-import { BUILT_IN_OWNER } from '../access/actor';
+import { OWNER } from '../access/testing';
 import { personPage } from '../people/queries';
 import { setupOf } from '../site/queries';
 import { runCommand } from './run';
@@ -25,12 +25,12 @@ beforeEach(async () => {
 afterEach(() => db.destroy());
 
 const setup = async () => {
-  const found = await setupOf(db, BUILT_IN_OWNER, 'bistro');
+  const found = await setupOf(db, OWNER, 'bistro');
   if (!found.ok) throw new Error(found.problem.message);
   return found.setup;
 };
 const person = async (id: string) => {
-  const found = await personPage(db, BUILT_IN_OWNER, id);
+  const found = await personPage(db, OWNER, id);
   if (!found.ok) throw new Error(found.problem.message);
   return found.page.person;
 };
@@ -168,12 +168,12 @@ describe('a preview', () => {
       sql<{ n: number }>`select total_changes() as n`.execute(db).then(({ rows }) => rows[0].n);
     const before = await weeks();
     const start = await writes();
-    const said = await runCommand(db, BUILT_IN_OWNER, { id: 'look', kind, input }, { preview: true });
+    const said = await runCommand(db, OWNER, { id: 'look', kind, input }, { preview: true });
     expect(await writes()).toBe(start);
     if (!said.ok) throw new Error(said.problem.message);
     expect(said.weekImpacts.length).toBeGreaterThan(0);
 
-    const done = await runCommand(db, BUILT_IN_OWNER, { id: 'do', kind, input }, { preview: false });
+    const done = await runCommand(db, OWNER, { id: 'do', kind, input }, { preview: false });
     expect(done).toMatchObject({ ok: true, title: said.title, remarks: said.remarks });
     const after = await weeks();
     const told = new Map(said.weekImpacts.map((line) => [`${line.site} ${line.week}`, line]));
@@ -203,7 +203,7 @@ describe('a preview', () => {
       open: true,
     };
     const [looked, done] = [true, false].map((preview) =>
-      runCommand(db, BUILT_IN_OWNER, { id: `p${preview}`, kind: 'week.start', input }, { preview }),
+      runCommand(db, OWNER, { id: `p${preview}`, kind: 'week.start', input }, { preview }),
     );
     expect(await looked).toEqual(await done);
     expect(await looked).toMatchObject({ ok: false });
@@ -219,7 +219,7 @@ describe('a preview', () => {
       },
     };
     const watch = { onProgress: () => undefined, signal };
-    expect(await runCommand(db, BUILT_IN_OWNER, request, { preview: true, watch })).toMatchObject({
+    expect(await runCommand(db, OWNER, request, { preview: true, watch })).toMatchObject({
       ok: false,
       problem: { code: 'stopped' },
     });

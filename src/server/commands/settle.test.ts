@@ -6,7 +6,7 @@ import { shift } from '@/core/testing';
 import { type Database, connectTo } from '@/data/database';
 import { demoFile } from '../../../demo/testing';
 import { loadShifts } from '@/data/week/shift-store';
-import { BUILT_IN_OWNER } from '../access/actor';
+import { OWNER } from '../access/testing';
 import { changePlan } from '../plan/commands';
 import { MONDAY, NEXT, start } from '../week/testing';
 import { PREPARE_SHARE } from './command';
@@ -39,7 +39,7 @@ async function given(person: string, day: number, times = '3-4'): Promise<void> 
   const id = `given-${++made}`;
   const one = { ...shift(person, 0, times), id, role: null, date: NEXT + day };
   const changes = [{ do: 'add' as const, shift: one }];
-  const answer = await changePlan(main, BUILT_IN_OWNER, 'bistro', NEXT, { id, base: 0, changes });
+  const answer = await changePlan(main, OWNER, 'bistro', NEXT, { id, base: 0, changes });
   if (!answer.ok) throw new Error(answer.problem.message);
 }
 
@@ -56,7 +56,7 @@ async function copy(meanwhile: () => Promise<void>, id = 'copy') {
     },
   };
   const request = { id, kind: 'week.start', input: { site: 'bistro', ...start } };
-  const answer = await runCommand(db, BUILT_IN_OWNER, request, { preview: false, watch, reader });
+  const answer = await runCommand(db, OWNER, request, { preview: false, watch, reader });
   return { answer, worked };
 }
 
@@ -136,7 +136,7 @@ describe('a command that is worked out before it is written', () => {
       },
       signal: stop.signal,
     };
-    const answer = await runCommand(db, BUILT_IN_OWNER, request, { preview: false, watch, reader });
+    const answer = await runCommand(db, OWNER, request, { preview: false, watch, reader });
     expect(answer).toMatchObject({ ok: false, problem: { code: 'stopped' } });
     expect(await next()).toEqual([]);
     const left = await db
@@ -158,14 +158,14 @@ describe('a command that is worked out before it is written', () => {
           const changes = [
             { do: 'set' as const, id: one.id, shift: { note: 'keys' }, was: { note: one.note } },
           ];
-          await changePlan(main, BUILT_IN_OWNER, 'bistro', NEXT, { id: 'note', base: 0, changes });
+          await changePlan(main, OWNER, 'bistro', NEXT, { id: 'note', base: 0, changes });
         }
       },
     };
-    const back = await undoCommand(db, BUILT_IN_OWNER, 'copy', 'back', false, { reader, watch });
+    const back = await undoCommand(db, OWNER, 'copy', 'back', false, { reader, watch });
     expect(back).toMatchObject({ ok: false, partly: true, problem: { code: 'changed-meanwhile' } });
     expect(await next()).toHaveLength(62);
-    const rest = await undoCommand(db, BUILT_IN_OWNER, 'copy', 'back-2', true, { reader });
+    const rest = await undoCommand(db, OWNER, 'copy', 'back-2', true, { reader });
     expect(rest).toMatchObject({ ok: true });
     expect((await next()).map(({ id }) => id)).toEqual([one.id]);
   });

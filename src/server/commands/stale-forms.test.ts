@@ -1,7 +1,7 @@
 import { afterAll, beforeEach, describe, expect, test } from '@jest/globals';
 import type { Database } from '@/data/database';
 import { demoDatabase } from '../../../demo/testing';
-import { BUILT_IN_OWNER } from '../access/actor';
+import { OWNER } from '../access/testing';
 import type { PersonDraft, VersionDraft } from '../people/payload';
 import { personPage } from '../people/queries';
 import type { NeedsDraft, RoleDraft, SetupPayload, SiteDraft } from '../site/payload';
@@ -28,17 +28,17 @@ const send = (
   opened?: unknown,
   prefer?: 'mine' | 'theirs',
   id = `s${++made}`,
-) => runCommand(db, BUILT_IN_OWNER, { id, kind, input, opened, prefer }, { preview: false });
+) => runCommand(db, OWNER, { id, kind, input, opened, prefer }, { preview: false });
 const ok = (answer: CommandAnswer) => {
   if (!answer.ok) throw new Error(`${answer.problem.code}: ${answer.problem.message}`);
 };
 const setup = async (): Promise<SetupPayload> => {
-  const found = await setupOf(db, BUILT_IN_OWNER, 'bistro');
+  const found = await setupOf(db, OWNER, 'bistro');
   if (!found.ok) throw new Error(found.problem.message);
   return found.setup;
 };
 const person = async () => {
-  const found = await personPage(db, BUILT_IN_OWNER, 'noor');
+  const found = await personPage(db, OWNER, 'noor');
   if (!found.ok) throw new Error(found.problem.message);
   return found.page;
 };
@@ -242,7 +242,7 @@ describe('taking back', () => {
     const { person: now } = await person();
     ok(await send('person.update', { id: 'noor', person: { ...now, email: 'n@example.org' } }));
     // Another column of the same row is nobody's trouble.
-    ok(await undoCommand(db, BUILT_IN_OWNER, 'both', 'both-back'));
+    ok(await undoCommand(db, OWNER, 'both', 'both-back'));
     expect((await person()).person).toEqual({ ...opened, email: 'n@example.org' });
   });
 
@@ -252,7 +252,7 @@ describe('taking back', () => {
       send('person.update', { id: 'noor', person: { ...opened, phone: value } }, undefined, undefined, id);
     ok(await phone('555 1', 'one'));
     ok(await phone('555 2'));
-    expect(await undoCommand(db, BUILT_IN_OWNER, 'one', 'one-back')).toMatchObject({
+    expect(await undoCommand(db, OWNER, 'one', 'one-back')).toMatchObject({
       ok: false,
       problem: { code: 'changed-meanwhile', message: 'Phone: changed by somebody since' },
       partly: false,

@@ -2,7 +2,7 @@ import { beforeEach, describe, expect, test } from '@jest/globals';
 import { toShiftSpec } from '@/core/plan/shift-spec';
 import { shift as bare } from '@/core/testing';
 import { loadPatterns } from '@/data/patterns/pattern-store';
-import { BUILT_IN_OWNER } from '../access/actor';
+import { OWNER } from '../access/testing';
 import { runCommand } from '../commands/run';
 import { undoCommand } from '../commands/undo';
 import { NEXT, ask, db, done, edit, freshDemo, id, ofPattern, start, times, tuesdays } from '../week/testing';
@@ -104,7 +104,7 @@ describe('a pattern', () => {
     const ran = id();
     await runCommand(
       db,
-      BUILT_IN_OWNER,
+      OWNER,
       { id: ran, kind: 'pattern.change', input: { site: 'bistro', ...input } },
       { preview: false },
     );
@@ -113,7 +113,7 @@ describe('a pattern', () => {
     expect((await times()).filter((line) => line.startsWith('4'))).toEqual(['4: 13-17']);
     // Undone, the pattern and its shifts are as they were.
     await db.deleteFrom('shift').where('date', '>=', '2026-12-28').execute();
-    expect((await undoCommand(db, BUILT_IN_OWNER, ran, id())).ok).toBe(true);
+    expect((await undoCommand(db, OWNER, ran, id())).ok).toBe(true);
     expect(await times()).toEqual(['0: 14-17', '1: 14-17', '2: 15-17', '3: 14-17']);
     expect((await loadPatterns(db, 'bistro')).filter((one) => one.name === 'Stocktake')).toEqual([
       tuesdays(),
@@ -127,7 +127,7 @@ describe('a pattern', () => {
       kind: 'pattern.change',
       input: { site: 'bistro', shift: second.id, scope: 'later', form },
     };
-    const answer = await runCommand(db, BUILT_IN_OWNER, { id: id(), ...request }, { preview: false });
+    const answer = await runCommand(db, OWNER, { id: id(), ...request }, { preview: false });
     expect(answer).toMatchObject({
       ok: false,
       problems: [{ path: 'input.form.role' }, { path: 'input.form.to', code: 'time' }],
@@ -140,14 +140,14 @@ describe('a pattern', () => {
     const ran = id();
     const input = { shift: second.id, scope: 'later', form: { ...toShiftSpec(second), from: 780 } };
     const asked = { id: ran, kind: 'pattern.change', input: { site: 'bistro', ...input } };
-    expect((await runCommand(db, BUILT_IN_OWNER, asked, { preview: false })).ok).toBe(true);
+    expect((await runCommand(db, OWNER, asked, { preview: false })).ok).toBe(true);
     const again = { ...start, weeks: [NEXT + 14, NEXT + 28], source: { from: 'patterns', ids: null } };
     await done('week.start', again);
     expect(await times()).toEqual(['0: 14-17', '1: 13-17', '3: 13-17', '4: 13-17']);
     const [, , fourth] = await ofPattern();
     await edit([{ do: 'remove', id: fourth.id }]);
-    expect(await undoCommand(db, BUILT_IN_OWNER, ran, id())).toMatchObject({ ok: false, partly: true });
-    expect((await undoCommand(db, BUILT_IN_OWNER, ran, id(), true)).ok).toBe(true);
+    expect(await undoCommand(db, OWNER, ran, id())).toMatchObject({ ok: false, partly: true });
+    expect((await undoCommand(db, OWNER, ran, id(), true)).ok).toBe(true);
     const [mine] = (await loadPatterns(db, 'bistro')).filter((one) => one.name === 'Stocktake');
     expect(mine).toEqual(tuesdays());
     expect((await times()).slice(0, 2)).toEqual(['0: 14-17', '1: 14-17']);
@@ -160,10 +160,10 @@ describe('a pattern', () => {
       pattern: tuesdays({ id: 'other', shifts: [{ ...tuesdays().shifts[0], from: 1080, to: 1200 }] }),
       weeks: 3,
     };
-    await runCommand(db, BUILT_IN_OWNER, { id: ran, kind: 'pattern.save', input }, { preview: false });
+    await runCommand(db, OWNER, { id: ran, kind: 'pattern.save', input }, { preview: false });
     const other = (await ofPattern()).find((one) => one.from === 1080)!;
     await edit([{ do: 'remove', id: other.id }]);
-    expect((await undoCommand(db, BUILT_IN_OWNER, ran, id())).ok).toBe(true);
+    expect((await undoCommand(db, OWNER, ran, id())).ok).toBe(true);
     expect((await ofPattern()).filter((one) => one.from === 1080)).toEqual([]);
     expect((await loadPatterns(db, 'bistro')).map((one) => one.id)).not.toContain('other');
   });

@@ -10,7 +10,8 @@ import { activitiesAbout, undoneAmong } from '@/data/activity/activity-store';
 import { loadRows } from '@/data/records/records';
 import { hoursOfSites, listSites } from '@/data/site/site-store';
 import { checkAccess, isPermittedEverywhere, visibleSites } from '../access/permissions';
-import { type Actor, nameOfActor } from '../access/actor';
+import type { Actor } from '../access/actor';
+import { actorNames } from '../access/actor-names';
 import { todayOf } from '../commands/request';
 import { detailsOf } from './history';
 import type { HistoryEntry, PeopleChoices, PeoplePayload, PersonRow, PersonPayload } from './payload';
@@ -18,7 +19,7 @@ import { draftOf, versionsOf } from './rows';
 
 /** Everybody the actor may see, as the table of people shows them. */
 export async function peopleTable(db: Database, actor: Actor): Promise<Result<{ table: PeoplePayload }>> {
-  const sites = visibleSites(actor, await listSites(db));
+  const sites = visibleSites(actor, await listSites(db), 'people.read');
   const refused = sites.length === 0 ? checkAccess(actor, 'people.read', null) : null;
   if (refused) return refused;
   const choices = await choicesOf(db, actor);
@@ -105,6 +106,10 @@ async function historyOf(
   const roles = new Map((await loadRows(db, 'role', {})).map((row) => [row.id, row.name]));
   const sites = new Map((await loadRows(db, 'site', {})).map((row) => [row.id, row.name]));
   const fields = new Map((await loadRows(db, 'custom_field', {})).map((row) => [row.id, row.name]));
+  const nameOfActor = await actorNames(
+    db,
+    entries.map((entry) => entry.actor),
+  );
   const lines: HistoryEntry[] = [];
   for (const entry of entries)
     lines.push({
@@ -120,7 +125,7 @@ async function historyOf(
 
 /** What is chosen from wherever people are shown. */
 export async function choicesOf(db: Database, actor: Actor): Promise<PeopleChoices> {
-  const sites = visibleSites(actor, await listSites(db));
+  const sites = visibleSites(actor, await listSites(db), 'people.read');
   const places = (await loadRows(db, 'site_role', {})).filter((place) => place.retired !== 1);
   const roles = await loadRows(db, 'role', {});
   const fields = await loadRows(db, 'custom_field', {});

@@ -8,7 +8,7 @@ import { loadPlan } from '@/data/week/plan-store';
 import { inspectionReport } from '@/formats/plan-file/report';
 import { parsePlan } from '@/formats/plan-file/parse';
 import { formatPlan } from '@/formats/plan-file/format';
-import { BUILT_IN_OWNER } from '../access/actor';
+import { OWNER } from '../access/testing';
 import { runCommand } from '../commands/run';
 import { undoCommand } from '../commands/undo';
 import { checkPlanFile } from './commands';
@@ -25,7 +25,7 @@ beforeAll(async () => {
 afterAll(() => db.destroy());
 
 const run = (kind: string, input: unknown, id = `file-${++made}`, at = db) =>
-  runCommand(at, BUILT_IN_OWNER, { id, kind, input }, { preview: false });
+  runCommand(at, OWNER, { id, kind, input }, { preview: false });
 const exported = async (site: string, week: number) =>
   JSON.stringify(formatPlan((await loadPlan(db, site, week, 7))!.plan));
 
@@ -48,7 +48,7 @@ test('a file becomes a site that is judged as the file is', async () => {
   expect(after.coverage).toEqual(before.coverage);
   expect(after.snags.map((snag) => snag.code)).toEqual(before.snags.map((snag) => snag.code));
   expect(after.totals).toEqual(before.totals);
-  const back = await undoCommand(empty, BUILT_IN_OWNER, 'moved', 'moved-back');
+  const back = await undoCommand(empty, OWNER, 'moved', 'moved-back');
   expect(back.ok).toBe(true);
   expect(await loadPlan(empty, 'moved-house', plan.from, 7)).toBeNull();
   await empty.destroy();

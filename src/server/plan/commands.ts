@@ -33,7 +33,7 @@ export async function changePlan(
   week: Day,
   request: ChangeRequest,
 ): Promise<ChangeAnswer> {
-  const refused = checkAccess(actor, 'plan.change', site);
+  const refused = checkAccess(actor, 'plan.edit', site);
   if (refused) return refused;
   const { id, base, changes, confirmed = false, days = 7 } = request;
   const digest = digestOf([PLAN_CHANGE, site, changes]);

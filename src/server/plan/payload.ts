@@ -1,3 +1,4 @@
+import type { ActorFrame, FramedSite } from '../access/frame';
 import type { DateHabits } from '@/core/time/typed-date';
 import type { PortablePlan } from '@/core/plan/portable';
 import type { Change } from '@/core/plan/change';
@@ -49,13 +50,13 @@ export interface WeekSummary {
 
 /** What the frame around a week shows. */
 export interface PageHeader {
-  readonly sites: readonly { readonly id: string; readonly name: string }[];
+  readonly sites: readonly FramedSite[];
   readonly site: { readonly id: string; readonly name: string; readonly timeZone: string };
   readonly week: Day;
   readonly weeks: readonly WeekSummary[];
   readonly today: Day;
   readonly dates: DateHabits;
-  readonly actor: string;
+  readonly actor: ActorFrame;
 }
 
 /** A change of shifts as it is sent: what is altered comes with the values it was made on. */

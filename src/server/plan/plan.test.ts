@@ -7,7 +7,8 @@ import { demoDatabase } from '../../../demo/testing';
 import { findActivity } from '@/data/activity/activity-store';
 import { loadPlan } from '@/data/week/plan-store';
 import { insertShifts } from '@/data/week/shift-store';
-import { type Actor, BUILT_IN_OWNER } from '../access/actor';
+import type { Actor } from '../access/actor';
+import { OWNER } from '../access/testing';
 import { changePlan } from './commands';
 import { parseInput } from '../input';
 import { CHANGE_REQUEST } from './schema';
@@ -40,7 +41,7 @@ const added = (more: Partial<Shift> = {}): Change => ({
   },
 });
 
-function post(changes: Change[], more: Partial<ChangeRequest> = {}, actor: Actor = BUILT_IN_OWNER) {
+function post(changes: Change[], more: Partial<ChangeRequest> = {}, actor: Actor = OWNER) {
   const request = { id: `request-${++made}`, base: 0, changes, ...more };
   return changePlan(db, actor, 'bistro', MONDAY, request);
 }
@@ -175,7 +176,8 @@ describe('who may', () => {
     id: 'e',
     name: 'Edda',
     person: null,
-    grants: [{ kind: 'scheduler', site: 'chandlery' }],
+    session: null,
+    grants: [{ kind: 'scheduler', site: 'chandlery', area: null, seesPay: true }],
   };
 
   test('not change or read a site that is not theirs', async () => {
@@ -196,7 +198,7 @@ describe('who may', () => {
 });
 
 test('the strip of weeks tells hours and state', async () => {
-  const found = await headerOfWeek(db, BUILT_IN_OWNER, 'bistro', MONDAY + 2);
+  const found = await headerOfWeek(db, OWNER, 'bistro', MONDAY + 2);
   expect(found.ok && found.header.weeks.map((week) => week.state)).toEqual([
     'published',
     'draft',
@@ -209,7 +211,7 @@ test('the strip of weeks tells hours and state', async () => {
 });
 
 test('a week or site that is not there is said to be unknown', async () => {
-  expect(await planOfWeek(db, BUILT_IN_OWNER, 'nowhere', MONDAY)).toMatchObject({
+  expect(await planOfWeek(db, OWNER, 'nowhere', MONDAY)).toMatchObject({
     ok: false,
     problem: { code: 'unknown' },
   });

@@ -16,6 +16,7 @@ import { loadDaybook } from '@/data/week/daybook-store';
 import { loadPublished, loadShifts } from '@/data/week/shift-store';
 import { visibleSites } from '../access/permissions';
 import type { Actor } from '../access/actor';
+import { actorFrame, framedSites } from '../access/frame';
 import { nowAt } from '../clock';
 import { readableSite } from '../site/readable';
 import type { PageHeader, PlanPayload, WeekSummary } from './payload';
@@ -89,19 +90,19 @@ export async function headerOfWeek(
   const found = await readableSite(db, actor, site);
   if (!found.ok) return found;
   const { line } = found;
-  const sites = visibleSites(actor, found.all);
+  const sites = framedSites(actor, found.all);
   const first = startOfWeek(week, line.weekStart);
   const weeks = await WEEKS.get(db, `${site} ${first}`, () => weeksAround(db, site, first));
   return {
     ok: true,
     header: {
-      sites: sites.map(({ id, name }) => ({ id, name })),
+      sites,
       site: { id: line.id, name: line.name, timeZone: line.timeZone },
       week: first,
       weeks,
       today: parseDate(nowAt(line.timeZone).date)!,
       dates: dateHabitsOf(line.hourFormat, line.weekStart),
-      actor: actor.name,
+      actor: actorFrame(actor),
     },
   };
 }

@@ -1,7 +1,8 @@
 import { beforeEach, describe, expect, test } from '@jest/globals';
 import { stampOf } from '@/core/publish/publish-changes';
 import { loadPlan } from '@/data/week/plan-store';
-import { type Actor, BUILT_IN_OWNER } from '../access/actor';
+import type { Actor } from '../access/actor';
+import { OWNER } from '../access/testing';
 import { runCommand } from '../commands/run';
 import { undoCommand } from '../commands/undo';
 import { MONDAY as WEEK, db, edit, freshDemo, id } from '../week/testing';
@@ -11,7 +12,7 @@ import { publishPage } from './queries';
 beforeEach(freshDemo);
 
 async function page(weeks = 1): Promise<PublishPayload> {
-  const found = await publishPage(db, BUILT_IN_OWNER, 'bistro', WEEK, weeks);
+  const found = await publishPage(db, OWNER, 'bistro', WEEK, weeks);
   if (!found.ok) throw new Error(found.problem.message);
   return found.page;
 }
@@ -30,7 +31,7 @@ async function request(part: Partial<PublishRequest> = {}): Promise<PublishReque
   };
 }
 
-const run = (kind: string, input: unknown, named = id(), actor: Actor = BUILT_IN_OWNER) =>
+const run = (kind: string, input: unknown, named = id(), actor: Actor = OWNER) =>
   runCommand(db, actor, { id: named, kind, input }, { preview: false });
 const stored = async () => (await loadPlan(db, 'bistro', WEEK, 7))!;
 
@@ -111,12 +112,15 @@ describe('publishing', () => {
 
   test('is not undone, as people were told', async () => {
     await run('plan.publish', await request(), 'told');
-    expect(await undoCommand(db, BUILT_IN_OWNER, 'told', 'back')).toMatchObject({ ok: false });
+    expect(await undoCommand(db, OWNER, 'told', 'back')).toMatchObject({ ok: false });
     expect((await page()).changes).toEqual([]);
   });
 
   test('is for those who may publish at that site', async () => {
-    const other: Actor = { ...BUILT_IN_OWNER, grants: [{ kind: 'scheduler', site: 'chandlery' }] };
+    const other: Actor = {
+      ...OWNER,
+      grants: [{ kind: 'scheduler', site: 'chandlery', area: null, seesPay: true }],
+    };
     expect(await run('plan.publish', await request(), 'theirs', other)).toMatchObject({
       ok: false,
       problem: { code: 'forbidden' },

@@ -11,7 +11,8 @@ import { loadBothSides, loadPublications } from '@/data/publish/publication-stor
 import { amongTexts } from '@/data/records/lines';
 import { listSites, namesOf } from '@/data/site/site-store';
 import { type StoredPlan, loadPlan } from '@/data/week/plan-store';
-import { type Actor, nameOfActor } from '../access/actor';
+import type { Actor } from '../access/actor';
+import { actorNames } from '../access/actor-names';
 import { checkAccess } from '../access/permissions';
 import { nowAt } from '../clock';
 import { readableSite } from '../site/readable';
@@ -45,6 +46,10 @@ export async function publishPage(
     .select(['id', 'name'])
     .where('id', 'in', amongTexts([...new Set(named)]))
     .execute();
+  const nameOfActor = await actorNames(
+    db,
+    history.map((one) => one.actor),
+  );
   return {
     ok: true,
     page: {

@@ -13,7 +13,8 @@ import { type StoredMoney, moneyIn } from '@/data/money';
 import type { Database } from '@/data/database';
 import { type RowOf, loadRows, loadRowsOf } from '@/data/records/records';
 import { listSites } from '@/data/site/site-store';
-import { checkAccess, visibleSites } from '../access/permissions';
+import { type ActorFrame, type FramedSite, actorFrame, framedSites } from '../access/frame';
+import { checkAccess } from '../access/permissions';
 import type { Actor } from '../access/actor';
 import { nowAt } from '../clock';
 import { rolesInUse } from './commands';
@@ -34,12 +35,11 @@ export async function setupOf(
   const roles = await rolesOf(db, id, money);
   const needs = await needsOf(db, id);
   const people = await loadRows(db, 'person_site', { site_id: id });
-  const [business] = await loadRows(db, 'setting', { name: 'business' });
   const rules: Rules = { ...DEFAULT_RULES, ...(JSON.parse(row.rules) as Partial<Rules>) };
   return {
     ok: true,
     setup: {
-      business: business ? String(business.value) : '',
+      business: await businessName(db),
       id,
       site,
       ...roles,
@@ -64,16 +64,20 @@ export async function setupOf(
 export async function headerOfBusiness(
   db: Database,
   actor: Actor,
-): Promise<{ sites: { id: string; name: string; today: Day; dates: DateHabits }[]; actor: string }> {
-  const sites = visibleSites(actor, await listSites(db));
+): Promise<{ sites: (FramedSite & { today: Day; dates: DateHabits })[]; actor: ActorFrame }> {
+  const sites = await listSites(db);
+  const framed = new Map(framedSites(actor, sites).map((site) => [site.id, site]));
   return {
-    sites: sites.map(({ id, name, timeZone, hourFormat, weekStart }) => ({
-      id,
-      name,
-      today: parseDate(nowAt(timeZone).date)!,
-      dates: dateHabitsOf(hourFormat, weekStart),
-    })),
-    actor: actor.name,
+    sites: sites.flatMap(({ id, timeZone, hourFormat, weekStart }) => {
+      const site = framed.get(id);
+      if (!site) return [];
+      return {
+        ...site,
+        today: parseDate(nowAt(timeZone).date)!,
+        dates: dateHabitsOf(hourFormat, weekStart),
+      };
+    }),
+    actor: actorFrame(actor),
   };
 }
 
@@ -246,4 +250,10 @@ function dayOf(value: unknown): Day | null {
 
 function byPosition(a: { readonly position: number }, b: { readonly position: number }): number {
   return a.position - b.position;
+}
+
+/** The name of the business; empty where it has none yet. */
+export async function businessName(db: Database): Promise<string> {
+  const [row] = await loadRows(db, 'setting', { name: 'business' });
+  return row ? String(row.value) : '';
 }

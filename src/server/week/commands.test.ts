@@ -2,7 +2,7 @@ import { beforeEach, describe, expect, test } from '@jest/globals';
 import { type Shift } from '@/core/plan/types';
 import { shift as bare } from '@/core/testing';
 import { insertShifts } from '@/data/week/shift-store';
-import { BUILT_IN_OWNER } from '../access/actor';
+import { OWNER } from '../access/testing';
 import { runCommand } from '../commands/run';
 import { undoCommand } from '../commands/undo';
 import { recurringOf } from './queries';
@@ -41,7 +41,7 @@ describe('starting a week', () => {
     const ran = id();
     const answer = await runCommand(
       db,
-      BUILT_IN_OWNER,
+      OWNER,
       { id: ran, kind: 'week.start', input: { site: 'bistro', ...request } },
       { preview: false },
     );
@@ -49,7 +49,7 @@ describe('starting a week', () => {
     const open = await shiftsOf(NEXT, 21);
     expect(open).toHaveLength(3 * 62);
     expect(open.every((one) => one.person === null)).toBe(true);
-    expect((await undoCommand(db, BUILT_IN_OWNER, ran, id())).ok).toBe(true);
+    expect((await undoCommand(db, OWNER, ran, id())).ok).toBe(true);
     expect(plain(await shiftsOf(MONDAY, 70))).toEqual(before);
   });
 
@@ -57,7 +57,7 @@ describe('starting a week', () => {
     const ran = id();
     await runCommand(
       db,
-      BUILT_IN_OWNER,
+      OWNER,
       { id: ran, kind: 'week.start', input: { site: 'bistro', ...start } },
       { preview: false },
     );
@@ -66,15 +66,15 @@ describe('starting a week', () => {
       { do: 'remove', id: one.id },
       { do: 'set', id: two.id, shift: { note: 'mine' } },
     ]);
-    expect(await undoCommand(db, BUILT_IN_OWNER, ran, id())).toMatchObject({
+    expect(await undoCommand(db, OWNER, ran, id())).toMatchObject({
       ok: false,
       problem: { code: 'changed-meanwhile', message: expect.stringContaining('“mine” now') },
       partly: true,
     });
-    expect((await undoCommand(db, BUILT_IN_OWNER, ran, id(), true)).ok).toBe(true);
+    expect((await undoCommand(db, OWNER, ran, id(), true)).ok).toBe(true);
     // What somebody made theirs stays; what was taken away stays away.
     expect((await shiftsOf(NEXT)).map((shift) => [shift.id, shift.note])).toEqual([[two.id, 'mine']]);
-    const found = await recurringOf(db, BUILT_IN_OWNER, 'bistro');
+    const found = await recurringOf(db, OWNER, 'bistro');
     expect(found.ok && found.recurring.done).toMatchObject([
       { id: ran, title: 'Week 30 Nov–6 Dec from week 23–29 November', actor: 'Scheduler', undone: true },
     ]);
@@ -91,7 +91,7 @@ describe('starting a week', () => {
     };
     const answer = await runCommand(
       db,
-      BUILT_IN_OWNER,
+      OWNER,
       { id: id(), kind: 'week.start', input: { site: 'bistro', ...start, weeks: [NEXT, NEXT + 7] } },
       { preview: false, watch },
     );

@@ -3,7 +3,8 @@ import type { Change } from '@/core/plan/change';
 import { NO_DETAIL } from '@/core/plan/types';
 import { shift as bare } from '@/core/testing';
 import { loadPlan } from '@/data/week/plan-store';
-import { type Actor, BUILT_IN_OWNER } from '../access/actor';
+import type { Actor } from '../access/actor';
+import { OWNER } from '../access/testing';
 import { changePlan } from '../plan/commands';
 import { parseInput } from '../input';
 import { CHANGE_REQUEST } from '../plan/schema';
@@ -38,7 +39,7 @@ describe('what the plan page asks for', () => {
     const [one] = await shiftsOf(MONDAY);
     await edit([{ do: 'add', shift: { ...one, id: 'mine', date: NEXT, person: null } }]);
     await edit([{ do: 'set', id: 'mine', shift: { person: 'bram', note: 'keys' } }]);
-    const told = await shiftHistory(db, BUILT_IN_OWNER, 'bistro', 'mine');
+    const told = await shiftHistory(db, OWNER, 'bistro', 'mine');
     expect(told.ok && told.events.map((event) => event.message)).toEqual([
       'given to Bram de Wit, note "keys"',
       expect.stringMatching(/^made: Mon 30 \d+:00–/),
@@ -56,7 +57,7 @@ describe('what the plan page asks for', () => {
       },
     });
     for (const change of [late(2), late(13), late(14), late(3, 9)])
-      await changePlan(db, BUILT_IN_OWNER, 'bistro', change.do === 'add' ? change.shift.date : 0, {
+      await changePlan(db, OWNER, 'bistro', change.do === 'add' ? change.shift.date : 0, {
         id: id(),
         base: 0,
         changes: [change],
@@ -64,12 +65,12 @@ describe('what the plan page asks for', () => {
     const before = (await shiftsOf(MONDAY - 7)).filter(
       (one) => one.person === 'dario' && one.date === friday - 7 && one.from >= 900,
     ).length;
-    const found = await recentCountsOf(db, BUILT_IN_OWNER, 'bistro', friday, 1020);
+    const found = await recentCountsOf(db, OWNER, 'bistro', friday, 1020);
     expect(found.ok && found.counts.dario).toBe(2 + before);
   });
 
   test('the month adds up what each week shows', async () => {
-    const found = await weekSummariesOf(db, BUILT_IN_OWNER, 'bistro', MONDAY);
+    const found = await weekSummariesOf(db, OWNER, 'bistro', MONDAY);
     if (!found.ok) throw new Error();
     expect(found.weeks.map((week) => week.state)).toEqual([
       'empty',
@@ -86,7 +87,7 @@ describe('what the plan page asks for', () => {
   test('a note of a day is kept, changed and taken away', async () => {
     await done('daybook.save', { date: NEXT, note: ' <i>Boats</i> ' });
     const notes = async () => {
-      const found = await planOfWeek(db, BUILT_IN_OWNER, 'bistro', NEXT);
+      const found = await planOfWeek(db, OWNER, 'bistro', NEXT);
       return found.ok ? found.payload.daybook : null;
     };
     expect(await notes()).toEqual([{ date: NEXT, note: '<i>Boats</i>' }]);
@@ -119,7 +120,8 @@ describe('who has no say at a site', () => {
     id: 'e',
     name: 'Edda',
     person: null,
-    grants: [{ kind: 'scheduler', site: 'chandlery' }],
+    session: null,
+    grants: [{ kind: 'scheduler', site: 'chandlery', area: null, seesPay: true }],
   };
 
   test.each([

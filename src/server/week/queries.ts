@@ -15,7 +15,8 @@ import { loadPatterns } from '@/data/patterns/pattern-store';
 import { loadStations, loadTemplates, loadWeekTemplates } from '@/data/templates/template-store';
 import { shiftNames } from './shift-names';
 import { readableSite } from '../site/readable';
-import { type Actor, nameOfActor } from '../access/actor';
+import type { Actor } from '../access/actor';
+import { actorNames } from '../access/actor-names';
 import { nowAt } from '../clock';
 import type { WeekFigures, RecurringPayload, ShiftEvent } from './payload';
 
@@ -94,6 +95,10 @@ export async function recurringOf(
 async function doneLately(db: Database, site: string): Promise<RecurringPayload['done']> {
   const entries = await activitiesAbout(db, { kind: 'site', id: site }, 20);
   const undone = new Set(entries.map((entry) => entry.undoes));
+  const nameOfActor = await actorNames(
+    db,
+    entries.map((entry) => entry.actor),
+  );
   return entries
     .filter((entry) => entry.undoes === null)
     .slice(0, 8)
@@ -144,6 +149,10 @@ export async function shiftHistory(
   const entries = await activitiesAbout(db, { kind: 'shift', id: shift }, MOST_EVENTS);
   if (entries.length === 0) return { ok: true, events: [] };
   const names = await shiftNames(db, site);
+  const nameOfActor = await actorNames(
+    db,
+    entries.map((entry) => entry.actor),
+  );
   const events = entries.flatMap(({ at, actor: who, shifts }): ShiftEvent[] => {
     const says = shifts
       .filter((entry) => entry.site === site)

@@ -7,7 +7,8 @@ import { parseDate } from '@/core/time/day';
 import type { Database } from '@/data/database';
 import { demoDatabase } from '../../../demo/testing';
 import { loadShifts } from '@/data/week/shift-store';
-import { type Actor, BUILT_IN_OWNER } from '../access/actor';
+import type { Actor } from '../access/actor';
+import { OWNER } from '../access/testing';
 import type { CommandAnswer } from '../commands/payload';
 import { runCommand } from '../commands/run';
 import { changePlan } from '../plan/commands';
@@ -31,7 +32,7 @@ type Done = Extract<CommandAnswer, { ok: true }>;
 export const id = () => `request-${++made}`;
 
 /** Asks for a command at the bistro. */
-export function ask(kind: string, input: object, preview = false, actor: Actor = BUILT_IN_OWNER) {
+export function ask(kind: string, input: object, preview = false, actor: Actor = OWNER) {
   return runCommand(db, actor, { id: id(), kind, input: { site: 'bistro', ...input } }, { preview });
 }
 
@@ -80,7 +81,7 @@ export const times = async () =>
 /** An edit of the plan that keeps to four weeks, from next one on unless another is named. */
 export async function edit(changes: Change[], first = NEXT): Promise<void> {
   const week = 'shift' in changes[0] && changes[0].do === 'add' ? changes[0].shift.date : first;
-  const answer = await changePlan(db, BUILT_IN_OWNER, 'bistro', week, {
+  const answer = await changePlan(db, OWNER, 'bistro', week, {
     id: id(),
     base: 0,
     days: 28,

@@ -12,7 +12,7 @@ import type { Database } from '@/data/database';
 import { loadPatterns } from '@/data/patterns/pattern-store';
 import { loadTemplates } from '@/data/templates/template-store';
 import { loadShifts } from '@/data/week/shift-store';
-import { BUILT_IN_OWNER } from '../access/actor';
+import { OWNER } from '../access/testing';
 import { runCommand } from '../commands/run';
 import { undoCommand } from '../commands/undo';
 import { changePlan } from '../plan/commands';
@@ -105,15 +105,15 @@ class Desk {
     const id = `request-${++made}`;
     const asked = { id, kind, input: { site: 'bistro', ...input } };
     const before = await dump(this.db);
-    const answer = await runCommand(this.db, BUILT_IN_OWNER, asked, { preview: false });
+    const answer = await runCommand(this.db, OWNER, asked, { preview: false });
     // What changed nothing is not kept, so there is nothing to take back.
     if (answer.ok && !same(before, await dump(this.db)))
-      this.taken.push(async () => (await undoCommand(this.db, BUILT_IN_OWNER, id, `undo-${id}`)).ok);
+      this.taken.push(async () => (await undoCommand(this.db, OWNER, id, `undo-${id}`)).ok);
     return answer.ok;
   }
 
   private async edit(changes: Change[]): Promise<boolean> {
-    const answer = await changePlan(this.db, BUILT_IN_OWNER, 'bistro', NEXT, {
+    const answer = await changePlan(this.db, OWNER, 'bistro', NEXT, {
       id: `edit-${++made}`,
       base: 0,
       days: 28,
@@ -226,7 +226,7 @@ test('whatever is done to repeats, nobody is in two places, no occurrence comes 
 }, 120_000);
 
 async function weeksOf(db: Database) {
-  const found = await planOfWeek(db, BUILT_IN_OWNER, 'bistro', NEXT, 28);
+  const found = await planOfWeek(db, OWNER, 'bistro', NEXT, 28);
   if (!found.ok) throw new Error(found.problem.message);
   return found.payload;
 }

@@ -6,7 +6,7 @@ import { type Database, fileOf } from '@/data/database';
 import { demoDatabase, demoFile } from '../../../demo/testing';
 import { loadShifts } from '@/data/week/shift-store';
 import { shift } from '@/core/testing';
-import { BUILT_IN_OWNER as actor } from '../access/actor';
+import { OWNER as actor } from '../access/testing';
 import { previewCommand } from '../commands/preview';
 import { changePlan } from '../plan/commands';
 import { setupOf } from '../site/queries';

@@ -2,7 +2,7 @@ import { expect, jest } from '@jest/globals';
 import { configure, screen, waitFor, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import type { Database } from '@/data/database';
-import { BUILT_IN_OWNER } from '@/server/access/actor';
+import { OWNER } from '@/server/access/testing';
 import { previewCommand } from '@/server/commands/preview';
 import type { CommandAnswer, CommandRequest } from '@/server/commands/payload';
 import { runCommand } from '@/server/commands/run';
@@ -39,12 +39,11 @@ export async function demoServer() {
   };
   jest.unstable_mockModule('@/server/actions', () => ({
     doCommand: async (request: CommandRequest) => {
-      const answer = await runCommand(server.db, BUILT_IN_OWNER, request, { preview: false });
+      const answer = await runCommand(server.db, OWNER, request, { preview: false });
       server.answers.push(answer);
       return answer;
     },
-    undo: (id: string, undoId: string, rest: boolean) =>
-      undoCommand(server.db, BUILT_IN_OWNER, id, undoId, rest),
+    undo: (id: string, undoId: string, rest: boolean) => undoCommand(server.db, OWNER, id, undoId, rest),
   }));
   jest.unstable_mockModule('next/navigation', () => ({
     useRouter: () => ({ refresh: () => (server.refreshed += 1), push: () => undefined }),
@@ -52,7 +51,7 @@ export async function demoServer() {
     usePathname: () => '/',
   }));
   globalThis.fetch = (async (_address: string, { body }: { body: string }) => {
-    const answer = await previewCommand(server.db, BUILT_IN_OWNER, JSON.parse(body) as CommandRequest);
+    const answer = await previewCommand(server.db, OWNER, JSON.parse(body) as CommandRequest);
     return { ok: true, json: () => Promise.resolve(answer) } as Response;
   }) as typeof fetch;
   return server as typeof server & { readonly db: Database };

@@ -1,7 +1,7 @@
 import clsx from 'clsx';
 
-/** How a button looks: `chosen` is one of several that holds now, `link` stands in text, `quiet` is a mark alone, `small` stands beside a title. */
-export type ButtonKind = 'plain' | 'primary' | 'chosen' | 'danger' | 'quiet' | 'small' | 'link';
+/** How a button looks: `chosen` is one of several that holds now, `link` stands in text, `quiet` is a mark alone, `small` stands beside a title, `initials` stand for somebody. */
+export type ButtonKind = 'plain' | 'primary' | 'chosen' | 'danger' | 'quiet' | 'small' | 'link' | 'initials';
 
 const LOOK: Readonly<Record<ButtonKind, string>> = {
   plain: 'btn btn-outline px-3',
@@ -10,6 +10,7 @@ const LOOK: Readonly<Record<ButtonKind, string>> = {
   danger: 'btn btn-outline btn-error px-3',
   quiet: 'btn btn-ghost btn-square',
   small: 'btn btn-xs px-1.5',
+  initials: 'btn btn-primary btn-square size-[26px] text-xs font-semibold',
   link: 'link link-primary min-h-6 text-left font-semibold disabled:cursor-default disabled:no-underline disabled:opacity-60',
 };
 

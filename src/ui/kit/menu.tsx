@@ -15,10 +15,16 @@ import {
   useRole,
   useTypeahead,
 } from '@floating-ui/react';
+import { Check } from 'lucide-react';
 import { useRef, useState } from 'react';
 import { type ButtonKind, buttonClass } from './button';
 
-export type MenuItem = { readonly name: string; readonly disabled?: boolean } & (
+export type MenuItem = {
+  readonly name: string;
+  readonly disabled?: boolean;
+  /** Of several of which one holds: whether it is this one. */
+  readonly isChosen?: boolean;
+} & (
   | { readonly run: () => void; readonly href?: undefined }
   /** A file or page that it leads to. */
   | { readonly href: string; readonly run?: undefined }
@@ -27,10 +33,13 @@ export type MenuItem = { readonly name: string; readonly disabled?: boolean } & 
 /** A button that opens a list of things to do. Arrows and first letters go through it, Enter does one. */
 export function Menu({
   label,
+  name,
   items,
   kind = 'plain',
 }: {
   readonly label: string;
+  /** What it is called where the label says too little. */
+  readonly name?: string;
   readonly items: readonly MenuItem[];
   readonly kind?: ButtonKind;
 }) {
@@ -59,7 +68,14 @@ export function Menu({
   ]);
   return (
     <>
-      <button ref={refs.setReference} type="button" className={buttonClass(kind)} {...getReferenceProps()}>
+      <button
+        ref={refs.setReference}
+        type="button"
+        aria-label={name}
+        title={name}
+        className={buttonClass(kind)}
+        {...getReferenceProps()}
+      >
         {label}
       </button>
       {isOpen && (
@@ -71,13 +87,14 @@ export function Menu({
               {...getFloatingProps()}
               className="menu text-base border-ink bg-sheet z-40 max-h-80 min-w-40 flex-nowrap overflow-y-auto rounded-[3px] border p-1"
             >
-              {items.map(({ name, run, href, disabled }, i) => {
+              {items.map(({ name, run, href, disabled, isChosen }, i) => {
                 const part = {
                   ref: (element: HTMLElement | null) => {
                     parts.current[i] = element;
                     names.current[i] = name;
                   },
-                  role: 'menuitem',
+                  role: isChosen === undefined ? 'menuitem' : 'menuitemradio',
+                  'aria-checked': isChosen,
                   tabIndex: active === i ? 0 : -1,
                   ...getItemProps({
                     onClick: () => {
@@ -91,6 +108,7 @@ export function Menu({
                     {href === undefined ? (
                       <button type="button" disabled={disabled} {...part}>
                         {name}
+                        {isChosen && <Check size={14} aria-hidden />}
                       </button>
                     ) : (
                       <a href={href} {...part}>

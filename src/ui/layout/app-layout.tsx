@@ -3,6 +3,7 @@
 import dynamic from 'next/dynamic';
 import Link from 'next/link';
 import { useSyncExternalStore } from 'react';
+import type { ActorFrame, FramedSite } from '@/server/access/frame';
 import type { DateHabits } from '@/core/time/typed-date';
 import { DEFAULT_DATES, DateHabitsProvider } from '../kit/inputs/date-habits';
 import { type Area, TopBar } from './top-bar';
@@ -11,8 +12,8 @@ const Toasts = dynamic(() => import('../kit/toast'), { ssr: false });
 
 /** What stands around every page but the plan. */
 export interface ShellFrame {
-  readonly sites: readonly { readonly id: string; readonly name: string; readonly dates: DateHabits }[];
-  readonly actor: string;
+  readonly sites: readonly (FramedSite & { readonly dates: DateHabits })[];
+  readonly actor: ActorFrame;
 }
 
 /** A page with the bar over it. */
@@ -25,7 +26,8 @@ export function AppLayout({
 }: {
   readonly header: ShellFrame;
   readonly site: string | null;
-  readonly area: Area;
+  /** Null: a page of one's own, outside the areas. */
+  readonly area: Area | null;
   readonly strip?: React.ReactNode;
   readonly children: React.ReactNode;
 }) {

@@ -3,22 +3,21 @@
 import { useGo } from '../going/go';
 import { Wordmark } from './wordmark';
 import { UndoButton } from '../undo/undo-keys';
-import { Moon, Sun } from 'lucide-react';
 import Link from 'next/link';
-import { useSyncExternalStore } from 'react';
+import type { ActorFrame, FrameArea, FramedSite } from '@/server/access/frame';
 import { Select } from '../kit/inputs/select';
-import { changeTheme, themeNow, watchTheme } from './theme';
 import { Kbd } from '../kit/kbd';
-import { Button } from '../kit/button';
+import { AccountMenu } from './account-menu';
 
-export type Area = 'setup' | 'people' | 'plan';
+export type Area = FrameArea;
 
 interface Props {
-  readonly sites: readonly { readonly id: string; readonly name: string }[];
+  readonly sites: readonly FramedSite[];
   /** The site looked at; null: all of them. */
   readonly site: string | null;
-  readonly area: Area;
-  readonly actor: string;
+  /** Null: a page of one's own, outside the areas. */
+  readonly area: Area | null;
+  readonly actor: ActorFrame;
   readonly onFind?: () => void;
 }
 
@@ -34,36 +33,38 @@ export function areaAddress(area: Area, site: string | null): string {
   return area === 'plan' ? `/plan/${place}/now` : `/${area}/${place}`;
 }
 
+/** Where an area is looked at: at the site that is looked at, else at the first that has it; null: nowhere. */
+function placeOf(sites: readonly FramedSite[], area: Area, site: string | null): string | null {
+  const having = sites.filter(({ areas }) => areas.includes(area));
+  if (having.length === 0) return null;
+  if (area === 'people' && site === null) return areaAddress(area, null);
+  return areaAddress(area, (having.find(({ id }) => id === site) ?? having[0]).id);
+}
+
 /** The bar over every page: where one is, and the way to everywhere else. */
 export function TopBar({ sites, site, area, actor, onFind }: Props) {
   const go = useGo();
   return (
     <header className="border-rule bg-paper flex h-[46px] shrink-0 items-center gap-4 border-b px-4 phone:gap-2 phone:px-2 low:h-[40px]">
       <Wordmark />
-      <Select
-        label="Site"
-        className="w-auto max-w-[220px] min-w-[110px]"
-        value={site ?? 'all'}
-        onChange={(id) => void go(areaAddress(area, id === 'all' ? null : id))}
-        options={[
-          ...(area === 'people' ? [['all', 'All sites'] as const] : []),
-          ...sites.map(({ id, name }) => [id, name] as const),
-        ]}
-      />
+      {area && (
+        <Select
+          label="Site"
+          className="w-auto max-w-[220px] min-w-[110px]"
+          value={site ?? 'all'}
+          onChange={(id) => void go(areaAddress(area, id === 'all' ? null : id))}
+          options={[
+            ...(area === 'people' ? [['all', 'All sites'] as const] : []),
+            ...sites.filter(({ areas }) => areas.includes(area)).map(({ id, name }) => [id, name] as const),
+          ]}
+        />
+      )}
       <nav aria-label="Areas" className="flex h-full gap-5 phone:gap-3">
-        {AREAS.map(({ area: one, name }) => (
-          <Link
-            key={one}
-            href={areaAddress(one, one === 'people' ? site : (site ?? sites[0]?.id ?? null))}
-            prefetch={false}
-            aria-current={one === area ? 'page' : undefined}
-            className={`flex h-full items-center border-b-[3px] pt-[3px] whitespace-nowrap ${
-              one === area ? 'border-ink font-semibold' : 'text-muted hover:text-ink border-transparent'
-            }`}
-          >
-            {name}
-          </Link>
-        ))}
+        {actor.isPerson && <AreaLink href="/me" name="My shifts" isHere={false} />}
+        {AREAS.map(({ area: one, name }) => {
+          const href = placeOf(sites, one, site);
+          return href && <AreaLink key={one} href={href} name={name} isHere={one === area} />;
+        })}
       </nav>
       <div className="ml-auto flex items-center gap-3">
         {onFind && (
@@ -79,30 +80,31 @@ export function TopBar({ sites, site, area, actor, onFind }: Props) {
           </button>
         )}
         {area !== 'plan' && <UndoButton isShort />}
-        <ThemeSwitch />
-        <span
-          className="bg-sea text-sheet flex size-[26px] items-center justify-center rounded-[3px] text-xs font-semibold"
-          title={actor}
-        >
-          {actor.slice(0, 2).toUpperCase()}
-        </span>
+        <AccountMenu actor={actor} />
       </div>
     </header>
   );
 }
 
-function ThemeSwitch() {
-  // The theme stands on the document, where the server wrote it before anything was drawn.
-  const now = useSyncExternalStore(watchTheme, themeNow, () => 'quay');
-  const other = now === 'quay' ? 'quay-night' : 'quay';
+function AreaLink({
+  href,
+  name,
+  isHere,
+}: {
+  readonly href: string;
+  readonly name: string;
+  readonly isHere: boolean;
+}) {
   return (
-    <Button
-      kind="quiet"
-      onClick={changeTheme}
-      aria-label={other === 'quay' ? 'Use the light theme' : 'Use the dark theme'}
-      title={other === 'quay' ? 'Light theme' : 'Dark theme'}
+    <Link
+      href={href}
+      prefetch={false}
+      aria-current={isHere ? 'page' : undefined}
+      className={`flex h-full items-center border-b-[3px] pt-[3px] whitespace-nowrap ${
+        isHere ? 'border-ink font-semibold' : 'text-muted hover:text-ink border-transparent'
+      }`}
     >
-      {other === 'quay' ? <Sun size={16} /> : <Moon size={16} />}
-    </Button>
+      {name}
+    </Link>
   );
 }

@@ -4,7 +4,7 @@ import { cleanup, render, screen, waitFor } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { useState } from 'react';
 import { parseDate } from '@/core/time/day';
-import { BUILT_IN_OWNER } from '@/server/access/actor';
+import { OWNER } from '@/server/access/testing';
 import { recurringOf } from '@/server/week/queries';
 import type { RecurringPayload } from '@/server/week/payload';
 import { consequences, demoServer, typeInto } from '../forms/testing-server';
@@ -17,7 +17,7 @@ const { RuleFields } = await import('./rule-fields');
 const { TemplatesSection } = await import('../templates/templates-section');
 
 async function stored(): Promise<RecurringPayload> {
-  const found = await recurringOf(server.db, BUILT_IN_OWNER, 'bistro');
+  const found = await recurringOf(server.db, OWNER, 'bistro');
   if (!found.ok) throw new Error(found.problem.message);
   return found.recurring;
 }

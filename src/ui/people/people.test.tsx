@@ -2,7 +2,7 @@
 import { afterEach, beforeEach, describe, expect, test } from '@jest/globals';
 import { cleanup, render, screen, waitFor, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
-import { BUILT_IN_OWNER } from '@/server/access/actor';
+import { OWNER } from '@/server/access/testing';
 import { peopleTable, personPage } from '@/server/people/queries';
 import type { PeoplePayload, PersonPayload } from '@/server/people/payload';
 import { consequences, demoServer, formBar, typeInto } from '../forms/testing-server';
@@ -22,12 +22,12 @@ const { AddPeople } = await import('./add-people');
 const { BulkBar } = await import('./bulk-bar');
 
 async function priya(): Promise<PersonPayload> {
-  const found = await personPage(server.db, BUILT_IN_OWNER, 'priya');
+  const found = await personPage(server.db, OWNER, 'priya');
   if (!found.ok) throw new Error(found.problem.message);
   return found.page;
 }
 async function table(): Promise<PeoplePayload> {
-  const found = await peopleTable(server.db, BUILT_IN_OWNER);
+  const found = await peopleTable(server.db, OWNER);
   if (!found.ok) throw new Error(found.problem.message);
   return found.table;
 }

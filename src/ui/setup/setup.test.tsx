@@ -3,7 +3,7 @@ import { afterEach, beforeEach, describe, expect, test } from '@jest/globals';
 import { cleanup, render, screen, waitFor } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import type { ReactElement } from 'react';
-import { BUILT_IN_OWNER } from '@/server/access/actor';
+import { OWNER } from '@/server/access/testing';
 import { setupOf } from '@/server/site/queries';
 import type { SetupPayload } from '@/server/site/payload';
 import { consequences, demoServer, typeInto } from '../forms/testing-server';
@@ -18,7 +18,7 @@ const { HoursSection } = await import('./hours-section');
 const { Overview } = await import('./overview');
 
 async function stored(): Promise<SetupPayload> {
-  const found = await setupOf(server.db, BUILT_IN_OWNER, 'bistro');
+  const found = await setupOf(server.db, OWNER, 'bistro');
   if (!found.ok) throw new Error(found.problem.message);
   return found.setup;
 }

@@ -42,6 +42,9 @@ function siteOf({ address }: WaitingEdit): string {
   return address.split('/')[3] ?? '';
 }
 
+/** Causes that a person can do something about. */
+const TOLD: ReadonlySet<string | undefined> = new Set(['unavailable', 'signed-out']);
+
 /** What comes back sooner or later with an answer: a server that is busy, starting or behind a proxy that is not well. */
 const PASSING = new Set([401, 408, 425, 429]);
 
@@ -60,7 +63,7 @@ async function post(
     });
     const answer = (await response.json()) as ChangeAnswer;
     if (response.status >= 500 || PASSING.has(response.status) || typeof answer.ok !== 'boolean')
-      return { cause: !answer.ok && answer.problem?.code === 'unavailable' ? answer.problem.message : null };
+      return { cause: !answer.ok && TOLD.has(answer.problem?.code) ? answer.problem.message : null };
     return answer;
   } catch {
     // No connection, or no answer of this application: a proxy's own page, say.

@@ -1,6 +1,7 @@
 import { afterEach, beforeEach, describe, expect, test } from '@jest/globals';
 import { parseDate } from '@/core/time/day';
 import type { Database } from '@/data/database';
+import { cookieOf } from '@/server/access/testing';
 import { demoDatabase } from '../../../../demo/testing';
 import { loadShifts } from '@/data/week/shift-store';
 import { GET as plan } from './[site]/[week]/route';
@@ -20,6 +21,7 @@ beforeEach(async () => {
   process.env.VICENDA_NOW = '2026-11-24T10:00:00Z';
   db = await demoDatabase();
   shared.vicendaDatabase = Promise.resolve(db);
+  OWN.cookie = await cookieOf(db);
 });
 afterEach(async () => {
   shared.vicendaDatabase = undefined;
@@ -29,8 +31,8 @@ afterEach(async () => {
 const at = (site: string, week?: string, shift?: string) => ({
   params: Promise.resolve({ site, ...(week ? { week } : {}), ...(shift ? { shift } : {}) }),
 });
-const get = (query = '') => new Request(`http://localhost/${query}`);
-const OWN = { origin: 'http://localhost:3000', 'content-type': 'application/json' };
+const OWN = { origin: 'http://localhost:3000', 'content-type': 'application/json', cookie: '' };
+const get = (query = '') => new Request(`http://localhost/${query}`, { headers: { cookie: OWN.cookie } });
 const post = (body: string, headers: Record<string, string> = OWN) =>
   new Request('http://localhost/', { method: 'POST', body, headers });
 const told = async (response: Response) => ({ status: response.status, body: await response.json() });

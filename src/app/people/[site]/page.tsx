@@ -11,7 +11,11 @@ export const dynamic = 'force-dynamic';
 export const metadata: Metadata = { title: 'People' };
 
 export default page(
-  { params: Joi.object<{ site: string }>({ site: ID.required() }) },
+  {
+    permission: 'people.read',
+    params: Joi.object<{ site: string }>({ site: ID.required() }),
+    scope: ({ site }) => (site === 'all' ? 'somewhere' : { sites: [site] }),
+  },
   async ({ db, actor, params: { site } }) => {
     const header = await headerOfBusiness(db, actor);
     if (site !== 'all' && !header.sites.some((one) => one.id === site)) notFound();

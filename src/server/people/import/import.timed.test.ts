@@ -4,7 +4,7 @@ import type { Database } from '@/data/database';
 import { demoDatabase } from '../../../../demo/testing';
 import { formatCsv } from '@/formats/table/csv';
 import { formatXlsx } from '@/formats/table/xlsx';
-import { BUILT_IN_OWNER } from '../../access/actor';
+import { OWNER } from '../../access/testing';
 import { readBytes } from '../../access/body';
 import { runCommand } from '../../commands/run';
 import { undoCommand } from '../../commands/undo';
@@ -28,11 +28,11 @@ afterEach(() => db.destroy());
 
 const text = (lines: string[]) => new TextEncoder().encode(lines.join('\n'));
 const take = (bytes: Uint8Array, site: string | null = 'bistro') =>
-  takeFile(db, BUILT_IN_OWNER, { name: 'list.csv', bytes, site }, () => undefined);
+  takeFile(db, OWNER, { name: 'list.csv', bytes, site }, () => undefined);
 const accept = async (options: ImportOptions, id = `import-${++made}`) => {
   const answer = await runCommand(
     db,
-    BUILT_IN_OWNER,
+    OWNER,
     { id, kind: 'people.import', input: { options } },
     { preview: false },
   );
@@ -45,7 +45,7 @@ const read = async (options: ImportOptions): Promise<ImportPreview> => {
   return planned.plan.preview;
 };
 const everybody = async () => {
-  const found = await peopleTable(db, BUILT_IN_OWNER);
+  const found = await peopleTable(db, OWNER);
   if (!found.ok) throw new Error();
   return found.table.people;
 };
@@ -76,7 +76,7 @@ test('of 400 rows the 3 faulty are named by sheet, row and column; the other 397
   const one = people.find((person) => person.number === 'N1')!;
   expect(one).toMatchObject({ name: 'Person 1', contractMinutes: 2250, sites: ['bistro'] });
   expect(one.available).toEqual([480, 0, 0, 0, 0, 0, 0]);
-  const back = await undoCommand(db, BUILT_IN_OWNER, 'the-397', 'the-397-back');
+  const back = await undoCommand(db, OWNER, 'the-397', 'the-397-back');
   expect(back.ok).toBe(true);
   expect((await everybody()).length).toBe(before);
 });
@@ -84,7 +84,7 @@ test('of 400 rows the 3 faulty are named by sheet, row and column; the other 397
 test.each(['csv', 'xlsx'] as const)(
   'what is exported as %s is read without changing anything',
   async (form) => {
-    const { page } = (await personPage(db, BUILT_IN_OWNER, 'emil')) as { page: { person: object } };
+    const { page } = (await personPage(db, OWNER, 'emil')) as { page: { person: object } };
     const person = {
       ...page.person,
       notes: '=HYPERLINK("x")',
@@ -96,11 +96,11 @@ test.each(['csv', 'xlsx'] as const)(
     };
     await runCommand(
       db,
-      BUILT_IN_OWNER,
+      OWNER,
       { id: 'emil', kind: 'person.update', input: { id: 'emil', person } },
       { preview: false },
     );
-    const exported = await exportLines(db, BUILT_IN_OWNER, null);
+    const exported = await exportLines(db, OWNER, null);
     if (!exported.ok) throw new Error();
     const bytes =
       form === 'csv'
@@ -188,7 +188,7 @@ test('a faulty cell is mended while looking, and taken as it was mended', async 
   expect(whole.counts).toMatchObject({ new: 2, faulty: 0 });
   expect((await accept(whole.options)).title).toBe('Imported 2 people from list.csv');
   const bo = (await everybody()).find(({ name }) => name === 'Bo')!;
-  const found = await personPage(db, BUILT_IN_OWNER, bo.id);
+  const found = await personPage(db, OWNER, bo.id);
   expect(found.ok && found.page.versions[0].blocks).toMatchObject([{ weekday: 0, from: 900, to: 1440 }]);
   expect(found.ok && found.page.person.birthDate).toBeNull();
 });
@@ -236,7 +236,7 @@ test('dates that can be read two ways are asked about, and read as said', async 
 test('new availability begins today, and what was said before stays for the weeks before', async () => {
   const preview = await take(text(['Name,Mon,Tue,Wed', 'Noor Haddad,9-12,,off']));
   await accept(preview.options);
-  const found = await personPage(db, BUILT_IN_OWNER, 'noor');
+  const found = await personPage(db, OWNER, 'noor');
   const versions = found.ok ? found.page.versions : [];
   expect(versions.map((version) => version.since)).toContain(MONDAY + 1);
   expect(versions).toHaveLength(3);

@@ -7,7 +7,7 @@ import { formatDate, startOfWeek } from '@/core/time/day';
 import { formatDays, formatLongDay } from '@/core/time/format';
 import { parseIsoWeek, parseWhen } from '@/core/time/parse-when';
 import { useGo } from '../../going/go';
-import { changeTheme } from '../../layout/theme';
+import { chooseTheme, themeNow } from '../../layout/theme';
 import { SECTIONS, type SectionId, sectionAddress } from '../../setup/sections';
 import { redoLast, undoLast } from '../../undo/take-back';
 import { whoCanCover } from '../input/slots';
@@ -240,7 +240,11 @@ function thingsToDo(
       words: 'print',
       run: () => go(`/print/${encodeURIComponent(site)}/${formatDate(week)}/week`),
     },
-    { name: 'Use the other theme', words: 'dark light settings', run: changeTheme },
+    {
+      name: 'Use the other theme',
+      words: 'dark light settings',
+      run: () => chooseTheme(themeNow() === 'quay' ? 'quay-night' : 'quay'),
+    },
     { name: 'Show all keys', words: 'shortcuts help', run: () => controller.act.openDialog('keys') },
   ];
 }

@@ -281,7 +281,7 @@ describe('the list of snags', () => {
         weeks: [],
         today: week.from,
         dates: { order: 'day', weekStart: 0 },
-        actor: 'Scheduler',
+        actor: { name: 'Runa Deering', isPerson: false, seesAccounts: true },
       }}
     >
       <SidePanel />

@@ -22,13 +22,13 @@ import { rowOf } from '@/core/grid/cell';
 // What stands beside the canvas, as it is drawn first.
 
 const header: PageHeader = {
-  sites: [{ id: 'bistro', name: 'Quay Bistro' }],
+  sites: [{ id: 'bistro', name: 'Quay Bistro', areas: ['setup', 'people', 'plan'] }],
   site: { id: 'bistro', name: 'Quay Bistro', timeZone: 'Europe/Lisbon' },
   week: plan().from,
   weeks: [],
   today: plan().from,
   dates: { order: 'day', weekStart: 0 },
-  actor: 'Scheduler',
+  actor: { name: 'Runa Deering', isPerson: false, seesAccounts: true },
 };
 const early = shift('ann', 0, '9-17', {
   label: 'Opening',

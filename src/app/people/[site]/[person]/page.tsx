@@ -12,11 +12,19 @@ export const metadata: Metadata = { title: 'Person' };
 
 const PARAMS = Joi.object<{ site: string; person: string }>({ site: ID.required(), person: ID.required() });
 
-export default page({ params: PARAMS }, async ({ db, actor, params: { site, person } }) => {
-  const found = await personPage(db, actor, person);
-  if (!found.ok) notFound();
-  const header = await headerOfBusiness(db, actor);
-  return (
-    <PersonScreen key={found.page.id} header={header} site={site === 'all' ? null : site} page={found.page} />
-  );
-});
+export default page(
+  { permission: 'people.read', scope: 'somewhere', params: PARAMS },
+  async ({ db, actor, params: { site, person } }) => {
+    const found = await personPage(db, actor, person);
+    if (!found.ok) notFound();
+    const header = await headerOfBusiness(db, actor);
+    return (
+      <PersonScreen
+        key={found.page.id}
+        header={header}
+        site={site === 'all' ? null : site}
+        page={found.page}
+      />
+    );
+  },
+);

@@ -6,7 +6,7 @@ import { CHANGE_REQUEST, PLAN_ADDRESS, atSite } from '@/server/plan/schema';
 export const POST = route(
   {
     name: 'POST changes',
-    permission: 'plan.change',
+    permission: 'plan.edit',
     params: PLAN_ADDRESS,
     scope: atSite,
     body: { json: CHANGE_REQUEST },

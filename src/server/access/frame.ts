@@ -1,0 +1,47 @@
+import type { Actor } from './actor';
+import { type Permission, checkAccess, checkSomewhere } from './permissions';
+
+/** An area of the work that has a place in the bar over every page. */
+export type FrameArea = 'setup' | 'people' | 'plan';
+
+/** Who looks at a page, as its bar shows them. */
+export interface ActorFrame {
+  readonly name: string;
+  /** Whether they work here, and so have shifts of their own. */
+  readonly isPerson: boolean;
+  /** Whether they see who can sign in. */
+  readonly seesAccounts: boolean;
+}
+
+/** A site that the actor may do something at, with the areas in which. */
+export interface FramedSite {
+  readonly id: string;
+  readonly name: string;
+  readonly areas: readonly FrameArea[];
+}
+
+const AREAS: readonly (readonly [FrameArea, Permission])[] = [
+  ['setup', 'setup.read'],
+  ['people', 'people.read'],
+  ['plan', 'plan.read'],
+];
+
+/** What the bar over a page shows of who looks at it. */
+export function actorFrame(actor: Actor): ActorFrame {
+  return {
+    name: actor.name,
+    isPerson: actor.person !== null,
+    seesAccounts: checkSomewhere(actor, 'accounts.read') === null,
+  };
+}
+
+/** The sites of a list at which the actor has some work, with the areas they may use there. */
+export function framedSites(
+  actor: Actor,
+  sites: readonly { readonly id: string; readonly name: string }[],
+): FramedSite[] {
+  return sites.flatMap(({ id, name }) => {
+    const areas = AREAS.filter(([, permission]) => checkAccess(actor, permission, id) === null);
+    return areas.length === 0 ? [] : [{ id, name, areas: areas.map(([area]) => area) }];
+  });
+}
