@@ -18,3 +18,9 @@ export function ownOrigins(): ReadonlySet<string> {
 export function isOwnOrigin(origin: string | null): boolean {
   return origin !== null && ownOrigins().has(origin);
 }
+
+/** The address that links in messages and on paper lead to: the first of VICENDA_URL, else this machine's own. */
+export function publicAddress(): string {
+  const first = (process.env.VICENDA_URL ?? '').split(',')[0].trim();
+  return URL.canParse(first) ? new URL(first).origin : `http://localhost:${process.env.PORT ?? '3000'}`;
+}

@@ -29,7 +29,7 @@ export async function previewCommand(
     const checked = await checkShifts(db, { site, changes }, work.rows);
     if (!checked.ok) return failedAt(checked, '');
   }
-  const weeks = await weekImpacts(db, today, work, watch, memory);
+  const weeks = await weekImpacts(db, today, work, { watch, memory, actor });
   if (weeks === null) return STOPPED;
   return {
     ok: true,

@@ -7,6 +7,7 @@ import type { Database } from '@/data/database';
 import { mergeRows } from '@/data/records/merge';
 import { listSites } from '@/data/site/site-store';
 import type { Actor } from '../access/actor';
+import { seesPay, withPayAsItWas } from '../access/pay';
 import { checkScope } from '../access/permissions';
 import { nowAt } from '../clock';
 import { REQUEST_ID, parseInput } from '../input';
@@ -99,17 +100,31 @@ async function prepare(
   input: unknown,
   { opened, prefer }: CommandRequest,
 ): Promise<Result<{ work: CommandEffect }> | Refused> {
-  const prepared = await command.prepare(context, input);
+  const prepared = await preparedFor(command, context, input);
   if (!prepared.ok || opened === undefined) return prepared;
   const base = parseInput(command.input, opened, 'opened', true);
   if (!base.ok) return base;
-  const before = await command.prepare(context, base.value);
+  const before = await preparedFor(command, context, base.value);
   if (!before.ok)
     return fail('changed-meanwhile', `what this was opened on is no longer there: ${before.problem.message}`);
   if (before.work.rows.length === 0) return prepared;
   const { rows, conflicts } = mergeRows(prepared.work.rows, before.work.rows, prefer);
   if (conflicts.length > 0) return conflictMessages(context.db, conflicts);
   return { ok: true, work: { ...prepared.work, rows } };
+}
+
+/** What a command would do, without what the actor does not see of it. */
+async function preparedFor(
+  command: AnyCommand,
+  context: Context,
+  input: unknown,
+): Promise<Result<{ work: CommandEffect }>> {
+  const prepared = await command.prepare(context, input);
+  if (!prepared.ok) return prepared;
+  const { work } = prepared;
+  const sites = new Set([...work.sites, ...(command.scope(input).sites ?? [])]);
+  const isPayShown = sites.size === 0 || [...sites].every((site) => seesPay(context.actor, site));
+  return isPayShown ? prepared : { ok: true, work: { ...work, rows: withPayAsItWas(work.rows) } };
 }
 
 /** The date at a site, else at the first one; where there is none yet, in UTC. */

@@ -5,6 +5,7 @@ import { findActivity, sealed, shiftIdOf, subjectsOf, undoneAmong } from '@/data
 import type { Database } from '@/data/database';
 import { type RowChange, inverseOf, misfits } from '@/data/records/records';
 import type { Actor } from '../access/actor';
+import { seesPay, touchesPay } from '../access/pay';
 import { checkScope } from '../access/permissions';
 import { now } from '../clock';
 import { REQUEST_ID, parseInput } from '../input';
@@ -57,6 +58,14 @@ async function worked(on: Database, actor: Actor, { id, undoId, rest }: Undo): P
   if (!entry.undoable)
     return { answer: fail('too-late', 'this was done too long ago to be taken back', 'id') };
   const rows = inverseOf(entry.rows);
+  if (touchesPay(rows) && !where.every((site) => seesPay(actor, site)))
+    return {
+      answer: fail(
+        'forbidden',
+        'this changed pay, which you do not see: somebody who does can undo it',
+        'id',
+      ),
+    };
   const unfit = await misfits(on, rows);
   if (unfit.length > 0 && !rest)
     return { answer: await misfitMessages(on, unfit, rows.length > unfit.length) };

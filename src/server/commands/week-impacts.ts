@@ -12,6 +12,8 @@ import { listSites, namesOf } from '@/data/site/site-store';
 import { type PlanRows, peopleIn, loadPlanRows, withRows, withShiftChanges } from '@/data/week/plan-rows';
 import type { PlanMemory } from '@/data/week/plan-memory';
 import { planFromRows } from '@/data/week/plan-store';
+import type { Actor } from '../access/actor';
+import { hidePay, seesPay } from '../access/pay';
 import type { Watch, CommandEffect } from './command';
 import type { ImpactSnag, WeekImpact } from './payload';
 
@@ -29,8 +31,7 @@ export async function weekImpacts(
   db: Database,
   today: Day,
   work: Pick<CommandEffect, 'rows' | 'sites' | 'shifts' | 'weeks'>,
-  watch?: Watch,
-  memory?: PlanMemory,
+  { actor, watch, memory }: { readonly actor: Actor; readonly watch?: Watch; readonly memory?: PlanMemory },
 ): Promise<WeekImpact[] | null> {
   const changed: WeekImpact[] = [];
   const names = namesOf(await listSites(db));
@@ -49,7 +50,7 @@ export async function weekImpacts(
       );
       for (const week of weeks) {
         if (watch?.signal.aborted) return null;
-        const line = lineOf(site, week, before, after, names);
+        const line = lineOf(site, week, before, after, names, seesPay(actor, site));
         if (line) changed.push(line);
       }
     }
@@ -99,17 +100,21 @@ async function weeksOf(
   return new Set([...[...planned].slice(0, WEEKS), ...coming]);
 }
 
-/** Weeks that were judged as they stand, by the rows they are made of. */
-const JUDGED = new WeakMap<PlanRows, Map<Day, Judgement>>();
+/** Weeks that were judged as they stand, by the rows they are made of; beside them those without pay. */
+const JUDGED = {
+  shown: new WeakMap<PlanRows, Map<Day, Judgement>>(),
+  hidden: new WeakMap<PlanRows, Map<Day, Judgement>>(),
+};
 
-function judgedAt(rows: PlanRows, site: string, week: Day): Judgement | null {
-  const weeks = JUDGED.get(rows) ?? new Map<Day, Judgement>();
-  JUDGED.set(rows, weeks);
+function judgedAt(rows: PlanRows, site: string, week: Day, isPayShown: boolean): Judgement | null {
+  const kept = isPayShown ? JUDGED.shown : JUDGED.hidden;
+  const weeks = kept.get(rows) ?? new Map<Day, Judgement>();
+  kept.set(rows, weeks);
   const known = weeks.get(week);
   if (known) return known;
   const stored = planFromRows(rows, site, week, 7);
   if (!stored) return null;
-  const judged = judge(stored.plan);
+  const judged = judge((isPayShown ? stored : hidePay(stored)).plan);
   weeks.set(week, judged);
   return judged;
 }
@@ -120,12 +125,13 @@ function lineOf(
   before: PlanRows,
   after: PlanRows,
   names: ReadonlyMap<string, string>,
+  isPayShown: boolean,
 ): WeekImpact | null {
-  const old = judgedAt(before, site, week);
+  const old = judgedAt(before, site, week, isPayShown);
   // By its dates: the site's week may begin on another day now.
   const stored = planFromRows(after, site, week, 7);
   if (!old || !stored) return null;
-  const { plan, hourFormat } = stored;
+  const { plan, hourFormat } = isPayShown ? stored : hidePay(stored);
   const changes = difference(old, follow(old, plan));
   const { appeared, cleared, paidMinutes, cost } = changes;
   if (appeared.length === 0 && cleared.length === 0 && paidMinutes === 0 && cost === 0) return null;

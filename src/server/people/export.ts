@@ -11,6 +11,7 @@ import { formatDayCell } from '@/formats/people/values';
 import { formatCsv } from '@/formats/table/csv';
 import { formatXlsx } from '@/formats/table/xlsx';
 import { type Problem } from '@/core/plan/problem';
+import { seesPay } from '../access/pay';
 import { checkAccess } from '../access/permissions';
 import type { Actor } from '../access/actor';
 import { todayOf } from '../commands/request';
@@ -45,13 +46,15 @@ export async function exportLines(
   };
   const fields = (await loadRows(db, 'custom_field', {})).sort((a, b) => a.position - b.position);
   const ids = (await db.selectFrom('person').select('id').orderBy('name').execute()).map((row) => row.id);
-  const lines: string[][] = [[...FIELDS.map((field) => field.name), ...fields.map((field) => field.name)]];
+  const isPayShown = seesPay(actor, site);
+  const shown = FIELDS.filter(({ id }) => id !== 'rate' || isPayShown);
+  const lines: string[][] = [[...shown.map((field) => field.name), ...fields.map((field) => field.name)]];
   for (const rows of (await loadPeopleRows(db, ids)).values()) {
     const person = draftOf(rows, money);
     if (site !== null && !person.sites.includes(site)) continue;
     const version = versionOn(versionsOf(rows), today);
     lines.push([
-      ...FIELDS.map((field) => textOf(field.id, person, version, today, known)),
+      ...shown.map((field) => textOf(field.id, person, version, today, known)),
       ...fields.map((field) => person.fields[field.id] ?? ''),
     ]);
   }

@@ -77,6 +77,10 @@ export interface PeopleChoices {
   readonly roles: readonly RoleChoice[];
   readonly fields: readonly Choice[];
   readonly currency: string;
+  /** Whether people can be changed here, by who looks at them. */
+  readonly mayChange: boolean;
+  /** Whether pay is shown; where it is not, none is here. */
+  readonly seesPay: boolean;
   readonly today: Day;
 }
 

@@ -9,6 +9,7 @@ import { loadPeopleRows } from '@/data/people/person-rows';
 import { activitiesAbout, undoneAmong } from '@/data/activity/activity-store';
 import { loadRows } from '@/data/records/records';
 import { hoursOfSites, listSites } from '@/data/site/site-store';
+import { seesPayAtOne } from '../access/pay';
 import { checkAccess, isPermittedEverywhere, visibleSites } from '../access/permissions';
 import type { Actor } from '../access/actor';
 import { actorNames } from '../access/actor-names';
@@ -41,7 +42,7 @@ export async function peopleTable(db: Database, actor: Actor): Promise<Result<{ 
     people.push({
       ...line,
       id,
-      rate: base?.rate ?? null,
+      rate: seesPayAtOne(actor, draft.sites) ? (base?.rate ?? null) : null,
       available: availableWeek(versionsOf(mine), choices.today),
     });
   }
@@ -68,7 +69,8 @@ export async function personPage(
   const sites = rows.person_site.map((row) => row.site_id);
   const may = (sites.length > 0 ? sites : [null]).some((site) => !checkAccess(actor, 'people.read', site));
   if (!may) return fail('forbidden', `${actor.name} may not see this person`);
-  const choices = await choicesOf(db, actor);
+  const draft = draftOf(rows, await businessMoney(db));
+  const choices = { ...(await choicesOf(db, actor)), ...mayAt(actor, sites) };
   const people = await db.selectFrom('person').select(['id', 'name']).orderBy('name').execute();
   const home = sites[0] ?? choices.sites[0]?.id ?? '';
   const place = await db
@@ -80,7 +82,7 @@ export async function personPage(
     ok: true,
     page: {
       id,
-      person: draftOf(rows, await businessMoney(db)),
+      person: seesPayAtOne(actor, sites) ? draft : { ...draft, pay: [] },
       versions: versionsOf(rows),
       managers: people.filter((person) => person.id !== id),
       history: await historyOf(db, id, new Map(people.map((person) => [person.id, person.name]))),
@@ -123,6 +125,15 @@ async function historyOf(
   return lines;
 }
 
+/** What the actor may do with people of some sites. */
+function mayAt(actor: Actor, sites: readonly string[]): Pick<PeopleChoices, 'mayChange' | 'seesPay'> {
+  const places = sites.length === 0 ? [null] : sites;
+  return {
+    mayChange: places.some((site) => checkAccess(actor, 'people.change', site) === null),
+    seesPay: seesPayAtOne(actor, sites),
+  };
+}
+
 /** What is chosen from wherever people are shown. */
 export async function choicesOf(db: Database, actor: Actor): Promise<PeopleChoices> {
   const sites = visibleSites(actor, await listSites(db), 'people.read');
@@ -143,6 +154,10 @@ export async function choicesOf(db: Database, actor: Actor): Promise<PeopleChoic
       .sort((a, b) => a.name.localeCompare(b.name)),
     fields: fields.sort((a, b) => a.position - b.position).map((row) => ({ id: row.id, name: row.name })),
     currency: first?.currency ?? 'EUR',
+    ...mayAt(
+      actor,
+      sites.map(({ id }) => id),
+    ),
     today: await todayOf(db),
   };
 }

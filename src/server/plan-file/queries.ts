@@ -2,10 +2,10 @@ import { type Result, fail } from '@/core/plan/problem';
 import { type Day, startOfWeek, formatDate } from '@/core/time/day';
 import type { Database } from '@/data/database';
 import { listSites } from '@/data/site/site-store';
-import { loadPlan } from '@/data/week/plan-store';
 import { formatPlan } from '@/formats/plan-file/format';
 import { checkAccess } from '../access/permissions';
 import type { Actor } from '../access/actor';
+import { planFor } from '../access/pay';
 
 /** A site's week as the text of a plan file, with a name for it. `week` is any day in it. */
 export async function planFileOf(
@@ -18,7 +18,7 @@ export async function planFileOf(
   if (refused) return refused;
   const line = (await listSites(db)).find((one) => one.id === site);
   const first = line && startOfWeek(week, line.weekStart);
-  const stored = first === undefined ? null : await loadPlan(db, site, first, 7);
+  const stored = first === undefined ? null : await planFor(db, actor, site, first, 7);
   if (!stored) return fail('unknown', `there is no site "${site}"`, 'site');
   try {
     const text = `${JSON.stringify(formatPlan(stored.plan), null, 1)}\n`;

@@ -1,4 +1,5 @@
 import { type Change } from '@/core/plan/change';
+import { outsideRoles } from '@/core/plan/edit-scope';
 import { fail, failedAt } from '@/core/plan/problem';
 import { type Day, startOfWeek } from '@/core/time/day';
 import {
@@ -8,13 +9,16 @@ import {
   revisionOf,
   sealed,
   shiftChangesSince,
+  shiftIdOf,
 } from '@/data/activity/activity-store';
 import type { Database } from '@/data/database';
+import { shiftsById } from '@/data/week/shift-store';
 import { inTransaction } from '@/data/transaction';
 import type { Actor } from '../access/actor';
 import { checkAccess } from '../access/permissions';
 import { now } from '../clock';
 import { digestOf } from '../commands/request';
+import { editableRoles } from './queries';
 import { saveShifts } from '../week/write-shifts';
 import type { ChangeAnswer, ChangeRequest } from './payload';
 
@@ -48,6 +52,16 @@ export async function changePlan(
     if (!row) return fail('unknown', `there is no site "${site}"`, 'site');
     if (base > row.version) return fail('input', 'this was made on a plan that is not there yet', 'base');
     const missed = await shiftChangesSince(trx, site, base);
+    const roles = await editableRoles(trx, actor, site);
+    if (roles) {
+      const found = await shiftsById(trx, changes.map(shiftIdOf));
+      const outside = outsideRoles(
+        changes,
+        new Set(roles),
+        (one) => found.find(({ shift }) => shift.id === one)?.shift,
+      );
+      if (outside) return outside;
+    }
     const within = { from: startOfWeek(week, row.week_start), days };
     const written = await saveShifts(trx, { site, changes, within, confirmed, exceptions: true });
     if (!written.ok) {

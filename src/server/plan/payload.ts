@@ -36,6 +36,10 @@ export interface PlanPayload {
   /** Notes of days. */
   readonly daybook: readonly { readonly date: Day; readonly note: string }[];
   /** What rows can be grouped by: the kind of contract of people, the area of roles. */
+  /** The roles in which whoever looks at it edits it; null: in all of them. */
+  readonly editableRoles: readonly string[] | null;
+  /** Whether amounts of money are shown; where they are not, none is here. */
+  readonly seesPay: boolean;
   readonly contracts: Readonly<Record<string, string>>;
   readonly areas: Readonly<Record<string, string>>;
 }
@@ -57,6 +61,8 @@ export interface PageHeader {
   readonly today: Day;
   readonly dates: DateHabits;
   readonly actor: ActorFrame;
+  /** What whoever looks at it may do here besides editing. */
+  readonly may: { readonly publish: boolean; readonly change: boolean };
 }
 
 /** A change of shifts as it is sent: what is altered comes with the values it was made on. */

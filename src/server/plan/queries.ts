@@ -8,14 +8,14 @@ import { type Day, parseDate, startOfWeek } from '@/core/time/day';
 import type { Database } from '@/data/database';
 import { Unchanged } from '@/data/unchanged';
 import { type StoredSite, listSites, loadSite, namesOf } from '@/data/site/site-store';
-import { loadPlan } from '@/data/week/plan-store';
 import { weekdaysOf } from '@/core/patterns/rule';
 import { loadPatterns } from '@/data/patterns/pattern-store';
 import { loadStations, loadTemplates } from '@/data/templates/template-store';
 import { loadDaybook } from '@/data/week/daybook-store';
 import { loadPublished, loadShifts } from '@/data/week/shift-store';
-import { visibleSites } from '../access/permissions';
+import { areasOf, checkAccess, visibleSites } from '../access/permissions';
 import type { Actor } from '../access/actor';
+import { planFor, seesPay } from '../access/pay';
 import { actorFrame, framedSites } from '../access/frame';
 import { nowAt } from '../clock';
 import { readableSite } from '../site/readable';
@@ -35,7 +35,7 @@ export async function planOfWeek(
   const found = await readableSite(db, actor, site);
   if (!found.ok) return found;
   const first = startOfWeek(week, found.line.weekStart);
-  const stored = (await loadPlan(db, site, first, days))!;
+  const stored = (await planFor(db, actor, site, first, days))!;
   const elsewhere = new Set(stored.plan.surroundingShifts.map((shift) => shift.site));
   return {
     ok: true,
@@ -54,9 +54,24 @@ export async function planOfWeek(
         hasWeekdays: rule !== null && (weekdaysOf(rule)?.length ?? 1) > 1,
       })),
       daybook: await loadDaybook(db, site, first, first + days),
+      editableRoles: await editableRoles(db, actor, site),
+      seesPay: seesPay(actor, site),
       ...(await groupsOf(db, site)),
     },
   };
+}
+
+/** The roles in which the actor edits the plan of a site; null: in all of them. */
+export async function editableRoles(db: Database, actor: Actor, site: string): Promise<string[] | null> {
+  const areas = areasOf(actor, site);
+  if (areas === null) return null;
+  const rows = await db
+    .selectFrom('site_role')
+    .select('role_id')
+    .where('site_id', '=', site)
+    .where('area_id', 'in', [...areas])
+    .execute();
+  return rows.map((row) => row.role_id);
 }
 
 /** The kind of contract of a site's people, and the area of its roles, where one is said. */
@@ -103,6 +118,10 @@ export async function headerOfWeek(
       today: parseDate(nowAt(line.timeZone).date)!,
       dates: dateHabitsOf(line.hourFormat, line.weekStart),
       actor: actorFrame(actor),
+      may: {
+        publish: checkAccess(actor, 'plan.publish', site) === null,
+        change: checkAccess(actor, 'plan.change', site) === null,
+      },
     },
   };
 }

@@ -33,7 +33,9 @@ export const publishDays = command<'plan.publish', PublishRequest>({
     if (stampOf(changes) !== stamp)
       return fail('changed-meanwhile', 'the plan was changed since you looked at it', 'input.stamp');
     const known = new Set(acknowledged);
-    const open = (await openStops(context.db, site, from, to)).filter(({ key }) => !known.has(key));
+    const open = (await openStops(context.db, context.actor, site, from, to)).filter(
+      ({ key }) => !known.has(key),
+    );
     if (open.length > 0)
       return fail('acknowledge', `${counted(open.length, 'stop')} not looked at yet`, 'input.acknowledged');
     const what = counted(changes.length, 'change');

@@ -10,8 +10,9 @@ import type { Database } from '@/data/database';
 import { loadBothSides, loadPublications } from '@/data/publish/publication-store';
 import { amongTexts } from '@/data/records/lines';
 import { listSites, namesOf } from '@/data/site/site-store';
-import { type StoredPlan, loadPlan } from '@/data/week/plan-store';
+import type { StoredPlan } from '@/data/week/plan-store';
 import type { Actor } from '../access/actor';
+import { planFor } from '../access/pay';
 import { actorNames } from '../access/actor-names';
 import { checkAccess } from '../access/permissions';
 import { nowAt } from '../clock';
@@ -32,7 +33,7 @@ export async function publishPage(
   if (!found.ok) return found;
   const from = startOfWeek(week, found.line.weekStart);
   const to = from + weeks * 7;
-  const stored = (await loadPlan(db, site, from, weeks * 7))!;
+  const stored = (await planFor(db, actor, site, from, weeks * 7))!;
   const { plan, hourFormat } = stored;
   const { shifts, published } = await loadBothSides(db, site, from, to);
   const changes = publishChanges(shifts, published, { from, to, people: null });
@@ -69,13 +70,19 @@ export async function publishPage(
 }
 
 /** The snags of severity stop in some days of a site, as they would be published. */
-export async function openStops(db: Database, site: string, from: Day, to: Day): Promise<OpenStop[]> {
+export async function openStops(
+  db: Database,
+  actor: Actor,
+  site: string,
+  from: Day,
+  to: Day,
+): Promise<OpenStop[]> {
   const sites = await listSites(db);
   const line = sites.find((one) => one.id === site);
   if (!line) return [];
   // Whole weeks, as hours and rest are judged by them.
   const first = startOfWeek(from, line.weekStart);
-  const stored = (await loadPlan(db, site, first, Math.ceil((to - first) / 7) * 7))!;
+  const stored = (await planFor(db, actor, site, first, Math.ceil((to - first) / 7) * 7))!;
   return stopsIn(stored, namesOf(sites), from, to);
 }
 

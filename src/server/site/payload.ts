@@ -103,5 +103,7 @@ export interface SetupPayload {
   }[];
   readonly people: number;
   readonly missing: readonly Missing[];
+  /** Whether amounts of money are shown; where they are not, none is here. */
+  readonly seesPay: boolean;
   readonly timeZones: readonly string[];
 }

@@ -14,6 +14,7 @@ import type { Database } from '@/data/database';
 import { type RowOf, loadRows, loadRowsOf } from '@/data/records/records';
 import { listSites } from '@/data/site/site-store';
 import { type ActorFrame, type FramedSite, actorFrame, framedSites } from '../access/frame';
+import { seesPay } from '../access/pay';
 import { checkAccess } from '../access/permissions';
 import type { Actor } from '../access/actor';
 import { nowAt } from '../clock';
@@ -31,8 +32,10 @@ export async function setupOf(
   const [row] = await loadRows(db, 'site', { id });
   if (!row) return fail('unknown', `there is no site "${id}"`, 'site');
   const money = moneyIn(row.currency);
-  const site = await siteDraftOf(db, row, money);
-  const roles = await rolesOf(db, id, money);
+  const isPayShown = seesPay(actor, id);
+  const stored = await siteDraftOf(db, row, money);
+  const site = isPayShown ? stored : withoutMoney(stored);
+  const roles = await rolesOf(db, id, isPayShown ? money : NO_MONEY);
   const needs = await needsOf(db, id);
   const people = await loadRows(db, 'person_site', { site_id: id });
   const rules: Rules = { ...DEFAULT_RULES, ...(JSON.parse(row.rules) as Partial<Rules>) };
@@ -55,6 +58,7 @@ export async function setupOf(
       sets: STARTING_SETS,
       people: people.length,
       missing: await missingOf(db, id, site, roles.roles, needs, rules),
+      seesPay: isPayShown,
       timeZones: Intl.supportedValuesOf('timeZone'),
     },
   };
@@ -80,6 +84,15 @@ export async function headerOfBusiness(
     actor: actorFrame(actor),
   };
 }
+
+/** A site's draft as it is for who does not see pay. */
+function withoutMoney(site: SiteDraft): SiteDraft {
+  const budgets = site.budgets.map((budget) => ({ ...budget, cost: null, sales: null }));
+  return { ...site, budgets, salesPerHour: null };
+}
+
+/** Shows no amount. */
+const NO_MONEY = { toMajorUnits: () => null };
 
 async function siteDraftOf(db: Database, row: RowOf<'site'>, money: StoredMoney): Promise<SiteDraft> {
   const of = { site_id: row.id };
@@ -137,7 +150,7 @@ async function siteDraftOf(db: Database, row: RowOf<'site'>, money: StoredMoney)
 async function rolesOf(
   db: Database,
   site: string,
-  money: StoredMoney,
+  money: { toMajorUnits(minor: number | null): number | null },
 ): Promise<Pick<SetupPayload, 'roles' | 'otherRoles'>> {
   const places = (await loadRows(db, 'site_role', { site_id: site })).sort(byPosition);
   const all = new Map((await loadRows(db, 'role', {})).map((row) => [row.id, row]));

@@ -10,12 +10,13 @@ import { type Day, parseDate, startOfWeek, formatDate } from '@/core/time/day';
 import type { Database } from '@/data/database';
 import { activitiesAbout, shiftIdOf } from '@/data/activity/activity-store';
 import { loadSite } from '@/data/site/site-store';
-import { type StoredPlan, loadPlan } from '@/data/week/plan-store';
+import type { StoredPlan } from '@/data/week/plan-store';
 import { loadPatterns } from '@/data/patterns/pattern-store';
 import { loadStations, loadTemplates, loadWeekTemplates } from '@/data/templates/template-store';
 import { shiftNames } from './shift-names';
 import { readableSite } from '../site/readable';
 import type { Actor } from '../access/actor';
+import { planFor } from '../access/pay';
 import { actorNames } from '../access/actor-names';
 import { nowAt } from '../clock';
 import type { WeekFigures, RecurringPayload, ShiftEvent } from './payload';
@@ -206,7 +207,7 @@ export async function weekSummariesOf(
   const first = startOfWeek(week, found.line.weekStart);
   const weeks: WeekFigures[] = [];
   for (let i = -MONTH.before; i <= MONTH.after; i++) {
-    const stored = (await loadPlan(db, site, first + i * 7, 7))!;
+    const stored = (await planFor(db, actor, site, first + i * 7, 7))!;
     weeks.push(weekFigures(stored));
   }
   return { ok: true, weeks };

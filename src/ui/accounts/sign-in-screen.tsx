@@ -54,10 +54,9 @@ export function SignInScreen({
           type="password"
           autoComplete="current-password"
         />
-        <label className="flex min-h-6 items-center gap-2">
-          <Checkbox checked={shared.value} onChange={shared.onChange} />
+        <Checkbox checked={shared.value} onChange={shared.onChange}>
           Others use this device too: sign me out when the browser is closed
-        </label>
+        </Checkbox>
       </EntryForm>
       <p className="text-muted mt-6">
         Somebody gave you a code?{' '}

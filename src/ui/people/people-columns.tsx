@@ -15,9 +15,11 @@ export function columnsOf(
   const names = new Map(people.map((person) => [person.id, person.name]));
   const place = encodeURIComponent(site ?? 'all');
   const editable = (field: EditableField) =>
-    function Editable(person: PersonRow) {
-      return <EditableCell person={person} field={field} />;
-    };
+    !choices.mayChange
+      ? undefined
+      : function Editable(person: PersonRow) {
+          return <EditableCell person={person} field={field} />;
+        };
   const date = (id: 'employedFrom' | 'employedTo' | 'birthDate', header: string, none: number) => ({
     id,
     header,
@@ -75,13 +77,8 @@ export function columnsOf(
       value: ({ maxWeekMinutes }) => maxWeekMinutes ?? -1,
       cell: editable('maxWeekMinutes'),
     },
-    {
-      id: 'rate',
-      header: 'Base pay',
-      value: ({ rate }) => rate ?? -1,
-      cell: ({ rate }) =>
-        rate === null ? <span className="text-muted">by role</span> : formatMoney(rate, choices.currency),
-    },
+    ...(choices.seesPay ? [rateColumn(choices.currency)] : []),
+
     {
       id: 'available',
       header: 'Available, Mon–Sun',
@@ -118,6 +115,16 @@ export function columnsOf(
       value: ({ fields }: PersonRow) => fields[id] ?? '',
     })),
   ];
+}
+
+function rateColumn(currency: string): DataColumn<PersonRow> {
+  return {
+    id: 'rate',
+    header: 'Base pay',
+    value: ({ rate }) => rate ?? -1,
+    cell: ({ rate }) =>
+      rate === null ? <span className="text-muted">by role</span> : formatMoney(rate, currency),
+  };
 }
 
 /** Numbers sort as numbers, and what is none behind them. */

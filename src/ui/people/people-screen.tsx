@@ -60,22 +60,30 @@ export function PeopleScreen({ header, site, table }: Props) {
               Availability
             </Link>
           )}
-          <Link className={buttonClass('plain')} href={`/people/${place}/import`}>
-            Import
-          </Link>
-          <Button kind="primary" aria-expanded={adding} onClick={() => add(!adding)}>
-            Add people
-          </Button>
+          {choices.mayChange && (
+            <>
+              <Link className={buttonClass('plain')} href={`/people/${place}/import`}>
+                Import
+              </Link>
+              <Button kind="primary" aria-expanded={adding} onClick={() => add(!adding)}>
+                Add people
+              </Button>
+            </>
+          )}
         </span>
       </div>
       {adding && <AddPeople choices={choices} site={site} onDone={() => add(false)} />}
       {here.length === 0 && !adding ? (
         <main>
           <EmptyState title="Nobody works here yet.">
-            <p className="mb-3">Type names, or import a list from a spreadsheet.</p>
-            <Button kind="primary" onClick={() => add(true)}>
-              Add people
-            </Button>
+            {choices.mayChange && (
+              <>
+                <p className="mb-3">Type names, or import a list from a spreadsheet.</p>
+                <Button kind="primary" onClick={() => add(true)}>
+                  Add people
+                </Button>
+              </>
+            )}
           </EmptyState>
         </main>
       ) : (

@@ -26,8 +26,7 @@ export function PeopleTable({ people, choices, site }: Props) {
         columns={columns}
         rowId={({ id }) => id}
         rowName={({ name }) => name}
-        chosen={chosen}
-        onChosen={choose}
+        {...(choices.mayChange ? { chosen, onChosen: choose } : {})}
         exports={[
           { name: 'Spreadsheet (XLSX)', href: fileOf(site, 'xlsx') },
           { name: 'Text (CSV)', href: fileOf(site, 'csv') },

@@ -31,7 +31,7 @@ export function PersonPart({ page }: { readonly page: PersonPayload }) {
       <Contact {...part} />
       <Work {...part} />
       <Roles {...part} />
-      <Pay {...part} />
+      {page.choices.seesPay && <Pay {...part} />}
       <UsualWeek {...part} />
       <OwnFields {...part} />
     </CommandForm>

@@ -87,8 +87,10 @@ export function PersonScreen({ header, site, page }: Props) {
       }
     >
       <div id="part" role="tabpanel" aria-labelledby={`tab-${part}`} className="flex min-h-0 flex-1 flex-col">
-        {part === 'about' && <PersonPart page={page} />}
-        {part === 'availability' && <AvailabilityPart page={page} />}
+        <fieldset disabled={!choices.mayChange} className="contents">
+          {part === 'about' && <PersonPart page={page} />}
+          {part === 'availability' && <AvailabilityPart page={page} />}
+        </fieldset>
         {part === 'history' && <HistoryPart page={page} />}
       </div>
     </AppLayout>

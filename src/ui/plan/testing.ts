@@ -26,6 +26,8 @@ export function payloadOf(plan: Plan, more: Partial<PlanPayload> = {}): PlanPayl
     patterns: [],
     daybook: [],
     contracts: {},
+    editableRoles: null,
+    seesPay: true,
     areas: {},
     ...more,
   };

@@ -155,12 +155,14 @@ function PaintedWeek({
         })}
       />
       <Asked setup={setup} asked={asked} order={order} />
-      <FromSales
-        setup={setup}
-        order={order}
-        rows={[...roles.map((role) => role.name), 'Everybody']}
-        onSuggest={(row, days) => put(cells.map((old, r) => (r === row ? days : old)))}
-      />
+      {setup.seesPay && (
+        <FromSales
+          setup={setup}
+          order={order}
+          rows={[...roles.map((role) => role.name), 'Everybody']}
+          onSuggest={(row, days) => put(cells.map((old, r) => (r === row ? days : old)))}
+        />
+      )}
     </>
   );
 }

@@ -86,7 +86,7 @@ function RolesTable({
               <th scope="col">Name</th>
               <th scope="col">Mark</th>
               <th scope="col">Ink</th>
-              <th scope="col">Base pay an hour, {setup.site.currency}</th>
+              {setup.seesPay && <th scope="col">Base pay an hour, {setup.site.currency}</th>}
               {areas.length > 0 && <th scope="col">Area</th>}
               <th scope="col">Held by</th>
               <th scope="col">Retired</th>
@@ -150,14 +150,16 @@ function RolesTable({
                       options={INKS.map((ink) => [ink, ink] as const)}
                     />
                   </td>
-                  <td>
-                    <AmountInput
-                      name={`roles.${i}.rate`}
-                      label={`Base pay of ${role.name}`}
-                      value={role.rate}
-                      onChange={(rate) => set(i, { rate })}
-                    />
-                  </td>
+                  {setup.seesPay && (
+                    <td>
+                      <AmountInput
+                        name={`roles.${i}.rate`}
+                        label={`Base pay of ${role.name}`}
+                        value={role.rate}
+                        onChange={(rate) => set(i, { rate })}
+                      />
+                    </td>
+                  )}
                   {areas.length > 0 && (
                     <td>
                       <Select

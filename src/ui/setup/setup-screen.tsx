@@ -1,6 +1,6 @@
 'use client';
 
-import { counted } from '@/core/time/format';
+import { counted, formatHours } from '@/core/time/format';
 import { formatMoney } from '@/core/checks/shared/messages';
 import type { SetupPayload } from '@/server/site/payload';
 import type { RecurringPayload } from '@/server/week/payload';
@@ -79,6 +79,8 @@ function noteOf(
       return missing.length === 0 ? 'complete' : `${missing.length} missing`;
     case 'site': {
       const cost = site.budgets.at(-1)?.cost ?? null;
+      const minutes = site.budgets.at(-1)?.minutes ?? null;
+      if (cost === null && minutes !== null) return `budget ${formatHours(minutes)}`;
       return cost === null ? 'no budget' : `budget ${formatMoney(cost, site.currency, true)}`;
     }
     case 'hours': {

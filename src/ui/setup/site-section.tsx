@@ -23,7 +23,7 @@ export function SiteSection({ setup }: { readonly setup: SetupPayload }) {
           <Place {...part} zones={setup.timeZones} />
           <WeekOfSite {...part} />
           <Areas {...part} />
-          <Budgets {...part} />
+          <Budgets {...part} seesPay={setup.seesPay} />
         </>
       )}
     </SiteForm>
@@ -215,7 +215,7 @@ function Areas({ draft, change }: SitePart) {
   );
 }
 
-function Budgets({ draft, change }: SitePart) {
+function Budgets({ draft, change, seesPay }: SitePart & { readonly seesPay: boolean }) {
   const set = (at: number, part: Partial<SiteDraft['budgets'][number]>) =>
     change({ budgets: draft.budgets.map((one, i) => (i === at ? { ...one, ...part } : one)) });
   const add = () =>
@@ -242,8 +242,8 @@ function Budgets({ draft, change }: SitePart) {
             <tr>
               <th scope="col">From</th>
               <th scope="col">Hours</th>
-              <th scope="col">Cost, {draft.currency}</th>
-              <th scope="col">Expected sales</th>
+              {seesPay && <th scope="col">Cost, {draft.currency}</th>}
+              {seesPay && <th scope="col">Expected sales</th>}
               <th aria-label="Remove" />
             </tr>
           </thead>
@@ -270,22 +270,26 @@ function Budgets({ draft, change }: SitePart) {
                     onChange={(minutes) => set(i, { minutes })}
                   />
                 </td>
-                <td>
-                  <AmountInput
-                    name={`site.budgets.${i}.cost`}
-                    label="Cost"
-                    value={budget.cost}
-                    onChange={(cost) => set(i, { cost })}
-                  />
-                </td>
-                <td>
-                  <AmountInput
-                    name={`site.budgets.${i}.sales`}
-                    label="Expected sales"
-                    value={budget.sales}
-                    onChange={(sales) => set(i, { sales })}
-                  />
-                </td>
+                {seesPay && (
+                  <td>
+                    <AmountInput
+                      name={`site.budgets.${i}.cost`}
+                      label="Cost"
+                      value={budget.cost}
+                      onChange={(cost) => set(i, { cost })}
+                    />
+                  </td>
+                )}
+                {seesPay && (
+                  <td>
+                    <AmountInput
+                      name={`site.budgets.${i}.sales`}
+                      label="Expected sales"
+                      value={budget.sales}
+                      onChange={(sales) => set(i, { sales })}
+                    />
+                  </td>
+                )}
                 <td>
                   <RemoveButton
                     label="Remove this budget"
@@ -301,13 +305,15 @@ function Budgets({ draft, change }: SitePart) {
         {draft.budgets.length === 0 ? 'Set a budget' : 'Change it from a date on'}
       </Button>
       <div className="mt-3 grid grid-cols-2 gap-3">
-        <Field label="Sales that an hour of work should bring">
-          <AmountInput
-            name="site.salesPerHour"
-            value={draft.salesPerHour}
-            onChange={(salesPerHour) => change({ salesPerHour })}
-          />
-        </Field>
+        {seesPay && (
+          <Field label="Sales that an hour of work should bring">
+            <AmountInput
+              name="site.salesPerHour"
+              value={draft.salesPerHour}
+              onChange={(salesPerHour) => change({ salesPerHour })}
+            />
+          </Field>
+        )}
         <Field label="Fewest people that needs from sales ask for">
           <CountInput
             name="site.needsMinimum"

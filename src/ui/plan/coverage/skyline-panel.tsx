@@ -226,6 +226,7 @@ const NO_BUDGET = { minutes: null, cost: null };
 function Totals({ scale }: { scale: Scale }) {
   const judgement = useDeferredValue(usePlan((plan) => plan.judgement));
   const totals = useMemo(() => dayTotals(judgement), [judgement]);
+  const isPayShown = usePlan((plan) => plan.references.seesPay);
   const { site } = judgement.plan;
   const paid = judgement.weeks.reduce((sum, week) => sum + week.paid, 0);
   const cost = judgement.weeks.reduce((sum, week) => sum + week.cost, 0);
@@ -245,10 +246,14 @@ function Totals({ scale }: { scale: Scale }) {
             ? formatHours(paid)
             : `${bareHours(paid)} of ${bareHours(budget.minutes)} h`}
         </dd>
-        <dt className="sr-only">Cost of the week</dt>
-        <dd className={`text-xs ${overCost ? 'text-brass font-semibold' : 'text-muted'}`}>
-          {budget.cost === null ? money : `${money} of ${formatMoney(budget.cost, site.currency, true)}`}
-        </dd>
+        {isPayShown && (
+          <>
+            <dt className="sr-only">Cost of the week</dt>
+            <dd className={`text-xs ${overCost ? 'text-brass font-semibold' : 'text-muted'}`}>
+              {budget.cost === null ? money : `${money} of ${formatMoney(budget.cost, site.currency, true)}`}
+            </dd>
+          </>
+        )}
       </dl>
       {totals.slice(scale.firstDay, scale.firstDay + scale.days).map((day) => (
         <dl
@@ -256,13 +261,17 @@ function Totals({ scale }: { scale: Scale }) {
           className={`border-rule overflow-hidden border-l pt-[5px] leading-4 ${narrow ? 'text-center' : 'pl-1.5'}`}
           style={{ width: scale.dayWidth }}
         >
-          <dt className="sr-only">Hours and cost of {formatDay(day.date)}</dt>
+          <dt className="sr-only">
+            {isPayShown ? 'Hours and cost' : 'Hours'} of {formatDay(day.date)}
+          </dt>
           <dd className={narrow ? 'font-stretch-[78%] text-xs' : 'text-sm font-semibold'}>
             {narrow ? bareHours(Math.round(day.paidMinutes / 60) * 60) : formatHours(day.paidMinutes)}
           </dd>
-          <dd className={narrow ? 'sr-only' : 'text-muted text-xs'}>
-            {formatMinor(day.cost, site.currency, true)}
-          </dd>
+          {isPayShown && (
+            <dd className={narrow ? 'sr-only' : 'text-muted text-xs'}>
+              {formatMinor(day.cost, site.currency, true)}
+            </dd>
+          )}
         </dl>
       ))}
     </div>

@@ -22,6 +22,8 @@ interface Entry {
   readonly run: () => void;
   /** Other words it is found by. */
   readonly words?: string;
+  /** What one has to be allowed to do for it. */
+  readonly needs?: 'publish' | 'change';
 }
 
 /** Finds a day, a person, a screen, a setting or something to do by typing part of its name. */
@@ -107,7 +109,8 @@ function fit(entry: string, typed: string): number {
 function useEntries(typed: string): { heading: string; entries: Entry[] }[] {
   const controller = useController();
   const go = useGo();
-  const { weeks, week, site, sites, today, dates } = usePageHeader();
+  const { weeks, week, site, sites, today, dates, may } = usePageHeader();
+  const areas = sites.find(({ id }) => id === site.id)?.areas ?? [];
   const people = usePlan((plan) => plan.judgement.plan.people);
   const day = parseIsoWeek(typed) ?? parseWhen(typed, today, dates);
   const days = controller.plan.judgement.plan.days;
@@ -140,18 +143,28 @@ function useEntries(typed: string): { heading: string; entries: Entry[] }[] {
               },
             ],
     },
-    { heading: 'Do', entries: thingsToDo(controller, (address) => void go(address), site.id, week) },
+    {
+      heading: 'Do',
+      entries: thingsToDo(controller, (address) => void go(address), site.id, week).filter(
+        ({ needs }) => needs === undefined || may[needs],
+      ),
+    },
     {
       heading: 'Pages',
       entries: [
-        page('People', `/people/${place}`, 'staff employees list'),
-        page('Import people', `/people/${place}/import`, 'file spreadsheet'),
-        page(
-          'Who could work this week',
-          `/people/${place}/availability/${formatDate(week)}`,
-          'availability supply',
-        ),
-        ...SECTIONS.map(({ id, name }) =>
+        ...(areas.includes('people')
+          ? [
+              page('People', `/people/${place}`, 'staff employees list'),
+              page('Import people', `/people/${place}/import`, 'file spreadsheet'),
+              page(
+                'Who could work this week',
+                `/people/${place}/availability/${formatDate(week)}`,
+                'availability supply',
+              ),
+            ]
+          : []),
+        page('My account', '/account', 'password sessions sign out'),
+        ...(areas.includes('setup') ? SECTIONS : []).map(({ id, name }) =>
           page(
             id === 'overview' ? 'Set-up' : name,
             sectionAddress(site.id, id),
@@ -176,7 +189,7 @@ function useEntries(typed: string): { heading: string; entries: Entry[] }[] {
           words: id,
           run: () => controller.goTo({ row: rowOf(id), day: controller.view.getState().active.day }),
         },
-        ...(typed.trim().length < 2
+        ...(typed.trim().length < 2 || !areas.includes('people')
           ? []
           : [page(`Details and availability of ${name}`, `/people/${place}/${encodeURIComponent(id)}`, id)]),
       ]),
@@ -217,19 +230,26 @@ function thingsToDo(
     { name: 'Hours, cost and snags of the month', run: () => controller.act.showWeeks(true) },
     {
       name: 'Write in the daybook',
+      needs: 'change',
       words: 'note',
       run: () => controller.open({ kind: 'day', day: active() }),
     },
     {
       name: 'Start this week from another, a template or patterns',
+      needs: 'change',
       run: () => go(startAddress(site, week)),
     },
     {
       name: 'Publish this week',
+      needs: 'publish',
       words: 'tell staff withdraw history',
       run: () => go(`${weekAddress(site, week)}/publish`),
     },
-    { name: 'Copy this week onto the next ones', run: () => go(startAddress(site, week + 7, week)) },
+    {
+      name: 'Copy this week onto the next ones',
+      needs: 'change',
+      run: () => go(startAddress(site, week + 7, week)),
+    },
     {
       name: 'Sheet of the day for the wall',
       words: 'print',

@@ -137,7 +137,7 @@ export function WeekTools() {
 
 /** How much staff have not been told of what is shown, and the way to tell them. */
 function PublishButton() {
-  const { site, week } = usePageHeader();
+  const { site, week, may } = usePageHeader();
   const plan = useDeferredValue(usePlan((state) => state.judgement.plan));
   const published = usePlan((state) => state.published);
   const count = useMemo(() => {
@@ -146,7 +146,7 @@ function PublishButton() {
   }, [plan, published]);
   // The page is made from what the server has: until it has all of it, it is not gone to.
   const waiting = usePlan((state) => state.pending.length);
-  if (count === 0) return null;
+  if (count === 0 || !may.publish) return null;
   if (waiting > 0)
     return (
       <Button kind="primary" className="narrow:hidden" disabled title="Not all of it is saved yet">

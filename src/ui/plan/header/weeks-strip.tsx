@@ -44,6 +44,7 @@ function WeekLine({
   readonly current: boolean;
   readonly currency: string;
 }) {
+  const isPayShown = usePlan((state) => state.references.seesPay);
   const over = one.budgetMinutes !== null && one.minutes > one.budgetMinutes;
   const dear = one.budgetCost !== null && one.cost > one.budgetCost;
   const share = one.budgetMinutes ? Math.min(one.minutes / one.budgetMinutes, 1) : 0;
@@ -68,11 +69,12 @@ function WeekLine({
             {bareHours(one.minutes)}
             {one.budgetMinutes !== null ? ` of ${bareHours(one.budgetMinutes)}` : ''} h
           </span>
-          {', '}
-          <span className={dear ? 'text-brass font-semibold' : ''}>
-            {formatMoney(one.cost, currency, true)}
-            {one.budgetCost !== null ? ` of ${formatMoney(one.budgetCost, currency, true)}` : ''}
-          </span>
+          {isPayShown && (
+            <span className={dear ? 'text-brass font-semibold' : ''}>
+              {`, ${formatMoney(one.cost, currency, true)}`}
+              {one.budgetCost !== null ? ` of ${formatMoney(one.budgetCost, currency, true)}` : ''}
+            </span>
+          )}
           <span className="bg-fine my-[3px] block h-[3px]" aria-hidden>
             <span
               className={`block h-full ${over ? 'bg-brass' : 'bg-sea'}`}

@@ -185,7 +185,8 @@ function CandidateLine({
   const currency = usePlan((state) => state.judgement.plan.site.currency);
   const contract = one.person.contractMinutes;
   const worst = one.snags[0]?.severity;
-  const cost = words.money(toMajor(one.cost, decimalsOf(currency)));
+  const isPayShown = usePlan((state) => state.references.seesPay);
+  const cost = isPayShown ? `, ${words.money(toMajor(one.cost, decimalsOf(currency)))}` : '';
   const rest = (minutes: number | null) => (minutes === null ? 'over 3 days' : formatHours(minutes));
   return (
     <li
@@ -210,7 +211,8 @@ function CandidateLine({
         <span className="block text-sm leading-4">
           {bareHours(one.weekMinutes)}
           {contract !== null ? ` of ${bareHours(contract)}` : ''} h ({formatSignedHours(one.addedMinutes)})
-          {one.overtimeMinutes > 0 ? `, ${formatHours(one.overtimeMinutes)} overtime` : ''}, {cost}
+          {one.overtimeMinutes > 0 ? `, ${formatHours(one.overtimeMinutes)} overtime` : ''}
+          {cost}
         </span>
         {!one.impossible && (
           <span className="text-muted block text-sm leading-4">

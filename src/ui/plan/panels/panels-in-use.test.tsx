@@ -282,6 +282,7 @@ describe('the list of snags', () => {
         today: week.from,
         dates: { order: 'day', weekStart: 0 },
         actor: { name: 'Runa Deering', isPerson: false, seesAccounts: true },
+        may: { publish: true, change: true },
       }}
     >
       <SidePanel />

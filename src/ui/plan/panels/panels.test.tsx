@@ -29,6 +29,7 @@ const header: PageHeader = {
   today: plan().from,
   dates: { order: 'day', weekStart: 0 },
   actor: { name: 'Runa Deering', isPerson: false, seesAccounts: true },
+  may: { publish: true, change: true },
 };
 const early = shift('ann', 0, '9-17', {
   label: 'Opening',

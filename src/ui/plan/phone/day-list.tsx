@@ -26,6 +26,7 @@ export function DayList() {
   const { words } = usePlan((state) => state);
   const controller = useController();
   const firstDay = useView((view) => view.active.day);
+  const isPayShown = usePlan((state) => state.references.seesPay);
   const { today } = usePageHeader();
   const { plan } = judgement;
   const date = plan.from + firstDay;
@@ -54,7 +55,8 @@ export function DayList() {
         {date === today && <span className="text-muted font-sans text-sm font-normal"> today</span>}
       </h2>
       <p className="text-muted text-sm">
-        {formatHours(totals.paidMinutes)}, {formatMinor(totals.cost, plan.site.currency, true)}
+        {formatHours(totals.paidMinutes)}
+        {isPayShown && `, ${formatMinor(totals.cost, plan.site.currency, true)}`}
         {holidays.map(({ name, closed }) => ` · ${name}${closed ? ', closed' : ''}`)}
       </p>
       {note && <p className="mt-1 text-sm italic">{note}</p>}

@@ -6,6 +6,7 @@ import { type Words, wordsFor } from '@/core/checks/shared/messages';
 import { type Consequences, refusal, tryChanges } from '@/core/consequences/consequences';
 import { type Judgement, judge, rejudge } from '@/core/consequences/judge';
 import type { Change } from '@/core/plan/change';
+import { outsideRoles } from '@/core/plan/edit-scope';
 import { fromPortable } from '@/core/plan/portable';
 import { withPreconditions } from '@/core/plan/preconditions';
 import type { Shift } from '@/core/plan/types';
@@ -55,7 +56,7 @@ export interface PlanState {
 
 export type References = Pick<
   PlanPayload,
-  'templates' | 'stations' | 'patterns' | 'daybook' | 'contracts' | 'areas'
+  'templates' | 'stations' | 'patterns' | 'daybook' | 'contracts' | 'areas' | 'editableRoles' | 'seesPay'
 >;
 
 export type PlanStore = ReturnType<typeof createPlanStore>;
@@ -77,12 +78,27 @@ export function createPlanStore(payload: PlanPayload) {
   }));
 }
 
-function referencesOf({ templates, stations, patterns, daybook, contracts, areas }: PlanPayload): References {
-  return { templates, stations, patterns, daybook, contracts, areas };
+function referencesOf(payload: PlanPayload): References {
+  const { templates, stations, patterns, daybook, contracts, areas, editableRoles, seesPay } = payload;
+  return { templates, stations, patterns, daybook, contracts, areas, editableRoles, seesPay };
 }
 
 /** What changes would do to the plan as drawn. */
-export function previewChanges({ judgement, words }: PlanState, changes: readonly Change[]): Preview {
+export function previewChanges(
+  { judgement, words, references: { editableRoles } }: PlanState,
+  changes: readonly Change[],
+): Preview {
+  const outside =
+    editableRoles &&
+    outsideRoles(changes, new Set(editableRoles), (id) =>
+      judgement.plan.shifts.find((shift) => shift.id === id),
+    );
+  if (outside)
+    return {
+      consequences: null,
+      rejectedReason: asSentence(outside.problem.message),
+      needsConfirmation: null,
+    };
   const tried = tryChanges(judgement, changes);
   if (!tried.ok)
     return { consequences: null, rejectedReason: asSentence(tried.problem.message), needsConfirmation: null };

@@ -11,7 +11,7 @@ export const dynamic = 'force-dynamic';
 export const metadata: Metadata = { title: 'Start a week' };
 
 export default page(
-  { permission: 'plan.read', params: PLAN_ADDRESS, scope: ({ site }) => ({ sites: [site] }) },
+  { permission: 'plan.change', params: PLAN_ADDRESS, scope: ({ site }) => ({ sites: [site] }) },
   async ({ db, actor, params: { site, week }, search }) => {
     const found = await recurringOf(db, actor, site);
     if (!found.ok) notFound();

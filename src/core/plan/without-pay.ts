@@ -1,0 +1,14 @@
+import type { Plan } from './types';
+
+/** A plan as it is for who does not see pay: no rates, no budget in money. All else, hours among it, stays. */
+export function withoutPay(plan: Plan): Plan {
+  return {
+    ...plan,
+    roles: plan.roles.map((role) => ({ ...role, hourlyRate: null })),
+    people: plan.people.map((person) => ({
+      ...person,
+      roles: person.roles.map(({ role, until }) => ({ role, until, hourlyRate: null })),
+    })),
+    budget: { ...plan.budget, cost: null },
+  };
+}
