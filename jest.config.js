@@ -4,6 +4,7 @@ const config = {
   modulePathIgnorePatterns: ['<rootDir>/.mutate/'],
   globalSetup: '<rootDir>/scripts/jest-setup.mjs',
   globalTeardown: '<rootDir>/scripts/jest-teardown.mjs',
+  setupFiles: ['<rootDir>/scripts/jest-globals.mjs'],
   maxWorkers: '100%',
   // Every core is at work: what takes two seconds alone may take several. Tests that look at the clock are named
   // `*.timed.test.ts`, and scripts/test.sh runs them by themselves.

@@ -1,8 +1,7 @@
 import { findSession, loadGrants, sitesOfPerson } from '@/data/accounts/account-store';
 import type { Database } from '@/data/database';
-import { SESSION_MS } from '../accounts/auth';
-import { tokenIn } from '../accounts/cookie';
-import { endOf } from '../accounts/sign-in';
+import { SESSION_MS, tokenIn } from '../accounts/cookie';
+import { endOf } from '../accounts/end';
 import { storageFault } from '@/data/transaction';
 import { now } from '../clock';
 import { log } from '../log';

@@ -4,13 +4,14 @@ import { type Database, openDatabase } from '@/data/database';
 import { demoDatabase } from '../../../demo/testing';
 import { DEMO_PASSWORD } from '../../../demo/accounts';
 import { actorOf } from '../access/actor';
-import { actorNamed, cookieOf } from '../access/testing';
 import { runCommand } from '../commands/run';
 import { signInToDemo } from './demo';
 import { makeFirstOwner, setUpCode } from './first-owner';
-import { codeOfInvitation, join } from './invitations';
+import { codeOfInvitation } from './codes';
+import { join } from './invitations';
 import { changePassword, endSession, ownAccount } from './own';
 import { signIn } from './sign-in';
+import { actorNamed, cookieOf } from './testing';
 
 const HERE = { address: '10.0.0.7', device: 'a phone' };
 const NEW = 'three words at sea';

@@ -1,10 +1,8 @@
 import { betterAuth } from 'better-auth';
 import type { Database } from '@/data/database';
 import { now } from '../clock';
+import { SESSION_MS } from './cookie';
 import { secret } from './secret';
-
-/** How long a session lasts that is not used, in milliseconds; on a device of several people until its day is over. */
-export const SESSION_MS = { own: 30 * 24 * 3600_000, shared: 12 * 3600_000 } as const;
 
 type Auth = ReturnType<typeof make>;
 const made = new WeakMap<Database, Auth>();

@@ -8,9 +8,9 @@ import { type RowOf, loadRows, rowChanges } from '@/data/records/records';
 import { BUSINESS } from '../access/permissions';
 import { now } from '../clock';
 import { type Context, command } from '../commands/command';
-import { INVITATION_MS, codeHash, codeOfInvitation } from './invitations';
+import { INVITATION_MS, codeHash, codeOfInvitation } from './codes';
+import { endOf } from './end';
 import { GRANT, type GrantInput, INVITE, INVITE_OTHER, type OtherInvitation, STOP } from './schema';
-import { endOf } from './sign-in';
 
 // None of these can be undone: whoever was let in, or shut out, has acted on it. They are changed again by hand.
 

@@ -1,6 +1,8 @@
 import { timingSafeEqual } from 'node:crypto';
-import { SESSION_MS } from './auth';
 import { sealOf } from './secret';
+
+/** How long a session lasts that is not used, in milliseconds; on a device of several people until its day is over. */
+export const SESSION_MS = { own: 30 * 24 * 3600_000, shared: 12 * 3600_000 } as const;
 
 const NAME = 'vicenda-session';
 

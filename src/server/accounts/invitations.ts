@@ -1,7 +1,7 @@
-import { createHash, randomUUID } from 'node:crypto';
+import { randomUUID } from 'node:crypto';
 import { hashPassword } from 'better-auth/crypto';
 import type { Selectable } from 'kysely';
-import { codeOf, parseCode } from '@/core/accounts/code';
+import { parseCode } from '@/core/accounts/code';
 import { passwordFault } from '@/core/accounts/password';
 import { type Failed, type Result, fail } from '@/core/plan/problem';
 import {
@@ -17,21 +17,9 @@ import { inTransaction } from '@/data/transaction';
 import type { Visitor } from '../access/visitor';
 import { now } from '../clock';
 import type { JoinInput } from './schema';
-import { sealOf } from './secret';
-import { countCodeGuess, endOf, forgetCodeGuesses, openSession } from './sign-in';
-
-/** How long a way in is open, in milliseconds. */
-export const INVITATION_MS = 7 * 24 * 3600_000;
-
-/** The code of an invitation. It stands nowhere: it follows from the id and the secret beside the data file. */
-export function codeOfInvitation(id: string): string {
-  return codeOf(sealOf(`invitation ${id}`));
-}
-
-/** What is kept of a code, by which it is found again. */
-export function codeHash(code: string): string {
-  return createHash('sha256').update(code).digest('base64url');
-}
+import { codeHash } from './codes';
+import { endOf } from './end';
+import { countCodeGuess, forgetCodeGuesses, openSession } from './sign-in';
 
 type Invitation = Selectable<InvitationTable>;
 

@@ -8,7 +8,7 @@ import { listSites } from '@/data/site/site-store';
 import type { Actor } from '../access/actor';
 import { checkAccess, checkSomewhere, visibleSites } from '../access/permissions';
 import { now } from '../clock';
-import { codeOfInvitation } from './invitations';
+import { codeOfInvitation } from './codes';
 import type { AccountRow, AccountsPayload, OpenCode, SignInEvent } from './payload';
 import type { GrantInput } from './schema';
 

@@ -77,8 +77,12 @@ const GRANTS = Joi.array()
   .items(
     Joi.object<GrantInput>({
       kind: Joi.valid('owner', 'scheduler', 'lead', 'payroll').required(),
-      site: Joi.when('kind', { is: 'owner', then: Joi.valid(null).required(), otherwise: ID.required() }),
-      area: Joi.when('kind', { is: 'lead', then: ID.required(), otherwise: Joi.valid(null).required() }),
+      site: ID.allow(null)
+        .required()
+        .when('kind', { is: 'owner', then: Joi.valid(null), otherwise: Joi.invalid(null) }),
+      area: ID.allow(null)
+        .required()
+        .when('kind', { is: 'lead', then: Joi.invalid(null), otherwise: Joi.valid(null) }),
       seesPay: Joi.boolean().required(),
     }),
   )

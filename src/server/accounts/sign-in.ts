@@ -7,14 +7,14 @@ import {
   blockedUntil,
 } from '@/core/accounts/throttle';
 import { type Failed, type Result, fail } from '@/core/plan/problem';
-import { localTime } from '@/core/time/now';
-import { type StoredAccount, accountsNamed, findAccount } from '@/data/accounts/account-store';
+import { accountsNamed, findAccount } from '@/data/accounts/account-store';
 import type { Database } from '@/data/database';
 import { inTransaction } from '@/data/transaction';
 import type { Visitor } from '../access/visitor';
 import { now } from '../clock';
 import { authOf } from './auth';
 import { sessionCookie } from './cookie';
+import { endOf } from './end';
 
 export interface SignInRequest {
   /** An e-mail address or a staff number. */
@@ -95,18 +95,6 @@ export async function openSession(
   });
   await logSignIn(db, { kind, user, typed: '', visitor });
   return sessionCookie(session.token, false);
-}
-
-/** Why an account cannot be used any more, or null: it was stopped, or its person no longer works here. */
-export function endOf({ stoppedAt, isOrphan, employedTo, timeZone }: StoredAccount): Failed | null {
-  if (stoppedAt !== null || isOrphan)
-    return fail('ended', 'this account was stopped; ask who plans your shifts, or the owner', 'name');
-  if (employedTo === null || localTime(now(), timeZone ?? 'UTC').date <= employedTo) return null;
-  return fail(
-    'ended',
-    `this account ended with your employment, after ${employedTo}; ask who planned your shifts if that is wrong`,
-    'name',
-  );
 }
 
 function waitFailure(until: number): Failed {

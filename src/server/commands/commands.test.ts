@@ -299,7 +299,7 @@ describe('people', () => {
       }),
     );
     const [latest] = (await person('caio')).history;
-    expect(latest).toMatchObject({ actor: 'Scheduler', title: 'Changed 2 people', undoable: true });
+    expect(latest).toMatchObject({ actor: 'Runa Deering', title: 'Changed 2 people', undoable: true });
     expect(latest.details).toEqual(['Contract hours: 32 h → 25 h', 'Lead added']);
   });
 

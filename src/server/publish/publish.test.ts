@@ -48,7 +48,7 @@ describe('publishing', () => {
     const after = await page();
     expect(after.changes).toEqual([]);
     expect(after.history).toMatchObject([
-      { kind: 'publish', actor: 'Scheduler', from: WEEK, to: WEEK + 7, message: 'Terrace opens at 8.' },
+      { kind: 'publish', actor: 'Runa Deering', from: WEEK, to: WEEK + 7, message: 'Terrace opens at 8.' },
     ]);
     expect(after.history[0].changes).toEqual(changes);
   });

@@ -76,7 +76,7 @@ describe('starting a week', () => {
     expect((await shiftsOf(NEXT)).map((shift) => [shift.id, shift.note])).toEqual([[two.id, 'mine']]);
     const found = await recurringOf(db, OWNER, 'bistro');
     expect(found.ok && found.recurring.done).toMatchObject([
-      { id: ran, title: 'Week 30 Nov–6 Dec from week 23–29 November', actor: 'Scheduler', undone: true },
+      { id: ran, title: 'Week 30 Nov–6 Dec from week 23–29 November', actor: 'Runa Deering', undone: true },
     ]);
   });
 

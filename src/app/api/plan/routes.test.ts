@@ -1,7 +1,7 @@
 import { afterEach, beforeEach, describe, expect, test } from '@jest/globals';
 import { parseDate } from '@/core/time/day';
 import type { Database } from '@/data/database';
-import { cookieOf } from '@/server/access/testing';
+import { cookieOf } from '@/server/accounts/testing';
 import { demoDatabase } from '../../../../demo/testing';
 import { loadShifts } from '@/data/week/shift-store';
 import { GET as plan } from './[site]/[week]/route';

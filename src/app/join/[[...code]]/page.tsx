@@ -2,7 +2,8 @@ import type { Metadata } from 'next';
 import { formatCode } from '@/core/accounts/code';
 import { asSentence } from '@/core/sentence';
 import { publicPage } from '@/server/access/page';
-import { codeOfInvitation, openInvitation } from '@/server/accounts/invitations';
+import { codeOfInvitation } from '@/server/accounts/codes';
+import { openInvitation } from '@/server/accounts/invitations';
 import { businessName } from '@/server/site/queries';
 import { JoinScreen } from '@/ui/accounts/join-screen';
 
