@@ -175,6 +175,7 @@ export interface Schema {
     created_at: string;
     updated_at: string;
   };
+  news: NewsTable;
   account_grant: GrantTable;
   invitation: InvitationTable;
   /** Guesses, by account and by address, as digests. */
@@ -283,6 +284,29 @@ export interface SiteTable {
   sales_per_hour_minor: Generated<number | null>;
   /** The fewest people that needs computed from sales ask for. */
   needs_minimum: Generated<number>;
+  /** Changes of published shifts nearer than so many days are late; 0: none is. */
+  notice_days: Generated<number>;
+}
+
+/** What one person was told by a publication. `content`: the core's news of that person as JSON. */
+export interface NewsTable {
+  id: string;
+  person_id: string;
+  site_id: string;
+  publication_id: string;
+  at: string;
+  kind: string;
+  message: string;
+  content: string;
+  is_late: Flag;
+  seen_at: string | null;
+  /** Of a late change, what the person says to it. */
+  answer: string | null;
+  answered_at: string | null;
+  /** What became of a no. */
+  decision: string | null;
+  decided_by: string | null;
+  decided_at: string | null;
 }
 
 export interface PersonTable {

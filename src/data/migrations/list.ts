@@ -6,6 +6,7 @@ import { activity, afterActivity } from './004-activity';
 import { names, renameStored } from './005-names';
 import { publications } from './006-publications';
 import { accounts } from './007-accounts';
+import { news } from './008-news';
 import { fillActivity } from './fill-activity';
 
 /** One step of the data file's form: statements, or work on what it holds that hears how far it has come. */
@@ -20,4 +21,5 @@ export const MIGRATIONS: readonly (readonly Step[])[] = [
   [...names, renameStored],
   publications,
   accounts,
+  news,
 ];

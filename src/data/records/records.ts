@@ -43,6 +43,7 @@ const KEYS = {
   user: ['id'],
   account_grant: ['id'],
   invitation: ['id'],
+  news: ['id'],
 } as const satisfies Record<string, readonly string[]>;
 
 /** Columns that only the database counts. */

@@ -37,6 +37,18 @@ export interface Worked {
   readonly shift: Shift;
 }
 
+/** What one person was told to work, at all sites, between two dates, `to` not included. */
+export async function publishedShiftsOf(db: Database, person: string, from: Day, to: Day): Promise<Worked[]> {
+  const rows = (await db
+    .selectFrom('published_shift')
+    .selectAll()
+    .where('person_id', '=', person)
+    .where('date', '>=', formatDate(from))
+    .where('date', '<', formatDate(to))
+    .execute()) as StoredShift[];
+  return rows.map(workedOf);
+}
+
 /**
  * The shifts of a site that start between two dates, and those of some people wherever they are between others; of
  * both the end is not included. Taken over as one text, which is several times quicker than row by row.

@@ -45,6 +45,7 @@ const CALLED: Readonly<Record<TableName, string>> = {
   user: 'Account',
   account_grant: 'Grant',
   invitation: 'Invitation',
+  news: 'News',
 };
 
 /** Columns that name what a row belongs to, with the table in which its name stands. */

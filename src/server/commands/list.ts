@@ -6,6 +6,7 @@ import { publishDays, withdrawDays } from '../publish/commands';
 import { importSite, importWeek } from '../plan-file/commands';
 import { createSite, nameBusiness, saveRoles, saveRules, saveSite } from '../site/commands';
 import { changePattern, removePattern, savePattern } from '../patterns/commands';
+import { answerNews, decideLate, seeNews } from '../staff/commands';
 import { startWeek } from '../week/commands';
 import {
   deleteWeekTemplate,
@@ -48,6 +49,9 @@ const ALL = [
   resetPasswords,
   grantAccount,
   stopAccount,
+  seeNews,
+  answerNews,
+  decideLate,
 ] as const;
 
 /** The input of each command, by its kind. */

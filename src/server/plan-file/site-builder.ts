@@ -136,6 +136,7 @@ export class SiteBuilder {
       never_closed: site.openHours === null ? 1 : 0,
       weekend: '[5,6]',
       needs_minimum: 1,
+      notice_days: 0,
       rules: JSON.stringify(said),
       position: this.position,
     });

@@ -1,5 +1,6 @@
 import { fail } from '@/core/plan/problem';
-import { type PublishChange, publishChanges, stampOf } from '@/core/publish/publish-changes';
+import { lateShifts } from '@/core/publish/late';
+import { type PublishChange, newsByPerson, publishChanges, stampOf } from '@/core/publish/publish-changes';
 import { counted, formatDays } from '@/core/time/format';
 import {
   type StoredPublication,
@@ -8,7 +9,9 @@ import {
   publicationRow,
   publishedRow,
 } from '@/data/publish/publication-store';
-import { rowChanges } from '@/data/records/records';
+import { type RowOf, loadRows, rowChanges } from '@/data/records/records';
+import type { Database } from '@/data/database';
+import { newsRow } from '@/data/staff/news-store';
 import { loadPublished } from '@/data/week/shift-store';
 import { randomUUID } from 'node:crypto';
 import { now } from '../clock';
@@ -69,7 +72,7 @@ export const withdrawDays = command<'plan.withdraw', WithdrawRequest>({
 
 /** The rows of a publication: what staff see from now on, and what they were told. */
 async function effect(
-  { db, actor }: Context,
+  { db, actor, today }: Context,
   site: string,
   changes: readonly PublishChange[],
   {
@@ -95,6 +98,7 @@ async function effect(
           changes.flatMap(({ after }) => (after ? [publishedRow(site, after)] : [])),
         ),
         ...rowChanges('publication', [], [publicationRow(site, kept)]),
+        ...rowChanges('news', [], newsOf(site, kept, lateShifts(changes, today, await noticeOf(db, site)))),
       ],
       subjects: [{ kind: 'site' as const, id: site }],
       sites: [site],
@@ -103,4 +107,19 @@ async function effect(
       answer: kept.id,
     },
   };
+}
+
+/** What each person is told by a publication: what is new, different or gone for them, and nothing of others. */
+function newsOf(site: string, publication: StoredPublication, late: ReadonlySet<string>): RowOf<'news'>[] {
+  return [...newsByPerson(publication.changes)].flatMap(([person, items]) => {
+    if (person === null) return [];
+    const told = items.map((item) => ({ ...item, isLate: late.has((item.after ?? item.before)!.id) }));
+    const { id, at, kind, message } = publication;
+    return newsRow({ id: randomUUID(), publication: id, person, site, at, kind, message, items: told });
+  });
+}
+
+async function noticeOf(db: Database, site: string): Promise<number> {
+  const [row] = await loadRows(db, 'site', { id: site });
+  return row?.notice_days ?? 0;
 }

@@ -12,8 +12,22 @@ export interface OpenStop {
   readonly text: string;
 }
 
+/** Who was told by a publication, and what they made of it. */
+export interface Told {
+  readonly news: string;
+  readonly person: string;
+  readonly seenAt: string | null;
+  readonly isLate: boolean;
+  readonly answer: 'yes' | 'no' | null;
+  readonly decision: 'keep' | 'give back' | null;
+  /** The first day that a late change is about. */
+  readonly date: Day;
+}
+
 /** A publication as the history shows it: `actor` by name. */
-export type PublicationLine = StoredPublication;
+export interface PublicationLine extends StoredPublication {
+  readonly told: readonly Told[];
+}
 
 /** What could be published of some weeks, and what was. */
 export interface PublishPayload {

@@ -1,3 +1,5 @@
+import { groupedBy } from '@/core/grouped';
+import { type StoredNews, newsOfPublications } from '@/data/staff/news-store';
 import { checkOf } from '@/core/checks/list';
 import { wordsFor } from '@/core/checks/shared/messages';
 import type { Snag } from '@/core/checks/shared/snag';
@@ -17,7 +19,7 @@ import { actorNames } from '../access/actor-names';
 import { checkAccess } from '../access/permissions';
 import { nowAt } from '../clock';
 import { readableSite } from '../site/readable';
-import type { OpenStop, PublishPayload } from './payload';
+import type { OpenStop, PublishPayload, Told } from './payload';
 
 /** What could be published of a week and those after it, and what of them was. */
 export async function publishPage(
@@ -47,6 +49,13 @@ export async function publishPage(
     .select(['id', 'name'])
     .where('id', 'in', amongTexts([...new Set(named)]))
     .execute();
+  const told = groupedBy(
+    await newsOfPublications(
+      db,
+      history.map(({ id }) => id),
+    ),
+    ({ publication }) => publication,
+  );
   const nameOfActor = await actorNames(
     db,
     history.map((one) => one.actor),
@@ -64,9 +73,20 @@ export async function publishPage(
       changes,
       stops: stopsIn(stored, namesOf(found.all), from, to),
       published: published.filter((shift) => shift.date >= from && shift.date < to).length,
-      history: history.map((one) => ({ ...one, actor: nameOfActor(one.actor) })),
+      history: history.map((one) => ({
+        ...one,
+        actor: nameOfActor(one.actor),
+        told: (told.get(one.id) ?? []).map(toldOf),
+      })),
     },
   };
+}
+
+function toldOf({ id, person, seenAt, isLate, answer, decision, items }: StoredNews): Told {
+  const dates = items
+    .filter((item) => item.isLate || !isLate)
+    .map(({ before, after }) => (after ?? before)!.date);
+  return { news: id, person, seenAt, isLate, answer, decision, date: Math.min(...dates) };
 }
 
 /** The snags of severity stop in some days of a site, as they would be published. */

@@ -222,6 +222,7 @@ function siteRow(id: string, site: SiteDraft) {
     weekend: JSON.stringify([...site.weekend].sort((a, b) => a - b)),
     sales_per_hour_minor: money.stored(site.salesPerHour),
     needs_minimum: site.needsMinimum,
+    notice_days: site.noticeDays,
   };
 }
 

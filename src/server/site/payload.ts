@@ -30,6 +30,8 @@ export interface SiteDraft {
   }[];
   readonly salesPerHour: number | null;
   readonly needsMinimum: number;
+  /** Changes of published shifts nearer than so many days are late; 0: none is. */
+  readonly noticeDays: number;
 }
 
 export interface RoleDraft {

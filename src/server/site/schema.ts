@@ -75,6 +75,7 @@ export const SITE = Joi.object<SiteDraft>({
     .required(),
   salesPerHour: MONEY.allow(null).required(),
   needsMinimum: Joi.number().integer().min(0).max(1000).required(),
+  noticeDays: Joi.number().integer().min(0).max(60).required(),
 });
 
 const ROLE = Joi.object<RoleDraft>({

@@ -49,6 +49,7 @@ export function blankDraft(): StartDraft {
       budgets: [],
       salesPerHour: null,
       needsMinimum: 1,
+      noticeDays: 0,
     },
     roles: '',
     people: '',

@@ -26,8 +26,8 @@ export function AppLayout({
 }: {
   readonly header: ShellFrame;
   readonly site: string | null;
-  /** Null: a page of one's own, outside the areas. */
-  readonly area: Area | null;
+  /** `own`: one's own shifts; null: a page outside the areas. */
+  readonly area: Area | 'own' | null;
   readonly strip?: React.ReactNode;
   readonly children: React.ReactNode;
 }) {

@@ -15,8 +15,8 @@ interface Props {
   readonly sites: readonly FramedSite[];
   /** The site looked at; null: all of them. */
   readonly site: string | null;
-  /** Null: a page of one's own, outside the areas. */
-  readonly area: Area | null;
+  /** `own`: one's own shifts; null: a page outside the areas. */
+  readonly area: Area | 'own' | null;
   readonly actor: ActorFrame;
   readonly onFind?: () => void;
 }
@@ -47,7 +47,7 @@ export function TopBar({ sites, site, area, actor, onFind }: Props) {
   return (
     <header className="border-rule bg-paper flex h-[46px] shrink-0 items-center gap-4 border-b px-4 phone:gap-2 phone:px-2 low:h-[40px]">
       <Wordmark />
-      {area && (
+      {area !== null && area !== 'own' && (
         <Select
           label="Site"
           className="w-auto max-w-[220px] min-w-[110px]"
@@ -60,7 +60,7 @@ export function TopBar({ sites, site, area, actor, onFind }: Props) {
         />
       )}
       <nav aria-label="Areas" className="flex h-full gap-5 phone:gap-3">
-        {actor.isPerson && <AreaLink href="/me" name="My shifts" isHere={false} />}
+        {actor.isPerson && <AreaLink href="/me" name="My shifts" isHere={area === 'own'} />}
         {AREAS.map(({ area: one, name }) => {
           const href = placeOf(sites, one, site);
           return href && <AreaLink key={one} href={href} name={name} isHere={one === area} />;

@@ -69,6 +69,8 @@ export function PublishScreen({ header, page }: Props) {
     // Somebody edited meanwhile: what differs is shown, and looked at again.
     else router.refresh();
   };
+  // With nothing to tell, what was told before is what one looks for.
+  const isDone = page.changes.length === 0;
   const weeks = (to - from) / 7;
   return (
     <AppLayout
@@ -117,18 +119,22 @@ export function PublishScreen({ header, page }: Props) {
             {problem && differing.size === 0 && (
               <p className="text-gap mt-3 font-semibold">{asSentence(problem.message)}</p>
             )}
-            <Stops stops={stops} known={known} onKnown={setKnown} />
-            <h2 className="mt-5 font-serif text-lg font-semibold">With it</h2>
-            <TextArea
-              className="mt-1"
-              label="A message that goes with it"
-              rows={3}
-              maxLength={2000}
-              value={message}
-              placeholder="Regatta on Saturday: the terrace opens at 8."
-              onChange={setMessage}
-            />
-            <History page={page} />
+            {!isDone && (
+              <>
+                <Stops stops={stops} known={known} onKnown={setKnown} />
+                <h2 className="mt-5 font-serif text-lg font-semibold">With it</h2>
+                <TextArea
+                  className="mt-1"
+                  label="A message that goes with it"
+                  rows={3}
+                  maxLength={2000}
+                  value={message}
+                  placeholder="Regatta on Saturday: the terrace opens at 8."
+                  onChange={setMessage}
+                />
+              </>
+            )}
+            {!isDone && <History page={page} />}
           </>
         }
       >
@@ -146,6 +152,11 @@ export function PublishScreen({ header, page }: Props) {
             <p className="text-muted px-4 py-8">
               Nothing here is new to staff{page.published === 0 ? ', and nothing of it is published' : ''}.
             </p>
+          )}
+          {isDone && (
+            <div className="max-w-[640px] px-4 pb-8">
+              <History page={page} />
+            </div>
           )}
           {Array.from({ length: weeks }, (_, i) => (
             <ChangesTable

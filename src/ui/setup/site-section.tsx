@@ -174,6 +174,21 @@ function WeekOfSite({ draft, change }: SitePart) {
             <span className="text-muted">min</span>
           </span>
         </Field>
+        <Field
+          label="Notice of changes"
+          className="col-span-2"
+          hint="Who has a published shift changed nearer than this is asked to say yes or no; 0: nobody is."
+        >
+          <span className="flex items-baseline gap-1">
+            <CountInput
+              name="site.noticeDays"
+              value={draft.noticeDays}
+              most={60}
+              onChange={(noticeDays) => change({ noticeDays })}
+            />
+            <span className="text-muted">days</span>
+          </span>
+        </Field>
       </div>
     </section>
   );

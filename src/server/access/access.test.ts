@@ -1,0 +1,171 @@
+import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
+import { readFileSync, readdirSync } from 'node:fs';
+import { join } from 'node:path';
+import type { Database } from '@/data/database';
+import { demoDatabase } from '../../../demo/testing';
+import { COMMANDS } from '../commands/list';
+import { actorNamed } from '../accounts/testing';
+import type { Actor } from './actor';
+import { PERMITTED, type Permission, type Scope, areasOf, checkScope } from './permissions';
+
+let db: Database;
+const actors = new Map<string, Actor>();
+const ACCOUNTS = ['owner', 'hanne', 'ilse', 'bram', 'payroll', 'noor', 'lior'] as const;
+
+beforeAll(async () => {
+  process.env.VICENDA_NOW = '2026-11-24T10:00:00Z';
+  db = await demoDatabase();
+  // Payroll of one site here, so that there is another site for every grant.
+  await db
+    .deleteFrom('account_grant')
+    .where('kind', '=', 'payroll')
+    .where('site_id', '!=', 'bistro')
+    .execute();
+  // Noor is Oona's manager, which alone permits nothing yet.
+  await db.updateTable('person').set({ manager_id: 'noor' }).where('id', '=', 'oona').execute();
+  for (const name of ACCOUNTS) actors.set(name, await actorNamed(db, `demo-${name}`));
+});
+afterAll(() => db.destroy());
+
+const PLACES: Readonly<Record<string, Scope>> = {
+  business: {},
+  bistro: { sites: ['bistro'] },
+  chandlery: { sites: ['chandlery'] },
+  'bistro and chandlery': { sites: ['bistro', 'chandlery'] },
+  'Teo, of the bistro': { people: ['teo'] },
+  'Oona, whose manager Noor is': { people: ['oona'] },
+  Noor: { people: ['noor'] },
+  'Petra, of the chandlery': { people: ['petra'] },
+  'Lior, of both': { people: ['lior'] },
+};
+
+/** Who may do what where: o owner, h scheduler of chandlery and dockside, i of the bistro, b lead, p payroll, n and l staff. */
+const EXPECTED: Readonly<Record<Permission, Readonly<Record<string, string>>>> = {
+  self: all('ohibpnl'),
+  'team.read': {
+    ...{ business: 'o', bistro: 'oibnl', chandlery: 'ohl', 'bistro and chandlery': 'ol' },
+    ...people('oibnl', 'ohl', 'ol'),
+  },
+  'plan.read': planning('oib', 'oh'),
+  'plan.edit': planning('oib', 'oh'),
+  'plan.change': planning('oi', 'oh'),
+  'plan.publish': planning('oi', 'oh'),
+  'setup.read': planning('oi', 'oh'),
+  'setup.change': planning('oi', 'oh'),
+  'people.read': planning('oip', 'oh'),
+  'people.change': planning('oi', 'oh'),
+  'pay.read': planning('op', 'oh'),
+  'accounts.read': planning('oi', 'oh'),
+  'accounts.invite': planning('oi', 'oh'),
+  'accounts.grant': all('o'),
+  'sign-ins.read': all('o'),
+};
+
+function all(who: string): Record<string, string> {
+  return Object.fromEntries(Object.keys(PLACES).map((place) => [place, who]));
+}
+
+function people(bistro: string, chandlery: string, both: string): Record<string, string> {
+  return {
+    'Teo, of the bistro': bistro,
+    'Oona, whose manager Noor is': bistro,
+    Noor: bistro,
+    'Petra, of the chandlery': chandlery,
+    'Lior, of both': both,
+  };
+}
+
+function planning(bistro: string, chandlery: string): Record<string, string> {
+  return { business: 'o', bistro, chandlery, 'bistro and chandlery': 'o', ...people(bistro, chandlery, 'o') };
+}
+
+describe('who may do what', () => {
+  test.each(Object.keys(EXPECTED) as Permission[])('%s', async (permission) => {
+    for (const [place, scope] of Object.entries(PLACES)) {
+      let allowed = '';
+      for (const name of ACCOUNTS)
+        if ((await checkScope(db, actors.get(name)!, permission, scope)) === null) allowed += name[0];
+      expect([place, allowed]).toEqual([place, EXPECTED[permission][place]]);
+    }
+  });
+
+  test('no permission is granted that is not looked at here', () => {
+    for (const granted of Object.values(PERMITTED))
+      expect(granted.filter((permission) => !(permission in EXPECTED))).toEqual([]);
+  });
+
+  test('a lead edits in the own area alone, at the own site; others everywhere they plan', () => {
+    expect(areasOf(actors.get('bram')!, 'bistro')).toEqual(new Set(['bistro-area-3']));
+    expect(areasOf(actors.get('bram')!, 'chandlery')).toEqual(new Set());
+    expect(areasOf(actors.get('ilse')!, 'bistro')).toBeNull();
+  });
+
+  test('a grant that sees pay shows it only where it holds', async () => {
+    const lead: Actor = {
+      ...actors.get('bram')!,
+      grants: [{ kind: 'lead', site: 'bistro', area: 'bistro-area-3', seesPay: true }],
+    };
+    expect(await checkScope(db, lead, 'pay.read', { sites: ['bistro'] })).toBeNull();
+    expect(await checkScope(db, lead, 'pay.read', { sites: ['chandlery'] })).not.toBeNull();
+    expect(await checkScope(db, lead, 'people.read', { sites: ['bistro'] })).not.toBeNull();
+  });
+});
+
+describe('everything that can be asked names its permission', () => {
+  const root = join(import.meta.dirname, '../../app');
+  const files = (readdirSync(root, { recursive: true }) as string[]).filter((path) =>
+    /(^|\/)(page|route|plan-page)\.tsx?$/.test(path),
+  );
+  const textOf = (path: string) => readFileSync(join(root, path), 'utf8');
+  const PUBLIC = [
+    'api/first-owner/route.ts',
+    'api/join/route.ts',
+    'api/sign-in/demo/route.ts',
+    'api/sign-in/route.ts',
+    'first-owner/page.tsx',
+    'join/[[...code]]/page.tsx',
+    'sign-in/page.tsx',
+  ];
+
+  test('pages and routes: those for everybody are these, and no others', () => {
+    const open = files.filter((path) => /publicPage\(|publicRoute\(/.test(textOf(path)));
+    expect(open.sort()).toEqual(PUBLIC);
+  });
+
+  test.each(files.filter((path) => !PUBLIC.includes(path)))('%s', (path) => {
+    const text = textOf(path);
+    const opened = text.match(/\b(?:page|route|planPage)(?:<[^>]*>)?\(/g) ?? [];
+    expect(opened.length).toBeGreaterThan(0);
+    // Sheets for the wall are made by one function, which names it.
+    if (!/planPage\(/.test(text) || path.endsWith('plan-page.tsx'))
+      expect(text.match(/permission: '([\w.-]+|of the command)'/g)).toHaveLength(1);
+    // A handler that is exported without the door would be reached by anybody.
+    for (const [, made] of text.matchAll(/export (?:const (?:GET|POST|PUT|DELETE) =|default) ([\w]+)/g))
+      expect(['page', 'route', 'planPage']).toContain(made);
+  });
+
+  test.each([...COMMANDS.values()].map(({ kind, permission }) => [kind, permission] as const))(
+    'the command %s',
+    (_, permission) => {
+      expect(Object.keys(EXPECTED)).toContain(permission);
+    },
+  );
+
+  test('commands that concern only who asks are these, and no others', () => {
+    const own = [...COMMANDS.values()].filter(({ permission }) => permission === 'self');
+    expect(own.map(({ kind }) => kind).sort()).toEqual(['news.answer', 'news.see']);
+  });
+
+  test('queries that a page or a route asks take who asks', () => {
+    const server = join(import.meta.dirname, '..');
+    const without = (readdirSync(server, { recursive: true }) as string[])
+      .filter((path) => path.endsWith('queries.ts'))
+      .flatMap((path) =>
+        [
+          ...readFileSync(join(server, path), 'utf8').matchAll(/export (?:async )?function (\w+)\(([^)]*)/g),
+        ].flatMap(([, name, parameters]) => (parameters.includes('actor: Actor') ? [] : [name])),
+      );
+    // The name of the business stands on the page where one signs in.
+    expect(without).toEqual(['businessName']);
+  });
+});

@@ -1,0 +1,20 @@
+import Joi from 'joi';
+import { ID } from '../input';
+
+/** News that was looked at. */
+export const SEE_NEWS = Joi.object<{ news: readonly string[] }>({
+  news: Joi.array().items(ID).unique().min(1).max(200).required(),
+}).required();
+
+/** Yes or no to a late change. */
+export const ANSWER_NEWS = Joi.object<{ news: string; answer: 'yes' | 'no' }>({
+  news: ID.required(),
+  answer: Joi.valid('yes', 'no').required(),
+}).required();
+
+/** What becomes of a no. */
+export const DECIDE_LATE = Joi.object<{ site: string; news: string; decision: 'keep' | 'give back' }>({
+  site: ID.required(),
+  news: ID.required(),
+  decision: Joi.valid('keep', 'give back').required(),
+}).required();
