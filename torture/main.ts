@@ -3,6 +3,7 @@ import { conflicts } from './conflicts';
 import { fullDisk } from './full-disk';
 import { hostileFiles } from './hostile-files';
 import { kills } from './kills';
+import { publishKills } from './publish-kills';
 import { staleForms } from './stale-forms';
 import { twoProcesses } from './two-processes';
 import { waitingEdits } from './waiting';
@@ -25,6 +26,10 @@ try {
   say('kills', killed.kills);
   say('acknowledged', killed.acknowledged);
   say('lost', killed.lost, true);
+  const told = await publishKills(times(50));
+  say('publish-kills', told.kills);
+  say('published', told.published);
+  say('half-published', told.broken, true);
   const both = await twoProcesses(server, times(600));
   say('two-processes', both.acknowledged);
   say('two-processes-lost', both.lost, true);

@@ -176,6 +176,11 @@ export interface Schema {
     updated_at: string;
   };
   news: NewsTable;
+  outbox: OutboxTable;
+  /** How somebody wishes to be told, besides by news. */
+  told_wish: { person_id: string; by_mail: Flag; by_text: Flag };
+  /** Who alone does something just now, of all processes on the file. */
+  lease: { name: string; holder: string; until: string };
   account_grant: GrantTable;
   invitation: InvitationTable;
   /** Guesses, by account and by address, as digests. */
@@ -307,6 +312,25 @@ export interface NewsTable {
   decision: string | null;
   decided_by: string | null;
   decided_at: string | null;
+}
+
+/** A message to somebody. `invitation_id`: it holds a link that works once, put in as it is sent. */
+export interface OutboxTable {
+  id: string;
+  site_id: string | null;
+  person_id: string | null;
+  way: string;
+  address: string;
+  subject: string;
+  body: string;
+  invitation_id: string | null;
+  state: string;
+  made_at: string;
+  next_at: string;
+  tries: number;
+  reason: string | null;
+  sent_at: string | null;
+  message_id: string;
 }
 
 export interface PersonTable {

@@ -7,23 +7,32 @@ import { setUpCode } from './accounts/first-owner';
 import { now } from './clock';
 import { log } from './log';
 import { database, openedDatabase } from './store';
+import { startTicker } from './ticker/ticker';
 import { closeWorkers, giveUpWork, startWorkers } from './workers/pool';
 
 /** How long what was done can be taken back. */
 const UNDO_WINDOW_MS = 30 * 24 * 3600 * 1000;
+
+/** What the process around the application calls, and what it ends. */
+interface Hooks {
+  vicendaClose?: () => Promise<void>;
+  vicendaGiveUp?: () => void;
+  vicendaTicker?: () => Promise<void>;
+}
 
 /**
  * Opens the data file. Where it cannot be used says so in a sentence and ends the process; a full disk is told too,
  * but waited for: requests try again, and are answered once there is room.
  */
 export async function openAtStart(): Promise<void> {
-  const hooks = globalThis as { vicendaClose?: () => Promise<void>; vicendaGiveUp?: () => void };
+  const hooks = globalThis as Hooks;
   hooks.vicendaClose = closeAtStop;
   hooks.vicendaGiveUp = giveUpWork;
   try {
     const db = await database();
     await pruneInverses(db, new Date(now() - UNDO_WINDOW_MS).toISOString());
     startWorkers();
+    hooks.vicendaTicker = startTicker(db);
     await printSetUpCode(db);
   } catch (error) {
     const fault = storageFault(error);
@@ -47,6 +56,7 @@ async function printSetUpCode(db: Database): Promise<void> {
 
 /** Ends what runs in threads, writes everything into the data file and closes it: a copy of it is whole then. */
 async function closeAtStop(): Promise<void> {
+  await (globalThis as Hooks).vicendaTicker?.();
   await closeWorkers();
   const db = await openedDatabase();
   if (!db) return;

@@ -7,6 +7,7 @@ import { names, renameStored } from './005-names';
 import { publications } from './006-publications';
 import { accounts } from './007-accounts';
 import { news } from './008-news';
+import { outbox } from './009-outbox';
 import { fillActivity } from './fill-activity';
 
 /** One step of the data file's form: statements, or work on what it holds that hears how far it has come. */
@@ -22,4 +23,5 @@ export const MIGRATIONS: readonly (readonly Step[])[] = [
   publications,
   accounts,
   news,
+  outbox,
 ];

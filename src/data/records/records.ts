@@ -44,6 +44,8 @@ const KEYS = {
   account_grant: ['id'],
   invitation: ['id'],
   news: ['id'],
+  outbox: ['id'],
+  told_wish: ['person_id'],
 } as const satisfies Record<string, readonly string[]>;
 
 /** Columns that only the database counts. */

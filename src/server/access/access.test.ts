@@ -59,6 +59,8 @@ const EXPECTED: Readonly<Record<Permission, Readonly<Record<string, string>>>> =
   'accounts.invite': planning('oi', 'oh'),
   'accounts.grant': all('o'),
   'sign-ins.read': all('o'),
+  'outbox.read': planning('oi', 'oh'),
+  'outbox.send': planning('oi', 'oh'),
 };
 
 function all(who: string): Record<string, string> {
@@ -153,7 +155,7 @@ describe('everything that can be asked names its permission', () => {
 
   test('commands that concern only who asks are these, and no others', () => {
     const own = [...COMMANDS.values()].filter(({ permission }) => permission === 'self');
-    expect(own.map(({ kind }) => kind).sort()).toEqual(['news.answer', 'news.see']);
+    expect(own.map(({ kind }) => kind).sort()).toEqual(['news.answer', 'news.see', 'told.wish']);
   });
 
   test('queries that a page or a route asks take who asks', () => {

@@ -11,6 +11,8 @@ export interface ActorFrame {
   readonly isPerson: boolean;
   /** Whether they see who can sign in. */
   readonly seesAccounts: boolean;
+  /** Whether they see what is sent to people. */
+  readonly seesOutbox: boolean;
 }
 
 /** A site that the actor may do something at, with the areas in which. */
@@ -32,6 +34,7 @@ export function actorFrame(actor: Actor): ActorFrame {
     name: actor.name,
     isPerson: actor.person !== null,
     seesAccounts: checkSomewhere(actor, 'accounts.read') === null,
+    seesOutbox: checkSomewhere(actor, 'outbox.read') === null,
   };
 }
 

@@ -18,7 +18,9 @@ export type Permission =
   | 'accounts.read'
   | 'accounts.invite'
   | 'accounts.grant'
-  | 'sign-ins.read';
+  | 'sign-ins.read'
+  | 'outbox.read'
+  | 'outbox.send';
 
 /** The whole work of planning: setting up, people, plans and telling staff. */
 const PLANNING: readonly Permission[] = [
@@ -34,6 +36,8 @@ const PLANNING: readonly Permission[] = [
   'people.change',
   'accounts.read',
   'accounts.invite',
+  'outbox.read',
+  'outbox.send',
 ];
 
 /**

@@ -4,10 +4,12 @@ import { counted } from '@/core/time/format';
 import { findAccount, grantRow } from '@/data/accounts/account-store';
 import type { Database } from '@/data/database';
 import { amongTexts } from '@/data/records/lines';
-import { type RowOf, loadRows, rowChanges } from '@/data/records/records';
+import { type RowOf, loadRows, loadRowsOf, rowChanges } from '@/data/records/records';
 import { BUSINESS } from '../access/permissions';
 import { now } from '../clock';
 import { type Context, command } from '../commands/command';
+import { enqueueInvitations } from '../outbox/enqueue';
+import { businessName } from '../site/queries';
 import { INVITATION_MS, codeHash, codeOfInvitation } from './codes';
 import { endOf } from './end';
 import { GRANT, type GrantInput, INVITE, INVITE_OTHER, type OtherInvitation, STOP } from './schema';
@@ -195,6 +197,8 @@ async function opened(
       ]),
     )
     .execute();
+  const business = await businessName(db);
+  const places = await loadRowsOf(db, 'person_site', 'person_id', people);
   const made = invited.map(({ id: person, name, email, grants = [] }): RowOf<'invitation'> => {
     const id = randomUUID();
     return {
@@ -221,6 +225,16 @@ async function opened(
       sites: [],
       weeks: [],
       isFinal: true,
+      onCommitted: (trx: Database) =>
+        enqueueInvitations(
+          trx,
+          made.map((invitation, i) => ({
+            invitation,
+            email: invited[i].email,
+            site: places.find((row) => row.person_id === invitation.person_id)?.site_id ?? null,
+          })),
+          business,
+        ),
     },
   };
 }

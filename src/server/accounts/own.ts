@@ -79,6 +79,8 @@ export interface OwnAccount {
   readonly name: string;
   readonly email: string | null;
   readonly number: string | null;
+  /** How one is told besides by news; null: nobody who works here. */
+  readonly told: { readonly byMail: boolean; readonly byText: boolean; readonly phone: string | null } | null;
   readonly sessions: readonly SessionRow[];
 }
 
@@ -90,9 +92,13 @@ export async function ownAccount(db: Database, actor: Actor): Promise<OwnAccount
       ? null
       : ((await db
           .selectFrom('person')
-          .select(['number', 'email'])
+          .select(['number', 'email', 'phone'])
           .where('id', '=', actor.person)
           .executeTakeFirst()) ?? null);
+  const wish =
+    actor.person === null
+      ? null
+      : await db.selectFrom('told_wish').selectAll().where('person_id', '=', actor.person).executeTakeFirst();
   const sessions = await db
     .selectFrom('session')
     .selectAll()
@@ -104,6 +110,11 @@ export async function ownAccount(db: Database, actor: Actor): Promise<OwnAccount
     name: actor.name,
     email: person ? person.email : account.person === null ? account.email : null,
     number: person?.number ?? null,
+    told: person && {
+      byMail: wish?.by_mail !== 0,
+      byText: wish?.by_text === 1,
+      phone: person.phone,
+    },
     sessions: sessions.map((row) => ({
       id: row.id,
       device: row.user_agent ?? '',

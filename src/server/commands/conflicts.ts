@@ -46,6 +46,8 @@ const CALLED: Readonly<Record<TableName, string>> = {
   account_grant: 'Grant',
   invitation: 'Invitation',
   news: 'News',
+  outbox: 'Message',
+  told_wish: 'Wish to be told',
 };
 
 /** Columns that name what a row belongs to, with the table in which its name stands. */

@@ -1,4 +1,5 @@
 import { grantAccount, inviteOther, invitePeople, resetPasswords, stopAccount } from '../accounts/commands';
+import { sendAgain, wishToBeTold } from '../outbox/commands';
 import { saveNeeds } from '../needs/commands';
 import { addPeople, changePeople, saveAvailability, saveFields, savePerson } from '../people/commands';
 import { importPeople } from '../people/import/command';
@@ -52,6 +53,8 @@ const ALL = [
   seeNews,
   answerNews,
   decideLate,
+  sendAgain,
+  wishToBeTold,
 ] as const;
 
 /** The input of each command, by its kind. */

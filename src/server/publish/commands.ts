@@ -15,6 +15,7 @@ import { newsRow } from '@/data/staff/news-store';
 import { loadPublished } from '@/data/week/shift-store';
 import { randomUUID } from 'node:crypto';
 import { now } from '../clock';
+import { enqueueNews } from '../outbox/enqueue';
 import { type Context, command } from '../commands/command';
 import type { PublishRequest, WithdrawRequest } from './payload';
 import { openStops } from './queries';
@@ -87,6 +88,7 @@ async function effect(
     at: new Date(now()).toISOString(),
     actor: actor.id,
   };
+  const news = newsOf(site, kept, lateShifts(changes, today, await noticeOf(db, site)));
   return {
     ok: true as const,
     work: {
@@ -98,12 +100,13 @@ async function effect(
           changes.flatMap(({ after }) => (after ? [publishedRow(site, after)] : [])),
         ),
         ...rowChanges('publication', [], [publicationRow(site, kept)]),
-        ...rowChanges('news', [], newsOf(site, kept, lateShifts(changes, today, await noticeOf(db, site)))),
+        ...rowChanges('news', [], news),
       ],
       subjects: [{ kind: 'site' as const, id: site }],
       sites: [site],
       weeks: [],
       isFinal: true,
+      onCommitted: (trx: Database) => enqueueNews(trx, news),
       answer: kept.id,
     },
   };

@@ -24,6 +24,7 @@ export function AccountMenu({ actor }: { readonly actor: ActorFrame }) {
       items={[
         { name: 'My account', href: '/account' },
         ...(actor.seesAccounts ? [{ name: 'Who can sign in', href: '/accounts' }] : []),
+        ...(actor.seesOutbox ? [{ name: 'Outbox', href: '/outbox' }] : []),
         ...THEMES.map(([choice, name]) => ({
           name,
           isChosen: choice === chosen,

@@ -28,7 +28,7 @@ const header: PageHeader = {
   weeks: [],
   today: plan().from,
   dates: { order: 'day', weekStart: 0 },
-  actor: { name: 'Runa Deering', isPerson: false, seesAccounts: true },
+  actor: { name: 'Runa Deering', isPerson: false, seesAccounts: true, seesOutbox: true },
   may: { publish: true, change: true },
 };
 const early = shift('ann', 0, '9-17', {

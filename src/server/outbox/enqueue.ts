@@ -1,0 +1,109 @@
+import { randomUUID } from 'node:crypto';
+import { newsMessage } from '@/core/outbox/news-text';
+import type { Database } from '@/data/database';
+import { amongTexts } from '@/data/records/lines';
+import { type RowOf, loadRows } from '@/data/records/records';
+import { newsFromRow } from '@/data/staff/news-store';
+import { publicAddress } from '../access/origin';
+import { now } from '../clock';
+import { LINK } from './send';
+
+type OutboxRow = RowOf<'outbox'>;
+
+/** How somebody can be told besides by news: an address or a number for each way that they wish for. */
+interface Reach {
+  readonly mail: string | null;
+  readonly text: string | null;
+}
+
+/** By which ways people wish to be told: mail unless they do not want it, a text message only where they asked for it. */
+export async function reachOf(db: Database, people: readonly string[]): Promise<Map<string, Reach>> {
+  const rows = await db
+    .selectFrom('person')
+    .leftJoin('told_wish', 'told_wish.person_id', 'person.id')
+    .where('person.id', 'in', amongTexts(people))
+    .select(['person.id', 'person.email', 'person.phone', 'told_wish.by_mail', 'told_wish.by_text'])
+    .execute();
+  return new Map(
+    rows.map(({ id, email, phone, by_mail, by_text }) => [
+      id,
+      { mail: by_mail === 0 ? null : email || null, text: by_text === 1 ? phone || null : null },
+    ]),
+  );
+}
+
+/** Puts messages about news into the outbox, one for each person and way. In the transaction that makes the news. */
+export async function enqueueNews(trx: Database, news: readonly RowOf<'news'>[]): Promise<void> {
+  if (news.length === 0) return;
+  const [site] = await loadRows(trx, 'site', { id: news[0].site_id });
+  const roles = new Map((await loadRows(trx, 'role', {})).map((row) => [row.id, row.name]));
+  const reach = await reachOf(
+    trx,
+    news.map((row) => row.person_id),
+  );
+  const words = {
+    site: site.name,
+    roles,
+    hourFormat: site.hour_format === '12' ? ('12' as const) : ('24' as const),
+    link: `${publicAddress()}/me`,
+  };
+  const rows = news.flatMap((row) => {
+    const { items, kind, message, person } = newsFromRow(row);
+    const told = newsMessage(kind, items, message, words);
+    const { mail = null, text = null } = reach.get(person) ?? {};
+    const base = { site_id: row.site_id, person_id: person, subject: told.subject, invitation_id: null };
+    return [
+      ...(mail ? [outboxRow({ ...base, way: 'mail', address: mail, body: told.body })] : []),
+      ...(text ? [outboxRow({ ...base, way: 'text', address: text, body: told.line })] : []),
+    ];
+  });
+  for (let i = 0; i < rows.length; i += 200)
+    await trx
+      .insertInto('outbox')
+      .values(rows.slice(i, i + 200))
+      .execute();
+}
+
+/** Puts the links of invitations into the outbox, for those who have an address. */
+export async function enqueueInvitations(
+  trx: Database,
+  invited: readonly {
+    readonly invitation: RowOf<'invitation'>;
+    readonly email: string | null;
+    readonly site: string | null;
+  }[],
+  business: string,
+): Promise<void> {
+  for (const { invitation, email, site } of invited) {
+    if (!email) continue;
+    const isReset = invitation.kind === 'reset';
+    const row = outboxRow({
+      site_id: site,
+      person_id: invitation.person_id,
+      way: 'mail',
+      address: email,
+      subject: isReset ? `A new password for ${business}` : `Your shifts at ${business}`,
+      body: `${isReset ? 'Choose a new password here' : 'Sign in for the first time here'}:\n\n${LINK}\n\nThe link works once, for 7 days.`,
+      invitation_id: invitation.id,
+    });
+    await trx.insertInto('outbox').values(row).execute();
+  }
+}
+
+function outboxRow(
+  row: Pick<OutboxRow, 'site_id' | 'person_id' | 'way' | 'address' | 'subject' | 'body' | 'invitation_id'>,
+): OutboxRow {
+  const id = randomUUID();
+  const at = new Date(now()).toISOString();
+  return {
+    ...row,
+    id,
+    state: 'waiting',
+    made_at: at,
+    next_at: at,
+    tries: 0,
+    reason: null,
+    sent_at: null,
+    message_id: `<${id}@vicenda.invalid>`,
+  };
+}

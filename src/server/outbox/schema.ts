@@ -1,0 +1,14 @@
+import Joi from 'joi';
+import { ID } from '../input';
+
+/** A message to be sent once more. `site`: to whose people it went; null: to somebody of no site. */
+export const SEND_AGAIN = Joi.object<{ site: string | null; message: string }>({
+  site: ID.allow(null).required(),
+  message: ID.required(),
+}).required();
+
+/** How who asks wishes to be told besides by news. */
+export const TOLD_WISH = Joi.object<{ byMail: boolean; byText: boolean }>({
+  byMail: Joi.boolean().required(),
+  byText: Joi.boolean().required(),
+}).required();
