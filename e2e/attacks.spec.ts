@@ -2,6 +2,7 @@ import { expect, test } from '@playwright/test';
 import { conflicts } from '../torture/conflicts';
 import { fullDisk } from '../torture/full-disk';
 import { kills } from '../torture/kills';
+import { publishKills } from '../torture/publish-kills';
 import { twoProcesses } from '../torture/two-processes';
 import { DemoServer } from './server';
 
@@ -16,6 +17,11 @@ test('a server that is killed while it is written to has kept whatever it acknow
   const { acknowledged, lost } = await kills(server, 2);
   expect(lost).toBe(0);
   expect(acknowledged).toBeGreaterThan(0);
+});
+
+test('a process that is killed while it publishes has told all of it or nothing, and nobody twice', async () => {
+  test.setTimeout(120_000);
+  expect(await publishKills(5)).toMatchObject({ kills: 5, broken: 0 });
 });
 
 test('two servers on one file both stand', async () => {

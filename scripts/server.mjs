@@ -71,9 +71,11 @@ async function stop() {
   // Long work is given up first, so that whoever waits for it hears so before the connection goes.
   globalThis.vicendaGiveUp?.();
   const closed = new Promise((resolve) => server.close(resolve));
-  server.closeIdleConnections();
+  // A connection whose last answer ends after this is idle only then, and would be kept for some seconds more.
+  const idle = setInterval(() => server.closeIdleConnections(), 50);
   const late = setTimeout(() => server.closeAllConnections(), GRACE_MS);
   await closed;
+  clearInterval(idle);
   clearTimeout(late);
   // Set by the application, as the one above, when it opens the data file: closes it with everything written into it.
   await globalThis.vicendaClose?.();

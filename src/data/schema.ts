@@ -179,6 +179,8 @@ export interface Schema {
   outbox: OutboxTable;
   /** How somebody wishes to be told, besides by news. */
   told_wish: { person_id: string; by_mail: Flag; by_text: Flag };
+  /** Which week somebody has open just now. */
+  presence: { tab: string; user_id: string; site_id: string; week: string; at: string };
   /** Who alone does something just now, of all processes on the file. */
   lease: { name: string; holder: string; until: string };
   account_grant: GrantTable;

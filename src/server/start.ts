@@ -5,6 +5,7 @@ import { type Database, DataFileError } from '@/data/database';
 import { storageFault } from '@/data/transaction';
 import { setUpCode } from './accounts/first-owner';
 import { now } from './clock';
+import { endStreams } from './live/stream';
 import { log } from './log';
 import { database, openedDatabase } from './store';
 import { startTicker } from './ticker/ticker';
@@ -27,7 +28,10 @@ interface Hooks {
 export async function openAtStart(): Promise<void> {
   const hooks = globalThis as Hooks;
   hooks.vicendaClose = closeAtStop;
-  hooks.vicendaGiveUp = giveUpWork;
+  hooks.vicendaGiveUp = () => {
+    giveUpWork();
+    endStreams();
+  };
   try {
     const db = await database();
     await pruneInverses(db, new Date(now() - UNDO_WINDOW_MS).toISOString());

@@ -8,6 +8,7 @@ import { publications } from './006-publications';
 import { accounts } from './007-accounts';
 import { news } from './008-news';
 import { outbox } from './009-outbox';
+import { presence } from './010-presence';
 import { fillActivity } from './fill-activity';
 
 /** One step of the data file's form: statements, or work on what it holds that hears how far it has come. */
@@ -24,4 +25,5 @@ export const MIGRATIONS: readonly (readonly Step[])[] = [
   accounts,
   news,
   outbox,
+  presence,
 ];

@@ -4,6 +4,7 @@ import { useSyncExternalStore } from 'react';
 import type { ActorFrame } from '@/server/access/frame';
 import { signOut } from '../accounts/sign-out';
 import { Menu } from '../kit/menu';
+import { initialsOf } from './initials';
 import { type ThemeChoice, chooseTheme, themeChoice, watchTheme } from './theme';
 
 const THEMES: readonly (readonly [ThemeChoice, string])[] = [
@@ -34,13 +35,4 @@ export function AccountMenu({ actor }: { readonly actor: ActorFrame }) {
       ]}
     />
   );
-}
-
-/** First letters of the first and the last name. */
-function initialsOf(name: string): string {
-  const words = name.split(/\s+/).filter((word) => word !== '');
-  const letters = [words[0], ...(words.length > 1 ? [words.at(-1)!] : [])].map(
-    (word) => [...(word ?? '')][0] ?? '',
-  );
-  return letters.join('').toUpperCase();
 }

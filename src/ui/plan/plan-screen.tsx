@@ -14,6 +14,7 @@ import { arrangeRows } from '@/core/grid/arrangement';
 import { Canvas } from './grid/canvas';
 import { ControllerProvider, PlanController, useView } from './state/controller';
 import { PageHeaderProvider, usePageHeader } from './state/header-context';
+import { useLivePlan } from './state/live-plan';
 import { firstActiveDay } from './state/wanted-day';
 import { keepArrangement, keptArrangement } from './state/saved-arrangement';
 import { onPageKey } from './input/keys';
@@ -176,6 +177,7 @@ function Ready({
     }, 1500);
     return () => clearTimeout(timer);
   }, []);
+  useLivePlan(controller, site);
   useEffect(() => {
     controller.arrive(left);
     const online = () => controller.resume();

@@ -1,9 +1,12 @@
 'use client';
 
+import { useRouter } from 'next/navigation';
+import { useEffect } from 'react';
 import { formatHours, formatLongDay, formatTimeSpan } from '@/core/time/format';
 import type { OwnPage, OwnShift } from '@/server/staff/payload';
 import { Page } from '../kit/page';
 import { EmptyState } from '../kit/states';
+import { onLive } from '../live/live';
 import { AppLayout, type ShellFrame } from '../layout/app-layout';
 import { OwnNewsList } from './own-news';
 import { OwnWeeks } from './own-weeks';
@@ -11,6 +14,14 @@ import { shiftWords } from './words';
 
 /** One's own shifts: what is new, which is next, and the weeks around it. For a phone first. */
 export function OwnScreen({ header, page }: { readonly header: ShellFrame; readonly page: OwnPage }) {
+  const router = useRouter();
+  useEffect(
+    () =>
+      onLive((event) => {
+        if (event.kind === 'news' || event.kind === 'back') router.refresh();
+      }),
+    [router],
+  );
   const next = page.shifts.find(({ shift }) => shift.date >= page.today) ?? null;
   return (
     <AppLayout header={header} site={null} area="own">

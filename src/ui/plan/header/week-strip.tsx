@@ -10,6 +10,7 @@ import { useReach } from '../../layout/reach';
 import { useController, usePlan, useView } from '../state/controller';
 import { usePageHeader } from '../state/header-context';
 import type { DayCount } from '../state/view-store';
+import { WhoIsHere } from './who-is-here';
 import { Button, buttonClass } from '../../kit/button';
 import { Segmented, type SegmentedOption } from '../../kit/inputs/segmented';
 
@@ -118,6 +119,7 @@ export function WeekTools() {
   const isNarrow = useReach('narrow');
   return (
     <div className="ml-auto flex items-center gap-2.5 px-4 narrow:gap-1.5 narrow:px-2">
+      <WhoIsHere />
       <SaveStateLabel />
       <span className="contents narrow:hidden">
         <MonthButton />

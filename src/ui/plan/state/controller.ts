@@ -35,7 +35,7 @@ export class PlanController {
   constructor(
     readonly store: PlanStore,
     readonly view: ViewStore,
-    private readonly sync: PlanSync,
+    readonly sync: PlanSync,
     readonly notify: (notice: Notice) => void,
     /** Loads one week or four, that of a day. */
     private readonly load: (days: DayCount, day: number) => void = () => undefined,

@@ -6,6 +6,7 @@ import { parseDate } from '@/core/time/day';
 import type { Database } from '@/data/database';
 import { demoDatabase } from '../../../../demo/testing';
 import { insertShifts, loadShifts } from '@/data/week/shift-store';
+import { cookieOf } from '@/server/accounts/testing';
 import { GET } from '@/app/api/plan/[site]/[week]/route';
 import { POST } from '@/app/api/plan/[site]/[week]/changes/route';
 import type { Notice } from '../../commands/notify';
@@ -34,11 +35,12 @@ beforeEach(async () => {
   await insertShifts(db, 'bistro', [mine], () => false);
   shared.vicendaDatabase = Promise.resolve(db);
   shared.requestAnimationFrame = (draw) => setTimeout(draw, 0);
+  const cookie = await cookieOf(db);
   wire = 'up';
   posts = 0;
   globalThis.fetch = async (input, init) => {
     if (wire === 'down') throw new TypeError('no connection');
-    const headers = { ...init?.headers, origin: 'http://localhost:3000' };
+    const headers = { ...init?.headers, origin: 'http://localhost:3000', cookie };
     const request = new Request(new URL(String(input), 'http://localhost'), { ...init, headers });
     const params = Promise.resolve({ site: 'bistro', week: '2026-11-23' });
     if (request.method === 'GET') return GET(request, { params });
@@ -253,3 +255,17 @@ async function settled({ store }: Screen): Promise<void> {
   for (let i = 0; i < 100 && store.getState().save.kind !== 'saved'; i++)
     await new Promise((resolve) => setTimeout(resolve, 20));
 }
+
+test('what others did is followed up to the version that is known, silently; one’s own is known already', async () => {
+  const [ann, bo] = [await Screen.open(), await Screen.open()];
+  await ann.set('mine', 600);
+  const { version } = ann.store.getState();
+  expect(bo.from('mine')).toBe(540);
+  await bo.sync.follow(version);
+  expect(bo.from('mine')).toBe(600);
+  expect(bo.store.getState().version).toBe(version);
+  expect(bo.told).toEqual([]);
+  const { confirmed } = ann.store.getState();
+  await ann.sync.follow(version);
+  expect(ann.store.getState().confirmed).toBe(confirmed);
+});

@@ -15,6 +15,10 @@ import {
 } from '../../waiting/waiting-edits';
 import { type PendingEdit, type PlanStore, applyEdit, putOnTop, resetPlan, settleEdit } from './plan-store';
 
+/** How often, and how long between two times, a plan is asked for that others are known to have changed. */
+const MOST_LOOKS = 50;
+const LOOK_MS = 100;
+
 /** How long to wait before an edit that could not be sent is sent again, in milliseconds. */
 const RETRY_MS = 3000;
 
@@ -30,6 +34,9 @@ export class PlanSync {
   /** Answers are taken in one after the other. */
   private answers: Promise<void> = Promise.resolve();
   private deaf: (() => void) | null = null;
+  /** The version that others are known to have made. */
+  private wanted = 0;
+  private isFollowing = false;
 
   constructor(
     private readonly store: PlanStore,
@@ -91,6 +98,28 @@ export class PlanSync {
     resetPlan(this.store, answer.payload, [], null);
     if (answer.payload.version !== version)
       this.notify({ text: 'Somebody changed this week meanwhile; it is shown as it is now.' });
+  }
+
+  /**
+   * Somebody brought the plan to a version: it is taken anew, with one's own edits on top, unless it was oneself.
+   */
+  async follow(version: number): Promise<void> {
+    this.wanted = Math.max(this.wanted, version);
+    if (this.isFollowing) return;
+    this.isFollowing = true;
+    try {
+      for (let i = 0; i < MOST_LOOKS && this.store.getState().version < this.wanted; i++) {
+        await this.answers;
+        const { pending } = this.store.getState();
+        // What is on its way is answered with what others did in between.
+        const answer = pending.length > 0 ? null : await fetchPlanAnswer(this.address, this.days);
+        if (answer && 'payload' in answer && this.store.getState().pending.length === 0)
+          resetPlan(this.store, answer.payload, [], null);
+        else await new Promise((resolve) => setTimeout(resolve, LOOK_MS));
+      }
+    } finally {
+      this.isFollowing = false;
+    }
   }
 
   private async takeAnew(): Promise<void> {

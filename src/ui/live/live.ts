@@ -1,0 +1,54 @@
+import type { LiveEvent } from '@/server/live/payload';
+
+type Hear = (event: LiveEvent | { readonly kind: 'back' }) => void;
+
+const NAME = 'vicenda live';
+const hearers = new Set<Hear>();
+let started = false;
+
+/**
+ * Hears what others do as it happens; `back`: the connection is there again, and something may have been missed.
+ * Returns what ends the hearing. One tab of the browser is connected, and tells the others.
+ */
+export function onLive(hear: Hear): () => void {
+  hearers.add(hear);
+  if (!started) {
+    started = true;
+    connect();
+  }
+  return () => hearers.delete(hear);
+}
+
+function connect(): void {
+  const channel = new BroadcastChannel(NAME);
+  channel.onmessage = ({ data }: MessageEvent<Parameters<Hear>[0]>) => tell(data);
+  const listen = () => {
+    const say: Hear = (event) => {
+      tell(event);
+      channel.postMessage(event);
+    };
+    let wasOpen = false;
+    const open = () => {
+      const source = new EventSource('/api/live');
+      source.onopen = () => {
+        if (wasOpen) say({ kind: 'back' });
+        wasOpen = true;
+      };
+      source.onmessage = ({ data }: MessageEvent<string>) => say(JSON.parse(data) as LiveEvent);
+      // It comes back by itself, unless the server refused it: then it may have been restarting, or one is signed out.
+      source.onerror = () => {
+        if (source.readyState === EventSource.CLOSED) setTimeout(open, 5000);
+      };
+    };
+    open();
+    // Held for as long as the tab is there; then the next in line takes over.
+    return new Promise<never>(() => {});
+  };
+  // Where a page is not secure there are no locks between tabs: then each has a connection of its own.
+  if (navigator.locks) void navigator.locks.request(NAME, listen);
+  else void listen();
+}
+
+function tell(event: Parameters<Hear>[0]): void {
+  for (const hear of [...hearers]) hear(event);
+}
