@@ -1,5 +1,7 @@
 // Serves the built application on PORT, on this machine only unless HOST names another address.
+import { readFileSync } from 'node:fs';
 import { createServer } from 'node:http';
+import { createServer as createSecureServer } from 'node:https';
 import { isIP } from 'node:net';
 import next from 'next';
 import sirv from 'sirv';
@@ -41,7 +43,20 @@ function addressOf(request) {
   return forwarded?.split(',').at(-1).trim() || request.socket.remoteAddress || 'unknown';
 }
 
-const server = createServer((request, response) => {
+/** Our own certificate, where there is one: the framework has no HTTPS of its own. */
+function certificate() {
+  const { VICENDA_TLS_CERT: cert, VICENDA_TLS_KEY: key } = process.env;
+  if (!cert && !key) return null;
+  if (!cert || !key)
+    refuse('For HTTPS both VICENDA_TLS_CERT and VICENDA_TLS_KEY name a file: the certificate and its key.');
+  try {
+    return { cert: readFileSync(cert), key: readFileSync(key) };
+  } catch (error) {
+    return refuse(`The certificate cannot be read: ${error.message}.`);
+  }
+}
+
+const answer = (request, response) => {
   const { url = '/' } = request;
   request.headers['x-vicenda-address'] = addressOf(request);
   if (!url.startsWith(`${ASSETS}/`)) return void handle(request, response);
@@ -51,7 +66,15 @@ const server = createServer((request, response) => {
     request.url = url;
     void handle(request, response);
   });
-});
+};
+
+let server;
+try {
+  const own = certificate();
+  server = own ? createSecureServer(own, answer) : createServer(answer);
+} catch (error) {
+  refuse(`The certificate and its key do not fit: ${error.message}.`);
+}
 
 server.on('error', (error) => {
   if (error.code === 'EADDRINUSE')

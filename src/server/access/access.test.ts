@@ -121,10 +121,12 @@ describe('everything that can be asked names its permission', () => {
   const textOf = (path: string) => readFileSync(join(root, path), 'utf8');
   const PUBLIC = [
     'api/first-owner/route.ts',
+    'api/forgot/route.ts',
     'api/join/route.ts',
     'api/sign-in/demo/route.ts',
     'api/sign-in/route.ts',
     'first-owner/page.tsx',
+    'forgot/page.tsx',
     'join/[[...code]]/page.tsx',
     'sign-in/page.tsx',
   ];

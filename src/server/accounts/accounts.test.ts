@@ -1,4 +1,5 @@
 import { afterEach, beforeEach, describe, expect, test } from '@jest/globals';
+import { sql } from 'kysely';
 import { formatCode } from '@/core/accounts/code';
 import { type Database, openDatabase } from '@/data/database';
 import { demoDatabase } from '../../../demo/testing';
@@ -6,6 +7,7 @@ import { DEMO_PASSWORD } from '../../../demo/accounts';
 import { actorOf } from '../access/actor';
 import { runCommand } from '../commands/run';
 import { signInToDemo } from './demo';
+import { sendReset } from './forgot';
 import { makeFirstOwner, setUpCode } from './first-owner';
 import { codeOfInvitation } from './codes';
 import { join } from './invitations';
@@ -331,5 +333,44 @@ describe('an invitation', () => {
       ok: false,
       problem: { code: 'forbidden' },
     });
+  });
+});
+
+describe('a lost password', () => {
+  const ask = (name: string, address = '10.0.0.9') => sendReset(db, name, { ...HERE, address });
+  const messages = () => db.selectFrom('outbox').selectAll().orderBy('made_at').execute();
+
+  test('is answered the same for everybody; only who has an account and an address gets a link', async () => {
+    await set('emil', { email: null });
+    await set('priya', { number: '116' });
+    // Emil has no address, Priya no account, 116 is two people's, and nobody is 999.
+    for (const name of ['109', 'priya@saltmere.example', '116', '999'])
+      expect(await ask(name)).toEqual({ ok: true });
+    expect(await messages()).toEqual([]);
+    expect(await ask('112', '10.0.0.10')).toEqual({ ok: true });
+    expect(await ask('owner@saltmere.example', '10.0.0.10')).toEqual({ ok: true });
+    expect((await messages()).map(({ address }) => address).sort()).toEqual([
+      'noor@saltmere.example',
+      'owner@saltmere.example',
+    ]);
+  });
+
+  test('the latest link alone sets a new one', async () => {
+    await ask('owner@saltmere.example');
+    await ask('owner@saltmere.example');
+    const [old, fresh] = await db
+      .selectFrom('invitation')
+      .selectAll()
+      .orderBy(sql`rowid`)
+      .execute();
+    const use = (id: string) => join(db, { code: codeOfInvitation(id), password: NEW }, HERE);
+    expect(await use(old.id)).toMatchObject({ ok: false });
+    expect(await who(cookie(await use(fresh.id)))).toBe('Runa Deering');
+    expect((await enter('owner@saltmere.example', NEW)).ok).toBe(true);
+  });
+
+  test('is asked for so often and no more', async () => {
+    for (let i = 0; i < 5; i++) await ask('112');
+    expect(await ask('112')).toMatchObject({ ok: false, problem: { code: 'wait' } });
   });
 });

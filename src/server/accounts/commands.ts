@@ -1,4 +1,3 @@
-import { randomUUID } from 'node:crypto';
 import { type Failed, fail } from '@/core/plan/problem';
 import { counted } from '@/core/time/format';
 import { findAccount, grantRow } from '@/data/accounts/account-store';
@@ -10,8 +9,8 @@ import { now } from '../clock';
 import { type Context, command } from '../commands/command';
 import { enqueueInvitations } from '../outbox/enqueue';
 import { businessName } from '../site/queries';
-import { INVITATION_MS, codeHash, codeOfInvitation } from './codes';
 import { endOf } from './end';
+import { newInvitation } from './new-invitation';
 import { GRANT, type GrantInput, INVITE, INVITE_OTHER, type OtherInvitation, STOP } from './schema';
 
 // None of these can be undone: whoever was let in, or shut out, has acted on it. They are changed again by hand.
@@ -199,23 +198,9 @@ async function opened(
     .execute();
   const business = await businessName(db);
   const places = await loadRowsOf(db, 'person_site', 'person_id', people);
-  const made = invited.map(({ id: person, name, email, grants = [] }): RowOf<'invitation'> => {
-    const id = randomUUID();
-    return {
-      id,
-      kind,
-      code_hash: codeHash(codeOfInvitation(id)),
-      person_id: person,
-      name,
-      email: person === null ? email : null,
-      grants: JSON.stringify(grants.map(withPay)),
-      made_by: actor.id,
-      made_at: at,
-      expires_at: new Date(now() + INVITATION_MS).toISOString(),
-      used_at: null,
-      withdrawn_at: null,
-    };
-  });
+  const made = invited.map(({ id: person, grants = [], ...named }) =>
+    newInvitation({ ...named, kind, person, grants: grants.map(withPay), madeBy: actor.id }),
+  );
   return {
     ok: true as const,
     work: {

@@ -1,4 +1,5 @@
 import { timingSafeEqual } from 'node:crypto';
+import { publicAddress } from '../access/origin';
 import { sealOf } from './secret';
 
 /** How long a session lasts that is not used, in milliseconds; on a device of several people until its day is over. */
@@ -8,7 +9,7 @@ const NAME = 'vicenda-session';
 
 /** Whether browsers reach the application by HTTPS alone: by what VICENDA_URL says first, never by the request. */
 export function isSecure(): boolean {
-  return (process.env.VICENDA_URL ?? '').split(',')[0].trim().startsWith('https:');
+  return publicAddress().startsWith('https:');
 }
 
 /** The header that leaves a session with a browser; `shared`: until the browser is closed. Empty token: takes it away. */

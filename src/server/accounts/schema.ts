@@ -51,6 +51,11 @@ export const JOIN = Joi.object<JoinInput>({
   password: PASSWORD.required(),
 }).required();
 
+/** Who has lost a password, by an e-mail address or a staff number. */
+export const FORGOT = Joi.object<{ name: string }>({
+  name: Joi.string().trim().max(200).required(),
+}).required();
+
 export interface NewPasswordInput {
   readonly current: string;
   readonly next: string;

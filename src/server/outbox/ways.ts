@@ -1,5 +1,6 @@
 import { createTransport } from 'nodemailer';
 import type { Selectable } from 'kysely';
+import { gatewayFrom, textWay } from './text-gateway';
 import type { OutboxTable } from '@/data/schema';
 
 export type Message = Selectable<OutboxTable>;
@@ -16,7 +17,9 @@ export interface Way {
 
 /** The way that messages of a kind take; null: none is set up, and they stay in the outbox for all to see. */
 export function wayOf(kind: string): Way | null {
-  return kind === 'mail' ? mailWay() : null;
+  if (kind === 'mail') return mailWay();
+  const gateway = gatewayFrom(process.env);
+  return gateway && textWay(gateway);
 }
 
 const kept = new Map<string, Way>();

@@ -63,7 +63,11 @@ export function SignInScreen({
         <Link className="link link-primary font-semibold" href="/join" prefetch={false}>
           Use it here
         </Link>
-        . No password any more? Ask whoever plans your shifts for a code.
+        . No password any more?{' '}
+        <Link className="link link-primary font-semibold" href="/forgot" prefetch={false}>
+          Get a new one
+        </Link>
+        .
       </p>
     </EntryPage>
   );
