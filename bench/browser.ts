@@ -41,6 +41,7 @@ async function main(): Promise<void> {
     const spent = await editToPicture(page);
     figure('edit-to-picture-600-median', percentile(spent, 50), 'ms');
     figure('edit-to-picture-600-p95', percentile(spent, 95), 'ms');
+    figure('live-lag-p95', percentile(await liveLag(page, await signedIn(), address), 95), 'ms');
     const people = await signedIn();
     await people.goto(`${server.url}/people/grounds`);
     await people.getByRole('heading', { name: '600 people' }).waitFor();
@@ -49,6 +50,30 @@ async function main(): Promise<void> {
     await browser.close();
     await server.end();
   }
+}
+
+/** From an edit in one browser to its picture in another, for several edits. */
+async function liveLag(mine: Page, other: Page, address: string): Promise<number[]> {
+  await other.goto(address);
+  await other.getByRole('grid').waitFor();
+  await mine.goto(address);
+  await mine.getByRole('grid').waitFor();
+  await other.waitForTimeout(1500);
+  const cell = (page: Page) => page.getByRole('gridcell').nth(3);
+  await cell(mine).click();
+  const spent: number[] = [];
+  for (let i = 0; i < 12; i++) {
+    const text = `${8 + (i % 3)}-${14 + (i % 4)}`;
+    const before = await cell(other).getAttribute('aria-label');
+    await cell(mine).click();
+    await mine.keyboard.type(text);
+    const began = Date.now();
+    await mine.keyboard.press('Enter');
+    while ((await cell(other).getAttribute('aria-label')) === before) await other.waitForTimeout(5);
+    spent.push(Date.now() - began);
+    await mine.waitForTimeout(300);
+  }
+  return spent;
 }
 
 /** From asking for the page, nothing cached, until a typed key is shown. */

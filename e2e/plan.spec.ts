@@ -1,5 +1,6 @@
 import { type Locator, type Page, expect, test } from '@playwright/test';
 import { seriousFaults } from './axe';
+import { useDarkTheme } from './ready';
 import { DemoServer, WEEK } from './server';
 
 const server = new DemoServer();
@@ -302,7 +303,7 @@ test('axe finds no serious fault on the plan, in either theme or the day view', 
   test.setTimeout(240_000);
   const serious = () => seriousFaults(page);
   expect(await serious()).toEqual([]);
-  await page.getByRole('button', { name: 'Use the dark theme' }).click();
+  await useDarkTheme(page);
   await page.getByRole('button', { name: /^Show \d+ notes$/ }).click();
   expect(await serious()).toEqual([]);
   await page.keyboard.press('Alt+1');

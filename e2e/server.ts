@@ -1,5 +1,7 @@
 import { type ChildProcess, execFileSync, spawn } from 'node:child_process';
 import { mkdtempSync, rmSync } from 'node:fs';
+import { request as httpRequest } from 'node:http';
+import { request as httpsRequest } from 'node:https';
 import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -17,7 +19,11 @@ export class DemoServer {
   /** The session of the owner, as a browser would send it. */
   private cookie = '';
 
-  constructor(private readonly folder = mkdtempSync(join(tmpdir(), 'vicenda-e2e-'))) {}
+  constructor(
+    private readonly folder = mkdtempSync(join(tmpdir(), 'vicenda-e2e-')),
+    /** What else stands in its environment. */
+    private readonly more: Readonly<Record<string, string>> = {},
+  ) {}
 
   /** Another process on the same data file, at a port of its own; to be started and stopped. */
   beside(): DemoServer {
@@ -27,7 +33,7 @@ export class DemoServer {
   }
 
   get url(): string {
-    return `http://localhost:${this.port}`;
+    return `${this.more.VICENDA_TLS_CERT ? 'https' : 'http'}://localhost:${this.port}`;
   }
 
   get dataFile(): string {
@@ -42,6 +48,7 @@ export class DemoServer {
       VICENDA_DATA: this.folder,
       VICENDA_NOW: NOW,
       NEXT_TELEMETRY_DISABLED: '1',
+      ...this.more,
     };
   }
 
@@ -52,7 +59,8 @@ export class DemoServer {
       stdio: 'ignore',
     });
     await this.start();
-    this.cookie = await this.sessionOf('demo-owner');
+    // Behind a certificate of its own only browsers that are told to trust it get in.
+    if (!this.more.VICENDA_TLS_CERT) this.cookie = await this.sessionOf('demo-owner');
   }
 
   /** Starts on an empty folder, which nobody owns yet. */
@@ -115,11 +123,24 @@ export class DemoServer {
     this.process.stderr!.on('data', (part: Buffer) => (this.printed += part.toString()));
     const until = Date.now() + 30_000;
     for (;;) {
-      const answered = await fetch(this.url, { redirect: 'manual' }).catch(() => null);
-      if (answered) return;
+      if (await this.answers()) return;
       if (Date.now() > until) throw new Error('the server did not start');
       await new Promise((resolve) => setTimeout(resolve, 100));
     }
+  }
+
+  /** Whether it answers anything, by whatever certificate. */
+  private answers(): Promise<boolean> {
+    const { hostname, port } = new URL(this.url);
+    return new Promise((resolve) => {
+      const ask = this.url.startsWith('https:') ? httpsRequest : httpRequest;
+      const request = ask({ hostname, port, path: '/', rejectUnauthorized: false }, (response) => {
+        response.resume();
+        resolve(true);
+      });
+      request.on('error', () => resolve(false));
+      request.end();
+    });
   }
 
   async stop(): Promise<void> {

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { type Page, expect, test } from '@playwright/test';
 import { seriousFaults } from './axe';
-import { goReady } from './ready';
+import { goReady, useDarkTheme } from './ready';
 import { DemoServer, WEEK } from './server';
 
 const server = new DemoServer();
@@ -138,7 +138,7 @@ test('axe finds no serious fault in the sections of set-up, in either theme', as
     await expect(page.getByRole('heading').first()).toBeVisible();
     expect(await seriousFaults(page)).toEqual([]);
   }
-  await page.getByRole('button', { name: 'Use the dark theme' }).click();
+  await useDarkTheme(page);
   for (const section of ['/needs', '/rules']) {
     await open(page, section);
     expect(await seriousFaults(page)).toEqual([]);

@@ -293,6 +293,8 @@ export interface SiteTable {
   needs_minimum: Generated<number>;
   /** Changes of published shifts nearer than so many days are late; 0: none is. */
   notice_days: Generated<number>;
+  /** What it does without: words of the core's capabilities, as JSON. */
+  capabilities_off: Generated<string>;
 }
 
 /** What one person was told by a publication. `content`: the core's news of that person as JSON. */

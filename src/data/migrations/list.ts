@@ -9,6 +9,7 @@ import { accounts } from './007-accounts';
 import { news } from './008-news';
 import { outbox } from './009-outbox';
 import { presence } from './010-presence';
+import { capabilities } from './011-capabilities';
 import { fillActivity } from './fill-activity';
 
 /** One step of the data file's form: statements, or work on what it holds that hears how far it has come. */
@@ -26,4 +27,5 @@ export const MIGRATIONS: readonly (readonly Step[])[] = [
   news,
   outbox,
   presence,
+  capabilities,
 ];

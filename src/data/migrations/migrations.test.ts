@@ -264,3 +264,32 @@ test('a data file of version 4 has what is stored as JSON under the names of tod
   expect((await findActivity(now, 'two'))!.undoable).toBe(false);
   await now.destroy();
 });
+
+test('a data file of version 6 gets accounts, news and an outbox, and keeps what was published', async () => {
+  const file = join(mkdtempSync(join(tmpdir(), 'vicenda-old-')), 'vicenda.db');
+  const old = await openDatabase(file, undefined, 6);
+  for (const statement of [
+    `insert into site (id, name, time_zone, currency, week_start, hour_format, block_minutes, margin_before, margin_after,
+      never_closed, rules, position, version)
+      values ('quay', 'Quay', 'Europe/Lisbon', 'EUR', 0, '24', 30, 0, 0, 0, '{}', 0, 3)`,
+    `insert into person (id, name) values ('ann', 'Ann')`,
+    `insert into published_shift (id, site_id, person_id, date, from_minute, to_minute, break_paid)
+      values ('s1', 'quay', 'ann', '2027-03-22', 600, 900, 0)`,
+    `insert into publication values ('p1', 'quay', '2027-03-20T10:00:00Z', 'scheduler', 'publish', '2027-03-22',
+      '2027-03-29', 0, 'For all', '[]')`,
+  ])
+    await sql.raw(statement).execute(old);
+  await old.destroy();
+  const db = await openDatabase(file);
+  // Nobody is asked for notice until somebody says so, nobody has an account, and nothing is sent.
+  expect(await db.selectFrom('site').select(['version', 'notice_days']).execute()).toEqual([
+    { version: 3, notice_days: 0 },
+  ]);
+  for (const table of ['user', 'news', 'outbox', 'account_grant'] as const)
+    expect([table, await db.selectFrom(table).selectAll().execute()]).toEqual([table, []]);
+  expect(await db.selectFrom('publication').select('message').execute()).toEqual([{ message: 'For all' }]);
+  expect(await db.selectFrom('published_shift').select('person_id').execute()).toEqual([
+    { person_id: 'ann' },
+  ]);
+  await db.destroy();
+});

@@ -1,6 +1,7 @@
 import type Joi from 'joi';
 import type { Change } from '@/core/plan/change';
 import type { Result } from '@/core/plan/problem';
+import type { Capability } from '@/core/setup/capabilities';
 import type { Day } from '@/core/time/day';
 import type { Database } from '@/data/database';
 import type { Subject } from '@/data/activity/activity-store';
@@ -54,6 +55,8 @@ export interface Watch {
 export interface Command<Kind extends string, Input> {
   readonly kind: Kind;
   readonly permission: Permission;
+  /** What it belongs to, where a site may do without that: then it cannot be done there. */
+  readonly capability?: Capability;
   /** Whether it may take long, by what it is about: then it is worked out in a thread of its own. */
   readonly long?: boolean;
   readonly input: Joi.Schema<Input>;

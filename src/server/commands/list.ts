@@ -5,7 +5,7 @@ import { addPeople, changePeople, saveAvailability, saveFields, savePerson } fro
 import { importPeople } from '../people/import/command';
 import { publishDays, withdrawDays } from '../publish/commands';
 import { importSite, importWeek } from '../plan-file/commands';
-import { createSite, nameBusiness, saveRoles, saveRules, saveSite } from '../site/commands';
+import { createSite, nameBusiness, saveCapabilities, saveRoles, saveRules, saveSite } from '../site/commands';
 import { changePattern, removePattern, savePattern } from '../patterns/commands';
 import { answerNews, decideLate, seeNews } from '../staff/commands';
 import { startWeek } from '../week/commands';
@@ -23,6 +23,7 @@ const ALL = [
   createSite,
   saveSite,
   nameBusiness,
+  saveCapabilities,
   saveRoles,
   saveRules,
   saveNeeds,

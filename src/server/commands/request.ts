@@ -11,6 +11,7 @@ import { seesPay, withPayAsItWas } from '../access/pay';
 import { checkScope } from '../access/permissions';
 import { nowAt } from '../clock';
 import { REQUEST_ID, parseInput } from '../input';
+import { refuseOff } from '../site/capabilities';
 import type { AnyCommand, Context, Watch, CommandEffect } from './command';
 import { conflictMessages } from './conflicts';
 import { COMMANDS } from './list';
@@ -48,8 +49,11 @@ export async function acceptRequest(
   if (!command) return fail('input', 'there is no such command', 'kind');
   const read = parseInput(command.input, request.input, 'input', true);
   if (!read.ok) return read;
-  const refused = await checkScope(db, actor, command.permission, command.scope(read.value));
+  const scope = command.scope(read.value);
+  const refused = await checkScope(db, actor, command.permission, scope);
   if (refused) return refused;
+  const off = command.capability && (await refuseOff(db, command.capability, scope.sites ?? []));
+  if (off) return off;
   const digest = digestOf([request.kind, request.input, request.opened ?? null, request.prefer ?? null]);
   return { ok: true, asked: { actor, request, command, input: read.value, digest } };
 }

@@ -6,6 +6,7 @@ import { type RowOf, loadRows } from '@/data/records/records';
 import { newsFromRow } from '@/data/staff/news-store';
 import { publicAddress } from '../access/origin';
 import { now } from '../clock';
+import { offAt } from '../site/capabilities';
 import { LINK } from './send';
 
 type OutboxRow = RowOf<'outbox'>;
@@ -34,7 +35,7 @@ export async function reachOf(db: Database, people: readonly string[]): Promise<
 
 /** Puts messages about news into the outbox, one for each person and way. In the transaction that makes the news. */
 export async function enqueueNews(trx: Database, news: readonly RowOf<'news'>[]): Promise<void> {
-  if (news.length === 0) return;
+  if (news.length === 0 || (await offAt(trx, news[0].site_id)).has('outbox')) return;
   const [site] = await loadRows(trx, 'site', { id: news[0].site_id });
   const roles = new Map((await loadRows(trx, 'role', {})).map((row) => [row.id, row.name]));
   const reach = await reachOf(

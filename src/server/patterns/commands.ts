@@ -24,6 +24,7 @@ import { applyPatterns } from './apply-patterns';
 /** A pattern as it is from now on, written into the weeks ahead. */
 export const savePattern = command<'pattern.save', { site: string; pattern: Pattern; weeks: number }>({
   kind: 'pattern.save',
+  capability: 'patterns',
   long: true,
   permission: 'plan.change',
   scope: ({ site }) => ({ sites: [site] }),
@@ -65,6 +66,7 @@ export const savePattern = command<'pattern.save', { site: string; pattern: Patt
 /** Ends a pattern for good: what is not published of it from today on goes, the rest stays without it. */
 export const removePattern = command<'pattern.remove', { site: string; id: string }>({
   kind: 'pattern.remove',
+  capability: 'patterns',
   long: true,
   permission: 'plan.change',
   scope: ({ site }) => ({ sites: [site] }),
@@ -92,6 +94,7 @@ export const removePattern = command<'pattern.remove', { site: string; id: strin
 /** Changes an occurrence and those after it, or all that are not published yet; or ends them. */
 export const changePattern = command<'pattern.change', PatternChange>({
   kind: 'pattern.change',
+  capability: 'patterns',
   long: true,
   permission: 'plan.change',
   scope: ({ site }) => ({ sites: [site] }),

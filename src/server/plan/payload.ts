@@ -1,5 +1,6 @@
 import type { ActorFrame, FramedSite } from '../access/frame';
 import type { DateHabits } from '@/core/time/typed-date';
+import type { Capability } from '@/core/setup/capabilities';
 import type { PortablePlan } from '@/core/plan/portable';
 import type { Change } from '@/core/plan/change';
 import type { Problem } from '@/core/plan/problem';
@@ -33,6 +34,8 @@ export interface PlanPayload {
   readonly sites: Readonly<Record<string, string>>;
   /** The site's patterns. */
   readonly patterns: readonly PatternName[];
+  /** What the site does without. */
+  readonly off: readonly Capability[];
   /** Notes of days. */
   readonly daybook: readonly { readonly date: Day; readonly note: string }[];
   /** What rows can be grouped by: the kind of contract of people, the area of roles. */
@@ -62,6 +65,8 @@ export interface PageHeader {
   readonly dates: DateHabits;
   readonly actor: ActorFrame;
   /** What whoever looks at it may do here besides editing. */
+  /** What the site does without. */
+  readonly off: readonly Capability[];
   readonly may: { readonly publish: boolean; readonly change: boolean };
 }
 

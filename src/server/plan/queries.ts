@@ -18,6 +18,7 @@ import type { Actor } from '../access/actor';
 import { planFor, seesPay } from '../access/pay';
 import { actorFrame, framedSites } from '../access/frame';
 import { nowAt } from '../clock';
+import { offAt } from '../site/capabilities';
 import { readableSite } from '../site/readable';
 import type { PageHeader, PlanPayload, WeekSummary } from './payload';
 
@@ -36,6 +37,7 @@ export async function planOfWeek(
   if (!found.ok) return found;
   const first = startOfWeek(week, found.line.weekStart);
   const stored = (await planFor(db, actor, site, first, days))!;
+  const off = await offAt(db, site);
   const elsewhere = new Set(stored.plan.surroundingShifts.map((shift) => shift.site));
   return {
     ok: true,
@@ -46,14 +48,15 @@ export async function planOfWeek(
       roles: stored.roles.map(({ id, mark, ink }) => ({ id, mark, ink })),
       published: stored.published,
       sites: Object.fromEntries(namesOf(found.all.filter(({ id }) => elsewhere.has(id)))),
-      templates: await loadTemplates(db, site),
-      stations: (await loadStations(db, site)).map(({ name }) => name),
+      templates: off.has('templates') ? [] : await loadTemplates(db, site),
+      stations: off.has('templates') ? [] : (await loadStations(db, site)).map(({ name }) => name),
       patterns: (await loadPatterns(db, site)).map(({ id, name, rule }) => ({
         id,
         name,
         hasWeekdays: rule !== null && (weekdaysOf(rule)?.length ?? 1) > 1,
       })),
-      daybook: await loadDaybook(db, site, first, first + days),
+      daybook: off.has('daybook') ? [] : await loadDaybook(db, site, first, first + days),
+      off: [...off],
       editableRoles: await editableRoles(db, actor, site),
       seesPay: seesPay(actor, site),
       ...(await groupsOf(db, site)),
@@ -118,6 +121,7 @@ export async function headerOfWeek(
       today: parseDate(nowAt(line.timeZone).date)!,
       dates: dateHabitsOf(line.hourFormat, line.weekStart),
       actor: actorFrame(actor),
+      off: [...(await offAt(db, site))],
       may: {
         publish: checkAccess(actor, 'plan.publish', site) === null,
         change: checkAccess(actor, 'plan.change', site) === null,

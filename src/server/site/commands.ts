@@ -1,3 +1,4 @@
+import { type Capability, capabilitiesIn } from '@/core/setup/capabilities';
 import { randomUUID } from 'node:crypto';
 import Joi from 'joi';
 import { sql } from 'kysely';
@@ -9,7 +10,7 @@ import type { Database } from '@/data/database';
 import { type NewRow, type RowChange, loadRows, loadRowsOf, rowChanges } from '@/data/records/records';
 import { BUSINESS } from '../access/permissions';
 import { command } from '../commands/command';
-import { CREATE_SITE, NAME, SAVE_ROLES, SAVE_RULES, SAVE_SITE } from './schema';
+import { CREATE_SITE, NAME, SAVE_ROLES, SAVE_RULES, SAVE_SITE, SAVE_CAPABILITIES } from './schema';
 import type { RoleDraft, SiteDraft } from './payload';
 
 const date = (day: Day | null) => (day === null ? null : formatDate(day));
@@ -73,6 +74,29 @@ export const saveSite = command<'site.save', { id: string; site: SiteDraft }>({
         ],
         subjects: [{ kind: 'site', id }],
         sites: [id],
+      },
+    };
+  },
+});
+
+/** Switches what a site uses on and off. What is off cannot be reached there; its data stays. */
+export const saveCapabilities = command<'capabilities.save', { site: string; off: readonly Capability[] }>({
+  kind: 'capabilities.save',
+  permission: 'setup.change',
+  scope: ({ site }) => ({ sites: [site] }),
+  input: SAVE_CAPABILITIES,
+  async prepare({ db }, { site, off }) {
+    const [before] = await loadRows(db, 'site', { id: site });
+    if (!before) return fail('unknown', 'there is no such site', 'site');
+    const after = { ...before, capabilities_off: JSON.stringify(capabilitiesIn(off)) };
+    return {
+      ok: true,
+      work: {
+        title: `What ${before.name} uses`,
+        rows: rowChanges('site', [before], [after]),
+        subjects: [{ kind: 'site', id: site }],
+        sites: [site],
+        weeks: [],
       },
     };
   },

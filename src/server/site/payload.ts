@@ -1,3 +1,4 @@
+import type { Capability } from '@/core/setup/capabilities';
 import type { LimitKey } from '@/core/checks/shared/check';
 import type { Rules, Severity } from '@/core/plan/types';
 import type { Missing } from '@/core/setup/missing';
@@ -107,5 +108,7 @@ export interface SetupPayload {
   readonly missing: readonly Missing[];
   /** Whether amounts of money are shown; where they are not, none is here. */
   readonly seesPay: boolean;
+  /** What the site does without. */
+  readonly off: readonly Capability[];
   readonly timeZones: readonly string[];
 }

@@ -18,6 +18,7 @@ import { seesPay } from '../access/pay';
 import { checkAccess } from '../access/permissions';
 import type { Actor } from '../access/actor';
 import { nowAt } from '../clock';
+import { offAt } from './capabilities';
 import { rolesInUse } from './commands';
 import type { NeedsDraft, RoleDraft, SetupPayload, SiteDraft } from './payload';
 
@@ -59,6 +60,7 @@ export async function setupOf(
       people: people.length,
       missing: await missingOf(db, id, site, roles.roles, needs, rules),
       seesPay: isPayShown,
+      off: [...(await offAt(db, id))],
       timeZones: Intl.supportedValuesOf('timeZone'),
     },
   };

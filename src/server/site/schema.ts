@@ -1,5 +1,6 @@
 import { INKS } from '@/core/setup/inks';
 import Joi from 'joi';
+import { CAPABILITIES, type Capability } from '@/core/setup/capabilities';
 import { CHECKS } from '@/core/checks/list';
 import { decimalsOf } from '@/core/hours/money';
 import { isTimeZone } from '@/core/time/now';
@@ -159,4 +160,13 @@ export const SAVE_RULES = Joi.object({ site: ID.required(), rules: RULES.require
 export const CREATE_SITE = Joi.object({
   business: Joi.string().trim().max(120).allow('').required(),
   site: SITE.required(),
+}).required();
+
+/** What a site does without. */
+export const SAVE_CAPABILITIES = Joi.object<{ site: string; off: readonly Capability[] }>({
+  site: ID.required(),
+  off: Joi.array()
+    .items(Joi.valid(...CAPABILITIES.map(({ id }) => id)))
+    .unique()
+    .required(),
 }).required();

@@ -26,6 +26,7 @@ export const saveStations = command<
   { site: string; stations: readonly { id: string; name: string }[] }
 >({
   kind: 'stations.save',
+  capability: 'templates',
   permission: 'setup.change',
   scope: ({ site }) => ({ sites: [site] }),
   input: SAVE_STATIONS,
@@ -58,6 +59,7 @@ export const saveTemplates = command<
   }
 >({
   kind: 'templates.save',
+  capability: 'templates',
   long: true,
   permission: 'plan.change',
   scope: ({ site }) => ({ sites: [site] }),
@@ -165,6 +167,7 @@ export const saveWeekTemplate = command<
   { site: string; week: Day; name: string; people: boolean }
 >({
   kind: 'week-template.save',
+  capability: 'templates',
   permission: 'plan.change',
   scope: ({ site }) => ({ sites: [site] }),
   input: Joi.object({
@@ -209,6 +212,7 @@ export const saveWeekTemplate = command<
 /** Gives a week template up. Weeks made from it stay. */
 export const deleteWeekTemplate = command<'week-template.delete', { site: string; id: string }>({
   kind: 'week-template.delete',
+  capability: 'templates',
   permission: 'plan.change',
   scope: ({ site }) => ({ sites: [site] }),
   input: Joi.object({ site: ID.required(), id: ID.required() }).required(),
@@ -231,6 +235,7 @@ export const deleteWeekTemplate = command<'week-template.delete', { site: string
 /** The note of a day at a site; an empty one goes. */
 export const saveDaybook = command<'daybook.save', { site: string; date: Day; note: string }>({
   kind: 'daybook.save',
+  capability: 'daybook',
   permission: 'plan.change',
   scope: ({ site }) => ({ sites: [site] }),
   input: SAVE_DAYBOOK,

@@ -14,6 +14,7 @@ import type { StoredPlan } from '@/data/week/plan-store';
 import { loadPatterns } from '@/data/patterns/pattern-store';
 import { loadStations, loadTemplates, loadWeekTemplates } from '@/data/templates/template-store';
 import { shiftNames } from './shift-names';
+import { offAt } from '../site/capabilities';
 import { readableSite } from '../site/readable';
 import type { Actor } from '../access/actor';
 import { planFor } from '../access/pay';
@@ -35,6 +36,7 @@ export async function recurringOf(
   const { line } = found;
   const today = parseDate(nowAt(line.timeZone).date)!;
   const stored = (await loadSite(db, site, startOfWeek(today, line.weekStart)))!;
+  const off = await offAt(db, site);
   const { weekend } = await db
     .selectFrom('site')
     .select('weekend')
@@ -80,12 +82,14 @@ export async function recurringOf(
       })),
       templates: await loadTemplates(db, site),
       stations: await loadStations(db, site),
-      weekTemplates: (await loadWeekTemplates(db, site)).map(({ id, name, shifts }) => ({
-        id,
-        name,
-        shifts: shifts.length,
-      })),
-      patterns: await loadPatterns(db, site),
+      weekTemplates: (off.has('templates') ? [] : await loadWeekTemplates(db, site)).map(
+        ({ id, name, shifts }) => ({
+          id,
+          name,
+          shifts: shifts.length,
+        }),
+      ),
+      patterns: off.has('patterns') ? [] : await loadPatterns(db, site),
       done: await doneLately(db, site),
       weeks: await plannedWeeksOf(db, site, line.weekStart, today),
     },

@@ -28,6 +28,7 @@ export function payloadOf(plan: Plan, more: Partial<PlanPayload> = {}): PlanPayl
     contracts: {},
     editableRoles: null,
     seesPay: true,
+    off: [],
     areas: {},
     ...more,
   };

@@ -9,9 +9,15 @@ export const SECTIONS = [
   { id: 'templates', name: 'Templates' },
   { id: 'patterns', name: 'Patterns' },
   { id: 'plan-file', name: 'Plan files' },
+  { id: 'used', name: 'What is used' },
 ] as const;
 
 export type SectionId = (typeof SECTIONS)[number]['id'];
+
+/** The sections of a site that does without some capabilities. */
+export function sectionsWithout(off: readonly string[]): (typeof SECTIONS)[number][] {
+  return SECTIONS.filter(({ id }) => !off.includes(id));
+}
 
 /** The address of a section. */
 export function sectionAddress(site: string, id: SectionId | 'people'): string {

@@ -13,7 +13,8 @@ import { Overview } from './overview';
 import { PlanFileSection } from './plan-file-section';
 import { RolesSection } from './roles-section';
 import { RulesSection } from './rules-section';
-import { SECTIONS, type SectionId, sectionAddress } from './sections';
+import { SECTIONS, type SectionId, sectionAddress, sectionsWithout } from './sections';
+import { UsedSection } from './used-section';
 import { SiteSection } from './site-section';
 
 interface Props {
@@ -35,7 +36,7 @@ export function SetupScreen({ header, setup, recurring, section }: Props) {
         <Strip
           label="Sections of set-up"
           current={address(section)}
-          items={SECTIONS.map(({ id, name }) => ({
+          items={sectionsWithout(setup.off).map(({ id, name }) => ({
             href: address(id),
             name,
             note: noteOf(setup, recurring, id),
@@ -58,6 +59,7 @@ export function SetupScreen({ header, setup, recurring, section }: Props) {
       {section === 'templates' && <TemplatesSection recurring={recurring} />}
       {section === 'patterns' && <PatternsSection recurring={recurring} />}
       {section === 'plan-file' && <PlanFileSection setup={setup} />}
+      {section === 'used' && <UsedSection setup={setup} />}
     </AppLayout>
   );
 }
@@ -66,7 +68,7 @@ export function SetupScreen({ header, setup, recurring, section }: Props) {
 const TITLED: readonly SectionId[] = ['overview', 'templates', 'patterns'];
 
 function noteOf(
-  { site, roles, needs, rules, missing }: SetupPayload,
+  { site, roles, needs, rules, missing, off }: SetupPayload,
   { templates, patterns }: RecurringPayload,
   id: SectionId,
 ): string {
@@ -98,6 +100,8 @@ function noteOf(
     }
     case 'plan-file':
       return 'in and out';
+    case 'used':
+      return off.length === 0 ? 'all of it' : `${off.length} off`;
     case 'rules':
       return rules.off.length === 0 ? 'all checks on' : `${counted(rules.off.length, 'check')} off`;
   }

@@ -17,6 +17,7 @@ export function DayHeads({ scale }: { scale: Scale }) {
   const hourFormat = usePlan((state) => state.hourFormat);
   const { today } = usePageHeader();
   const daybook = usePlan((state) => state.references.daybook);
+  const hasDaybook = usePlan((state) => !state.references.off.includes('daybook'));
   const controller = useController();
   const narrow = scale.dayWidth < NARROW;
   return (
@@ -65,20 +66,22 @@ export function DayHeads({ scale }: { scale: Scale }) {
                   </span>
                 )}
               </div>
-              <button
-                type="button"
-                className={`absolute top-0 right-0 flex min-h-6 max-w-[70%] min-w-6 items-center justify-center truncate pr-1 text-xs ${note ? 'font-semibold underline underline-offset-2' : 'text-muted opacity-0 hover:opacity-100 focus-visible:opacity-100'}`}
-                title={note ?? 'Write a note for this day'}
-                aria-label={
-                  note
-                    ? `Daybook of ${formatDay(date)}: ${note}`
-                    : `Write in the daybook of ${formatDay(date)}`
-                }
-                onPointerDown={(event) => event.stopPropagation()}
-                onClick={() => controller.open({ kind: 'day', day })}
-              >
-                {note === null ? '+' : scale.dayWidth < 220 ? <NotebookText size={13} aria-hidden /> : note}
-              </button>
+              {hasDaybook && (
+                <button
+                  type="button"
+                  className={`absolute top-0 right-0 flex min-h-6 max-w-[70%] min-w-6 items-center justify-center truncate pr-1 text-xs ${note ? 'font-semibold underline underline-offset-2' : 'text-muted opacity-0 hover:opacity-100 focus-visible:opacity-100'}`}
+                  title={note ?? 'Write a note for this day'}
+                  aria-label={
+                    note
+                      ? `Daybook of ${formatDay(date)}: ${note}`
+                      : `Write in the daybook of ${formatDay(date)}`
+                  }
+                  onPointerDown={(event) => event.stopPropagation()}
+                  onClick={() => controller.open({ kind: 'day', day })}
+                >
+                  {note === null ? '+' : scale.dayWidth < 220 ? <NotebookText size={13} aria-hidden /> : note}
+                </button>
+              )}
               {ticksOf(scale).map((minute) => (
                 <span
                   key={minute}

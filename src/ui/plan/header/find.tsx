@@ -4,11 +4,12 @@ import { Command } from 'cmdk';
 import { useEffect, useRef, useState } from 'react';
 import { rowOf } from '@/core/grid/cell';
 import { formatDate, startOfWeek } from '@/core/time/day';
+import type { Capability } from '@/core/setup/capabilities';
 import { formatDays, formatLongDay } from '@/core/time/format';
 import { parseIsoWeek, parseWhen } from '@/core/time/parse-when';
 import { useGo } from '../../going/go';
 import { chooseTheme, themeNow } from '../../layout/theme';
-import { SECTIONS, type SectionId, sectionAddress } from '../../setup/sections';
+import { type SectionId, sectionAddress, sectionsWithout } from '../../setup/sections';
 import { redoLast, undoLast } from '../../undo/take-back';
 import { whoCanCover } from '../input/slots';
 import type { PlanController } from '../state/controller';
@@ -24,6 +25,8 @@ interface Entry {
   readonly words?: string;
   /** What one has to be allowed to do for it. */
   readonly needs?: 'publish' | 'change';
+  /** What it belongs to, which the site may do without. */
+  readonly uses?: Capability;
 }
 
 /** Finds a day, a person, a screen, a setting or something to do by typing part of its name. */
@@ -109,7 +112,7 @@ function fit(entry: string, typed: string): number {
 function useEntries(typed: string): { heading: string; entries: Entry[] }[] {
   const controller = useController();
   const go = useGo();
-  const { weeks, week, site, sites, today, dates, may } = usePageHeader();
+  const { weeks, week, site, sites, today, dates, may, off } = usePageHeader();
   const areas = sites.find(({ id }) => id === site.id)?.areas ?? [];
   const people = usePlan((plan) => plan.judgement.plan.people);
   const day = parseIsoWeek(typed) ?? parseWhen(typed, today, dates);
@@ -146,7 +149,8 @@ function useEntries(typed: string): { heading: string; entries: Entry[] }[] {
     {
       heading: 'Do',
       entries: thingsToDo(controller, (address) => void go(address), site.id, week).filter(
-        ({ needs }) => needs === undefined || may[needs],
+        ({ needs, uses }) =>
+          (needs === undefined || may[needs]) && (uses === undefined || !off.includes(uses)),
       ),
     },
     {
@@ -164,7 +168,7 @@ function useEntries(typed: string): { heading: string; entries: Entry[] }[] {
             ]
           : []),
         page('My account', '/account', 'password sessions sign out'),
-        ...(areas.includes('setup') ? SECTIONS : []).map(({ id, name }) =>
+        ...(areas.includes('setup') ? sectionsWithout(off) : []).map(({ id, name }) =>
           page(
             id === 'overview' ? 'Set-up' : name,
             sectionAddress(site.id, id),
@@ -230,6 +234,7 @@ function thingsToDo(
     { name: 'Hours, cost and snags of the month', run: () => controller.act.showWeeks(true) },
     {
       name: 'Write in the daybook',
+      uses: 'daybook',
       needs: 'change',
       words: 'note',
       run: () => controller.open({ kind: 'day', day: active() }),

@@ -283,6 +283,7 @@ describe('the list of snags', () => {
         dates: { order: 'day', weekStart: 0 },
         actor: { name: 'Runa Deering', isPerson: false, seesAccounts: true, seesOutbox: true },
         may: { publish: true, change: true },
+        off: [],
       }}
     >
       <SidePanel />

@@ -30,6 +30,7 @@ const header: PageHeader = {
   dates: { order: 'day', weekStart: 0 },
   actor: { name: 'Runa Deering', isPerson: false, seesAccounts: true, seesOutbox: true },
   may: { publish: true, change: true },
+  off: [],
 };
 const early = shift('ann', 0, '9-17', {
   label: 'Opening',

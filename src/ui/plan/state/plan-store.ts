@@ -56,7 +56,15 @@ export interface PlanState {
 
 export type References = Pick<
   PlanPayload,
-  'templates' | 'stations' | 'patterns' | 'daybook' | 'contracts' | 'areas' | 'editableRoles' | 'seesPay'
+  | 'templates'
+  | 'stations'
+  | 'patterns'
+  | 'daybook'
+  | 'contracts'
+  | 'areas'
+  | 'editableRoles'
+  | 'seesPay'
+  | 'off'
 >;
 
 export type PlanStore = ReturnType<typeof createPlanStore>;
@@ -79,8 +87,8 @@ export function createPlanStore(payload: PlanPayload) {
 }
 
 function referencesOf(payload: PlanPayload): References {
-  const { templates, stations, patterns, daybook, contracts, areas, editableRoles, seesPay } = payload;
-  return { templates, stations, patterns, daybook, contracts, areas, editableRoles, seesPay };
+  const { templates, stations, patterns, daybook, contracts, areas, editableRoles, seesPay, off } = payload;
+  return { templates, stations, patterns, daybook, contracts, areas, editableRoles, seesPay, off };
 }
 
 /** What changes would do to the plan as drawn. */

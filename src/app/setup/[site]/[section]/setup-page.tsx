@@ -2,7 +2,7 @@ import { notFound } from 'next/navigation';
 import type { PageRequest } from '@/server/access/page';
 import { headerOfBusiness, setupOf } from '@/server/site/queries';
 import { recurringOf } from '@/server/week/queries';
-import { SECTIONS } from '@/ui/setup/sections';
+import { SECTIONS, sectionsWithout } from '@/ui/setup/sections';
 import { SetupScreen } from '@/ui/setup/setup-screen';
 
 /** One section of a site's set-up. */
@@ -12,6 +12,7 @@ export async function setupPage({ db, actor, params }: PageRequest<{ site: strin
   const found = await setupOf(db, actor, params.site);
   const recurring = await recurringOf(db, actor, params.site);
   if (!found.ok || !recurring.ok) notFound();
+  if (!sectionsWithout(found.setup.off).includes(section)) notFound();
   const header = await headerOfBusiness(db, actor);
   return (
     <SetupScreen
