@@ -42,6 +42,25 @@ test('a page leads to signing in and back; what is wrong is said without saying 
   await expect(page).toHaveURL(/\/sign-in\?to=/);
 });
 
+test('a new installation belongs to whoever reads the terminal', async ({ page }) => {
+  const empty = new DemoServer();
+  await empty.beginNew();
+  await goReady(page, empty.url);
+  await expect(page).toHaveURL(/\/first-owner$/);
+  expect(await seriousFaults(page)).toEqual([]);
+  await page.getByLabel('Your name').fill('Ada Marlow');
+  await page.getByLabel('E-mail').fill('ada@quay.example');
+  await page.getByLabel('Password').fill('three words at sea');
+  await page.getByLabel('Set-up code').fill('AAAA-BBBB-CCCC');
+  await page.getByRole('button', { name: 'Make my account' }).click();
+  await expect(page.locator('main').getByRole('alert')).toContainText('not the code');
+  await expect(page.getByLabel('Your name')).toHaveValue('Ada Marlow');
+  await page.getByLabel('Set-up code').fill(empty.setUpCode);
+  await page.getByRole('button', { name: 'Make my account' }).click();
+  await expect(page.getByRole('heading', { name: 'Let us set up a first week' })).toBeVisible();
+  await empty.end();
+});
+
 test('a link to elsewhere is not followed after signing in', async ({ page }) => {
   await goReady(page, `${server.url}/sign-in?to=${encodeURIComponent('//evil.example/x')}`);
   await page.getByRole('button', { name: /^Noor Haddad/ }).click();

@@ -10,7 +10,7 @@ test.afterAll(() => server.end());
 /** Every page there is, by its address, with what it is known by. */
 const PAGES: readonly (readonly [string, string | RegExp])[] = [
   ['/setup/bistro', 'Missing for a good plan'],
-  ...['site', 'hours', 'roles', 'needs', 'rules', 'templates', 'patterns', 'plan-file'].map(
+  ...['site', 'hours', 'roles', 'needs', 'rules', 'templates', 'patterns', 'plan-file', 'used'].map(
     (section) => [`/setup/bistro/${section}`, /./] as const,
   ),
   ['/people/bistro', '18 people'],
@@ -24,6 +24,12 @@ const PAGES: readonly (readonly [string, string | RegExp])[] = [
   [`/print/bistro/${WEEK}`, /Mon 23 November/],
   [`/print/bistro/${WEEK}/week`, /./],
   ['/start', /./],
+  ['/account', 'Runa Deering'],
+  ['/accounts', 'Who can sign in'],
+  ['/accounts/sheet', 'Codes to hand out'],
+  ['/outbox', 'Outbox'],
+  ['/forgot', 'A new password'],
+  ['/join', 'Use a code'],
   ['/kit', /./],
 ];
 

@@ -9,8 +9,17 @@ import { cookieOf } from '@/server/accounts/testing';
 import { COMMANDS } from '@/server/commands/list';
 import { runCommand } from '@/server/commands/run';
 import { undoCommand } from '@/server/commands/undo';
+import { END_SESSION, FIRST_OWNER, FORGOT, JOIN, NEW_PASSWORD, SIGN_IN } from '@/server/accounts/schema';
 import { CHANGE_REQUEST } from '@/server/plan/schema';
 import { OPTIONS } from '@/server/people/import/command';
+import { POST as password } from './account/password/route';
+import { POST as sessions } from './account/sessions/route';
+import { POST as firstOwner } from './first-owner/route';
+import { POST as forgot } from './forgot/route';
+import { POST as join } from './join/route';
+import { POST as here } from './live/here/route';
+import { POST as signIn } from './sign-in/route';
+import { POST as signInToDemo } from './sign-in/demo/route';
 import { GET as exportPeople } from './people/export/route';
 import { POST as importPeople } from './people/import/route';
 import { POST as importPreview } from './people/import/preview/route';
@@ -221,6 +230,18 @@ const ROUTES: readonly (readonly [string, () => Promise<Response>])[] = [
         ),
         await shorter(),
       ),
+  ],
+  ['sign-in', async () => signIn(post(made(SIGN_IN)))],
+  ['demo', async () => signInToDemo(post({ account: pick([pick(TEXTS), 'demo-noor', 7]) }))],
+  ['first owner', async () => firstOwner(post(made(FIRST_OWNER)))],
+  ['join', async () => join(post(made(JOIN)))],
+  ['forgot', async () => forgot(post(made(FORGOT)))],
+  ['password', async () => password(post(made(NEW_PASSWORD)), await shorter())],
+  ['session', async () => sessions(post(made(END_SESSION)), await shorter())],
+  [
+    'here',
+    async () =>
+      here(post({ tab: pick(TEXTS), site: pick(TEXTS), week: pick([null, pick(TEXTS)]) }), await shorter()),
   ],
   [
     'plan file check',

@@ -10,6 +10,7 @@ import { type Context, command } from '../commands/command';
 import { enqueueInvitations } from '../outbox/enqueue';
 import { businessName } from '../site/queries';
 import { endOf } from './end';
+import { isLastOwner } from './guard';
 import { newInvitation } from './new-invitation';
 import { GRANT, type GrantInput, INVITE, INVITE_OTHER, type OtherInvitation, STOP } from './schema';
 
@@ -140,17 +141,6 @@ const LAST_OWNER = fail(
   'this is the only owner; make somebody else an owner first',
   'input.account',
 );
-
-/** Whether nobody else could let people in any more: other owners are counted who can sign in. */
-async function isLastOwner(db: Database, account: string): Promise<boolean> {
-  const rows = await loadRows(db, 'account_grant', { kind: 'owner' });
-  if (!rows.some((row) => row.user_id === account)) return false;
-  for (const { user_id: other } of rows) {
-    const found = other === account ? null : await findAccount(db, other);
-    if (found && !endOf(found)) return false;
-  }
-  return true;
-}
 
 /** Owners and whoever does the pay see it; others where the grant says so. */
 function withPay(grant: GrantInput): GrantInput {

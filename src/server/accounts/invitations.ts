@@ -12,7 +12,7 @@ import {
   internalAddress,
 } from '@/data/accounts/account-store';
 import type { Database } from '@/data/database';
-import type { InvitationTable } from '@/data/schema';
+import type { InvitationTable } from '@/data/accounts/tables';
 import { inTransaction } from '@/data/transaction';
 import type { Visitor } from '../access/visitor';
 import { now } from '../clock';

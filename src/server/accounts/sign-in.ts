@@ -58,7 +58,8 @@ export async function signIn(
       headers: new Headers({ 'user-agent': visitor.device, 'x-forwarded-for': visitor.address }),
     })
     .catch((error: unknown) => {
-      if ((error as { statusCode?: unknown }).statusCode === 401) return null;
+      // Wrong, or of a form that no password has.
+      if ([400, 401].includes((error as { statusCode?: number }).statusCode ?? 0)) return null;
       throw error;
     });
   if (!proven || !meant) {

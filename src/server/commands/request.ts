@@ -11,6 +11,7 @@ import { seesPay, withPayAsItWas } from '../access/pay';
 import { checkScope } from '../access/permissions';
 import { nowAt } from '../clock';
 import { REQUEST_ID, parseInput } from '../input';
+import { refuseReachingUp } from '../accounts/guard';
 import { refuseOff } from '../site/capabilities';
 import type { AnyCommand, Context, Watch, CommandEffect } from './command';
 import { conflictMessages } from './conflicts';
@@ -126,6 +127,8 @@ async function preparedFor(
   const prepared = await command.prepare(context, input);
   if (!prepared.ok) return prepared;
   const { work } = prepared;
+  const reaching = await refuseReachingUp(context.db, context.actor, work.rows);
+  if (reaching) return reaching;
   const sites = new Set([...work.sites, ...(command.scope(input).sites ?? [])]);
   const isPayShown = sites.size === 0 || [...sites].every((site) => seesPay(context.actor, site));
   return isPayShown ? prepared : { ok: true, work: { ...work, rows: withPayAsItWas(work.rows) } };

@@ -7,6 +7,7 @@ import { type RowChange, inverseOf, misfits } from '@/data/records/records';
 import type { Actor } from '../access/actor';
 import { seesPay, touchesPay } from '../access/pay';
 import { checkScope } from '../access/permissions';
+import { refuseReachingUp } from '../accounts/guard';
 import { now } from '../clock';
 import { REQUEST_ID, parseInput } from '../input';
 import { type CheckedShifts, type ShiftsChecked, checkShifts } from '../week/write-shifts';
@@ -66,6 +67,8 @@ async function worked(on: Database, actor: Actor, { id, undoId, rest }: Undo): P
         'id',
       ),
     };
+  const reaching = await refuseReachingUp(on, actor, rows);
+  if (reaching) return { answer: reaching };
   const unfit = await misfits(on, rows);
   if (unfit.length > 0 && !rest)
     return { answer: await misfitMessages(on, unfit, rows.length > unfit.length) };

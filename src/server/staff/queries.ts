@@ -21,6 +21,7 @@ export async function ownPage(db: Database, actor: Actor): Promise<Result<{ page
   const sites = await listSites(db);
   const mine = actor.grants.flatMap(({ kind, site }) => (kind === 'staff' && site !== null ? [site] : []));
   const home = sites.find((site) => mine.includes(site.id)) ?? sites[0];
+  if (!home) return fail('unknown', 'there is no site yet');
   const today = parseDate(nowAt(home.timeZone).date)!;
   const worked = await publishedShiftsOf(db, id, today - SPAN.back, today + SPAN.ahead);
   const news = await loadNews(db, id, MOST_NEWS);
@@ -105,21 +106,4 @@ async function roleNames(db: Database, ids: readonly string[]): Promise<Record<s
     .where('id', 'in', [...new Set(ids)])
     .execute();
   return Object.fromEntries(rows.map(({ id, name }) => [id, name]));
-}
-
-/** How much of what who asks was told they have not seen or answered; null: they do not work here. */
-export async function waitingNews(db: Database, actor: Actor): Promise<number | null> {
-  if (actor.person === null) return null;
-  const { n } = await db
-    .selectFrom('news')
-    .select((row) => row.fn.countAll<number>().as('n'))
-    .where('person_id', '=', actor.person)
-    .where((row) =>
-      row.or([
-        row('seen_at', 'is', null),
-        row.and([row('is_late', '=', 1), row('answer', 'is', null), row('decision', 'is', null)]),
-      ]),
-    )
-    .executeTakeFirstOrThrow();
-  return Number(n);
 }

@@ -14,7 +14,7 @@ import { Table } from '../kit/table';
 import { AppLayout, type ShellFrame } from '../layout/app-layout';
 import { When } from '../layout/when';
 import { deviceName } from './device-name';
-import { EntryField, EntryForm } from './entry';
+import { EntryField, EntryForm, NewPasswordField } from './entry';
 import { post } from './post';
 import { usePostForm } from './use-post-form';
 
@@ -117,14 +117,7 @@ function PasswordPart() {
           type="password"
           autoComplete="current-password"
         />
-        <EntryField
-          control={form.control}
-          name="next"
-          label="New password"
-          hint="At least 10 characters. A few words are easy to keep in mind."
-          type="password"
-          autoComplete="new-password"
-        />
+        <NewPasswordField control={form.control} name="next" label="New password" />
       </EntryForm>
     </section>
   );

@@ -108,3 +108,55 @@ export function EntryField<Input extends FieldValues>({
     </Field>
   );
 }
+
+type Named<Input extends FieldValues> = {
+  readonly control: Control<Input>;
+  readonly name: Path<Input>;
+};
+
+/** What one signs in with. */
+export function NameField<Input extends FieldValues>(props: Named<Input>) {
+  return (
+    <EntryField
+      {...props}
+      label="E-mail or staff number"
+      autoComplete="username"
+      autoCapitalize="none"
+      spellCheck={false}
+    />
+  );
+}
+
+/** A code from a terminal, a message or a sheet of paper. */
+export function CodeField<Input extends FieldValues>({
+  label,
+  hint,
+  ...props
+}: Named<Input> & { readonly label: string; readonly hint?: string }) {
+  return (
+    <EntryField
+      {...props}
+      label={label}
+      hint={hint}
+      autoComplete="one-time-code"
+      autoCapitalize="characters"
+      spellCheck={false}
+    />
+  );
+}
+
+/** A password that is chosen. */
+export function NewPasswordField<Input extends FieldValues>({
+  label = 'Password',
+  ...props
+}: Named<Input> & { readonly label?: string }) {
+  return (
+    <EntryField
+      {...props}
+      label={label}
+      hint="At least 10 characters. A few words are easy to keep in mind."
+      type="password"
+      autoComplete="new-password"
+    />
+  );
+}

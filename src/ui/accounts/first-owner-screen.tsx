@@ -2,7 +2,7 @@
 
 import type { FirstOwnerInput } from '@/server/accounts/schema';
 import { enter } from './enter';
-import { EntryField, EntryForm, EntryPage } from './entry';
+import { CodeField, EntryField, EntryForm, EntryPage, NewPasswordField } from './entry';
 import { usePostForm } from './use-post-form';
 
 const schema = async () => (await import('@/server/accounts/schema')).FIRST_OWNER;
@@ -22,24 +22,10 @@ export function FirstOwnerScreen() {
         may do everything and invites the others.
       </p>
       <EntryForm form={form} verb="Make my account" busyVerb="Making it …">
-        <EntryField
-          control={form.control}
-          name="code"
-          label="Set-up code"
-          autoComplete="off"
-          autoCapitalize="characters"
-          spellCheck={false}
-        />
+        <CodeField control={form.control} name="code" label="Set-up code" />
         <EntryField control={form.control} name="name" label="Your name" autoComplete="name" />
         <EntryField control={form.control} name="email" label="E-mail" type="email" autoComplete="username" />
-        <EntryField
-          control={form.control}
-          name="password"
-          label="Password"
-          hint="At least 10 characters. A few words are easy to keep in mind."
-          type="password"
-          autoComplete="new-password"
-        />
+        <NewPasswordField control={form.control} name="password" />
       </EntryForm>
     </EntryPage>
   );

@@ -2,7 +2,7 @@
 
 import Link from 'next/link';
 import { useState } from 'react';
-import { EntryField, EntryForm, EntryPage } from './entry';
+import { EntryForm, EntryPage, NameField } from './entry';
 import { usePostForm } from './use-post-form';
 
 const schema = async () => (await import('@/server/accounts/schema')).FORGOT;
@@ -24,14 +24,7 @@ export function ForgotScreen({ business }: { readonly business: string }) {
         </p>
       ) : (
         <EntryForm form={form} verb="Send me a link" busyVerb="Sending …">
-          <EntryField
-            control={form.control}
-            name="name"
-            label="E-mail or staff number"
-            autoComplete="username"
-            autoCapitalize="none"
-            spellCheck={false}
-          />
+          <NameField control={form.control} name="name" />
         </EntryForm>
       )}
     </EntryPage>

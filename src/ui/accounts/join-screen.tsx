@@ -2,7 +2,7 @@
 
 import type { JoinInput } from '@/server/accounts/schema';
 import { enter } from './enter';
-import { EntryField, EntryForm, EntryPage } from './entry';
+import { CodeField, EntryForm, EntryPage, NewPasswordField } from './entry';
 import { usePostForm } from './use-post-form';
 
 const schema = async () => (await import('@/server/accounts/schema')).JOIN;
@@ -39,23 +39,13 @@ export function JoinScreen({
           : 'Choose a password. From then on you sign in with your e-mail or staff number and this password.'}
       </p>
       <EntryForm form={form} verb="Sign in with this password" busyVerb="Signing in …">
-        <EntryField
+        <CodeField
           control={form.control}
           name="code"
           label="Code"
           hint="Twelve letters and figures, from a message or a sheet of paper."
-          autoComplete="one-time-code"
-          autoCapitalize="characters"
-          spellCheck={false}
         />
-        <EntryField
-          control={form.control}
-          name="password"
-          label="Password"
-          hint="At least 10 characters. A few words are easy to keep in mind."
-          type="password"
-          autoComplete="new-password"
-        />
+        <NewPasswordField control={form.control} name="password" />
       </EntryForm>
     </EntryPage>
   );

@@ -7,7 +7,7 @@ import { asSentence } from '@/core/sentence';
 import type { DemoAccount } from '@/server/accounts/demo';
 import type { SignInInput } from '@/server/accounts/schema';
 import { Checkbox } from '../kit/inputs/checkbox';
-import { EntryField, EntryForm, EntryPage } from './entry';
+import { EntryField, EntryForm, EntryPage, NameField } from './entry';
 import { enter } from './enter';
 import { post } from './post';
 import { usePostForm } from './use-post-form';
@@ -39,14 +39,7 @@ export function SignInScreen({
       beside={demo.length > 0 && <DemoAccounts demo={demo} onDone={goOn} />}
     >
       <EntryForm form={form} verb="Sign in" busyVerb="Signing in …">
-        <EntryField
-          control={form.control}
-          name="name"
-          label="E-mail or staff number"
-          autoComplete="username"
-          autoCapitalize="none"
-          spellCheck={false}
-        />
+        <NameField control={form.control} name="name" />
         <EntryField
           control={form.control}
           name="password"
