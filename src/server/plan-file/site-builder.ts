@@ -137,6 +137,7 @@ export class SiteBuilder {
       weekend: '[5,6]',
       needs_minimum: 1,
       notice_days: 0,
+      capabilities_off: '[]',
       rules: JSON.stringify(said),
       position: this.position,
     });

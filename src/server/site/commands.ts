@@ -35,6 +35,7 @@ export const createSite = command<'site.create', { business: string; site: SiteD
       ...siteRow(id, site),
       position: Number(last?.most ?? -1) + 1,
       rules: '{}',
+      capabilities_off: '[]',
     };
     return {
       ok: true,
