@@ -3,6 +3,7 @@ import { mkdtempSync } from 'node:fs';
 import type { AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { sql } from 'kysely';
 import { SMTPServer } from 'smtp-server';
 import { parseDate } from '@/core/time/day';
 import { stampOf } from '@/core/publish/publish-changes';
@@ -120,6 +121,14 @@ describe('who sends', () => {
     expect(await takeLease(db, 'x', 'one', 60_000, at + 59_999)).toBe(true);
     expect(await takeLease(db, 'x', 'two', 60_000, at + 119_999)).toBe(true);
     expect(await takeLease(db, 'x', 'one', 60_000, at + 120_000)).toBe(false);
+  });
+
+  test('writes nothing while there is nothing to do, so that what is kept of the file stays', async () => {
+    await tick(db, 'one');
+    const changes = async () => (await sql<{ n: number }>`select total_changes() as n`.execute(db)).rows[0].n;
+    const before = await changes();
+    for (let i = 0; i < 5; i++) expect(await tick(db, 'one')).toBe(true);
+    expect(await changes()).toBe(before);
   });
 
   test('two tickers on one file deliver each message once', async () => {

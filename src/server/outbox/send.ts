@@ -20,11 +20,13 @@ export const LINK = '{link}';
  */
 export async function sendDue(db: Database): Promise<void> {
   // Only one process sends at a time: whatever is under way still is what an ended one left behind.
-  await db
-    .updateTable('outbox')
-    .set({ state: 'perhaps sent', reason: 'the server stopped while this was being sent' })
-    .where('state', '=', 'sending')
-    .execute();
+  const left = await db.selectFrom('outbox').select('id').where('state', '=', 'sending').execute();
+  if (left.length > 0)
+    await db
+      .updateTable('outbox')
+      .set({ state: 'perhaps sent', reason: 'the server stopped while this was being sent' })
+      .where('state', '=', 'sending')
+      .execute();
   const due = await db
     .selectFrom('outbox')
     .selectAll()

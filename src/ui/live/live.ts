@@ -1,20 +1,24 @@
 import type { LiveEvent } from '@/server/live/payload';
 
-type Hear = (event: LiveEvent | { readonly kind: 'back' }) => void;
+type Hear = (event: LiveEvent | { readonly kind: 'open' | 'back' }) => void;
 
 const NAME = 'vicenda live';
+/** How long a page is left alone before it is connected, in milliseconds. */
+const START_MS = 1000;
 const hearers = new Set<Hear>();
 let started = false;
 
 /**
- * Hears what others do as it happens; `back`: the connection is there again, and something may have been missed.
+ * Hears what others do as it happens; `open`: the connection is there, `back`: it is there again. Something may have been
+ * missed before either.
  * Returns what ends the hearing. One tab of the browser is connected, and tells the others.
  */
 export function onLive(hear: Hear): () => void {
   hearers.add(hear);
   if (!started) {
     started = true;
-    connect();
+    // Not before the first picture: nobody misses a second of what others do.
+    setTimeout(connect, START_MS);
   }
   return () => hearers.delete(hear);
 }
@@ -31,7 +35,7 @@ function connect(): void {
     const open = () => {
       const source = new EventSource('/api/live');
       source.onopen = () => {
-        if (wasOpen) say({ kind: 'back' });
+        say({ kind: wasOpen ? 'back' : 'open' });
         wasOpen = true;
       };
       source.onmessage = ({ data }: MessageEvent<string>) => say(JSON.parse(data) as LiveEvent);

@@ -15,7 +15,7 @@ export function useLivePlan(controller: PlanController, site: string): void {
       onLive((event) => {
         if (event.kind === 'plan' && event.site === site) follow(controller, event.version);
         // What was missed while there was no connection is asked for.
-        else if (event.kind === 'back') controller.lookAgain();
+        else if (event.kind === 'open' || event.kind === 'back') controller.lookAgain();
       }),
     [controller, site],
   );
@@ -47,7 +47,7 @@ export function useWhoIsHere(site: string, week: number): readonly Here[] {
       if (event.kind === 'here')
         setHere(event.here.filter((one) => one.tab !== tab && one.site === site && one.week === date));
     });
-    const start = setTimeout(() => say(date), 500);
+    const start = setTimeout(() => say(date), 1500);
     const timer = setInterval(() => document.visibilityState === 'visible' && say(date), SAY_MS);
     const gone = () => say(null);
     window.addEventListener('pagehide', gone);
