@@ -1,3 +1,4 @@
+import { sql } from 'kysely';
 import type { NewsItem } from '@/core/publish/late';
 import type { Database } from '../database';
 import type { RowOf } from '../records/records';
@@ -26,8 +27,8 @@ export async function loadNews(db: Database, person: string, most: number): Prom
     .selectFrom('news')
     .selectAll()
     .where('person_id', '=', person)
-    .orderBy('at', 'desc')
-    .orderBy('id')
+    // In the order in which it was told: two may have the same time.
+    .orderBy(sql`rowid`, 'desc')
     .limit(most)
     .execute();
   return rows.map(newsFromRow);

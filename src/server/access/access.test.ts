@@ -42,10 +42,6 @@ const PLACES: Readonly<Record<string, Scope>> = {
 /** Who may do what where: o owner, h scheduler of chandlery and dockside, i of the bistro, b lead, p payroll, n and l staff. */
 const EXPECTED: Readonly<Record<Permission, Readonly<Record<string, string>>>> = {
   self: all('ohibpnl'),
-  'team.read': {
-    ...{ business: 'o', bistro: 'oibnl', chandlery: 'ohl', 'bistro and chandlery': 'ol' },
-    ...people('oibnl', 'ohl', 'ol'),
-  },
   'plan.read': planning('oib', 'oh'),
   'plan.edit': planning('oib', 'oh'),
   'plan.change': planning('oi', 'oh'),

@@ -6,6 +6,8 @@ export type FrameArea = 'setup' | 'people' | 'plan';
 
 /** Who looks at a page, as its bar shows them. */
 export interface ActorFrame {
+  /** Of the account. */
+  readonly id: string;
   readonly name: string;
   /** Whether they work here, and so have shifts of their own. */
   readonly isPerson: boolean;
@@ -31,6 +33,7 @@ const AREAS: readonly (readonly [FrameArea, Permission])[] = [
 /** What the bar over a page shows of who looks at it. */
 export function actorFrame(actor: Actor): ActorFrame {
   return {
+    id: actor.id,
     name: actor.name,
     isPerson: actor.person !== null,
     seesAccounts: checkSomewhere(actor, 'accounts.read') === null,

@@ -5,7 +5,6 @@ import type { Actor, Grant } from './actor';
 /** Everything that can be asked of the server by who is signed in. `self`: what concerns only who asks. */
 export type Permission =
   | 'self'
-  | 'team.read'
   | 'plan.read'
   | 'plan.edit'
   | 'plan.change'
@@ -25,7 +24,6 @@ export type Permission =
 /** The whole work of planning: setting up, people, plans and telling staff. */
 const PLANNING: readonly Permission[] = [
   'self',
-  'team.read',
   'plan.read',
   'plan.edit',
   'plan.change',
@@ -47,9 +45,9 @@ const PLANNING: readonly Permission[] = [
 export const PERMITTED: Readonly<Record<Grant['kind'], readonly Permission[]>> = {
   owner: [...PLANNING, 'pay.read', 'accounts.grant', 'sign-ins.read'],
   scheduler: PLANNING,
-  lead: ['self', 'team.read', 'plan.read', 'plan.edit'],
+  lead: ['self', 'plan.read', 'plan.edit'],
   payroll: ['self', 'people.read', 'pay.read'],
-  staff: ['self', 'team.read'],
+  staff: ['self'],
 };
 
 /** What a request is about. Nothing in it: the whole business. */

@@ -87,6 +87,8 @@ export interface ChangeRequest {
   readonly confirmed?: boolean;
   /** How many days from the week's first on are judged; 7 where it is not set. */
   readonly days?: number;
+  /** The account that made it, where it may have waited: another that is signed in now does not send it. */
+  readonly who?: string;
 }
 
 /** The same as a page posts it. */

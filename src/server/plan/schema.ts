@@ -63,6 +63,7 @@ export const CHANGE_REQUEST = Joi.object<SentRequest>({
   changes: Joi.array().items(CHANGE).min(1).max(5000).required(),
   confirmed: Joi.boolean(),
   days: Joi.valid(7, 14, 28),
+  who: ID,
 }).required();
 
 const address = { site: ID.required(), week: DATE.required() };

@@ -39,6 +39,8 @@ export interface PublishPayload {
   readonly hourFormat: HourFormat;
   readonly people: Readonly<Record<string, string>>;
   readonly roles: Readonly<Record<string, string>>;
+  /** By which ways each is told besides the own page; left out: by none. */
+  readonly reach: Readonly<Record<string, readonly ('mail' | 'text')[]>>;
   /** All that staff have not been told of these days. */
   readonly changes: readonly PublishChange[];
   readonly stops: readonly OpenStop[];

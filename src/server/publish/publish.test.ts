@@ -35,6 +35,19 @@ const run = (kind: string, input: unknown, named = id(), actor: Actor = OWNER) =
   runCommand(db, actor, { id: named, kind, input }, { preview: false });
 const stored = async () => (await loadPlan(db, 'bistro', WEEK, 7))!;
 
+test('the page says by which ways each would be told besides their own page', async () => {
+  await db.updateTable('person').set({ email: null }).where('id', '=', 'caio').execute();
+  await db.updateTable('person').set({ phone: '7' }).where('id', '=', 'noor').execute();
+  await db.insertInto('told_wish').values({ person_id: 'noor', by_mail: 0, by_text: 1 }).execute();
+  // Something of Noor's is new too.
+  await db.updateTable('published_shift').set({ note: 'as told' }).where('person_id', '=', 'noor').execute();
+  const { reach } = await page();
+  expect(reach).toMatchObject({ emil: ['mail'], noor: ['text'] });
+  expect(reach).not.toHaveProperty('caio');
+  await db.updateTable('site').set({ capabilities_off: '["outbox"]' }).where('id', '=', 'bistro').execute();
+  expect((await page()).reach).toEqual({});
+});
+
 describe('publishing', () => {
   test('tells all of it at once: afterwards staff know the week as it stands', async () => {
     const { changes, stops } = await page();

@@ -18,6 +18,8 @@ import { planFor } from '../access/pay';
 import { actorNames } from '../access/actor-names';
 import { checkAccess } from '../access/permissions';
 import { nowAt } from '../clock';
+import { reachOf } from '../outbox/enqueue';
+import { offAt } from '../site/capabilities';
 import { readableSite } from '../site/readable';
 import type { OpenStop, PublishPayload, Told } from './payload';
 
@@ -70,6 +72,11 @@ export async function publishPage(
       hourFormat,
       people: Object.fromEntries(people.map(({ id, name }) => [id, name])),
       roles: Object.fromEntries(plan.roles.map(({ id, name }) => [id, name])),
+      reach: await waysOf(
+        db,
+        site,
+        people.map(({ id }) => id),
+      ),
       changes,
       stops: stopsIn(stored, namesOf(found.all), from, to),
       published: published.filter((shift) => shift.date >= from && shift.date < to).length,
@@ -80,6 +87,22 @@ export async function publishPage(
       })),
     },
   };
+}
+
+/** By which ways people are told besides their own page; nobody where the site sends nothing. */
+async function waysOf(
+  db: Database,
+  site: string,
+  people: readonly string[],
+): Promise<PublishPayload['reach']> {
+  if ((await offAt(db, site)).has('outbox')) return {};
+  const reach = await reachOf(db, people);
+  return Object.fromEntries(
+    [...reach].flatMap(([id, { mail, text }]) => {
+      const ways = [...(mail ? ['mail' as const] : []), ...(text ? ['text' as const] : [])];
+      return ways.length > 0 ? [[id, ways]] : [];
+    }),
+  );
 }
 
 function toldOf({ id, person, seenAt, isLate, answer, decision, items }: StoredNews): Told {

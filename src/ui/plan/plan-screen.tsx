@@ -146,6 +146,7 @@ function Ready({
   const isPhone = useReach('phone');
   const { today, week } = header;
   const site = header.site.id;
+  const who = header.actor.id;
   const controller = useMemo(() => {
     const store = createPlanStore(payload);
     const { days } = payload.plan;
@@ -154,14 +155,14 @@ function Ready({
     const rows = arrangeRows(judgement, arrangement, { ...references, published }, { from: 0, to: days });
     const day = firstActiveDay(week, days, today);
     const view = createViewStore(day, rows, arrangement, show);
-    const sync = new PlanSync(store, address, notify, days);
+    const sync = new PlanSync(store, address, notify, days, who);
     const load = (wanted: DayCount, day: number) => {
       const its = week + Math.floor(day / 7) * 7;
       if (wanted < 28 && its !== week) void go(weekAddress(site, its));
       else onSpan({ days: wanted < 28 ? 7 : 28, show: wanted });
     };
     return new PlanController(store, view, sync, notify, load);
-  }, [payload, today, week, site, address, show, onSpan, go]);
+  }, [payload, today, week, site, who, address, show, onSpan, go]);
   useEffect(
     () =>
       controller.view.subscribe(({ arrangement }, before) => {

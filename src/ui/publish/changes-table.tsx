@@ -8,7 +8,9 @@ import type { PublishPayload } from '@/server/publish/payload';
 import { Checkbox } from '../kit/inputs/checkbox';
 import { Table } from '../kit/table';
 
-type Names = Pick<PublishPayload, 'people' | 'roles' | 'hourFormat'>;
+type Names = Pick<PublishPayload, 'people' | 'roles' | 'hourFormat' | 'reach'>;
+
+const WAYS = { mail: 'e-mail', text: 'text message' } as const;
 
 /** What a week brings for each person, day by day: new, changed from what to what, gone. */
 export function ChangesTable({
@@ -61,6 +63,11 @@ export function ChangesTable({
                 </Checkbox>
               ) : (
                 name
+              )}
+              {person !== null && (
+                <span className="text-muted block text-xs font-normal">
+                  {['own page', ...(names.reach[person] ?? []).map((way) => WAYS[way])].join(', ')}
+                </span>
               )}
             </th>
             {days.map((day) => (

@@ -123,6 +123,7 @@ export function PublishScreen({ header, page }: Props) {
               <>
                 <Stops stops={stops} known={known} onKnown={setKnown} />
                 <h2 className="mt-5 font-serif text-lg font-semibold">With it</h2>
+                <p className="text-muted text-sm">{waysText(changes, page.reach)}</p>
                 <TextArea
                   className="mt-1"
                   label="A message that goes with it"
@@ -264,4 +265,16 @@ function Stops({
       </ul>
     </>
   );
+}
+
+/** How many are told, and by which ways: `17 see it on their page; 15 get an e-mail, 1 a text message.` */
+function waysText(changes: readonly PublishChange[], reach: PublishPayload['reach']): string {
+  const people = [...newsByPerson(changes).keys()].filter((person) => person !== null);
+  const by = (way: 'mail' | 'text') => people.filter((person) => reach[person]?.includes(way)).length;
+  const ways = [
+    ...(by('mail') > 0 ? [`${by('mail')} ${by('mail') === 1 ? 'gets' : 'get'} an e-mail`] : []),
+    ...(by('text') > 0 ? [`${by('text')} a text message`] : []),
+  ];
+  const see = `${people.length} ${people.length === 1 ? 'sees it on the own page' : 'see it on their own page'}`;
+  return ways.length > 0 ? `${see}; ${ways.join(', ')}.` : `${see}.`;
 }

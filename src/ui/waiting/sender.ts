@@ -23,11 +23,19 @@ export async function sendWaiting(): Promise<Sent> {
 async function sendInOrder(): Promise<Sent> {
   /** How far each site is known without anything of others in between. */
   const known = new Map<string, number>();
+  const ofOthers = new Set<string>();
+  let othersCause: string | null = null;
   for (;;) {
-    const edit = (await waitingEdits()).find((one) => one.refused === null);
-    if (!edit) return { done: true };
+    const edit = (await waitingEdits()).find((one) => one.refused === null && !ofOthers.has(one.id));
+    if (!edit) return ofOthers.size === 0 ? { done: true } : { done: false, cause: othersCause };
     const site = siteOf(edit);
     const answer = await post(edit, Math.max(edit.base, known.get(site) ?? 0));
+    if ('isOfAnother' in answer) {
+      // It waits for its maker, and keeps nobody else's from going.
+      ofOthers.add(edit.id);
+      othersCause = answer.cause;
+      continue;
+    }
     if ('cause' in answer) return { done: false, cause: answer.cause };
     if (answer.ok) {
       if (answer.missed.length === 0) known.set(site, answer.version);
@@ -49,12 +57,19 @@ const TOLD: ReadonlySet<string | undefined> = new Set(['unavailable', 'signed-ou
 const PASSING = new Set([401, 408, 425, 429]);
 
 async function post(
-  { id, address, days, changes, confirmed }: WaitingEdit,
+  { id, address, days, changes, confirmed, who }: WaitingEdit,
   base: number,
-): Promise<ChangeAnswer | { readonly cause: string | null }> {
+): Promise<ChangeAnswer | { readonly cause: string | null; readonly isOfAnother?: true }> {
   // Edits wait with the values they were made on; where one does not, the server says so.
   const sent = changes as readonly SentChange[];
-  const request: SentRequest = { id, base, changes: sent, confirmed, days };
+  const request: SentRequest = {
+    id,
+    base,
+    changes: sent,
+    confirmed,
+    days,
+    ...(who === undefined ? {} : { who }),
+  };
   try {
     const response = await fetch(`${address}/changes`, {
       method: 'POST',
@@ -62,6 +77,8 @@ async function post(
       body: JSON.stringify(request),
     });
     const answer = (await response.json()) as ChangeAnswer;
+    if (!answer.ok && response.status === 401 && answer.problem.path === 'who')
+      return { cause: answer.problem.message, isOfAnother: true };
     if (response.status >= 500 || PASSING.has(response.status) || typeof answer.ok !== 'boolean')
       return { cause: !answer.ok && TOLD.has(answer.problem?.code) ? answer.problem.message : null };
     return answer;

@@ -15,6 +15,8 @@ export interface WaitingEdit {
   /** With the values they were made on. */
   readonly changes: readonly Change[];
   readonly confirmed: boolean;
+  /** The account of whoever made it: nobody else's session sends it. */
+  readonly who?: string;
   /** Why the server did not take it; null: it has not answered yet. */
   readonly refused: Problem | null;
 }

@@ -281,7 +281,13 @@ describe('the list of snags', () => {
         weeks: [],
         today: week.from,
         dates: { order: 'day', weekStart: 0 },
-        actor: { name: 'Runa Deering', isPerson: false, seesAccounts: true, seesOutbox: true },
+        actor: {
+          id: 'demo-owner',
+          name: 'Runa Deering',
+          isPerson: false,
+          seesAccounts: true,
+          seesOutbox: true,
+        },
         may: { publish: true, change: true },
         off: [],
       }}

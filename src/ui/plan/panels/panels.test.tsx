@@ -28,7 +28,7 @@ const header: PageHeader = {
   weeks: [],
   today: plan().from,
   dates: { order: 'day', weekStart: 0 },
-  actor: { name: 'Runa Deering', isPerson: false, seesAccounts: true, seesOutbox: true },
+  actor: { id: 'demo-owner', name: 'Runa Deering', isPerson: false, seesAccounts: true, seesOutbox: true },
   may: { publish: true, change: true },
   off: [],
 };

@@ -27,6 +27,8 @@ const real = { fetch: globalThis.fetch };
 /** What the wire does to requests: nothing, cuts them, or loses the answer after the server has heard. */
 let wire: 'up' | 'down' | 'deaf' = 'up';
 let posts = 0;
+/** Of whoever is signed in. */
+let cookie = '';
 let db: Database;
 
 beforeEach(async () => {
@@ -35,7 +37,7 @@ beforeEach(async () => {
   await insertShifts(db, 'bistro', [mine], () => false);
   shared.vicendaDatabase = Promise.resolve(db);
   shared.requestAnimationFrame = (draw) => setTimeout(draw, 0);
-  const cookie = await cookieOf(db);
+  cookie = await cookieOf(db);
   wire = 'up';
   posts = 0;
   globalThis.fetch = async (input, init) => {
@@ -66,17 +68,20 @@ const kept = async () => (await waitingEdits()).length;
 
 class Screen {
   readonly told: Notice[] = [];
-  private constructor(readonly store: PlanStore) {
-    this.sync = new PlanSync(store, ADDRESS, (notice) => this.told.push(notice));
+  private constructor(
+    readonly store: PlanStore,
+    who?: string,
+  ) {
+    this.sync = new PlanSync(store, ADDRESS, (notice) => this.told.push(notice), 7, who);
     this.sync.listen();
     screens.push(this);
   }
   readonly sync: PlanSync;
 
-  static async open(): Promise<Screen> {
+  static async open(who?: string): Promise<Screen> {
     const opened = await openPlan(ADDRESS);
     if (opened === null || 'problem' in opened) throw new Error('the plan was not there');
-    const screen = new Screen(createPlanStore(opened.payload));
+    const screen = new Screen(createPlanStore(opened.payload), who);
     await screen.sync.takeUp(opened.left);
     screen.sync.stop();
     return screen;
@@ -268,4 +273,17 @@ test('what others did is followed up to the version that is known, silently; one
   const { confirmed } = ann.store.getState();
   await ann.sync.follow(version);
   expect(ann.store.getState().confirmed).toBe(confirmed);
+});
+
+test('edits that wait are not sent by whoever is signed in later, and go when their maker is again', async () => {
+  const screen = await Screen.open('demo-ilse');
+  await screen.set('mine', 600);
+  expect(await stored('mine')).toBe(540);
+  expect(screen.save).toBe('offline');
+  expect(screen.store.getState().save.cause).toMatch(/made by somebody else/);
+  expect(await kept()).toBe(1);
+  cookie = await cookieOf(db, 'demo-ilse');
+  await screen.sync.run();
+  expect(await stored('mine')).toBe(600);
+  expect(await kept()).toBe(0);
 });

@@ -43,6 +43,8 @@ export class PlanSync {
     readonly address: string,
     private readonly notify: (notice: Notice) => void,
     private readonly days = 7,
+    /** The account of whoever edits. */
+    private readonly who?: string,
   ) {}
 
   /** From now on hears what becomes of its edits, whichever tab sends them. */
@@ -53,7 +55,8 @@ export class PlanSync {
   /** Puts edits that waited from an earlier visit on the plan; those that were refused are told. */
   async takeUp(left: readonly WaitingEdit[]): Promise<void> {
     for (const edit of left) {
-      if (this.kept.has(edit.id)) continue;
+      // Another's edits are theirs to send, and not drawn here.
+      if (this.kept.has(edit.id) || (edit.who !== undefined && edit.who !== this.who)) continue;
       if (edit.refused) {
         await dropEdit(edit.id);
         this.tellRefused(
@@ -73,7 +76,8 @@ export class PlanSync {
     for (const { id, changes, confirmed } of pending) {
       if (this.kept.has(id)) continue;
       this.kept.add(id);
-      await keepEdit({ id, changes, confirmed, address: this.address, days: this.days, base: version });
+      const { address, days, who } = this;
+      await keepEdit({ id, changes, confirmed, address, days, base: version, who });
     }
     await painted();
     const sent = await sendWaiting();
