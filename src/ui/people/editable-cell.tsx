@@ -28,16 +28,7 @@ const NAMES: Readonly<Record<EditableField, string>> = {
 /** A cell of the table that is changed where it stands; saved when it is left, and undone from the notice. */
 export function EditableCell(props: CellProps) {
   const [isOpen, open] = useState(false);
-  const { person, field } = props;
-  const value = person[field];
-  const shown =
-    value === null
-      ? ''
-      : isLength(field)
-        ? formatHours(value as number)
-        : field === 'contractKind'
-          ? kindText(value as string)
-          : value;
+  const shown = cellText(props);
   if (isOpen) return <OpenCell {...props} onClose={() => open(false)} />;
   return (
     <button
@@ -49,6 +40,14 @@ export function EditableCell(props: CellProps) {
       {shown}
     </button>
   );
+}
+
+/** What stands in a cell, as people read it. */
+export function cellText({ person, field }: CellProps): string {
+  const value = person[field];
+  if (value === null) return '';
+  if (isLength(field)) return formatHours(value as number);
+  return field === 'contractKind' ? kindText(value as string) : String(value);
 }
 
 interface CellProps {

@@ -3,7 +3,7 @@ import { formatMoney } from '@/core/checks/shared/messages';
 import { formatDate } from '@/core/time/day';
 import type { PeopleChoices, PersonRow } from '@/server/people/payload';
 import type { DataColumn } from '../kit/data-table';
-import { EditableCell, type EditableField } from './editable-cell';
+import { EditableCell, type EditableField, cellText } from './editable-cell';
 import { Available, Roles } from './people-cells';
 
 /** The columns of the table of people, each with what it is sorted by. `site` null: all of them. */
@@ -15,11 +15,10 @@ export function columnsOf(
   const names = new Map(people.map((person) => [person.id, person.name]));
   const place = encodeURIComponent(site ?? 'all');
   const editable = (field: EditableField) =>
-    !choices.mayChange
-      ? undefined
-      : function Editable(person: PersonRow) {
-          return <EditableCell person={person} field={field} />;
-        };
+    function Editable(person: PersonRow) {
+      // Who changes nothing here reads the same.
+      return choices.mayChange ? <EditableCell person={person} field={field} /> : cellText({ person, field });
+    };
   const date = (id: 'employedFrom' | 'employedTo' | 'birthDate', header: string, none: number) => ({
     id,
     header,

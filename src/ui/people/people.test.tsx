@@ -18,6 +18,7 @@ const server = await demoServer();
 const { PersonPart } = await import('./person-part');
 const { AvailabilityPart } = await import('./availability-part');
 const { EditableCell } = await import('./editable-cell');
+const { columnsOf } = await import('./people-columns');
 const { AddPeople } = await import('./add-people');
 const { BulkBar } = await import('./bulk-bar');
 
@@ -194,4 +195,24 @@ test('many people are changed at once, and what that does is said before', async
   await userEvent.click(change);
   await waitFor(() => expect(server.answers).toHaveLength(1));
   expect((await priya()).person.maxWeekMinutes).toBe(1200);
+});
+
+test('who changes nobody here reads the same in each cell, without a way to change it, and no pay', async () => {
+  const { people, choices } = await table();
+  const columns = columnsOf({ ...choices, mayChange: false, seesPay: false }, people, 'bistro');
+  const row = people.find(({ id }) => id === 'priya')!;
+  const textOf = (id: string) => {
+    const { cell } = columns.find((column) => column.id === id)!;
+    render(<div data-testid={id}>{cell!(row)}</div>);
+    return screen.getByTestId(id).textContent;
+  };
+  expect(['number', 'contractKind', 'contractMinutes', 'email'].map(textOf)).toEqual([
+    '108',
+    'full-time',
+    '38 h',
+    'priya@saltmere.example',
+  ]);
+  expect(screen.queryByRole('button')).toBeNull();
+  expect(columns.map(({ id }) => id)).not.toContain('rate');
+  expect(columnsOf(choices, people, 'bistro').map(({ id }) => id)).toContain('rate');
 });
