@@ -87,7 +87,10 @@ export function PersonScreen({ header, site, page }: Props) {
       }
     >
       <div id="part" role="tabpanel" aria-labelledby={`tab-${part}`} className="flex min-h-0 flex-1 flex-col">
-        <fieldset disabled={!choices.mayChange} className="contents">
+        <fieldset
+          disabled={!choices.mayChange}
+          className="contents [&[disabled]_:is(input,select,textarea)]:text-ink"
+        >
           {part === 'about' && <PersonPart page={page} />}
           {part === 'availability' && <AvailabilityPart page={page} />}
         </fieldset>
