@@ -44,7 +44,7 @@ test('a page leads to signing in and back; what is wrong is said without saying 
 
 test('a new installation belongs to whoever reads the terminal', async ({ page }) => {
   const empty = new DemoServer();
-  await empty.beginNew();
+  await empty.start();
   await goReady(page, empty.url);
   await expect(page).toHaveURL(/\/first-owner$/);
   expect(await seriousFaults(page)).toEqual([]);

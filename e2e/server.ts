@@ -63,11 +63,6 @@ export class DemoServer {
     if (!this.more.VICENDA_TLS_CERT) this.cookie = await this.sessionOf('demo-owner');
   }
 
-  /** Starts on an empty folder, which nobody owns yet. */
-  async beginNew(): Promise<void> {
-    await this.start();
-  }
-
   /** Starts on an empty folder, and makes its owner. */
   async beginEmpty(): Promise<void> {
     await this.start();

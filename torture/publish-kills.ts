@@ -44,11 +44,11 @@ export async function publishKills(
   }
   const publications = await db.selectFrom('publication').select('id').execute();
   const news = await db.selectFrom('news').select(['publication_id', 'person_id']).execute();
-  const sent = await db.selectFrom('outbox').select(['state', 'person_id', 'subject', 'made_at']).execute();
+  const sent = await db.selectFrom('outbox').select('id').execute();
   const pairs = new Set(news.map((row) => `${row.publication_id} ${row.person_id}`));
   if (pairs.size !== news.length) broken++;
   if (new Set(news.map((row) => row.publication_id)).size !== publications.length) broken++;
-  // Everybody has an address here: as many messages as news, all of them delivered.
+  // Everybody has an address here: as many messages as news.
   if (sent.length !== news.length) broken++;
   await db.destroy();
   return { kills: rounds, published: publications.length, broken };

@@ -1,4 +1,6 @@
+import type { Selectable } from 'kysely';
 import type { Database } from '../database';
+import type { GrantTable } from './tables';
 
 /** Who a session or an account belongs to, with what they may do beyond being a person. */
 export interface StoredAccount {
@@ -74,12 +76,7 @@ export async function loadGrants(db: Database, user: string): Promise<GrantDraft
       row.or([row('site_id', 'is', null), row('site_id', 'in', row.selectFrom('site').select('id'))]),
     )
     .execute();
-  return rows.map((row): GrantDraft => ({
-    kind: row.kind as GrantDraft['kind'],
-    site: row.site_id,
-    area: row.area_id,
-    seesPay: row.sees_pay === 1,
-  }));
+  return rows.map(grantFromRow);
 }
 
 /** The sites somebody works at, in their order. */
@@ -224,4 +221,31 @@ export function grantRow(user: string, { kind, site, area, seesPay }: GrantDraft
     area_id: area,
     sees_pay: seesPay ? 1 : 0,
   };
+}
+
+/** The way back of {@link grantRow}. */
+export function grantFromRow(row: Selectable<GrantTable>): GrantDraft {
+  return {
+    kind: row.kind as GrantDraft['kind'],
+    site: row.site_id,
+    area: row.area_id,
+    seesPay: row.sees_pay === 1,
+  };
+}
+
+/** Sets the digest of an account's password. */
+export async function setPassword(db: Database, user: string, password: string, at: string): Promise<void> {
+  await db.updateTable('credential').set({ password, updated_at: at }).where('user_id', '=', user).execute();
+}
+
+/** What everybody knows of a person, and no password may be; null: there is no such person. */
+export async function knownOfPerson(db: Database, person: string | null) {
+  if (person === null) return null;
+  return (
+    (await db
+      .selectFrom('person')
+      .select(['name', 'number', 'email'])
+      .where('id', '=', person)
+      .executeTakeFirst()) ?? null
+  );
 }

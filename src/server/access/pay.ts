@@ -16,6 +16,11 @@ export function seesPayAtOne(actor: Actor, sites: readonly string[]): boolean {
   return sites.length === 0 ? seesPay(actor, null) : sites.some((site) => seesPay(actor, site));
 }
 
+/** Whether the actor sees pay at each of some sites. */
+export function seesPayAtAll(actor: Actor, sites: Iterable<string>): boolean {
+  return [...sites].every((site) => seesPay(actor, site));
+}
+
 /** The plan of a site as the actor may see it. Null: there is no such site. */
 export async function planFor(
   db: Database,

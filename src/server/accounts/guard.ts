@@ -19,16 +19,28 @@ export async function refuseReachingUp(
   actor: Actor,
   rows: readonly RowChange[],
 ): Promise<Failed | null> {
-  for (const { table, before, after } of rows) {
-    if (table !== 'person' || before === null) continue;
-    if (DECIDING.every((column) => (before[column] ?? null) === (after?.[column] ?? null)) && after) continue;
-    const [account] = await loadRows(db, 'user', { person_id: String(before.id) });
+  const deciding = rows.filter(
+    ({ table, before, after }) =>
+      table === 'person' &&
+      before !== null &&
+      !(after && DECIDING.every((column) => (before[column] ?? null) === (after[column] ?? null))),
+  );
+  if (deciding.length === 0) return null;
+  // Few may do more than work: they are asked for once, however many people change.
+  const accounts = await db
+    .selectFrom('user')
+    .where('id', 'in', (row) => row.selectFrom('account_grant').select('user_id'))
+    .select(['id', 'person_id'])
+    .execute();
+  const byPerson = new Map(accounts.map((account) => [account.person_id, account]));
+  for (const { before, after } of deciding) {
+    const account = byPerson.get(String(before!.id));
     if (!account || (await loadGrants(db, account.id)).length === 0) continue;
     const isOwner = checkAccess(actor, 'accounts.grant', null) === null;
     if (!isOwner && account.id !== actor.id)
       return fail(
         'forbidden',
-        `${String(before.name)} may do more here than work: only an owner changes the e-mail address or the last day`,
+        `${String(before!.name)} may do more here than work: only an owner changes the e-mail address or the last day`,
         'input',
       );
     if ((after === null || after.employed_to !== null) && (await isLastOwner(db, account.id)))

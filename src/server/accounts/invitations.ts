@@ -10,6 +10,8 @@ import {
   grantRow,
   insertAccount,
   internalAddress,
+  knownOfPerson,
+  setPassword as storePassword,
 } from '@/data/accounts/account-store';
 import type { Database } from '@/data/database';
 import type { InvitationTable } from '@/data/accounts/tables';
@@ -66,14 +68,7 @@ export async function join(
   const found = await openInvitation(db, code, visitor);
   if (!found.ok) return found;
   const { invitation } = found;
-  const person =
-    invitation.person_id === null
-      ? null
-      : await db
-          .selectFrom('person')
-          .select(['name', 'number', 'email'])
-          .where('id', '=', invitation.person_id)
-          .executeTakeFirstOrThrow();
+  const person = await knownOfPerson(db, invitation.person_id);
   const weak = passwordFault(password, person ?? invitation);
   if (weak) return fail('password', weak, 'password');
   const digest = await hashPassword(password);
@@ -143,11 +138,7 @@ async function setPassword(
   if (!account) return fail('code', 'the account this code was for is gone', 'code');
   const ended = endOf((await findAccount(trx, account.id))!);
   if (ended) return ended;
-  await trx
-    .updateTable('credential')
-    .set({ password, updated_at: new Date(now()).toISOString() })
-    .where('user_id', '=', account.id)
-    .execute();
+  await storePassword(trx, account.id, password, new Date(now()).toISOString());
   await trx.deleteFrom('session').where('user_id', '=', account.id).execute();
   return { ok: true, user: account.id };
 }

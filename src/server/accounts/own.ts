@@ -1,7 +1,7 @@
 import { hashPassword, verifyPassword } from 'better-auth/crypto';
 import { passwordFault } from '@/core/accounts/password';
 import { type Result, fail } from '@/core/plan/problem';
-import { findAccount } from '@/data/accounts/account-store';
+import { findAccount, knownOfPerson, setPassword } from '@/data/accounts/account-store';
 import type { Database } from '@/data/database';
 import { inTransaction } from '@/data/transaction';
 import type { Actor } from '../access/actor';
@@ -29,23 +29,12 @@ export async function changePassword(
     return fail('password', 'this is not the password you sign in with now', 'current');
   await forgetCodeGuesses(db, visitor);
   const account = (await findAccount(db, actor.id))!;
-  const person =
-    actor.person === null
-      ? null
-      : await db
-          .selectFrom('person')
-          .select(['name', 'number', 'email'])
-          .where('id', '=', actor.person)
-          .executeTakeFirst();
+  const person = await knownOfPerson(db, actor.person);
   const weak = passwordFault(next, person ?? account);
   if (weak) return fail('password', weak, 'next');
   const digest = await hashPassword(next);
   await inTransaction(db, async (trx) => {
-    await trx
-      .updateTable('credential')
-      .set({ password: digest, updated_at: new Date(now()).toISOString() })
-      .where('user_id', '=', actor.id)
-      .execute();
+    await setPassword(trx, actor.id, digest, new Date(now()).toISOString());
     await trx
       .deleteFrom('session')
       .where('user_id', '=', actor.id)

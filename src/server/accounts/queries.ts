@@ -1,7 +1,7 @@
 import { formatCode } from '@/core/accounts/code';
 import { groupedBy } from '@/core/grouped';
 import { type Result } from '@/core/plan/problem';
-import { loadAccountNames } from '@/data/accounts/account-store';
+import { grantFromRow, loadAccountNames } from '@/data/accounts/account-store';
 import type { Database } from '@/data/database';
 import { loadRows } from '@/data/records/records';
 import { listSites } from '@/data/site/site-store';
@@ -79,12 +79,7 @@ async function accountRows(db: Database, actor: Actor, mayGrant: boolean): Promi
     isEmployed: boolean,
   ): AccountRow => {
     const code = codes.get(one.person ?? one.email ?? '') ?? null;
-    const granted = (grants.get(user?.id ?? '') ?? []).map((row): GrantInput => ({
-      kind: row.kind as GrantInput['kind'],
-      site: row.site_id,
-      area: row.area_id,
-      seesPay: row.sees_pay === 1,
-    }));
+    const granted = (grants.get(user?.id ?? '') ?? []).map(grantFromRow);
     // Of somebody who may do more only an owner sees the code: whoever uses it is that person.
     const mayInvite = mayGrant || (granted.length === 0 && one.sites.every((site) => invites(actor, site)));
     return {

@@ -1,5 +1,6 @@
 import Joi from 'joi';
 import { PASSWORD_LENGTH } from '@/core/accounts/password';
+import type { GrantDraft } from '@/data/accounts/account-store';
 import { ID } from '../input';
 
 const PASSWORD = Joi.string()
@@ -13,8 +14,10 @@ const EMAIL = Joi.string().trim().lowercase().max(200).email({ tlds: false });
 const CODE = Joi.string().trim().max(80);
 
 export interface SignInInput {
+  /** An e-mail address or a staff number. */
   readonly name: string;
   readonly password: string;
+  /** The device belongs to several people. */
   readonly shared: boolean;
 }
 
@@ -71,12 +74,7 @@ export const NEW_PASSWORD = Joi.object<NewPasswordInput>({
 export const END_SESSION = Joi.object<{ session: string }>({ session: ID.required() }).required();
 
 /** What an account may do beyond being a person. */
-export interface GrantInput {
-  readonly kind: 'owner' | 'scheduler' | 'lead' | 'payroll';
-  readonly site: string | null;
-  readonly area: string | null;
-  readonly seesPay: boolean;
-}
+export type GrantInput = GrantDraft;
 
 const GRANTS = Joi.array()
   .items(

@@ -13,16 +13,9 @@ import { inTransaction } from '@/data/transaction';
 import type { Visitor } from '../access/visitor';
 import { now } from '../clock';
 import { authOf } from './auth';
+import type { SignInInput } from './schema';
 import { sessionCookie } from './cookie';
 import { endOf } from './end';
-
-export interface SignInRequest {
-  /** An e-mail address or a staff number. */
-  readonly name: string;
-  readonly password: string;
-  /** The device belongs to several people. */
-  readonly shared: boolean;
-}
 
 /** Nobody's: asked for where a name means no account, so that the answer takes as long. */
 const NOBODY = 'nobody@account.invalid';
@@ -33,7 +26,7 @@ const NOBODY = 'nobody@account.invalid';
  */
 export async function signIn(
   db: Database,
-  { name, password, shared }: SignInRequest,
+  { name, password, shared }: SignInInput,
   visitor: Visitor,
 ): Promise<Result<{ cookie: string }>> {
   const at = new Date(now()).toISOString();

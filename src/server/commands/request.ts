@@ -7,7 +7,7 @@ import type { Database } from '@/data/database';
 import { mergeRows } from '@/data/records/merge';
 import { listSites } from '@/data/site/site-store';
 import type { Actor } from '../access/actor';
-import { seesPay, withPayAsItWas } from '../access/pay';
+import { seesPayAtAll, withPayAsItWas } from '../access/pay';
 import { checkScope } from '../access/permissions';
 import { nowAt } from '../clock';
 import { REQUEST_ID, parseInput } from '../input';
@@ -130,8 +130,9 @@ async function preparedFor(
   const reaching = await refuseReachingUp(context.db, context.actor, work.rows);
   if (reaching) return reaching;
   const sites = new Set([...work.sites, ...(command.scope(input).sites ?? [])]);
-  const isPayShown = sites.size === 0 || [...sites].every((site) => seesPay(context.actor, site));
-  return isPayShown ? prepared : { ok: true, work: { ...work, rows: withPayAsItWas(work.rows) } };
+  return seesPayAtAll(context.actor, sites)
+    ? prepared
+    : { ok: true, work: { ...work, rows: withPayAsItWas(work.rows) } };
 }
 
 /** The date at a site, else at the first one; where there is none yet, in UTC. */

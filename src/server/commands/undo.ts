@@ -5,7 +5,7 @@ import { findActivity, sealed, shiftIdOf, subjectsOf, undoneAmong } from '@/data
 import type { Database } from '@/data/database';
 import { type RowChange, inverseOf, misfits } from '@/data/records/records';
 import type { Actor } from '../access/actor';
-import { seesPay, touchesPay } from '../access/pay';
+import { seesPayAtAll, touchesPay } from '../access/pay';
 import { checkScope } from '../access/permissions';
 import { refuseReachingUp } from '../accounts/guard';
 import { now } from '../clock';
@@ -59,7 +59,7 @@ async function worked(on: Database, actor: Actor, { id, undoId, rest }: Undo): P
   if (!entry.undoable)
     return { answer: fail('too-late', 'this was done too long ago to be taken back', 'id') };
   const rows = inverseOf(entry.rows);
-  if (touchesPay(rows) && !where.every((site) => seesPay(actor, site)))
+  if (!seesPayAtAll(actor, where) && touchesPay(rows))
     return {
       answer: fail(
         'forbidden',

@@ -63,7 +63,6 @@ export function gatewayFrom(environment: NodeJS.ProcessEnv): Gateway | null {
 /** Text messages through an HTTP gateway. What it answers is what becomes of the message. */
 export function textWay(gateway: Gateway): Way {
   return {
-    name: 'text',
     async send({ address, message_id: id }, text) {
       const url = new URL(gateway.url);
       if (url.protocol !== 'https:' && url.protocol !== 'http:')

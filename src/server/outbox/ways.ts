@@ -11,7 +11,6 @@ export type Delivery =
 
 /** A way by which messages leave the house. */
 export interface Way {
-  readonly name: string;
   send(message: Message, body: string): Promise<Delivery>;
 }
 
@@ -35,7 +34,6 @@ function mailWay(): Way | null {
     { from: process.env.VICENDA_MAIL_FROM ?? 'vicenda@localhost' },
   );
   const way: Way = {
-    name: 'mail',
     async send({ address, subject, message_id: messageId }, body) {
       try {
         await transport.sendMail({ to: { name: '', address }, subject, text: body, messageId });
