@@ -18,3 +18,8 @@ export function now(): number {
 export function nowAt(timeZone: string): { date: string; minute: number } {
   return localTime(now(), timeZone);
 }
+
+/** The present as it is kept: UTC, to the millisecond, in ISO 8601. `later`: milliseconds to add. */
+export function timestamp(later = 0): string {
+  return new Date(now() + later).toISOString();
+}

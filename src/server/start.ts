@@ -4,7 +4,7 @@ import { hasAccounts } from '@/data/accounts/account-store';
 import { type Database, DataFileError } from '@/data/database';
 import { storageFault } from '@/data/transaction';
 import { setUpCode } from './accounts/first-owner';
-import { now } from './clock';
+import { timestamp } from './clock';
 import { endStreams } from './live/stream';
 import { log } from './log';
 import { database, openedDatabase } from './store';
@@ -34,7 +34,7 @@ export async function openAtStart(): Promise<void> {
   };
   try {
     const db = await database();
-    await pruneInverses(db, new Date(now() - UNDO_WINDOW_MS).toISOString());
+    await pruneInverses(db, timestamp(-UNDO_WINDOW_MS));
     startWorkers();
     hooks.vicendaTicker = startTicker(db);
     await printSetUpCode(db);

@@ -65,6 +65,15 @@ export async function loadPublishedRows(
   return (await withIds(db, 'published_shift', site, ids)) as RowOf<'published_shift'>[];
 }
 
+/** Shifts by their ids as staff know them; those that they do not know are left out. */
+export async function loadPublishedById(
+  db: Database,
+  site: string,
+  ids: readonly string[],
+): Promise<Shift[]> {
+  return (await withIds(db, 'published_shift', site, ids)).map(shiftFromRow);
+}
+
 /** The row of a shift as staff are told of it. */
 export function publishedRow(site: string, shift: Shift): RowOf<'published_shift'> {
   const { fixed: _draftOnly, break_paid, ...row } = shiftToRow(site, shift);
@@ -87,17 +96,27 @@ export async function loadPublications(
     // In the order in which they were written: two may have the same time.
     .orderBy(sql`rowid`, 'desc')
     .execute();
-  return rows.map(({ id, at, actor, kind, from_date, to_date, is_partial, message, content }) => ({
-    id,
-    at,
-    actor,
-    kind: kind as StoredPublication['kind'],
-    from: parseDate(from_date)!,
-    to: parseDate(to_date)!,
-    isPartial: is_partial !== 0,
-    message,
-    changes: JSON.parse(content) as PublishChange[],
-  }));
+  return rows.map(publicationFromRow);
+}
+
+/** One publication; undefined where there is none of that id. */
+export async function loadPublication(db: Database, id: string): Promise<StoredPublication | undefined> {
+  const row = await db.selectFrom('publication').selectAll().where('id', '=', id).executeTakeFirst();
+  return row && publicationFromRow(row);
+}
+
+function publicationFromRow(row: RowOf<'publication'>): StoredPublication {
+  return {
+    id: row.id,
+    at: row.at,
+    actor: row.actor,
+    kind: row.kind as StoredPublication['kind'],
+    from: parseDate(row.from_date)!,
+    to: parseDate(row.to_date)!,
+    isPartial: row.is_partial !== 0,
+    message: row.message,
+    changes: JSON.parse(row.content) as PublishChange[],
+  };
 }
 
 /** The row of a publication. */

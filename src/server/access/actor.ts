@@ -3,7 +3,7 @@ import type { Database } from '@/data/database';
 import { SESSION_MS, tokenIn } from '../accounts/cookie';
 import { endOf } from '../accounts/end';
 import { storageFault } from '@/data/transaction';
-import { now } from '../clock';
+import { now, timestamp } from '../clock';
 import { log } from '../log';
 
 /**
@@ -70,8 +70,8 @@ async function markUsed(
     await db
       .updateTable('session')
       .set({
-        used_at: new Date(now()).toISOString(),
-        ...(isShared ? {} : { expires_at: new Date(now() + SESSION_MS.own).toISOString() }),
+        used_at: timestamp(),
+        ...(isShared ? {} : { expires_at: timestamp(SESSION_MS.own) }),
       })
       .where('id', '=', found.session)
       .execute();

@@ -5,7 +5,7 @@ import type { Database } from '@/data/database';
 import { amongTexts } from '@/data/records/lines';
 import { type RowOf, loadRows, loadRowsOf, rowChanges } from '@/data/records/records';
 import { BUSINESS } from '../access/permissions';
-import { now } from '../clock';
+import { timestamp } from '../clock';
 import { type Context, command } from '../commands/command';
 import { enqueueInvitations } from '../outbox/enqueue';
 import { businessName } from '../site/queries';
@@ -27,7 +27,7 @@ export const invitePeople = command<'account.invite', { people: readonly string[
     if (!found.ok) return found;
     for (const [i, { name, user, employed_to: last }] of found.people.entries()) {
       if (user !== null) return fail('taken', `${name} has an account already`, `input.people[${i}]`);
-      if (last !== null && last < stamp().slice(0, 10))
+      if (last !== null && last < timestamp().slice(0, 10))
         return fail('ended', `${name} does not work here any more`, `input.people[${i}]`);
     }
     return opened(context, 'invite', `Invited ${namesOf(found.people)}`, found.people);
@@ -116,7 +116,7 @@ export const stopAccount = command<'account.stop', { account: string; stopped: b
     const [row] = await loadRows(db, 'user', { id: account });
     if (!row) return fail('unknown', 'there is no such account', 'input.account');
     if (stopped && (await isLastOwner(db, account))) return LAST_OWNER;
-    const after = { ...row, stopped_at: stopped ? (row.stopped_at ?? stamp()) : null };
+    const after = { ...row, stopped_at: stopped ? (row.stopped_at ?? timestamp()) : null };
     return {
       ok: true,
       work: {
@@ -171,7 +171,7 @@ async function opened(
   title: string,
   invited: readonly Invited[],
 ) {
-  const at = stamp();
+  const at = timestamp();
   const people = invited.flatMap(({ id }) => (id === null ? [] : [id]));
   // An older code of the same person does not count any more.
   const open = await db
@@ -229,8 +229,4 @@ async function peopleOf(db: Database, ids: readonly string[]) {
 
 function namesOf(people: readonly { readonly name: string }[]): string {
   return people.length === 1 ? people[0].name : counted(people.length, 'person', 'people');
-}
-
-function stamp(): string {
-  return new Date(now()).toISOString();
 }

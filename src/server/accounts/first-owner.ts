@@ -7,7 +7,7 @@ import { grantRow, hasAccounts, insertAccount } from '@/data/accounts/account-st
 import type { Database } from '@/data/database';
 import { inTransaction } from '@/data/transaction';
 import type { Visitor } from '../access/visitor';
-import { now } from '../clock';
+import { timestamp } from '../clock';
 import type { FirstOwnerInput } from './schema';
 import { sealOf } from './secret';
 import { countCodeGuess, forgetCodeGuesses, openSession } from './sign-in';
@@ -35,7 +35,7 @@ export async function makeFirstOwner(
   if (weak) return fail('password', weak, 'password');
   const id = randomUUID();
   const made = {
-    ...{ id, name, email, person: null, at: new Date(now()).toISOString() },
+    ...{ id, name, email, person: null, at: timestamp() },
     password: await hashPassword(password),
   };
   const isFirst = await inTransaction(db, async (trx) => {

@@ -3,7 +3,7 @@ import { accountsNamed, findAccount } from '@/data/accounts/account-store';
 import type { Database } from '@/data/database';
 import { inTransaction } from '@/data/transaction';
 import type { Visitor } from '../access/visitor';
-import { now } from '../clock';
+import { timestamp } from '../clock';
 import { enqueueInvitations } from '../outbox/enqueue';
 import { businessName } from '../site/queries';
 import { endOf } from './end';
@@ -17,7 +17,7 @@ import { countCodeGuess, logSignIn } from './sign-in';
 export async function sendReset(db: Database, typed: string, visitor: Visitor): Promise<Result<object>> {
   const held = await countCodeGuess(db, visitor);
   if (held) return held;
-  const named = await accountsNamed(db, typed, new Date(now()).toISOString().slice(0, 10));
+  const named = await accountsNamed(db, typed, timestamp().slice(0, 10));
   const account = named.length === 1 && named[0].id !== null ? await findAccount(db, named[0].id) : null;
   if (!account || endOf(account)) return { ok: true };
   const person =

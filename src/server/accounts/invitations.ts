@@ -17,7 +17,7 @@ import type { Database } from '@/data/database';
 import type { InvitationTable } from '@/data/accounts/tables';
 import { inTransaction } from '@/data/transaction';
 import type { Visitor } from '../access/visitor';
-import { now } from '../clock';
+import { now, timestamp } from '../clock';
 import type { JoinInput } from './schema';
 import { codeHash } from './codes';
 import { endOf } from './end';
@@ -87,7 +87,7 @@ export async function join(
     if (answer.ok)
       await trx
         .updateTable('invitation')
-        .set({ used_at: new Date(now()).toISOString() })
+        .set({ used_at: timestamp() })
         .where('id', '=', invitation.id)
         .execute();
     return answer;
@@ -112,7 +112,7 @@ async function makeAccount(
   await insertAccount(trx, {
     ...{ id, name, person, password },
     email: person === null ? email! : internalAddress(id),
-    at: new Date(now()).toISOString(),
+    at: timestamp(),
   });
   const granted = JSON.parse(grants) as readonly GrantDraft[];
   // A site that is gone since the invitation was made grants nothing.
@@ -138,7 +138,7 @@ async function setPassword(
   if (!account) return fail('code', 'the account this code was for is gone', 'code');
   const ended = endOf((await findAccount(trx, account.id))!);
   if (ended) return ended;
-  await storePassword(trx, account.id, password, new Date(now()).toISOString());
+  await storePassword(trx, account.id, password, timestamp());
   await trx.deleteFrom('session').where('user_id', '=', account.id).execute();
   return { ok: true, user: account.id };
 }

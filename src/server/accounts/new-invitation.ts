@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import type { GrantDraft } from '@/data/accounts/account-store';
 import type { RowOf } from '@/data/records/records';
-import { now } from '../clock';
+import { timestamp } from '../clock';
 import { INVITATION_MS, codeHash, codeOfInvitation } from './codes';
 
 /** The row of a way in that works once. `person` null: for somebody who does not work here, at `email`. */
@@ -30,8 +30,8 @@ export function newInvitation({
     email: person === null ? email : null,
     grants: JSON.stringify(grants),
     made_by: madeBy,
-    made_at: new Date(now()).toISOString(),
-    expires_at: new Date(now() + INVITATION_MS).toISOString(),
+    made_at: timestamp(),
+    expires_at: timestamp(INVITATION_MS),
     used_at: null,
     withdrawn_at: null,
   };

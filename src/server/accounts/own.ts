@@ -6,7 +6,7 @@ import type { Database } from '@/data/database';
 import { inTransaction } from '@/data/transaction';
 import type { Actor } from '../access/actor';
 import type { Visitor } from '../access/visitor';
-import { now } from '../clock';
+import { timestamp } from '../clock';
 import type { NewPasswordInput } from './schema';
 import { countCodeGuess, forgetCodeGuesses, logSignIn } from './sign-in';
 
@@ -34,7 +34,7 @@ export async function changePassword(
   if (weak) return fail('password', weak, 'next');
   const digest = await hashPassword(next);
   await inTransaction(db, async (trx) => {
-    await setPassword(trx, actor.id, digest, new Date(now()).toISOString());
+    await setPassword(trx, actor.id, digest, timestamp());
     await trx
       .deleteFrom('session')
       .where('user_id', '=', actor.id)
@@ -92,7 +92,7 @@ export async function ownAccount(db: Database, actor: Actor): Promise<OwnAccount
     .selectFrom('session')
     .selectAll()
     .where('user_id', '=', actor.id)
-    .where('expires_at', '>', new Date(now()).toISOString())
+    .where('expires_at', '>', timestamp())
     .orderBy('created_at', 'desc')
     .execute();
   return {

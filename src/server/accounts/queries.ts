@@ -7,7 +7,7 @@ import { loadRows } from '@/data/records/records';
 import { listSites } from '@/data/site/site-store';
 import type { Actor } from '../access/actor';
 import { checkAccess, checkSomewhere, visibleSites } from '../access/permissions';
-import { now } from '../clock';
+import { timestamp } from '../clock';
 import { codeOfInvitation } from './codes';
 import type { AccountRow, AccountsPayload, OpenCode, SignInEvent } from './payload';
 import type { GrantInput } from './schema';
@@ -49,7 +49,7 @@ export async function openCodes(
 }
 
 async function accountRows(db: Database, actor: Actor, mayGrant: boolean): Promise<AccountRow[]> {
-  const at = new Date(now()).toISOString();
+  const at = timestamp();
   const people = await db
     .selectFrom('person')
     .select(['id', 'name', 'number', 'email', 'employed_to'])

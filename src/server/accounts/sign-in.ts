@@ -11,7 +11,7 @@ import { accountsNamed, findAccount } from '@/data/accounts/account-store';
 import type { Database } from '@/data/database';
 import { inTransaction } from '@/data/transaction';
 import type { Visitor } from '../access/visitor';
-import { now } from '../clock';
+import { now, timestamp } from '../clock';
 import { authOf } from './auth';
 import type { SignInInput } from './schema';
 import { sessionCookie } from './cookie';
@@ -29,7 +29,7 @@ export async function signIn(
   { name, password, shared }: SignInInput,
   visitor: Visitor,
 ): Promise<Result<{ cookie: string }>> {
-  const at = new Date(now()).toISOString();
+  const at = timestamp();
   const named = await accountsNamed(db, name, at.slice(0, 10));
   // A number or an address of two people says nothing about who is meant.
   const meant = named.length === 1 && named[0].id !== null ? named[0] : null;
@@ -109,12 +109,12 @@ async function countGuess(
   { typed, address }: { readonly typed: string; readonly address: string },
 ): Promise<number | null> {
   return inTransaction(db, async (trx) => {
-    const forgotten = new Date(now() - GUESSES_KEPT_MS).toISOString();
+    const forgotten = timestamp(-GUESSES_KEPT_MS);
     await trx.deleteFrom('sign_in_attempt').where('at', '<=', forgotten).execute();
     const until =
       (await blocked(trx, typed, ACCOUNT_PAUSES)) ?? (await blocked(trx, address, ADDRESS_PAUSES));
     if (until !== null) return until;
-    const at = new Date(now()).toISOString();
+    const at = timestamp();
     await trx
       .insertInto('sign_in_attempt')
       .values([
@@ -175,7 +175,7 @@ export async function logSignIn(
   await db
     .insertInto('sign_in_event')
     .values({
-      at: new Date(now()).toISOString(),
+      at: timestamp(),
       kind,
       user_id: user,
       typed: typed.slice(0, 200),

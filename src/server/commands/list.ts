@@ -7,7 +7,8 @@ import { publishDays, withdrawDays } from '../publish/commands';
 import { importSite, importWeek } from '../plan-file/commands';
 import { createSite, nameBusiness, saveCapabilities, saveRoles, saveRules, saveSite } from '../site/commands';
 import { changePattern, removePattern, savePattern } from '../patterns/commands';
-import { answerNews, decideLate, seeNews } from '../staff/commands';
+import { answerNews, seeNews } from '../staff/commands';
+import { decideLate } from '../staff/late-decision';
 import { startWeek } from '../week/commands';
 import {
   deleteWeekTemplate,

@@ -2,7 +2,7 @@ import { failedAt } from '@/core/plan/problem';
 import { type ShiftEntry, sealed } from '@/data/activity/activity-store';
 import type { Database } from '@/data/database';
 import type { Actor } from '../access/actor';
-import { now } from '../clock';
+import { timestamp } from '../clock';
 import { type CheckedShifts, checkShifts } from '../week/write-shifts';
 import type { Watch, CommandEffect } from './command';
 import type { CommandAnswer, CommandRequest } from './payload';
@@ -67,7 +67,7 @@ async function activityOf(
   shifts: readonly ShiftEntry[],
 ) {
   if (rows.length === 0 && shifts.length === 0) return null;
-  const at = new Date(now()).toISOString();
+  const at = timestamp();
   return sealed(
     { id, at, actor: actor.id, kind, title, request: digest, undoes: null, rows, shifts },
     isFinal,

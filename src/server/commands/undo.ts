@@ -8,7 +8,7 @@ import type { Actor } from '../access/actor';
 import { seesPayAtAll, touchesPay } from '../access/pay';
 import { checkScope } from '../access/permissions';
 import { refuseReachingUp } from '../accounts/guard';
-import { now } from '../clock';
+import { timestamp } from '../clock';
 import { REQUEST_ID, parseInput } from '../input';
 import { type CheckedShifts, type ShiftsChecked, checkShifts } from '../week/write-shifts';
 import type { Watch } from './command';
@@ -86,7 +86,7 @@ async function worked(on: Database, actor: Actor, { id, undoId, rest }: Undo): P
     return { answer: fail('changed-meanwhile', 'all of it was changed since, so nothing is left to undo') };
   const activity = await sealed({
     id: undoId,
-    at: new Date(now()).toISOString(),
+    at: timestamp(),
     actor: actor.id,
     kind: entry.kind,
     title: `Undone: ${entry.title}`,

@@ -1,7 +1,7 @@
 import { fail } from '@/core/plan/problem';
 import { loadRows, rowChanges } from '@/data/records/records';
 import { BUSINESS } from '../access/permissions';
-import { now } from '../clock';
+import { timestamp } from '../clock';
 import { command } from '../commands/command';
 import { SEND_AGAIN, TOLD_WISH } from './schema';
 
@@ -16,7 +16,7 @@ export const sendAgain = command<'outbox.sendAgain', { site: string | null; mess
     if (!row || row.site_id !== site) return fail('unknown', 'there is no such message', 'input.message');
     if (row.state === 'waiting' || row.state === 'sending')
       return fail('taken', 'this is being sent already', 'input.message');
-    const at = new Date(now()).toISOString();
+    const at = timestamp();
     // It keeps its Message-ID: whoever got it already sees one message.
     const again = { ...row, state: 'waiting', next_at: at, tries: 0, reason: null, sent_at: null };
     return {

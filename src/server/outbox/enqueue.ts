@@ -5,7 +5,7 @@ import { amongTexts } from '@/data/records/lines';
 import { type RowOf, loadRows } from '@/data/records/records';
 import { newsFromRow } from '@/data/staff/news-store';
 import { publicAddress } from '../access/origin';
-import { now } from '../clock';
+import { timestamp } from '../clock';
 import { offAt } from '../site/capabilities';
 import { LINK } from './send';
 
@@ -95,7 +95,7 @@ function outboxRow(
   row: Pick<OutboxRow, 'site_id' | 'person_id' | 'way' | 'address' | 'subject' | 'body' | 'invitation_id'>,
 ): OutboxRow {
   const id = randomUUID();
-  const at = new Date(now()).toISOString();
+  const at = timestamp();
   return {
     ...row,
     id,

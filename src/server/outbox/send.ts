@@ -4,7 +4,7 @@ import type { Database } from '@/data/database';
 import { inTransaction } from '@/data/transaction';
 import { publicAddress } from '../access/origin';
 import { codeOfInvitation } from '../accounts/codes';
-import { now } from '../clock';
+import { timestamp } from '../clock';
 import { type Message, wayOf } from './ways';
 
 /** How many messages are sent at one turn. */
@@ -31,7 +31,7 @@ export async function sendDue(db: Database): Promise<void> {
     .selectFrom('outbox')
     .selectAll()
     .where('state', '=', 'waiting')
-    .where('next_at', '<=', stamp())
+    .where('next_at', '<=', timestamp())
     .orderBy('next_at')
     .limit(AT_ONCE)
     .execute();
@@ -41,7 +41,7 @@ export async function sendDue(db: Database): Promise<void> {
 async function sendOne(db: Database, message: Message): Promise<void> {
   const way = wayOf(message.way);
   if (!way) {
-    await mark(db, message, 'waiting', { state: 'sent', sent_at: stamp(), reason: null });
+    await mark(db, message, 'waiting', { state: 'sent', sent_at: timestamp(), reason: null });
     return;
   }
   const body = await bodyOf(db, message);
@@ -52,7 +52,7 @@ async function sendOne(db: Database, message: Message): Promise<void> {
   if (!(await mark(db, message, 'waiting', { state: 'sending' }))) return;
   const delivery = await way.send(message, body);
   if (delivery.ok) {
-    await mark(db, message, 'sending', { state: 'sent', sent_at: stamp(), reason: null });
+    await mark(db, message, 'sending', { state: 'sent', sent_at: timestamp(), reason: null });
     return;
   }
   const tries = message.tries + 1;
@@ -60,9 +60,7 @@ async function sendOne(db: Database, message: Message): Promise<void> {
   await mark(db, message, 'sending', {
     tries,
     reason: delivery.reason,
-    ...(pause === null
-      ? { state: 'failed' }
-      : { state: 'waiting', next_at: new Date(now() + pause).toISOString() }),
+    ...(pause === null ? { state: 'failed' } : { state: 'waiting', next_at: timestamp(pause) }),
   });
 }
 
@@ -88,13 +86,9 @@ export async function bodyOf(db: Database, { body, invitation_id: id }: Message)
     .where('id', '=', id)
     .where('used_at', 'is', null)
     .where('withdrawn_at', 'is', null)
-    .where('expires_at', '>', stamp())
+    .where('expires_at', '>', timestamp())
     .executeTakeFirst();
   return invitation
     ? body.replace(LINK, `${publicAddress()}/join/${formatCode(codeOfInvitation(id))}`)
     : null;
-}
-
-function stamp(): string {
-  return new Date(now()).toISOString();
 }

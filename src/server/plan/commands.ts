@@ -16,7 +16,7 @@ import { shiftsById } from '@/data/week/shift-store';
 import { inTransaction } from '@/data/transaction';
 import type { Actor } from '../access/actor';
 import { checkAccess } from '../access/permissions';
-import { now } from '../clock';
+import { timestamp } from '../clock';
 import { digestOf } from '../commands/request';
 import { editableRoles } from './queries';
 import { saveShifts } from '../week/write-shifts';
@@ -67,7 +67,7 @@ export async function changePlan(
     if (!written.ok) {
       return { ...failedAt(written, 'changes'), conflicts: written.conflicts };
     }
-    const at = new Date(now()).toISOString();
+    const at = timestamp();
     const revisions = await keepActivity(
       trx,
       await sealed({

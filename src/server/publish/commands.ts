@@ -1,23 +1,11 @@
 import { fail } from '@/core/plan/problem';
-import { lateShifts } from '@/core/publish/late';
-import { type PublishChange, newsByPerson, publishChanges, stampOf } from '@/core/publish/publish-changes';
+import { type PublishChange, publishChanges, stampOf } from '@/core/publish/publish-changes';
 import { counted, formatDays } from '@/core/time/format';
-import {
-  type StoredPublication,
-  loadBothSides,
-  loadPublishedRows,
-  publicationRow,
-  publishedRow,
-} from '@/data/publish/publication-store';
-import { type RowOf, loadRows, rowChanges } from '@/data/records/records';
-import type { Database } from '@/data/database';
-import { newsRow } from '@/data/staff/news-store';
+import { loadBothSides } from '@/data/publish/publication-store';
 import { loadPublished } from '@/data/week/shift-store';
-import { randomUUID } from 'node:crypto';
-import { now } from '../clock';
-import { enqueueNews } from '../outbox/enqueue';
-import { type Context, command } from '../commands/command';
+import { command } from '../commands/command';
 import type { PublishRequest, WithdrawRequest } from './payload';
+import { publicationEffect } from './publication-effect';
 import { openStops } from './queries';
 import { MOST_DAYS, PUBLISH, WITHDRAW } from './schema';
 
@@ -43,10 +31,11 @@ export const publishDays = command<'plan.publish', PublishRequest>({
     if (open.length > 0)
       return fail('acknowledge', `${counted(open.length, 'stop')} not looked at yet`, 'input.acknowledged');
     const what = counted(changes.length, 'change');
-    return effect(context, site, changes, {
+    const work = await publicationEffect(context, site, {
       title: `Published ${what} in ${formatDays(from, to - from)}`,
       publication: { kind: 'publish', from, to, isPartial: people !== null, message, changes },
     });
+    return { ok: true, work };
   },
 });
 
@@ -64,65 +53,10 @@ export const withdrawDays = command<'plan.withdraw', WithdrawRequest>({
     const told = await loadPublished(context.db, site, from, to);
     if (told.length === 0) return fail('nothing', 'nothing of these days is published', 'input');
     const changes = told.map((before): PublishChange => ({ before, after: null }));
-    return effect(context, site, changes, {
+    const work = await publicationEffect(context, site, {
       title: `Withdrew ${counted(told.length, 'shift')} of ${formatDays(from, to - from)}`,
       publication: { kind: 'withdraw', from, to, isPartial: false, message: reason, changes },
     });
+    return { ok: true, work };
   },
 });
-
-/** The rows of a publication: what staff see from now on, and what they were told. */
-async function effect(
-  { db, actor, today }: Context,
-  site: string,
-  changes: readonly PublishChange[],
-  {
-    title,
-    publication,
-  }: { readonly title: string; readonly publication: Omit<StoredPublication, 'id' | 'at' | 'actor'> },
-) {
-  const ids = changes.flatMap(({ before }) => (before ? [before.id] : []));
-  const kept: StoredPublication = {
-    ...publication,
-    id: randomUUID(),
-    at: new Date(now()).toISOString(),
-    actor: actor.id,
-  };
-  const news = newsOf(site, kept, lateShifts(changes, today, await noticeOf(db, site)));
-  return {
-    ok: true as const,
-    work: {
-      title,
-      rows: [
-        ...rowChanges(
-          'published_shift',
-          await loadPublishedRows(db, site, ids),
-          changes.flatMap(({ after }) => (after ? [publishedRow(site, after)] : [])),
-        ),
-        ...rowChanges('publication', [], [publicationRow(site, kept)]),
-        ...rowChanges('news', [], news),
-      ],
-      subjects: [{ kind: 'site' as const, id: site }],
-      sites: [site],
-      weeks: [],
-      isFinal: true,
-      onCommitted: (trx: Database) => enqueueNews(trx, news),
-      answer: kept.id,
-    },
-  };
-}
-
-/** What each person is told by a publication: what is new, different or gone for them, and nothing of others. */
-function newsOf(site: string, publication: StoredPublication, late: ReadonlySet<string>): RowOf<'news'>[] {
-  return [...newsByPerson(publication.changes)].flatMap(([person, items]) => {
-    if (person === null) return [];
-    const told = items.map((item) => ({ ...item, isLate: late.has((item.after ?? item.before)!.id) }));
-    const { id, at, kind, message } = publication;
-    return newsRow({ id: randomUUID(), publication: id, person, site, at, kind, message, items: told });
-  });
-}
-
-async function noticeOf(db: Database, site: string): Promise<number> {
-  const [row] = await loadRows(db, 'site', { id: site });
-  return row?.notice_days ?? 0;
-}

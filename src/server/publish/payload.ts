@@ -22,6 +22,8 @@ export interface Told {
   readonly decision: 'keep' | 'give back' | null;
   /** The first day that a late change is about. */
   readonly date: Day;
+  /** Ids of the shifts whose change was late for them. */
+  readonly late: readonly string[];
 }
 
 /** A publication as the history shows it: `actor` by name. */

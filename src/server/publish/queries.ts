@@ -109,7 +109,8 @@ function toldOf({ id, person, seenAt, isLate, answer, decision, items }: StoredN
   const dates = items
     .filter((item) => item.isLate || !isLate)
     .map(({ before, after }) => (after ?? before)!.date);
-  return { news: id, person, seenAt, isLate, answer, decision, date: Math.min(...dates) };
+  const late = items.filter((item) => item.isLate).map(({ before, after }) => (after ?? before)!.id);
+  return { news: id, person, seenAt, isLate, answer, decision, date: Math.min(...dates), late };
 }
 
 /** The snags of severity stop in some days of a site, as they would be published. */

@@ -1,5 +1,6 @@
 import { beforeEach, describe, expect, test } from '@jest/globals';
 import { stampOf } from '@/core/publish/publish-changes';
+import { loadPublishedById } from '@/data/publish/publication-store';
 import { shiftsById } from '@/data/week/shift-store';
 import { OWNER } from '../access/testing';
 import { actorNamed } from '../accounts/testing';
@@ -15,10 +16,9 @@ import { ownPage } from './queries';
 const WEDNESDAY = 'bistro-2026-11-23-49';
 const shift = async () => (await shiftsById(db, [WEDNESDAY]))[0]?.shift;
 
-beforeEach(async () => {
-  await freshDemo();
-  await db.updateTable('site').set({ notice_days: 3 }).where('id', '=', 'bistro').execute();
-});
+const toldShift = async () => (await loadPublishedById(db, 'bistro', [WEDNESDAY]))[0];
+
+beforeEach(freshDemo);
 
 const run = async (kind: string, input: object, account?: string) =>
   runCommand(
@@ -29,6 +29,7 @@ const run = async (kind: string, input: object, account?: string) =>
   );
 
 async function publish() {
+  await db.updateTable('site').set({ notice_days: 3 }).where('id', '=', 'bistro').execute();
   const found = await publishPage(db, OWNER, 'bistro', MONDAY, 1);
   if (!found.ok) throw new Error('no page');
   const { from, to, changes, stops } = found.page;
@@ -63,7 +64,13 @@ async function changed(change: object, account = 'demo-noor') {
 }
 
 const no = (news: string, account = 'demo-noor') => run('news.answer', { news, answer: 'no' }, account);
-const decide = (news: string, decision: string) => run('late.decide', { site: 'bistro', news, decision });
+const decide = (news: string, decision: string, more = {}) =>
+  run('late.decide', { site: 'bistro', news, decision, ...more });
+
+const history = async () => {
+  const found = await publishPage(db, OWNER, 'bistro', MONDAY, 1);
+  return found.ok ? found.page.history : null;
+};
 
 describe('a late change', () => {
   test('is asked about; what is published in good time is not', async () => {
@@ -95,7 +102,7 @@ describe('a late change', () => {
     expect(await shift()).toMatchObject({ from: 720 });
   });
 
-  test('that is given back is as it was, as a draft; and that is taken back by undo', async () => {
+  test('that is given back is published as it was, at once, and its person is not asked again', async () => {
     const news = await changed({ do: 'set', shift: { from: 720, note: 'x' }, was: { from: 660 } });
     await no(news.id);
     const asked = {
@@ -103,14 +110,17 @@ describe('a late change', () => {
       kind: 'late.decide',
       input: { site: 'bistro', news: news.id, decision: 'give back' },
     };
-    expect(await runCommand(db, OWNER, asked, { preview: false })).toMatchObject({ ok: true });
+    expect(await runCommand(db, OWNER, asked, { preview: false })).toMatchObject({ ok: true, isFinal: true });
     expect(await shift()).toMatchObject({ person: 'noor', from: 660 });
-    // Staff see what was published until it is published again.
-    const own = await ownPage(db, await actorNamed(db, 'demo-noor'));
-    expect(own.ok && own.page.shifts.find((one) => one.shift.id === WEDNESDAY)?.shift.from).toBe(720);
-    expect(await undoCommand(db, OWNER, asked.id, id())).toMatchObject({ ok: true });
-    expect(await shift()).toMatchObject({ from: 720 });
-    expect((await newsOf('demo-noor'))[0]).toMatchObject({ decision: null });
+    expect(await toldShift()).toMatchObject({ person: 'noor', from: 660 });
+    const [told] = await newsOf('demo-noor');
+    expect(told.items).toMatchObject([{ kind: 'changed', before: { from: 720 }, after: { from: 660 } }]);
+    expect(told).toMatchObject({ isLate: false });
+    // Nothing else went out with it, and what people were told of is not taken back by undo.
+    const [last] = (await history()) ?? [];
+    expect(last).toMatchObject({ from: MONDAY + 2, to: MONDAY + 3, isPartial: true });
+    expect(last.changes).toHaveLength(1);
+    expect(await undoCommand(db, OWNER, asked.id, id())).toMatchObject({ ok: false });
   });
 
   test('a shift taken away comes back; one that came from somebody else is nobody’s', async () => {
@@ -119,7 +129,7 @@ describe('a late change', () => {
     await no(gone.id);
     expect(await decide(gone.id, 'give back')).toMatchObject({ ok: true });
     expect(await shift()).toMatchObject({ person: 'noor', from: 660 });
-    await publish();
+    expect(await toldShift()).toMatchObject({ person: 'noor', from: 660 });
     await edit({ do: 'set', shift: { person: 'jonas' }, was: { person: 'noor' } });
     await publish();
     const [came] = await newsOf('demo-jonas');
@@ -127,18 +137,52 @@ describe('a late change', () => {
     await no(came.id, 'demo-jonas');
     expect(await decide(came.id, 'give back')).toMatchObject({ ok: true });
     expect(await shift()).toMatchObject({ person: null });
+    expect((await newsOf('demo-jonas'))[0].items).toMatchObject([{ kind: 'gone' }]);
   });
 
-  test('nothing is put back over what somebody did meanwhile without a word', async () => {
-    const news = await changed(
-      { do: 'set', shift: { person: 'jonas' }, was: { person: 'noor' } },
-      'demo-jonas',
-    );
-    await no(news.id, 'demo-jonas');
-    await edit({ do: 'set', shift: { person: 'priya' }, was: { person: 'jonas' } });
-    // It is not Jonas's any more: there is nothing to give back.
-    expect(await decide(news.id, 'give back')).toMatchObject({ ok: true });
-    expect(await shift()).toMatchObject({ person: 'priya' });
+  test('that took a shift from who has it now asks that person, who did not say anything yet', async () => {
+    const gone = await changed({ do: 'set', shift: { person: 'jonas' }, was: { person: 'noor' } });
+    expect(gone.items).toMatchObject([{ kind: 'gone' }]);
+    await no(gone.id);
+    expect(await decide(gone.id, 'give back')).toMatchObject({ ok: true });
+    expect((await newsOf('demo-jonas'))[0]).toMatchObject({ isLate: true, items: [{ kind: 'gone' }] });
+    expect((await newsOf('demo-noor'))[0]).toMatchObject({ isLate: false, items: [{ kind: 'new' }] });
+  });
+
+  test('another draft of the shift is kept on top or dropped, and nothing is done without that choice', async () => {
+    for (const [draft, person] of [
+      ['keep', 'priya'],
+      ['drop', null],
+    ] as const) {
+      await freshDemo();
+      const news = await changed(
+        { do: 'set', shift: { person: 'jonas' }, was: { person: 'noor' } },
+        'demo-jonas',
+      );
+      await no(news.id, 'demo-jonas');
+      await edit({ do: 'set', shift: { person: 'priya' }, was: { person: 'jonas' } });
+      expect(await decide(news.id, 'give back')).toMatchObject({
+        ok: false,
+        problem: { code: 'draft-differs', path: 'input.draft' },
+      });
+      expect(await toldShift()).toMatchObject({ person: 'jonas' });
+      expect(await decide(news.id, 'give back', { draft })).toMatchObject({ ok: true });
+      expect(await shift()).toMatchObject({ person });
+      expect(await toldShift()).toMatchObject({ person: null });
+    }
+  });
+
+  test('that was published differently since is not given back', async () => {
+    const news = await changed({ do: 'set', shift: { from: 720 }, was: { from: 660 } });
+    await no(news.id);
+    await edit({ do: 'set', shift: { from: 780 }, was: { from: 720 } });
+    await publish();
+    expect(await decide(news.id, 'give back')).toMatchObject({
+      ok: false,
+      problem: { code: 'changed-meanwhile' },
+    });
+    expect(await toldShift()).toMatchObject({ from: 780 });
+    expect(await decide(news.id, 'keep')).toMatchObject({ ok: true });
   });
 });
 

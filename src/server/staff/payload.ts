@@ -39,3 +39,12 @@ export interface OwnPage {
   /** The latest first. */
   readonly news: readonly OwnNews[];
 }
+
+/** What becomes of a no to a late change. */
+export interface LateDecision {
+  readonly site: string;
+  readonly news: string;
+  readonly decision: 'keep' | 'give back';
+  /** What becomes of a draft that is neither what was told nor what is given back; asked for where there is one. */
+  readonly draft?: 'keep' | 'drop';
+}

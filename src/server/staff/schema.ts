@@ -1,5 +1,6 @@
 import Joi from 'joi';
 import { ID } from '../input';
+import type { LateDecision } from './payload';
 
 /** News that was looked at. */
 export const SEE_NEWS = Joi.object<{ news: readonly string[] }>({
@@ -12,9 +13,10 @@ export const ANSWER_NEWS = Joi.object<{ news: string; answer: 'yes' | 'no' }>({
   answer: Joi.valid('yes', 'no').required(),
 }).required();
 
-/** What becomes of a no. */
-export const DECIDE_LATE = Joi.object<{ site: string; news: string; decision: 'keep' | 'give back' }>({
+/** What becomes of a no, and of a draft that differs from what is published. */
+export const DECIDE_LATE = Joi.object<LateDecision>({
   site: ID.required(),
   news: ID.required(),
   decision: Joi.valid('keep', 'give back').required(),
+  draft: Joi.valid('keep', 'drop'),
 }).required();

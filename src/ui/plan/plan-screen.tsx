@@ -14,6 +14,7 @@ import { arrangeRows } from '@/core/grid/arrangement';
 import { Canvas } from './grid/canvas';
 import { ControllerProvider, PlanController, useView } from './state/controller';
 import { PageHeaderProvider, usePageHeader } from './state/header-context';
+import { followCoverLink } from './state/cover-link';
 import { useLivePlan } from './state/live-plan';
 import { firstActiveDay } from './state/wanted-day';
 import { keepArrangement, keptArrangement } from './state/saved-arrangement';
@@ -181,6 +182,7 @@ function Ready({
   useLivePlan(controller, site);
   useEffect(() => {
     controller.arrive(left);
+    followCoverLink(controller);
     const online = () => controller.resume();
     const onKey = (event: KeyboardEvent) => {
       const goWeeks = (by: number) => void go(weekAddress(site, week + by * 7));

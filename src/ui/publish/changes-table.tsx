@@ -8,7 +8,8 @@ import type { PublishPayload } from '@/server/publish/payload';
 import { Checkbox } from '../kit/inputs/checkbox';
 import { Table } from '../kit/table';
 
-type Names = Pick<PublishPayload, 'people' | 'roles' | 'hourFormat' | 'reach'>;
+/** What shifts are named by. */
+export type Names = Pick<PublishPayload, 'people' | 'roles' | 'hourFormat' | 'reach'>;
 
 const WAYS = { mail: 'e-mail', text: 'text message' } as const;
 
@@ -124,7 +125,8 @@ function Item({
   );
 }
 
-function shiftText({ from, to, role }: Shift, { roles, hourFormat }: Names): string {
+/** `9–17 Bar`, in the words of a page. */
+export function shiftText({ from, to, role }: Shift, { roles, hourFormat }: Names): string {
   const name = role === null ? '' : (roles[role] ?? role);
   return `${formatShortSpan(from, to, hourFormat)} ${name}`.trim();
 }

@@ -1,18 +1,25 @@
-import Link from 'next/link';
 import { useState } from 'react';
 import { asSentence } from '@/core/sentence';
 import { newsByPerson } from '@/core/publish/publish-changes';
-import { formatDate } from '@/core/time/day';
-import { counted, formatDay, formatDays } from '@/core/time/format';
-import type { PublicationLine, PublishPayload, Told } from '@/server/publish/payload';
+import { counted, formatDays } from '@/core/time/format';
+import type { PublicationLine, PublishPayload } from '@/server/publish/payload';
 import { useCommand } from '../commands/use-command';
 import { Button } from '../kit/button';
 import { TextArea } from '../kit/inputs/text-input';
 import { When } from '../layout/when';
+import { type Comparison, Comparisons } from './comparisons';
 import { DaySpan } from './day-span';
+import { LateChanges, nameOf } from './late-changes';
 
 /** What was published and withdrawn before, and the way to withdraw. */
-export function History({ page }: { readonly page: PublishPayload }) {
+export function History({
+  page,
+  onCompare,
+}: {
+  readonly page: PublishPayload;
+  /** Shows what lies between two states of these days, in place of what would be published. */
+  readonly onCompare: (comparison: Comparison) => void;
+}) {
   return (
     <>
       <h2 className="mt-5 font-serif text-lg font-semibold">Before</h2>
@@ -24,8 +31,10 @@ export function History({ page }: { readonly page: PublishPayload }) {
         </p>
       )}
       <ul>
-        {page.history.map((line) => (
-          <Line key={line.id} line={line} page={page} />
+        {page.history.map((line, at) => (
+          <Line key={line.id} line={line} page={page}>
+            <Comparisons page={page} at={at} onCompare={onCompare} />
+          </Line>
         ))}
       </ul>
       <Withdraw page={page} />
@@ -33,7 +42,15 @@ export function History({ page }: { readonly page: PublishPayload }) {
   );
 }
 
-function Line({ line, page }: { readonly line: PublicationLine; readonly page: PublishPayload }) {
+function Line({
+  line,
+  page,
+  children,
+}: {
+  readonly line: PublicationLine;
+  readonly page: PublishPayload;
+  readonly children: React.ReactNode;
+}) {
   const { at, actor, kind, from, to, isPartial, message, changes, told } = line;
   const people = [...newsByPerson(changes)].map(([person, items]) => {
     const name = person === null ? 'Open shifts' : (page.people[person] ?? person);
@@ -59,6 +76,7 @@ function Line({ line, page }: { readonly line: PublicationLine; readonly page: P
             <li key={text}>{text}</li>
           ))}
         </ul>
+        {children}
         {told.length > 0 && <Seen line={line} page={page} />}
       </details>
       {told.length > 0 && (
@@ -84,56 +102,6 @@ function Seen({ line, page }: { readonly line: PublicationLine; readonly page: P
       ))}
     </ul>
   );
-}
-
-function nameOf({ person }: Told, page: PublishPayload): string {
-  return page.people[person] ?? person;
-}
-
-/** Late changes of a publication that wait for an answer, or for what becomes of a no. */
-function LateChanges({ line, page }: { readonly line: PublicationLine; readonly page: PublishPayload }) {
-  const { run, busy, problem } = useCommand();
-  const late = line.told.filter(({ isLate }) => isLate);
-  if (late.length === 0) return null;
-  const decide = (news: string, decision: 'keep' | 'give back') =>
-    void run('late.decide', { site: page.site.id, news, decision });
-  return (
-    <ul aria-label="Late changes" className="mt-1 flex flex-col gap-1">
-      {late.map((one) => (
-        <li
-          key={one.news}
-          className={one.answer === 'no' && !one.decision ? 'border-gap border-l-2 pl-2' : ''}
-        >
-          <span className="font-semibold">{nameOf(one, page)}</span>, {formatDay(one.date)}, late:{' '}
-          {answerText(one)}
-          {one.answer === 'no' && one.decision === null && (
-            <span className="mt-0.5 flex flex-wrap gap-x-3">
-              <Button kind="link" disabled={busy} onClick={() => decide(one.news, 'keep')}>
-                Keep it
-              </Button>
-              <Button kind="link" disabled={busy} onClick={() => decide(one.news, 'give back')}>
-                Give it back
-              </Button>
-              <Link
-                className="link link-primary font-semibold"
-                prefetch={false}
-                href={`/plan/${encodeURIComponent(page.site.id)}/${formatDate(page.from)}`}
-              >
-                Who can cover?
-              </Link>
-            </span>
-          )}
-        </li>
-      ))}
-      {problem && <li className="text-gap font-semibold">{asSentence(problem.message)}</li>}
-    </ul>
-  );
-}
-
-function answerText({ answer, decision }: Told): string {
-  if (answer === null) return 'no answer yet';
-  if (answer === 'yes') return 'yes';
-  return decision === 'keep' ? 'no, kept all the same' : decision ? 'no, given back' : 'no';
 }
 
 /** Takes days back, which staff are told with the reason; what has begun stays. */

@@ -10,23 +10,24 @@ import { counted, formatDays } from '@/core/time/format';
 import type { PublishPayload } from '@/server/publish/payload';
 import { useCommand } from '../commands/use-command';
 import { AppLayout, type ShellFrame } from '../layout/app-layout';
-import { Badge } from '../kit/badge';
 import { Button, buttonClass } from '../kit/button';
-import { Checkbox } from '../kit/inputs/checkbox';
 import { Segmented } from '../kit/inputs/segmented';
 import { Select } from '../kit/inputs/select';
 import { TextArea } from '../kit/inputs/text-input';
 import { SplitPanel } from '../kit/page';
+import { useRowsShown } from '../plan/state/rows-shown';
 import { ChangesTable } from './changes-table';
+import { Compared, type Comparison } from './comparisons';
 import { DaySpan } from './day-span';
 import { History } from './history';
+import { Stops } from './stops';
 
 interface Props {
   readonly header: ShellFrame;
   readonly page: PublishPayload;
 }
 
-type Extent = 'all' | 'days' | 'people';
+type Extent = 'all' | 'days' | 'shown' | 'people';
 
 /** What staff would be told, row by row, before they are: what is new, different or gone, and what is still wrong. */
 export function PublishScreen({ header, page }: Props) {
@@ -39,12 +40,15 @@ export function PublishScreen({ header, page }: Props) {
   const [message, setMessage] = useState('');
   const [known, setKnown] = useState<ReadonlySet<string>>(new Set());
   const [looked, look] = useState(page.changes);
+  const [comparison, compare] = useState<Comparison | null>(null);
+  const inView = useRowsShown(site.id);
   const days = extent === 'days' ? span : { from, to };
-  const scope = { ...days, people: extent === 'people' ? chosen : null };
+  const people = extent === 'people' ? chosen : extent === 'shown' ? inView : null;
+  const scope = { ...days, people };
   const changes = useMemo(
     () => changesWithin(page.changes, scope),
     // eslint-disable-next-line react-hooks/exhaustive-deps -- the scope is made of these
-    [page.changes, extent, span, chosen],
+    [page.changes, extent, span, people],
   );
   const differing = useMemo(() => differingIn(looked, page.changes), [looked, page.changes]);
   const stops = page.stops.filter(({ date }) => date >= days.from && date < days.to);
@@ -59,7 +63,7 @@ export function PublishScreen({ header, page }: Props) {
     const input = {
       site: site.id,
       ...days,
-      people: extent === 'people' ? [...chosen] : null,
+      people: people && [...people],
       message,
       stamp: stampOf(changes),
       acknowledged: [...known],
@@ -106,7 +110,13 @@ export function PublishScreen({ header, page }: Props) {
         isFlush
         side={
           <>
-            <Extents weeks={weeks} back={back} extent={extent} onExtent={setExtent} />
+            <Extents
+              weeks={weeks}
+              back={back}
+              extent={extent}
+              inView={inView?.size ?? null}
+              onExtent={setExtent}
+            />
             {extent === 'days' && (
               <DaySpan
                 first={from}
@@ -135,7 +145,7 @@ export function PublishScreen({ header, page }: Props) {
                 />
               </>
             )}
-            {!isDone && <History page={page} />}
+            {!isDone && <History page={page} onCompare={compare} />}
           </>
         }
       >
@@ -149,32 +159,39 @@ export function PublishScreen({ header, page }: Props) {
               </Button>
             </p>
           )}
-          {shown.size === 0 && (
-            <p className="text-muted px-4 py-8">
-              Nothing here is new to staff{page.published === 0 ? ', and nothing of it is published' : ''}.
-            </p>
+          {comparison ? (
+            <Compared comparison={comparison} page={page} onClose={() => compare(null)} />
+          ) : (
+            <>
+              {shown.size === 0 && (
+                <p className="text-muted px-4 py-8">
+                  Nothing here is new to staff{page.published === 0 ? ', and nothing of it is published' : ''}
+                  .
+                </p>
+              )}
+              {isDone && (
+                <div className="max-w-[640px] px-4 pb-8">
+                  <History page={page} onCompare={compare} />
+                </div>
+              )}
+              {Array.from({ length: weeks }, (_, i) => (
+                <ChangesTable
+                  key={i}
+                  first={from + i * 7}
+                  news={shown}
+                  names={page}
+                  differing={differing}
+                  chosen={extent === 'people' ? chosen : null}
+                  onChoose={(person, isChosen) => {
+                    const next = new Set(chosen);
+                    if (isChosen) next.add(person);
+                    else next.delete(person);
+                    choose(next);
+                  }}
+                />
+              ))}
+            </>
           )}
-          {isDone && (
-            <div className="max-w-[640px] px-4 pb-8">
-              <History page={page} />
-            </div>
-          )}
-          {Array.from({ length: weeks }, (_, i) => (
-            <ChangesTable
-              key={i}
-              first={from + i * 7}
-              news={shown}
-              names={page}
-              differing={differing}
-              chosen={extent === 'people' ? chosen : null}
-              onChoose={(person, isChosen) => {
-                const next = new Set(chosen);
-                if (isChosen) next.add(person);
-                else next.delete(person);
-                choose(next);
-              }}
-            />
-          ))}
         </main>
       </SplitPanel>
     </AppLayout>
@@ -196,11 +213,14 @@ function Extents({
   weeks,
   back,
   extent,
+  inView,
   onExtent,
 }: {
   readonly weeks: number;
   readonly back: string;
   readonly extent: Extent;
+  /** How many rows a filter left in the plan; null: there was none. */
+  readonly inView: number | null;
   readonly onExtent: (extent: Extent) => void;
 }) {
   const router = useRouter();
@@ -216,53 +236,19 @@ function Extents({
         />
         <Segmented
           label="How much is published"
+          isLoose={inView !== null}
           value={extent}
           onChange={onExtent}
           options={[
             { value: 'all', name: 'All' },
             { value: 'days', name: 'Some days' },
+            ...(inView === null
+              ? []
+              : [{ value: 'shown' as const, name: `The ${counted(inView, 'row')} shown` }]),
             { value: 'people', name: 'Some rows' },
           ]}
         />
       </div>
-    </>
-  );
-}
-
-/** What still stops: each is acknowledged by itself. */
-function Stops({
-  stops,
-  known,
-  onKnown,
-}: {
-  readonly stops: PublishPayload['stops'];
-  readonly known: ReadonlySet<string>;
-  readonly onKnown: (known: ReadonlySet<string>) => void;
-}) {
-  if (stops.length === 0) return null;
-  return (
-    <>
-      <h2 className="mt-5 font-serif text-lg font-semibold">Still to be acknowledged</h2>
-      <ul>
-        {stops.map(({ key, title, text }) => (
-          <li key={key} className="border-fine border-b py-2 text-sm leading-[17px]">
-            <p>
-              <Badge severity="stop">{title}</Badge> {text}
-            </p>
-            <Checkbox
-              checked={known.has(key)}
-              onChange={(isKnown) => {
-                const next = new Set(known);
-                if (isKnown) next.add(key);
-                else next.delete(key);
-                onKnown(next);
-              }}
-            >
-              I know, publish all the same
-            </Checkbox>
-          </li>
-        ))}
-      </ul>
     </>
   );
 }

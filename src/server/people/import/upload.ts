@@ -3,7 +3,7 @@ import type { Database } from '@/data/database';
 import { keepDraft } from '@/data/people/import-store';
 import { UnreadableFile } from '@/formats/table/cells';
 import type { Actor } from '../../access/actor';
-import { now } from '../../clock';
+import { timestamp } from '../../clock';
 import { inWorker } from '../../workers/in-worker';
 import { OverLimit, runOnFile } from '../../workers/pool';
 import type { PackedTables } from '../../workers/read-file.worker';
@@ -39,8 +39,8 @@ export async function takeFile(
 ): Promise<ImportPreview> {
   const content = await unpackTables(file.bytes, onRows);
   const id = randomUUID();
-  const at = new Date(now()).toISOString();
-  const before = new Date(now() - KEPT_MS).toISOString();
+  const at = timestamp();
+  const before = timestamp(-KEPT_MS);
   await keepDraft(db, { id, at, actor: actor.id, name: file.name, content }, before);
   const planned = await inWorker(db, 'planDraft', { draft: id, site: file.site });
   if (!planned.ok) throw new UnreadableFile(planned.problem.message);

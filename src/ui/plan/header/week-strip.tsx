@@ -7,6 +7,7 @@ import { bareHours, formatDays, counted } from '@/core/time/format';
 import type { WeekSummary } from '@/server/plan/payload';
 import { isTrouble, visibleSnags } from '@/core/consequences/visible-snags';
 import { useReach } from '../../layout/reach';
+import { keepRowsShown } from '../state/rows-shown';
 import { useController, usePlan, useView } from '../state/controller';
 import { usePageHeader } from '../state/header-context';
 import type { DayCount } from '../state/view-store';
@@ -147,6 +148,7 @@ function PublishButton() {
     return publishChanges(plan.shifts, [...published.values()], scope).length;
   }, [plan, published]);
   // The page is made from what the server has: until it has all of it, it is not gone to.
+  const controller = useController();
   const waiting = usePlan((state) => state.pending.length);
   if (count === 0 || !may.publish) return null;
   if (waiting > 0)
@@ -160,6 +162,7 @@ function PublishButton() {
     <Link
       prefetch={false}
       href={`${weekAddress(site.id, week)}/publish${weeks}`}
+      onClick={() => keepRowsShown(site.id, controller.view.getState())}
       className={`${buttonClass('primary')} narrow:hidden`}
       title={`${counted(count, 'change')} that staff have not been told of`}
     >
