@@ -187,8 +187,17 @@ test('the round: planned, published, seen, changed late, told, answered, decided
   await goReady(page, `${server.url}/plan/bistro/${WEEK}/publish`);
   const late = page.getByRole('list', { name: 'Late changes' });
   await expect(late).toContainText('Emil Sandhu, Fri 27, late: no');
-  await late.getByRole('button', { name: 'Give it back' }).click();
+  await late.getByRole('link', { name: 'Who can cover?' }).click();
+  await expect(page.getByRole('complementary', { name: 'Who can cover?' })).toContainText('Fri 27');
+  await goReady(page, `${server.url}/plan/bistro/${WEEK}/publish`);
+  await late.getByRole('button', { name: 'Give it back …' }).click();
+  await expect(late).toContainText('Fri 27 15–23 Bar again');
+  await late.getByRole('button', { name: 'Give it back', exact: true }).click();
   await expect(late).toContainText('no, given back');
+  // It is published at once, and nobody is asked about it again.
+  await goReady(staff, `${server.url}/me`);
+  await expect(news).toContainText('Fri 27, 15:00–23:00 Bar');
+  await expect(news).not.toContainText('late');
   await page.goto(`${server.url}/plan/bistro/${WEEK}`);
   await expect(cell).toHaveAttribute('aria-label', /15:00–23:00/);
   await phone.close();

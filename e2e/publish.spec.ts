@@ -55,6 +55,12 @@ test('a week is published as it was looked at, then changed, then withdrawn', as
   await expect(history).toContainText('The terrace opens at 8.');
   await history.getByText('Published', { exact: true }).click();
   await expect(history).toContainText('Priya Nair:');
+  await history.getByRole('button', { name: 'Compare with the draft' }).click();
+  await expect(page.getByRole('heading', { name: /to the draft as it is now$/ })).toBeVisible();
+  await expect(priya).toContainText('was 16–23 Bar');
+  await history.getByRole('button', { name: 'What it changed' }).click();
+  await expect(priya).not.toContainText('was');
+  await page.getByRole('button', { name: 'Back to what is to be published' }).click();
 
   await page.getByRole('button', { name: 'Withdraw published days …' }).click();
   await page.getByLabel('First day withdrawn').selectOption('Sat 28');
@@ -79,4 +85,17 @@ test('only some days, or some rows, are published', async ({ page }) => {
   await expect(page.getByRole('button', { name: 'Publish 0 changes' })).toBeDisabled();
   await page.getByRole('row').filter({ hasText: 'Hanne Lindqvist' }).getByRole('checkbox').check();
   await expect(page.getByText(/for 1 person$/)).toBeVisible();
+});
+
+test('the rows that a filter shows in the plan are published without ticking them', async ({ page }) => {
+  await page.goto(`${server.url}/plan/bistro/${WEEK}`);
+  await page.getByRole('gridcell', { name: 'Priya Nair, Sun 29' }).click();
+  await page.keyboard.press('Alt+r');
+  await page.getByLabel('Name contains').fill('Emil');
+  await expect(page.getByRole('gridcell', { name: 'Priya Nair, Sun 29' })).toHaveCount(0);
+  await page.getByRole('link', { name: /^Publish \d+$/ }).click();
+  await page.getByRole('radio', { name: 'The 1 row shown' }).check();
+  await expect(page.getByText(/for 1 person$/)).toBeVisible();
+  await expect(page.getByRole('row').filter({ hasText: 'Emil Sandhu' })).toBeVisible();
+  await expect(page.getByRole('row').filter({ hasText: 'Priya Nair' })).toHaveCount(0);
 });

@@ -9,7 +9,10 @@ import { Checkbox } from '../kit/inputs/checkbox';
 import { Table } from '../kit/table';
 
 /** What shifts are named by. */
-export type Names = Pick<PublishPayload, 'people' | 'roles' | 'hourFormat' | 'reach'>;
+export type Names = Pick<PublishPayload, 'people' | 'roles' | 'hourFormat'> & {
+  /** By which ways each is told; null: nobody is, as this was told before. */
+  readonly reach: PublishPayload['reach'] | null;
+};
 
 const WAYS = { mail: 'e-mail', text: 'text message' } as const;
 
@@ -65,7 +68,7 @@ export function ChangesTable({
               ) : (
                 name
               )}
-              {person !== null && (
+              {person !== null && names.reach && (
                 <span className="text-muted block text-xs font-normal">
                   {['own page', ...(names.reach[person] ?? []).map((way) => WAYS[way])].join(', ')}
                 </span>

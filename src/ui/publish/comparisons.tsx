@@ -26,19 +26,19 @@ export function Comparisons({
   const since = history.slice(0, at).map((line) => line.changes);
   const it = nameOf(page, at);
   const choices = [
-    { label: 'What it changed', title: `Changed by what was ${it}`, steps: [history[at].changes] },
+    { label: 'What it changed', title: `What was ${it}`, steps: [history[at].changes] },
     ...(at > 0
       ? [
           {
             label: 'Compare with the next',
-            title: `From ${it} to ${nameOf(page, at - 1)}`,
+            title: `From what was ${it} to what was ${nameOf(page, at - 1)}`,
             steps: [history[at - 1].changes],
           },
         ]
       : []),
     {
       label: 'Compare with the draft',
-      title: `From ${it} to the draft as it is now`,
+      title: `From what was ${it} to the draft as it is now`,
       steps: [...since.reverse(), changes],
     },
   ];
@@ -88,7 +88,7 @@ export function Compared({
             key={first}
             first={first}
             news={news}
-            names={page}
+            names={{ ...page, reach: null }}
             differing={NOTHING}
             chosen={null}
             onChoose={() => undefined}

@@ -9,7 +9,7 @@ import { TextArea } from '../kit/inputs/text-input';
 import { When } from '../layout/when';
 import { type Comparison, Comparisons } from './comparisons';
 import { DaySpan } from './day-span';
-import { LateChanges, nameOf } from './late-changes';
+import { LateChanges } from './late-changes';
 
 /** What was published and withdrawn before, and the way to withdraw. */
 export function History({
@@ -52,14 +52,6 @@ function Line({
   readonly children: React.ReactNode;
 }) {
   const { at, actor, kind, from, to, isPartial, message, changes, told } = line;
-  const people = [...newsByPerson(changes)].map(([person, items]) => {
-    const name = person === null ? 'Open shifts' : (page.people[person] ?? person);
-    const count = (wanted: string) => items.filter((item) => item.kind === wanted).length;
-    const parts = (['new', 'changed', 'gone'] as const)
-      .filter((wanted) => count(wanted) > 0)
-      .map((wanted) => `${count(wanted)} ${wanted}`);
-    return `${name}: ${parts.join(', ')}`;
-  });
   return (
     <li className="border-fine border-b py-2 text-sm leading-[17px]">
       <details>
@@ -71,13 +63,8 @@ function Line({
             <When at={at} />, {actor}
           </span>
         </summary>
-        <ul className="text-muted mt-1 pl-3">
-          {people.sort().map((text) => (
-            <li key={text}>{text}</li>
-          ))}
-        </ul>
         {children}
-        {told.length > 0 && <Seen line={line} page={page} />}
+        <Content line={line} page={page} />
       </details>
       {told.length > 0 && (
         <span className="text-muted block">
@@ -90,17 +77,40 @@ function Line({
   );
 }
 
-/** Who has seen a publication and who has not, person by person. */
-function Seen({ line, page }: { readonly line: PublicationLine; readonly page: PublishPayload }) {
-  const byName = [...line.told].sort((a, b) => nameOf(a, page).localeCompare(nameOf(b, page)));
+/** What a publication brought for each person, and when they saw it. */
+function Content({ line, page }: { readonly line: PublicationLine; readonly page: PublishPayload }) {
+  const seenBy = new Map(line.told.map(({ person, seenAt }) => [person, seenAt]));
+  const rows = [...newsByPerson(line.changes)].map(([person, items]) => ({
+    person,
+    name: person === null ? 'Open shifts' : (page.people[person] ?? person),
+    text: (['new', 'changed', 'gone'] as const)
+      .map((kind) => [items.filter((item) => item.kind === kind).length, kind] as const)
+      .filter(([count]) => count > 0)
+      .map(([count, kind]) => `${count} ${kind}`)
+      .join(', '),
+  }));
+  rows.sort((a, b) => Number(a.person === null) - Number(b.person === null) || a.name.localeCompare(b.name));
   return (
-    <ul className="mt-1 pl-3" aria-label="Who has seen it">
-      {byName.map((one) => (
-        <li key={one.news}>
-          {nameOf(one, page)}: {one.seenAt === null ? 'not seen' : <When at={one.seenAt} />}
+    <ul className="mt-1 pl-3" aria-label="What it brought, and who has seen it">
+      {rows.map(({ person, name, text }) => (
+        <li key={person ?? ''}>
+          {name}: {text}
+          <span className="text-muted">{person !== null && <Seen at={seenBy.get(person)} />}</span>
         </li>
       ))}
     </ul>
+  );
+}
+
+/** When somebody saw what they were told; undefined: they were told nothing, before there was news. */
+function Seen({ at }: { readonly at: string | null | undefined }) {
+  if (at === undefined) return null;
+  return at === null ? (
+    ', not seen'
+  ) : (
+    <>
+      , seen <When at={at} />
+    </>
   );
 }
 

@@ -36,8 +36,7 @@ export function LateChanges({ line, page }: Props) {
   );
 }
 
-/** The name of who was told. */
-export function nameOf({ person }: Told, page: PublishPayload): string {
+function nameOf({ person }: Told, page: PublishPayload): string {
   return page.people[person] ?? person;
 }
 
