@@ -1,9 +1,9 @@
-import { stampOf } from '@/core/publish/publish-changes';
 import { OWNER } from '@/server/access/testing';
 import { DEMO_PASSWORD } from '../demo/accounts';
 import { signIn } from '@/server/accounts/sign-in';
 import { runCommand } from '@/server/commands/run';
 import { publishPage } from '@/server/publish/queries';
+import { wholeWeek } from '@/server/publish/testing';
 import { figure, percentile } from './figures';
 import { MONDAY, succeeded, withLargeSite } from './large-site';
 
@@ -18,11 +18,7 @@ try {
   for (let i = 0; i < 3; i++) {
     // Nobody knows anything yet.
     await db.deleteFrom('published_shift').where('site_id', '=', site).execute();
-    const { changes, from, to, stops } = succeeded(await publishPage(db, OWNER, site, MONDAY, 1)).page;
-    const input = {
-      ...{ site, from, to, people: null, message: 'For all', stamp: stampOf(changes) },
-      acknowledged: stops.map(({ key }) => key),
-    };
+    const input = await wholeWeek(db, site, MONDAY, 'For all');
     const start = performance.now();
     succeeded(
       await runCommand(

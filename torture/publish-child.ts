@@ -1,10 +1,9 @@
 import { openDatabase } from '../src/data/database';
 import { startOfWeek, parseDate } from '../src/core/time/day';
-import { stampOf } from '../src/core/publish/publish-changes';
 import { OWNER } from '../src/server/access/testing';
 import { runCommand } from '../src/server/commands/run';
 import { tick } from '../src/server/ticker/ticker';
-import { publishPage } from '../src/server/publish/queries';
+import { wholeWeek } from '../src/server/publish/testing';
 
 // Publishes a week and sends what goes with it, again and again, until it is killed.
 
@@ -18,13 +17,7 @@ for (let i = 0; ; i++) {
     .set({ label: `round ${round}-${i}` })
     .where('site_id', '=', 'bistro')
     .execute();
-  const found = await publishPage(db, OWNER, 'bistro', week, 1);
-  if (!found.ok) throw new Error('there is no such week');
-  const { from, to, changes, stops } = found.page;
-  const input = {
-    ...{ site: 'bistro', from, to, people: null, message: '', stamp: stampOf(changes) },
-    acknowledged: stops.map(({ key }) => key),
-  };
+  const input = await wholeWeek(db, 'bistro', week);
   process.stdout.write('publishing\n');
   const id = `publish-${round}-${i}`;
   const answer = await runCommand(db, OWNER, { id, kind: 'plan.publish', input }, { preview: false });

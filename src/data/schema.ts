@@ -233,6 +233,8 @@ export interface SiteTable {
   notice_days: Generated<number>;
   /** What it does without: words of the core's capabilities, as JSON. */
   capabilities_off: Generated<string>;
+  /** What staff see of each other: words of the core's list, as JSON. */
+  staff_sees: Generated<string>;
 }
 
 /** What one person was told by a publication. `content`: the core's news of that person as JSON. */
@@ -254,6 +256,7 @@ export interface NewsTable {
   decision: string | null;
   decided_by: string | null;
   decided_at: string | null;
+  reminded_at: string | null;
 }
 
 /** A message to somebody. `invitation_id`: it holds a link that works once, put in as it is sent. */
@@ -272,6 +275,8 @@ export interface OutboxTable {
   tries: number;
   reason: string | null;
   sent_at: string | null;
+  /** When it arrived, where the gateway says so. */
+  delivered_at: string | null;
   message_id: string;
 }
 

@@ -9,6 +9,8 @@ export interface NewsWords {
   readonly hourFormat: HourFormat;
   /** Where it can be seen and answered. */
   readonly link: string;
+  /** Whether the person was told before, and has not answered. */
+  readonly isReminder?: boolean;
 }
 
 /** What somebody is told of a publication: as a letter, and in a line for a telephone. */
@@ -27,10 +29,11 @@ export function newsMessage(
 ): NewsMessage {
   const what = counted(items.length, 'shift');
   const isLate = items.some((item) => item.isLate);
-  const subject =
+  const about =
     kind === 'withdraw'
       ? `${words.site}: ${what} withdrawn`
       : `${words.site}: ${what} ${items.every((item) => item.kind === 'new') ? 'published for you' : 'changed'}`;
+  const subject = words.isReminder ? `Please answer. ${about}` : about;
   const lines = items.map((item) => itemText(item, words));
   const ask = isLate ? 'This comes later than the notice that is agreed: please answer yes or no.' : '';
   return {

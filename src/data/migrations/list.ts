@@ -10,6 +10,7 @@ import { news } from './008-news';
 import { outbox } from './009-outbox';
 import { presence } from './010-presence';
 import { capabilities } from './011-capabilities';
+import { colleagues } from './012-colleagues';
 import { fillActivity } from './fill-activity';
 
 /** One step of the data file's form: statements, or work on what it holds that hears how far it has come. */
@@ -28,4 +29,5 @@ export const MIGRATIONS: readonly (readonly Step[])[] = [
   outbox,
   presence,
   capabilities,
+  colleagues,
 ];

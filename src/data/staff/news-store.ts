@@ -80,5 +80,6 @@ export function newsRow(
     decision: null,
     decided_by: null,
     decided_at: null,
+    reminded_at: null,
   };
 }

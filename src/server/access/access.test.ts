@@ -127,12 +127,19 @@ describe('everything that can be asked names its permission', () => {
     'sign-in/page.tsx',
   ];
 
+  // Reached by machines under an address that nobody can guess.
+  const LINKED = ['api/outbox/receipt/[message]/[seal]/route.ts'];
+
+  test('routes under an address that cannot be guessed are these, and no others', () => {
+    expect(files.filter((path) => /linkedRoute\(/.test(textOf(path))).sort()).toEqual(LINKED);
+  });
+
   test('pages and routes: those for everybody are these, and no others', () => {
     const open = files.filter((path) => /publicPage\(|publicRoute\(/.test(textOf(path)));
     expect(open.sort()).toEqual(PUBLIC);
   });
 
-  test.each(files.filter((path) => !PUBLIC.includes(path)))('%s', (path) => {
+  test.each(files.filter((path) => ![...PUBLIC, ...LINKED].includes(path)))('%s', (path) => {
     const text = textOf(path);
     const opened = text.match(/\b(?:page|route|planPage)(?:<[^>]*>)?\(/g) ?? [];
     expect(opened.length).toBeGreaterThan(0);

@@ -15,6 +15,7 @@ import { personPage, peopleTable } from '../people/queries';
 import { changePlan } from '../plan/commands';
 import { planOfWeek } from '../plan/queries';
 import { publishPage } from '../publish/queries';
+import { wholeWeek } from '../publish/testing';
 import { setupOf } from '../site/queries';
 import { ownPage } from '../staff/queries';
 import { recurringOf } from '../week/queries';
@@ -229,20 +230,13 @@ describe('what staff get', () => {
         }),
       ).toMatchObject({ ok: true });
     await db.updateTable('shift').set({ note: 'PRIVATE-DRAFT' }).where('person_id', '!=', 'noor').execute();
-    const found = await publishPage(db, owner, 'bistro', WEEK, 1);
-    const { stampOf } = await import('@/core/publish/publish-changes');
-    if (!found.ok) throw new Error('no page');
     const published = await runCommand(
       db,
       owner,
       {
         id: 'tell',
         kind: 'plan.publish',
-        input: {
-          ...{ site: 'bistro', from: found.page.from, to: found.page.to, people: null, message: 'For all' },
-          stamp: stampOf(found.page.changes),
-          acknowledged: found.page.stops.map(({ key }) => key),
-        },
+        input: await wholeWeek(db, 'bistro', WEEK, 'For all'),
       },
       { preview: false },
     );

@@ -135,7 +135,8 @@ export function publicRoute<Input>(
   };
 }
 
-function responseTo(answer: Response | { readonly ok: boolean }): Response {
+/** An answer to send: a problem with its status, all else as JSON. */
+export function responseTo(answer: Response | { readonly ok: boolean }): Response {
   if (answer instanceof Response) return answer;
   return 'problem' in answer && !answer.ok ? problemResponse(answer as Failed) : Response.json(answer);
 }
@@ -209,7 +210,8 @@ export function failureProblem(error: unknown, where: string): Problem {
     : { code: 'failure', message: `Something went wrong here. It is in the log under ${id}.`, path: '' };
 }
 
-function failureResponse(error: unknown, where: string): Response {
+/** What is answered where nobody expected what went wrong. */
+export function failureResponse(error: unknown, where: string): Response {
   const problem = failureProblem(error, where);
   return problem.code === 'unavailable'
     ? Response.json({ ok: false, problem }, { status: 503, headers: { 'retry-after': '2' } })
@@ -217,7 +219,7 @@ function failureResponse(error: unknown, where: string): Response {
 }
 
 /** Nothing of an answer is guessed at or kept, unless it says by an ETag when it is still true. */
-function withHeaders(response: Response): Response {
+export function withHeaders(response: Response): Response {
   response.headers.set('x-content-type-options', 'nosniff');
   response.headers.set('cache-control', response.headers.has('etag') ? 'private, no-cache' : 'no-store');
   return response;

@@ -5,7 +5,15 @@ import { addPeople, changePeople, saveAvailability, saveFields, savePerson } fro
 import { importPeople } from '../people/import/command';
 import { publishDays, withdrawDays } from '../publish/commands';
 import { importSite, importWeek } from '../plan-file/commands';
-import { createSite, nameBusiness, saveCapabilities, saveRoles, saveRules, saveSite } from '../site/commands';
+import {
+  createSite,
+  nameBusiness,
+  saveCapabilities,
+  saveColleagues,
+  saveRoles,
+  saveRules,
+  saveSite,
+} from '../site/commands';
 import { changePattern, removePattern, savePattern } from '../patterns/commands';
 import { answerNews, seeNews } from '../staff/commands';
 import { decideLate } from '../staff/late-decision';
@@ -25,6 +33,7 @@ const ALL = [
   saveSite,
   nameBusiness,
   saveCapabilities,
+  saveColleagues,
   saveRoles,
   saveRules,
   saveNeeds,

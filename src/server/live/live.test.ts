@@ -9,8 +9,7 @@ import { OWNER } from '../access/testing';
 import { actorNamed, cookieOf } from '../accounts/testing';
 import { runCommand } from '../commands/run';
 import { changePlan } from '../plan/commands';
-import { publishPage } from '../publish/queries';
-import { stampOf } from '@/core/publish/publish-changes';
+import { wholeWeek } from '../publish/testing';
 import { openDatabase } from '@/data/database';
 import { feedOf } from './feed';
 import type { LiveEvent } from './payload';
@@ -83,13 +82,7 @@ test('what was done before one listened is not told, and nothing is after one le
 test('a publication is news to the staff of the site', async () => {
   const staff = await listening(two, 'demo-noor');
   const other = await listening(two, 'demo-lior');
-  const found = await publishPage(one, OWNER, 'bistro', WEEK, 1);
-  if (!found.ok) throw new Error('no page');
-  const { from, to, changes, stops } = found.page;
-  const input = {
-    ...{ site: 'bistro', from, to, people: null, message: '', stamp: stampOf(changes) },
-    acknowledged: stops.map(({ key }) => key),
-  };
+  const input = await wholeWeek(one, 'bistro', WEEK);
   expect(
     await runCommand(one, OWNER, { id: 'tell', kind: 'plan.publish', input }, { preview: false }),
   ).toMatchObject({ ok: true });

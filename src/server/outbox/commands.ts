@@ -18,7 +18,15 @@ export const sendAgain = command<'outbox.sendAgain', { site: string | null; mess
       return fail('taken', 'this is being sent already', 'input.message');
     const at = timestamp();
     // It keeps its Message-ID: whoever got it already sees one message.
-    const again = { ...row, state: 'waiting', next_at: at, tries: 0, reason: null, sent_at: null };
+    const again = {
+      ...row,
+      state: 'waiting',
+      next_at: at,
+      tries: 0,
+      reason: null,
+      sent_at: null,
+      delivered_at: null,
+    };
     return {
       ok: true,
       work: {

@@ -33,8 +33,15 @@ export async function reachOf(db: Database, people: readonly string[]): Promise<
   );
 }
 
-/** Puts messages about news into the outbox, one for each person and way. In the transaction that makes the news. */
-export async function enqueueNews(trx: Database, news: readonly RowOf<'news'>[]): Promise<void> {
+/**
+ * Puts messages about news into the outbox, one for each person and way, in the transaction that makes the news.
+ * `isReminder`: the person was told before and has not answered.
+ */
+export async function enqueueNews(
+  trx: Database,
+  news: readonly RowOf<'news'>[],
+  { isReminder = false }: { readonly isReminder?: boolean } = {},
+): Promise<void> {
   if (news.length === 0 || (await offAt(trx, news[0].site_id)).has('outbox')) return;
   const [site] = await loadRows(trx, 'site', { id: news[0].site_id });
   const roles = new Map((await loadRows(trx, 'role', {})).map((row) => [row.id, row.name]));
@@ -47,6 +54,7 @@ export async function enqueueNews(trx: Database, news: readonly RowOf<'news'>[])
     roles,
     hourFormat: site.hour_format === '12' ? ('12' as const) : ('24' as const),
     link: `${publicAddress()}/me`,
+    isReminder,
   };
   const rows = news.flatMap((row) => {
     const { items, kind, message, person } = newsFromRow(row);
@@ -105,6 +113,7 @@ function outboxRow(
     tries: 0,
     reason: null,
     sent_at: null,
+    delivered_at: null,
     message_id: `<${id}@vicenda.invalid>`,
   };
 }

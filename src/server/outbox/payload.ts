@@ -10,6 +10,8 @@ export interface OutboxLine {
   readonly body: string | null;
   readonly state: 'waiting' | 'sending' | 'sent' | 'failed' | 'perhaps sent';
   readonly at: string;
+  /** When it arrived, where a gateway said so. */
+  readonly deliveredAt: string | null;
   readonly nextAt: string | null;
   readonly tries: number;
   readonly reason: string | null;

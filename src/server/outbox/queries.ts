@@ -41,6 +41,7 @@ export async function outboxPage(db: Database, actor: Actor): Promise<Result<{ p
       body: row.invitation_id === null || isDemo ? await bodyOf(db, row) : null,
       state: row.state as OutboxLine['state'],
       at: row.sent_at ?? row.made_at,
+      deliveredAt: row.delivered_at,
       nextAt: row.state === 'waiting' && row.tries > 0 ? row.next_at : null,
       tries: row.tries,
       reason: row.reason,

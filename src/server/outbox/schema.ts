@@ -12,3 +12,9 @@ export const TOLD_WISH = Joi.object<{ byMail: boolean; byText: boolean }>({
   byMail: Joi.boolean().required(),
   byText: Joi.boolean().required(),
 }).required();
+
+/** Of the address to which a gateway says what became of a message. */
+export const RECEIPT = Joi.object<{ message: string; seal: string }>({
+  message: ID.required(),
+  seal: Joi.string().max(60).required(),
+}).required();

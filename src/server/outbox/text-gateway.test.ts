@@ -24,7 +24,7 @@ beforeEach(async () => {
 });
 afterEach(() => new Promise<void>((resolve) => server.close(() => resolve())));
 
-const message = { address: '+351 555 0101', message_id: '<one@vicenda.invalid>' } as Message;
+const message = { id: 'm1', address: '+351 555 0101', message_id: '<one@vicenda.invalid>' } as Message;
 const TEXT = 'Quay "Bistro": 1 shift\nchanged & late';
 const send = (more: Record<string, string> = {}) => {
   const { port } = server.address() as AddressInfo;
@@ -44,6 +44,13 @@ describe('a gateway for text messages', () => {
     expect(await send({ VICENDA_TEXT_HEADERS: '{"authorization": "Bearer k"}' })).toEqual({ ok: true });
     expect(got[0].headers.authorization).toBe('Bearer k');
     expect(JSON.parse(got[0].body)).toEqual({ to: '+351 555 0101', text: TEXT });
+  });
+
+  test('is told where it can say later what became of the message', async () => {
+    await send({ VICENDA_TEXT_BODY: '{"callback": "{receipt}"}' });
+    expect(JSON.parse(got[0].body)).toEqual({
+      callback: expect.stringMatching(/^http:\/\/localhost:3000\/api\/outbox\/receipt\/m1\/[\w-]{22}$/),
+    });
   });
 
   test('gets them as a form, where that is how it wants them', async () => {

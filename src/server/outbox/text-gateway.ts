@@ -2,6 +2,7 @@ import { lookup as lookUp } from 'node:dns/promises';
 import { request as httpRequest } from 'node:http';
 import { request as httpsRequest } from 'node:https';
 import { BlockList, isIPv4 } from 'node:net';
+import { receiptAddress } from './receipts';
 import type { Delivery, Way } from './ways';
 
 /** How long a gateway may take to answer, in milliseconds, and how much of an answer is read, in bytes. */
@@ -39,7 +40,7 @@ export function isInside(address: string): boolean {
 export interface Gateway {
   readonly url: string;
   readonly headers: Readonly<Record<string, string>>;
-  /** What is sent, with `{to}` and `{text}` in it. */
+  /** What is sent, with `{to}` and `{text}` in it, and `{receipt}`: where it can say later what became of it. */
   readonly body: string;
   /** Hosts that may lie inside the own network, because the owner says so. */
   readonly allowed: readonly string[];
@@ -63,7 +64,7 @@ export function gatewayFrom(environment: NodeJS.ProcessEnv): Gateway | null {
 /** Text messages through an HTTP gateway. What it answers is what becomes of the message. */
 export function textWay(gateway: Gateway): Way {
   return {
-    async send({ address, message_id: id }, text) {
+    async send({ id: message, address, message_id: id }, text) {
       const url = new URL(gateway.url);
       if (url.protocol !== 'https:' && url.protocol !== 'http:')
         return { ok: false, reason: 'the gateway is no web address', isFinal: true };
@@ -77,7 +78,12 @@ export function textWay(gateway: Gateway): Way {
             reason: `the gateway ${host} lies inside the own network; the owner can list it in VICENDA_TEXT_ALLOW`,
             isFinal: true,
           };
-        return await post(url, found[0], gateway, filled(gateway, { to: address, text, id }));
+        return await post(
+          url,
+          found[0],
+          gateway,
+          filled(gateway, { to: address, text, id, receipt: receiptAddress(message) }),
+        );
       } catch (error) {
         return { ok: false, reason: String((error as Error).message).slice(0, 300), isFinal: false };
       }
@@ -94,7 +100,7 @@ function filled({ headers, body }: Gateway, values: Readonly<Record<string, stri
       : type.includes('urlencoded')
         ? encodeURIComponent(text)
         : text;
-  return body.replace(/\{(to|text|id)\}/g, (_, name: string) => written(values[name]));
+  return body.replace(/\{(to|text|id|receipt)\}/g, (_, name: string) => written(values[name]));
 }
 
 /** Sends to the address that was looked up and judged: a name that means another one a moment later is not followed. */

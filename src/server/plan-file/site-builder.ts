@@ -9,6 +9,7 @@ import { type Row, type RowChange, type TableName, loadRowsOf } from '@/data/rec
 import { shiftToRow } from '@/data/week/shift-row';
 import { takenIds } from '@/data/week/shift-store';
 import { freeSiteId } from '../site/commands';
+import { USUAL_COLLEAGUE_VIEWS } from '@/core/setup/colleagues';
 import { INKS } from '@/core/setup/inks';
 
 /** Turns a plan into the rows of a new site. Ids that are taken already are made anew. */
@@ -138,6 +139,7 @@ export class SiteBuilder {
       needs_minimum: 1,
       notice_days: 0,
       capabilities_off: '[]',
+      staff_sees: JSON.stringify(USUAL_COLLEAGUE_VIEWS),
       rules: JSON.stringify(said),
       position: this.position,
     });

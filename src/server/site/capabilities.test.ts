@@ -57,7 +57,7 @@ describe('what a site does without', () => {
     const news = {
       ...{ id: 'n', person_id: 'noor', site_id: 'bistro', publication_id: 'p', at: '2026-11-24T10:00:00Z' },
       ...{ kind: 'publish', message: '', content: '[]', is_late: 0, seen_at: null, answer: null },
-      ...{ answered_at: null, decision: null, decided_by: null, decided_at: null },
+      ...{ answered_at: null, decision: null, decided_by: null, decided_at: null, reminded_at: null },
     };
     const count = async () => (await db.selectFrom('outbox').select('id').execute()).length;
     await without('outbox');

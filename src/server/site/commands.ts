@@ -1,16 +1,32 @@
 import { type Capability, capabilitiesIn } from '@/core/setup/capabilities';
+import { type ColleagueView, USUAL_COLLEAGUE_VIEWS } from '@/core/setup/colleagues';
 import { randomUUID } from 'node:crypto';
 import Joi from 'joi';
 import { sql } from 'kysely';
-import { fail } from '@/core/plan/problem';
+import { type Result, fail } from '@/core/plan/problem';
 import type { Rules } from '@/core/plan/types';
 import { type Day, formatDate } from '@/core/time/day';
 import { moneyIn } from '@/data/money';
 import type { Database } from '@/data/database';
-import { type NewRow, type RowChange, loadRows, loadRowsOf, rowChanges } from '@/data/records/records';
+import {
+  type NewRow,
+  type RowChange,
+  type RowOf,
+  loadRows,
+  loadRowsOf,
+  rowChanges,
+} from '@/data/records/records';
 import { BUSINESS } from '../access/permissions';
-import { command } from '../commands/command';
-import { CREATE_SITE, NAME, SAVE_ROLES, SAVE_RULES, SAVE_SITE, SAVE_CAPABILITIES } from './schema';
+import { type CommandEffect, command } from '../commands/command';
+import {
+  CREATE_SITE,
+  NAME,
+  SAVE_ROLES,
+  SAVE_RULES,
+  SAVE_SITE,
+  SAVE_CAPABILITIES,
+  SAVE_COLLEAGUES,
+} from './schema';
 import type { RoleDraft, SiteDraft } from './payload';
 
 const date = (day: Day | null) => (day === null ? null : formatDate(day));
@@ -36,6 +52,7 @@ export const createSite = command<'site.create', { business: string; site: SiteD
       position: Number(last?.most ?? -1) + 1,
       rules: '{}',
       capabilities_off: '[]',
+      staff_sees: JSON.stringify(USUAL_COLLEAGUE_VIEWS),
     };
     return {
       ok: true,
@@ -86,22 +103,40 @@ export const saveCapabilities = command<'capabilities.save', { site: string; off
   permission: 'setup.change',
   scope: ({ site }) => ({ sites: [site] }),
   input: SAVE_CAPABILITIES,
-  async prepare({ db }, { site, off }) {
-    const [before] = await loadRows(db, 'site', { id: site });
-    if (!before) return fail('unknown', 'there is no such site', 'site');
-    const after = { ...before, capabilities_off: JSON.stringify(capabilitiesIn(off)) };
-    return {
-      ok: true,
-      work: {
-        title: `What ${before.name} uses`,
-        rows: rowChanges('site', [before], [after]),
-        subjects: [{ kind: 'site', id: site }],
-        sites: [site],
-        weeks: [],
-      },
-    };
-  },
+  prepare: ({ db }, { site, off }) =>
+    siteChange(db, site, 'What is used at', { capabilities_off: JSON.stringify(capabilitiesIn(off)) }),
 });
+
+/** Says what staff see of each other at a site. */
+export const saveColleagues = command<'colleagues.save', { site: string; sees: readonly ColleagueView[] }>({
+  kind: 'colleagues.save',
+  permission: 'setup.change',
+  scope: ({ site }) => ({ sites: [site] }),
+  input: SAVE_COLLEAGUES,
+  prepare: ({ db }, { site, sees }) =>
+    siteChange(db, site, 'What staff see at', { staff_sees: JSON.stringify(sees) }),
+});
+
+/** Changes some columns of a site that have nothing to do with its plans. */
+async function siteChange(
+  db: Database,
+  site: string,
+  what: string,
+  columns: Partial<RowOf<'site'>>,
+): Promise<Result<{ work: CommandEffect }>> {
+  const [before] = await loadRows(db, 'site', { id: site });
+  if (!before) return fail('unknown', 'there is no such site', 'site');
+  return {
+    ok: true,
+    work: {
+      title: `${what} ${before.name}`,
+      rows: rowChanges('site', [before], [{ ...before, ...columns }]),
+      subjects: [{ kind: 'site', id: site }],
+      sites: [site],
+      weeks: [],
+    },
+  };
+}
 
 /** The name of the whole business. */
 export const nameBusiness = command<'business.name', { name: string }>({

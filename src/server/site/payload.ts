@@ -1,4 +1,5 @@
 import type { Capability } from '@/core/setup/capabilities';
+import type { ColleagueView } from '@/core/setup/colleagues';
 import type { LimitKey } from '@/core/checks/shared/check';
 import type { Rules, Severity } from '@/core/plan/types';
 import type { Missing } from '@/core/setup/missing';
@@ -110,5 +111,7 @@ export interface SetupPayload {
   readonly seesPay: boolean;
   /** What the site does without. */
   readonly off: readonly Capability[];
+  /** What staff see of each other. */
+  readonly staffSees: readonly ColleagueView[];
   readonly timeZones: readonly string[];
 }

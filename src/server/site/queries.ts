@@ -1,6 +1,7 @@
 import { groupedBy } from '@/core/grouped';
 import { type DateHabits, dateHabitsOf } from '@/core/time/typed-date';
 import { sql } from 'kysely';
+import { colleagueViewsIn } from '@/core/setup/colleagues';
 import { type Missing, missingIn } from '@/core/setup/missing';
 import { CHECKS } from '@/core/checks/list';
 import { STARTING_SETS } from '@/core/checks/starting-sets';
@@ -61,6 +62,7 @@ export async function setupOf(
       missing: await missingOf(db, id, site, roles.roles, needs, rules),
       seesPay: isPayShown,
       off: [...(await offAt(db, id))],
+      staffSees: [...colleagueViewsIn(JSON.parse(row.staff_sees) as string[])],
       timeZones: Intl.supportedValuesOf('timeZone'),
     },
   };

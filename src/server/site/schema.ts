@@ -1,6 +1,7 @@
 import { INKS } from '@/core/setup/inks';
 import Joi from 'joi';
 import { CAPABILITIES, type Capability } from '@/core/setup/capabilities';
+import { COLLEAGUE_VIEWS, type ColleagueView } from '@/core/setup/colleagues';
 import { CHECKS } from '@/core/checks/list';
 import { decimalsOf } from '@/core/hours/money';
 import { isTimeZone } from '@/core/time/now';
@@ -167,6 +168,15 @@ export const SAVE_CAPABILITIES = Joi.object<{ site: string; off: readonly Capabi
   site: ID.required(),
   off: Joi.array()
     .items(Joi.valid(...CAPABILITIES.map(({ id }) => id)))
+    .unique()
+    .required(),
+}).required();
+
+/** What staff see of each other at a site. */
+export const SAVE_COLLEAGUES = Joi.object<{ site: string; sees: readonly ColleagueView[] }>({
+  site: ID.required(),
+  sees: Joi.array()
+    .items(Joi.valid(...COLLEAGUE_VIEWS.map(({ id }) => id)))
     .unique()
     .required(),
 }).required();

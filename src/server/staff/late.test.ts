@@ -1,5 +1,4 @@
 import { beforeEach, describe, expect, test } from '@jest/globals';
-import { stampOf } from '@/core/publish/publish-changes';
 import { loadPublishedById } from '@/data/publish/publication-store';
 import { shiftsById } from '@/data/week/shift-store';
 import { OWNER } from '../access/testing';
@@ -8,6 +7,7 @@ import { runCommand } from '../commands/run';
 import { undoCommand } from '../commands/undo';
 import { changePlan } from '../plan/commands';
 import { publishPage } from '../publish/queries';
+import { wholeWeek } from '../publish/testing';
 import { MONDAY, db, freshDemo, id } from '../week/testing';
 import { ownPage } from './queries';
 
@@ -30,14 +30,7 @@ const run = async (kind: string, input: object, account?: string) =>
 
 async function publish() {
   await db.updateTable('site').set({ notice_days: 3 }).where('id', '=', 'bistro').execute();
-  const found = await publishPage(db, OWNER, 'bistro', MONDAY, 1);
-  if (!found.ok) throw new Error('no page');
-  const { from, to, changes, stops } = found.page;
-  const input = {
-    ...{ site: 'bistro', from, to, people: null, message: '', stamp: stampOf(changes) },
-    acknowledged: stops.map(({ key }) => key),
-  };
-  expect(await run('plan.publish', input)).toMatchObject({ ok: true });
+  expect(await run('plan.publish', await wholeWeek(db, 'bistro', MONDAY))).toMatchObject({ ok: true });
 }
 
 async function edit(change: object) {

@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto';
 import type { Database } from '@/data/database';
 import { storageFault } from '@/data/transaction';
 import { log, logFailure } from '../log';
+import { remindOfQuestions } from '../outbox/remind';
 import { sendDue } from '../outbox/send';
 import { dropLease, takeLease } from './lease';
 
@@ -13,6 +14,7 @@ const PAUSE_MS = 1000;
 
 /** One thing that is done when it is due. A new one is a line here. */
 const JOBS: readonly { readonly name: string; readonly run: (db: Database) => Promise<void> }[] = [
+  { name: 'reminders', run: remindOfQuestions },
   { name: 'outbox', run: sendDue },
 ];
 

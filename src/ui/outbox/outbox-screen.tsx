@@ -107,12 +107,12 @@ function columnsOf(onOpen: (id: string) => void): DataColumn<OutboxLine>[] {
   ];
 }
 
-function StateText({ message: { state, nextAt, reason } }: { readonly message: OutboxLine }) {
+function StateText({ message: { state, nextAt, deliveredAt, reason } }: { readonly message: OutboxLine }) {
   if (state === 'failed' || state === 'perhaps sent')
     return <Badge severity={state === 'failed' ? 'stop' : 'warn'}>{state}</Badge>;
   return (
     <span title={reason ?? undefined}>
-      {state}
+      {deliveredAt ? 'arrived' : state}
       {nextAt && (
         <span className="text-muted">
           , again <When at={nextAt} />

@@ -9,6 +9,7 @@ export const SECTIONS = [
   { id: 'templates', name: 'Templates' },
   { id: 'patterns', name: 'Patterns' },
   { id: 'plan-file', name: 'Plan files' },
+  { id: 'colleagues', name: 'What staff see' },
   { id: 'used', name: 'What is used' },
 ] as const;
 

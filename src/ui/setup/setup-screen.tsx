@@ -7,6 +7,7 @@ import type { RecurringPayload } from '@/server/week/payload';
 import { AppLayout, type ShellFrame, Strip } from '../layout/app-layout';
 import { PatternsSection } from '../patterns/patterns-section';
 import { TemplatesSection } from '../templates/templates-section';
+import { ColleaguesSection } from './colleagues-section';
 import { HoursSection } from './hours-section';
 import { NeedsSection } from './needs-section';
 import { Overview } from './overview';
@@ -59,6 +60,7 @@ export function SetupScreen({ header, setup, recurring, section }: Props) {
       {section === 'templates' && <TemplatesSection recurring={recurring} />}
       {section === 'patterns' && <PatternsSection recurring={recurring} />}
       {section === 'plan-file' && <PlanFileSection setup={setup} />}
+      {section === 'colleagues' && <ColleaguesSection setup={setup} />}
       {section === 'used' && <UsedSection setup={setup} />}
     </AppLayout>
   );
@@ -68,7 +70,7 @@ export function SetupScreen({ header, setup, recurring, section }: Props) {
 const TITLED: readonly SectionId[] = ['overview', 'templates', 'patterns'];
 
 function noteOf(
-  { site, roles, needs, rules, missing, off }: SetupPayload,
+  { site, roles, needs, rules, missing, off, staffSees }: SetupPayload,
   { templates, patterns }: RecurringPayload,
   id: SectionId,
 ): string {
@@ -100,6 +102,12 @@ function noteOf(
     }
     case 'plan-file':
       return 'in and out';
+    case 'colleagues':
+      return staffSees.length === 0
+        ? 'own shifts only'
+        : staffSees.includes('names')
+          ? 'the team'
+          : 'the team, unnamed';
     case 'used':
       return off.length === 0 ? 'all of it' : `${off.length} off`;
     case 'rules':
