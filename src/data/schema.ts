@@ -75,6 +75,23 @@ export interface Schema {
     until: string | null;
     comment: string | null;
   };
+  /** Availability that somebody proposes: a version as JSON, until it is decided. */
+  availability_proposal: {
+    id: string;
+    person_id: string;
+    at: string;
+    content: string;
+    state: string;
+    reason: string;
+    decided_by: string | null;
+    decided_at: string | null;
+  };
+  /** What somebody wishes for on a day that is not planned yet. */
+  wish: { person_id: string; date: string; kind: string; weight: number };
+  /** A line of a shift's check-list that is done. */
+  task_tick: { shift_id: string; task: string; person_id: string; at: string };
+  /** How often what a person, or what staff of a site together, see has changed; raised by triggers. */
+  staff_revision: { subject: string; revision: number };
   availability_block: {
     availability_id: string;
     weekday: number;
@@ -233,6 +250,8 @@ export interface SiteTable {
   notice_days: Generated<number>;
   /** What it does without: words of the core's capabilities, as JSON. */
   capabilities_off: Generated<string>;
+  /** What each may give to wishes in a quarter; 0: none are asked for. */
+  wish_points: Generated<number>;
   /** What staff see of each other: words of the core's list, as JSON. */
   staff_sees: Generated<string>;
 }

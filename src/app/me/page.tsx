@@ -2,7 +2,7 @@ import type { Metadata } from 'next';
 import { notFound } from 'next/navigation';
 import { page } from '@/server/access/page';
 import { headerOfBusiness } from '@/server/site/queries';
-import { ownPage } from '@/server/staff/queries';
+import { ownPage } from '@/server/staff/own-page';
 import { OwnScreen } from '@/ui/staff/own-screen';
 
 export const dynamic = 'force-dynamic';

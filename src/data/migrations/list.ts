@@ -11,6 +11,7 @@ import { outbox } from './009-outbox';
 import { presence } from './010-presence';
 import { capabilities } from './011-capabilities';
 import { colleagues } from './012-colleagues';
+import { staff } from './013-staff';
 import { fillActivity } from './fill-activity';
 
 /** One step of the data file's form: statements, or work on what it holds that hears how far it has come. */
@@ -30,4 +31,5 @@ export const MIGRATIONS: readonly (readonly Step[])[] = [
   presence,
   capabilities,
   colleagues,
+  staff,
 ];

@@ -46,6 +46,9 @@ const KEYS = {
   news: ['id'],
   outbox: ['id'],
   told_wish: ['person_id'],
+  task_tick: ['shift_id', 'task'],
+  availability_proposal: ['id'],
+  wish: ['person_id', 'date'],
 } as const satisfies Record<string, readonly string[]>;
 
 /** Columns that only the database counts. */

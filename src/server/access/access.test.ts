@@ -42,6 +42,11 @@ const PLACES: Readonly<Record<string, Scope>> = {
 /** Who may do what where: o owner, h scheduler of chandlery and dockside, i of the bistro, b lead, p payroll, n and l staff. */
 const EXPECTED: Readonly<Record<Permission, Readonly<Record<string, string>>>> = {
   self: all('ohibpnl'),
+  'team.read': {
+    ...planning('oibnl', 'ohl'),
+    'bistro and chandlery': 'ol',
+    'Lior, of both': 'ol',
+  },
   'plan.read': planning('oib', 'oh'),
   'plan.edit': planning('oib', 'oh'),
   'plan.change': planning('oi', 'oh'),
@@ -160,7 +165,13 @@ describe('everything that can be asked names its permission', () => {
 
   test('commands that concern only who asks are these, and no others', () => {
     const own = [...COMMANDS.values()].filter(({ permission }) => permission === 'self');
-    expect(own.map(({ kind }) => kind).sort()).toEqual(['news.answer', 'news.see', 'told.wish']);
+    expect(own.map(({ kind }) => kind).sort()).toEqual([
+      'news.answer',
+      'news.see',
+      'own.phone',
+      'task.tick',
+      'told.wish',
+    ]);
   });
 
   test('queries that a page or a route asks take who asks', () => {

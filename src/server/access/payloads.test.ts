@@ -17,7 +17,9 @@ import { planOfWeek } from '../plan/queries';
 import { publishPage } from '../publish/queries';
 import { wholeWeek } from '../publish/testing';
 import { setupOf } from '../site/queries';
-import { ownPage } from '../staff/queries';
+import { openShiftsFor } from '../staff/open-shifts';
+import { ownPage, pageOfPerson } from '../staff/own-page';
+import { teamOn } from '../staff/team';
 import { recurringOf } from '../week/queries';
 
 const WEEK = parseDate('2026-11-23')!;
@@ -243,7 +245,15 @@ describe('what staff get', () => {
     expect(published).toMatchObject({ ok: true });
     // After publishing the draft goes on, unseen.
     await db.updateTable('shift').set({ note: 'PRIVATE-LATER' }).execute();
-    const mine = await ownPage(db, await actorNamed(db, 'demo-noor'));
+    const noor = await actorNamed(db, 'demo-noor');
+    const show = (...views: string[]) =>
+      db
+        .updateTable('site')
+        .set({ staff_sees: JSON.stringify(views) })
+        .where('id', '=', 'bistro')
+        .execute();
+    await show();
+    const mine = await ownPage(db, noor);
     if (!mine.ok) throw new Error('no page');
     const text = JSON.stringify(mine);
     expect(text).toContain('TOLD');
@@ -251,6 +261,27 @@ describe('what staff get', () => {
     expect(text).not.toMatch(/PRIVATE-(NOTE|LATER)|\+0-PRIVATE|1901/);
     for (const other of ['oona', 'dario', 'teo', 'Oona', 'Dario', 'rate', 'availab'])
       expect([other, text.includes(other)]).toEqual([other, false]);
+    expect(await teamOn(db, noor, 'bistro', WEEK + 4)).toMatchObject({ ok: true, team: { colleagues: [] } });
+    // Of colleagues there is what the site shows, switch by switch, and never anything else of theirs.
+    const seen = async (...views: string[]) => {
+      await show(...views);
+      const all = JSON.stringify([await ownPage(db, noor), await teamOn(db, noor, 'bistro', WEEK + 4)]);
+      expect(all).not.toMatch(/PRIVATE-(NOTE|LATER)|1901|rate|availab|"person":"(?!noor)/);
+      const colleagues = JSON.stringify((JSON.parse(all) as [object, object])[1]);
+      return [/Dario/, /\+0-PRIVATE/, /PRIVATE-DRAFT/, /"week":\d/].map((what) => what.test(colleagues));
+    };
+    expect(await seen('team')).toEqual([false, false, false, false]);
+    expect(await seen('team', 'names')).toEqual([true, false, false, false]);
+    expect(await seen('team', 'contacts')).toEqual([false, true, false, false]);
+    expect(await seen('team', 'notes')).toEqual([false, false, true, false]);
+    expect(await seen('team', 'hours')).toEqual([false, false, false, true]);
+    expect(await seen('names', 'contacts', 'notes', 'hours')).toEqual([false, false, false, false]);
+    // The team of a site where one does not work is nobody's.
+    expect(await teamOn(db, noor, 'chandlery', WEEK)).toMatchObject({ problem: { code: 'forbidden' } });
+    expect(await pageOfPerson(db, noor, 'dario')).toMatchObject({ problem: { code: 'forbidden' } });
+    const open = JSON.stringify(await openShiftsFor(db, noor));
+    expect(open).toContain('"open":[');
+    expect(open).not.toMatch(/PRIVATE-LATER|€|cost/);
   });
 
   test('somebody else’s news is neither seen nor answered, whoever asks', async () => {

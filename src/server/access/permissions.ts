@@ -5,6 +5,7 @@ import type { Actor, Grant } from './actor';
 /** Everything that can be asked of the server by who is signed in. `self`: what concerns only who asks. */
 export type Permission =
   | 'self'
+  | 'team.read'
   | 'plan.read'
   | 'plan.edit'
   | 'plan.change'
@@ -24,6 +25,7 @@ export type Permission =
 /** The whole work of planning: setting up, people, plans and telling staff. */
 const PLANNING: readonly Permission[] = [
   'self',
+  'team.read',
   'plan.read',
   'plan.edit',
   'plan.change',
@@ -45,9 +47,9 @@ const PLANNING: readonly Permission[] = [
 export const PERMITTED: Readonly<Record<Grant['kind'], readonly Permission[]>> = {
   owner: [...PLANNING, 'pay.read', 'accounts.grant', 'sign-ins.read'],
   scheduler: PLANNING,
-  lead: ['self', 'plan.read', 'plan.edit'],
+  lead: ['self', 'team.read', 'plan.read', 'plan.edit'],
   payroll: ['self', 'people.read', 'pay.read'],
-  staff: ['self'],
+  staff: ['self', 'team.read'],
 };
 
 /** What a request is about. Nothing in it: the whole business. */

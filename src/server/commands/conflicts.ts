@@ -48,6 +48,9 @@ const CALLED: Readonly<Record<TableName, string>> = {
   news: 'News',
   outbox: 'Message',
   told_wish: 'Wish to be told',
+  task_tick: 'Check-list',
+  availability_proposal: 'Proposed availability',
+  wish: 'Wish for a day',
 };
 
 /** Columns that name what a row belongs to, with the table in which its name stands. */

@@ -15,7 +15,7 @@ import {
   saveSite,
 } from '../site/commands';
 import { changePattern, removePattern, savePattern } from '../patterns/commands';
-import { answerNews, seeNews } from '../staff/commands';
+import { answerNews, saveOwnPhone, seeNews, tickTask } from '../staff/commands';
 import { decideLate } from '../staff/late-decision';
 import { startWeek } from '../week/commands';
 import {
@@ -62,6 +62,8 @@ const ALL = [
   grantAccount,
   stopAccount,
   seeNews,
+  tickTask,
+  saveOwnPhone,
   answerNews,
   decideLate,
   sendAgain,

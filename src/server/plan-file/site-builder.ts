@@ -139,6 +139,7 @@ export class SiteBuilder {
       needs_minimum: 1,
       notice_days: 0,
       capabilities_off: '[]',
+      wish_points: 0,
       staff_sees: JSON.stringify(USUAL_COLLEAGUE_VIEWS),
       rules: JSON.stringify(said),
       position: this.position,

@@ -52,6 +52,7 @@ export const createSite = command<'site.create', { business: string; site: SiteD
       position: Number(last?.most ?? -1) + 1,
       rules: '{}',
       capabilities_off: '[]',
+      wish_points: 0,
       staff_sees: JSON.stringify(USUAL_COLLEAGUE_VIEWS),
     };
     return {

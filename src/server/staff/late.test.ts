@@ -9,7 +9,7 @@ import { changePlan } from '../plan/commands';
 import { publishPage } from '../publish/queries';
 import { wholeWeek } from '../publish/testing';
 import { MONDAY, db, freshDemo, id } from '../week/testing';
-import { ownPage } from './queries';
+import { ownPage } from './own-page';
 
 // Today is Tuesday the 24th. Noor's shift of Wednesday is published, and changed in one way or another.
 

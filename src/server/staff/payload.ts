@@ -1,4 +1,4 @@
-import type { Shift } from '@/core/plan/types';
+import type { Break, Duty, LeaveState, Shift } from '@/core/plan/types';
 import type { Day } from '@/core/time/day';
 import type { HourFormat } from '@/core/time/format';
 import type { NewsItem } from '@/core/publish/late';
@@ -9,6 +9,73 @@ export interface OwnShift {
   readonly shift: Shift;
   /** Paid minutes, as the site's rules count them. */
   readonly paid: number;
+  /** Minutes that really pass, and the breaks that are taken off unless they are paid. */
+  readonly elapsed: number;
+  readonly breaks: readonly Break[];
+  /** Lines of its check-list that are done. */
+  readonly done: readonly string[];
+}
+
+/** Somebody on a day, as far as a colleague may see them: what may not be seen is left out. */
+export interface Colleague {
+  readonly isSelf: boolean;
+  /** null: names are not shown. */
+  readonly name: string | null;
+  readonly role: string | null;
+  /** Minutes from the day's midnight; a night that began the day before begins below 0. */
+  readonly from: number;
+  readonly to: number;
+  readonly email?: string | null;
+  readonly phone?: string | null;
+  /** Paid minutes of the shift, and of their week. */
+  readonly paid?: number;
+  readonly week?: number;
+  readonly note?: string | null;
+  readonly label?: string | null;
+  readonly station?: string | null;
+  readonly duties?: readonly Duty[];
+}
+
+/** Who works at a site on a day. */
+export interface TeamDay {
+  readonly site: string;
+  readonly date: Day;
+  /** Whether staff of the site see each other at all. */
+  readonly isShown: boolean;
+  readonly roles: Readonly<Record<string, string>>;
+  readonly daybook: string | null;
+  readonly colleagues: readonly Colleague[];
+}
+
+/** An open shift that who asks could work, and what it would mean. */
+export interface OpenShift {
+  readonly site: string;
+  readonly shift: Shift;
+  /** Paid minutes that it adds, and those of the whole week with it. */
+  readonly paid: number;
+  readonly week: number;
+  /** Minutes of overtime that it adds. */
+  readonly overtime: number;
+  /** What a scheduler would be warned of. */
+  readonly remarks: readonly string[];
+}
+
+/** What is on record of who asks, as they may see it. */
+export interface OwnDetails {
+  readonly number: string | null;
+  readonly email: string | null;
+  readonly phone: string | null;
+  readonly employedFrom: Day | null;
+  readonly employedTo: Day | null;
+  /** Roles they hold; `until`: the last day of a certificate. */
+  readonly roles: readonly { readonly name: string; readonly until: Day | null }[];
+}
+
+/** A span of leave in wall-clock minutes. */
+export interface OwnLeave {
+  readonly from: number;
+  readonly to: number;
+  readonly state: LeaveState;
 }
 
 /** What who asks was told at once, and whether they still have to see or answer it. */
@@ -25,8 +92,11 @@ export interface OwnNews {
   readonly decision: 'keep' | 'give back' | null;
 }
 
-/** Everything the page of one's own shifts shows. Nothing in it is about anybody else. */
+/** Everything the pages of one's own shifts show. Of others only who is on on the next day, as far as that is shown. */
 export interface OwnPage {
+  /** UTC, when it was put together. */
+  readonly at: string;
+  readonly person: string;
   readonly name: string;
   readonly today: Day;
   readonly weekStart: number;
@@ -34,6 +104,14 @@ export interface OwnPage {
   readonly contractMinutes: number | null;
   readonly sites: Readonly<Record<string, string>>;
   readonly roles: Readonly<Record<string, string>>;
+  /** Minutes credited for leave and holidays, by the first day of a week. */
+  readonly credited: Readonly<Record<Day, number>>;
+  readonly leave: readonly OwnLeave[];
+  readonly details: OwnDetails;
+  /** The sites where who asks works, of which the team may be looked at or not. */
+  readonly teams: readonly { readonly id: string; readonly name: string; readonly isShown: boolean }[];
+  /** The day of the next shift at its site; null: there is none. */
+  readonly next: TeamDay | null;
   /** By date and start. */
   readonly shifts: readonly OwnShift[];
   /** The latest first. */

@@ -1,5 +1,5 @@
 import Joi from 'joi';
-import { ID } from '../input';
+import { DATE, ID } from '../input';
 import type { LateDecision } from './payload';
 
 /** News that was looked at. */
@@ -19,4 +19,22 @@ export const DECIDE_LATE = Joi.object<LateDecision>({
   news: ID.required(),
   decision: Joi.valid('keep', 'give back').required(),
   draft: Joi.valid('keep', 'drop'),
+}).required();
+
+/** A line of a check-list that is done, or not. */
+export const TICK_TASK = Joi.object<{ shift: string; task: string; isDone: boolean }>({
+  shift: ID.required(),
+  task: Joi.string().max(400).required(),
+  isDone: Joi.boolean().required(),
+}).required();
+
+/** One's own telephone number. */
+export const OWN_PHONE = Joi.object<{ phone: string | null }>({
+  phone: Joi.string().trim().max(60).allow(null, '').required(),
+}).required();
+
+/** A day at a site. */
+export const TEAM_ON = Joi.object<{ site: string; date: number }>({
+  site: ID.required(),
+  date: DATE.required(),
 }).required();

@@ -1,0 +1,236 @@
+import { creditedMinutes } from '@/core/hours/credit';
+import { planContext } from '@/core/plan/plan-context';
+import { resolveShift } from '@/core/plan/resolved-shift';
+import { type Result, fail } from '@/core/plan/problem';
+import { type Day, formatDate, parseDate, startOfWeek } from '@/core/time/day';
+import type { Database } from '@/data/database';
+import { parseMoment } from '@/data/moment';
+import { amongTexts } from '@/data/records/lines';
+import { loadRows } from '@/data/records/records';
+import { type SiteSummary, listSites, loadSite } from '@/data/site/site-store';
+import { loadNews } from '@/data/staff/news-store';
+import { type Worked, publishedShiftsOf } from '@/data/week/shift-store';
+import type { Actor } from '../access/actor';
+import { checkAccess, checkScope } from '../access/permissions';
+import { nowAt, timestamp } from '../clock';
+import { ownPlan } from './own-plan';
+import type { OwnDetails, OwnLeave, OwnPage, OwnShift } from './payload';
+import { teamOn, viewsAt } from './team';
+
+/** How far back and ahead own shifts are shown, in weeks. */
+const WEEKS = { back: 5, ahead: 12 };
+const MOST_NEWS = 30;
+
+/** Whose page it is: who asks, or somebody whose page a scheduler looks at. */
+interface Whose {
+  readonly person: string;
+  readonly name: string;
+  /** Where they work. */
+  readonly sites: readonly string[];
+}
+
+/** The published shifts of who asks, what they were told of them, and what is on record of them. */
+export async function ownPage(db: Database, actor: Actor): Promise<Result<{ page: OwnPage }>> {
+  const { person, name, grants } = actor;
+  if (person === null) return fail('forbidden', 'this account belongs to nobody who works here');
+  const sites = grants.flatMap(({ kind, site }) => (kind === 'staff' && site !== null ? [site] : []));
+  return pageOf(db, actor, { person, name, sites });
+}
+
+/** The page of somebody as they see it, for who may see people where they work. */
+export async function pageOfPerson(
+  db: Database,
+  actor: Actor,
+  id: string,
+): Promise<Result<{ page: OwnPage }>> {
+  const refused = await checkScope(db, actor, 'people.read', { people: [id] });
+  if (refused) return refused;
+  const [row] = await loadRows(db, 'person', { id });
+  if (!row) return fail('unknown', 'there is no such person', 'person');
+  const sites = await loadRows(db, 'person_site', { person_id: id });
+  return pageOf(db, actor, { person: id, name: row.name, sites: sites.map((one) => one.site_id) });
+}
+
+async function pageOf(db: Database, actor: Actor, whose: Whose): Promise<Result<{ page: OwnPage }>> {
+  const { person } = whose;
+  const sites = await listSites(db);
+  const home = sites.find((site) => whose.sites.includes(site.id)) ?? sites[0];
+  if (!home) return fail('unknown', 'there is no site yet');
+  const today = parseDate(nowAt(home.timeZone).date)!;
+  const first = startOfWeek(today, home.weekStart) - WEEKS.back * 7;
+  const days = (WEEKS.back + WEEKS.ahead) * 7;
+  const worked = await publishedShiftsOf(db, person, first, first + days);
+  const news = await loadNews(db, person, MOST_NEWS);
+  const done = await ticksOf(db, worked);
+  const shifts: OwnShift[] = [];
+  for (const site of new Set(worked.map((one) => one.site)))
+    shifts.push(
+      ...(await withHours(
+        db,
+        site,
+        worked.filter((one) => one.site === site),
+        done,
+      )),
+    );
+  shifts.sort((a, b) => a.shift.date - b.shift.date || a.shift.from - b.shift.from);
+  const told = [...shifts.map(({ shift }) => shift), ...news.flatMap(({ items }) => items.flatMap(bothOf))];
+  const places = new Set([...worked.map((one) => one.site), ...news.map((one) => one.site), ...whose.sites]);
+  const [row] = await loadRows(db, 'person', { id: person });
+  if (!row) return fail('unknown', 'there is nobody of that name any more');
+  const next = shifts.find(({ shift }) => shift.date >= today);
+  const nextTeam = next && checkAccess(actor, 'team.read', next.site) === null;
+  const team = nextTeam ? await teamOn(db, asPerson(actor, person), next.site, next.shift.date) : null;
+  return {
+    ok: true,
+    page: {
+      at: timestamp(),
+      person,
+      name: whose.name,
+      today,
+      weekStart: home.weekStart,
+      hourFormat: home.hourFormat,
+      contractMinutes: row.contract_minutes,
+      sites: Object.fromEntries(sites.filter(({ id }) => places.has(id)).map(({ id, name }) => [id, name])),
+      roles: await roleNames(
+        db,
+        told.flatMap(({ role }) => (role === null ? [] : [role])),
+      ),
+      credited: await creditedBy(db, person, home, first),
+      leave: await leaveOf(db, person, first, first + days),
+      details: await detailsOf(db, person, row),
+      teams: await teamsOf(db, actor, sites, whose),
+      next: team?.ok ? team.team : null,
+      shifts,
+      news: news.map(({ id: item, site, at, kind, message, items, isLate, seenAt, answer, decision }) => ({
+        ...{ id: item, site, at, kind, message, items, isLate, answer, decision },
+        isSeen: seenAt !== null,
+      })),
+    },
+  };
+}
+
+/** Who looks, with the eyes of somebody else: what is theirs is marked as theirs. */
+function asPerson(actor: Actor, person: string): Actor {
+  return { ...actor, person };
+}
+
+type Told = OwnShift['shift'] | null;
+
+function bothOf({ before, after }: { readonly before: Told; readonly after: Told }) {
+  return [before, after].filter((shift) => shift !== null);
+}
+
+/** Lines of check-lists that are done, by shift. */
+async function ticksOf(db: Database, worked: readonly Worked[]): Promise<Map<string, string[]>> {
+  const rows = await db
+    .selectFrom('task_tick')
+    .select(['shift_id', 'task'])
+    .where('shift_id', 'in', amongTexts(worked.map(({ shift }) => shift.id)))
+    .execute();
+  const done = new Map<string, string[]>();
+  for (const { shift_id: shift, task } of rows) done.set(shift, [...(done.get(shift) ?? []), task]);
+  return done;
+}
+
+/** Shifts of one site with the minutes that pass and are paid of each. */
+async function withHours(
+  db: Database,
+  site: string,
+  worked: readonly Worked[],
+  done: ReadonlyMap<string, readonly string[]>,
+): Promise<OwnShift[]> {
+  const dates = worked.map(({ shift }) => shift.date);
+  const [first, last] = [Math.min(...dates), Math.max(...dates)];
+  const stored = (await loadSite(db, site, first))!;
+  const nothing = { people: [], holidays: [], needs: [], shifts: [], surroundingShifts: [] };
+  const context = planContext({ ...stored, ...nothing, from: first, days: last - first + 1 });
+  return worked.map(({ shift }) => {
+    const { paid, elapsed, break: pause, moreBreaks } = resolveShift(context, shift);
+    const breaks = [pause, ...moreBreaks].filter(({ minutes }) => minutes > 0);
+    return { site, shift, paid, elapsed, breaks, done: done.get(shift.id) ?? [] };
+  });
+}
+
+/** Minutes credited for leave and holidays in the weeks around now, by their first day; weeks without any are left out. */
+async function creditedBy(
+  db: Database,
+  person: string,
+  home: SiteSummary,
+  first: Day,
+): Promise<Record<Day, number>> {
+  const weeks = WEEKS.back + WEEKS.ahead;
+  const plan = await ownPlan(db, person, home.id, [first, weeks * 7]);
+  const me = plan?.people[0];
+  if (!plan || !me) return {};
+  const credited: Record<Day, number> = {};
+  for (let i = 0; i < weeks; i++) {
+    const minutes = creditedMinutes(plan, me, first + i * 7, 7);
+    if (minutes > 0) credited[first + i * 7] = minutes;
+  }
+  return credited;
+}
+
+async function leaveOf(db: Database, person: string, from: Day, to: Day): Promise<OwnLeave[]> {
+  const rows = await db
+    .selectFrom('leave')
+    .selectAll()
+    .where('person_id', '=', person)
+    .where('to_at', '>', formatDate(from))
+    .where('from_at', '<', `${formatDate(to)}T00:00`)
+    .where('state', 'in', ['waiting', 'approved'])
+    .orderBy('from_at')
+    .execute();
+  return rows.map(({ from_at, to_at, state }) => ({
+    from: parseMoment(from_at),
+    to: parseMoment(to_at),
+    state: state as OwnLeave['state'],
+  }));
+}
+
+async function detailsOf(
+  db: Database,
+  person: string,
+  row: { number: string | null; email: string | null; phone: string | null } & Readonly<
+    Record<'employed_from' | 'employed_to', string | null>
+  >,
+): Promise<OwnDetails> {
+  const roles = await db
+    .selectFrom('person_role')
+    .innerJoin('role', 'role.id', 'person_role.role_id')
+    .select(['role.name', 'person_role.until'])
+    .where('person_id', '=', person)
+    .orderBy('position')
+    .execute();
+  const day = (text: string | null) => (text === null ? null : parseDate(text));
+  return {
+    number: row.number,
+    email: row.email,
+    phone: row.phone,
+    employedFrom: day(row.employed_from),
+    employedTo: day(row.employed_to),
+    roles: roles.map(({ name, until }) => ({ name, until: day(until) })),
+  };
+}
+
+async function teamsOf(
+  db: Database,
+  actor: Actor,
+  sites: readonly SiteSummary[],
+  whose: Whose,
+): Promise<OwnPage['teams']> {
+  const teams = [];
+  for (const { id, name } of sites)
+    if (whose.sites.includes(id) && checkAccess(actor, 'team.read', id) === null)
+      teams.push({ id, name, isShown: (await viewsAt(db, id)).has('team') });
+  return teams;
+}
+
+async function roleNames(db: Database, ids: readonly string[]): Promise<Record<string, string>> {
+  if (ids.length === 0) return {};
+  const rows = await db
+    .selectFrom('role')
+    .select(['id', 'name'])
+    .where('id', 'in', [...new Set(ids)])
+    .execute();
+  return Object.fromEntries(rows.map(({ id, name }) => [id, name]));
+}

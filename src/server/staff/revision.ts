@@ -1,0 +1,59 @@
+import { createHash } from 'node:crypto';
+import type { Result } from '@/core/plan/problem';
+import type { Database } from '@/data/database';
+import { amongTexts } from '@/data/records/lines';
+import type { Actor } from '../access/actor';
+import { nowAt } from '../clock';
+
+/** Answers that were made last, by who and what was asked; each with the state of the data it was made from. */
+const MADE = new Map<string, { readonly tag: string; readonly text: string }>();
+const MOST = 2000;
+
+/**
+ * Answers a question of staff about what they see, as JSON under a tag that stays the same until something of it
+ * changes. Whoever has the answer already is told so, and neither that nor an answer that was made before reads more
+ * than a few numbers. `key`: what is asked, by its name and values; `make` may read only what a revision stands for.
+ */
+export async function tagged(
+  db: Database,
+  actor: Actor,
+  request: Request,
+  key: string,
+  make: () => Promise<Result<object>>,
+): Promise<Response | { readonly ok: boolean }> {
+  const tag = await tagOf(db, actor, key);
+  if (request.headers.get('if-none-match') === tag)
+    return new Response(null, { status: 304, headers: { etag: tag } });
+  const whose = `${actor.id} ${key}`;
+  const known = MADE.get(whose);
+  let text = known?.tag === tag ? known.text : null;
+  if (text === null) {
+    const made = await make();
+    if (!made.ok) return made;
+    text = JSON.stringify(made);
+    MADE.delete(whose);
+    MADE.set(whose, { tag, text });
+    if (MADE.size > MOST) MADE.delete(MADE.keys().next().value!);
+  }
+  return new Response(text, { headers: { 'content-type': 'application/json', etag: tag } });
+}
+
+/** Names the state of everything that somebody sees as staff: their own, their sites', and what day it is there. */
+async function tagOf(db: Database, { id, name, person, grants }: Actor, key: string): Promise<string> {
+  const sites = [...new Set(grants.flatMap(({ site }) => site ?? []))].sort();
+  const rows = await db
+    .selectFrom('staff_revision')
+    .select(['subject', 'revision'])
+    .where('subject', 'in', amongTexts([`person:${person}`, ...sites.map((site) => `site:${site}`)]))
+    .execute();
+  const revisions = rows.map(({ subject, revision }) => `${subject} ${revision}`).sort();
+  // The day begins at the first of the places where it does: at most one time zone is asked for in most businesses.
+  const state = JSON.stringify([id, name, person, grants, key, revisions, await daysAt(db)]);
+  return `"${createHash('sha256').update(state).digest('base64url').slice(0, 24)}"`;
+}
+
+/** The date in each time zone that a site lies in. */
+async function daysAt(db: Database): Promise<string[]> {
+  const rows = await db.selectFrom('site').select('time_zone').distinct().execute();
+  return rows.map((row) => nowAt(row.time_zone).date);
+}
