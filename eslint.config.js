@@ -6,6 +6,7 @@ const config = [
     ignores: [
       '.next/**',
       '.workers/**',
+      'public/**',
       '.mutate/**',
       'node_modules/**',
       'next-env.d.ts',

@@ -1,4 +1,5 @@
-// Bundles what runs in worker threads into `.workers`, one file each: threads load no TypeScript.
+// Bundles what runs in worker threads into `.workers`, one file each: threads load no TypeScript. And what the browser
+// keeps staff pages with into `public`.
 import { fileURLToPath } from 'node:url';
 import { build } from 'esbuild';
 
@@ -17,6 +18,18 @@ export default async function buildWorkers() {
     platform: 'node',
     format: 'esm',
     packages: 'external',
+    logLevel: 'error',
+  });
+  await build({
+    absWorkingDir: root,
+    entryPoints: { 'service-worker': 'src/service-worker/service-worker.ts' },
+    outdir: 'public',
+    bundle: true,
+    minify: true,
+    platform: 'browser',
+    target: 'es2022',
+    format: 'iife',
+    define: { 'process.env.NODE_ENV': '"production"' },
     logLevel: 'error',
   });
 }

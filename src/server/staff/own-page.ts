@@ -197,10 +197,11 @@ async function detailsOf(
   const roles = await db
     .selectFrom('person_role')
     .innerJoin('role', 'role.id', 'person_role.role_id')
-    .select(['role.name', 'person_role.until'])
+    .select(['role.id', 'role.name', 'person_role.until'])
     .where('person_id', '=', person)
     .orderBy('position')
     .execute();
+  const [wish] = await loadRows(db, 'told_wish', { person_id: person });
   const day = (text: string | null) => (text === null ? null : parseDate(text));
   return {
     number: row.number,
@@ -208,7 +209,8 @@ async function detailsOf(
     phone: row.phone,
     employedFrom: day(row.employed_from),
     employedTo: day(row.employed_to),
-    roles: roles.map(({ name, until }) => ({ name, until: day(until) })),
+    roles: roles.map(({ id, name, until }) => ({ id, name, until: day(until) })),
+    told: { byMail: wish?.by_mail !== 0, byText: wish?.by_text === 1 },
   };
 }
 

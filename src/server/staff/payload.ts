@@ -68,7 +68,9 @@ export interface OwnDetails {
   readonly employedFrom: Day | null;
   readonly employedTo: Day | null;
   /** Roles they hold; `until`: the last day of a certificate. */
-  readonly roles: readonly { readonly name: string; readonly until: Day | null }[];
+  readonly roles: readonly { readonly id: string; readonly name: string; readonly until: Day | null }[];
+  /** By which ways they wish to be told besides here. */
+  readonly told: { readonly byMail: boolean; readonly byText: boolean };
 }
 
 /** A span of leave in wall-clock minutes. */

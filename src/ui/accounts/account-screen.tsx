@@ -5,15 +5,14 @@ import { useState } from 'react';
 import { asSentence } from '@/core/sentence';
 import type { OwnAccount } from '@/server/accounts/own';
 import type { NewPasswordInput } from '@/server/accounts/schema';
-import { useCommand } from '../commands/use-command';
 import { notify } from '../commands/notify';
 import { Button } from '../kit/button';
-import { Checkbox } from '../kit/inputs/checkbox';
 import { Page } from '../kit/page';
 import { Table } from '../kit/table';
 import { AppLayout, type ShellFrame } from '../layout/app-layout';
 import { When } from '../layout/when';
 import { deviceName } from './device-name';
+import { ToldPart } from './told-part';
 import { EntryField, EntryForm, NewPasswordField } from './entry';
 import { post } from './post';
 import { usePostForm } from './use-post-form';
@@ -39,59 +38,12 @@ export function AccountScreen({
             : 'Has neither e-mail nor staff number: ask who plans your shifts to enter one, else you cannot sign in again.'}
         </p>
         <div className="flex flex-wrap items-start gap-x-16 gap-y-8">
-          {account.told && <ToldPart told={account.told} email={email} />}
+          {account.told && <ToldPart {...account.told} email={email} />}
           <PasswordPart />
           <SessionsPart sessions={sessions} />
         </div>
       </Page>
     </AppLayout>
-  );
-}
-
-/** How one is told of shifts besides here; each at once. */
-function ToldPart({
-  told,
-  email,
-}: {
-  readonly told: NonNullable<OwnAccount['told']>;
-  readonly email: string | null;
-}) {
-  const { run, busy, problem } = useCommand();
-  const { byMail, byText, phone } = told;
-  const wish = (part: Partial<{ byMail: boolean; byText: boolean }>) =>
-    void run('told.wish', { byMail, byText, ...part });
-  return (
-    <section aria-labelledby="told" className="w-[280px] max-w-full">
-      <h2 id="told" className="mb-2 font-serif text-lg font-semibold">
-        When shifts change, tell me
-      </h2>
-      <ul className="flex flex-col gap-2">
-        <li>here, always</li>
-        <li>
-          <Checkbox
-            checked={byMail && Boolean(email)}
-            disabled={busy || !email}
-            onChange={(on) => wish({ byMail: on })}
-          >
-            by e-mail{email ? '' : ': no address is known'}
-          </Checkbox>
-        </li>
-        <li>
-          <Checkbox
-            checked={byText && Boolean(phone)}
-            disabled={busy || !phone}
-            onChange={(on) => wish({ byText: on })}
-          >
-            by text message{phone ? ` to ${phone}` : ': no number is known'}
-          </Checkbox>
-        </li>
-      </ul>
-      {problem && (
-        <p role="alert" className="text-gap font-semibold">
-          {asSentence(problem.message)}
-        </p>
-      )}
-    </section>
   );
 }
 

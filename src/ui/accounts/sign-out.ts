@@ -1,16 +1,21 @@
 import { enter } from './enter';
 import { post } from './post';
 import { notify } from '../commands/notify';
+import { countMarks, dropMarks } from '../staff/marks';
+import { forgetOwnPages } from '../staff/use-service-worker';
 import { waitingEdits } from '../waiting/waiting-edits';
 
 /** Signs out, unless something still waits to be sent: that would be sent by whoever signs in here next. */
 export async function signOut(): Promise<void> {
-  const waiting = (await waitingEdits()).length;
+  const waiting = (await waitingEdits()).length + (await countMarks());
   if (waiting > 0) {
     notify({ text: 'Changes made here are not saved yet. Sign out once they are.' });
     return;
   }
   const answer = await post('/api/sign-out', {});
-  if (answer.ok || answer.problem.code === 'signed-out') enter('/sign-in');
-  else notify({ text: answer.problem.message });
+  if (answer.ok || answer.problem.code === 'signed-out') {
+    // Nothing of whoever was here stays on the device.
+    await Promise.all([forgetOwnPages(), dropMarks()]);
+    enter('/sign-in');
+  } else notify({ text: answer.problem.message });
 }

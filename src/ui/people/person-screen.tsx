@@ -5,6 +5,7 @@ import { useState } from 'react';
 import { formatAvailability } from '@/core/availability/format-availability';
 import { versionOn } from '@/core/availability/versions';
 import type { PersonPayload } from '@/server/people/payload';
+import { buttonClass } from '../kit/button';
 import { AppLayout, type ShellFrame } from '../layout/app-layout';
 import { AvailabilityPart } from './availability-part';
 import { HistoryPart } from './history-part';
@@ -83,6 +84,13 @@ export function PersonScreen({ header, site, page }: Props) {
               </button>
             ))}
           </div>
+          <Link
+            className={buttonClass('link', 'ml-auto flex items-center px-4 whitespace-nowrap')}
+            prefetch={false}
+            href={`/people/${encodeURIComponent(site ?? 'all')}/${encodeURIComponent(page.id)}/own-page`}
+          >
+            As they see it
+          </Link>
         </div>
       }
     >

@@ -1,46 +1,70 @@
-import { asSentence } from '@/core/sentence';
+import { EmptyState } from '../kit/states';
 import type { OwnNews, OwnPage } from '@/server/staff/payload';
 import type { NewsItem } from '@/core/publish/late';
-import { useCommand } from '../commands/use-command';
 import { Badge } from '../kit/badge';
 import { Button } from '../kit/button';
 import { When } from '../layout/when';
+import { useStaff } from './staff-context';
 import { otherWords, shiftLine } from './words';
 
+/** What one was told and has not seen or answered. */
+export function openNews(page: OwnPage): OwnNews[] {
+  return page.news.filter(
+    ({ isSeen, isLate, answer, decision }) => !isSeen || (isLate && answer === null && decision === null),
+  );
+}
+
 /** What one was told and has not seen or answered; under it what was before. */
-export function OwnNewsList({ page }: { readonly page: OwnPage }) {
-  const waits = ({ isSeen, isLate, answer, decision }: OwnNews) =>
-    !isSeen || (isLate && answer === null && decision === null);
-  const open = page.news.filter(waits);
-  const past = page.news.filter((one) => !waits(one));
-  if (page.news.length === 0) return null;
+export function OwnNewsList() {
+  const { page } = useStaff();
+  const open = openNews(page);
+  const past = page.news.filter((one) => !open.includes(one));
   return (
-    <section aria-labelledby="news" className="flex flex-col gap-3">
-      <h2 id="news" className="sr-only">
-        News
-      </h2>
+    <>
+      <h1 className="font-serif text-xl font-semibold">News</h1>
+      {page.news.length === 0 && (
+        <EmptyState title="Nothing has been published for you yet.">
+          What is new, different or gone for you stands here, the old beside the new.
+        </EmptyState>
+      )}
+      {page.news.length > 0 && open.length === 0 && <p>You have seen all of it.</p>}
       {open.map((one) => (
-        <OpenNews key={one.id} news={one} page={page} />
+        <OpenNews key={one.id} news={one} />
       ))}
       {past.length > 0 && (
-        <details>
-          <summary className="text-muted min-h-11 cursor-pointer py-2.5">Earlier news</summary>
-          <ul className="flex flex-col gap-3">
+        <section aria-labelledby="earlier">
+          <h2 id="earlier" className="text-muted border-rule border-b pb-1 font-semibold">
+            Earlier
+          </h2>
+          <ul className="flex flex-col">
             {past.map((one) => (
-              <li key={one.id} className="border-fine border-b pb-2">
+              <li key={one.id} className="border-fine border-b py-3">
                 <NewsText news={one} page={page} />
               </li>
             ))}
           </ul>
-        </details>
+        </section>
       )}
-    </section>
+    </>
   );
 }
 
-function OpenNews({ news, page }: { readonly news: OwnNews; readonly page: OwnPage }) {
-  const { run, busy, problem } = useCommand();
+function OpenNews({ news }: { readonly news: OwnNews }) {
+  const { page, isReadOnly, mark, patch } = useStaff();
   const asks = news.isLate && news.answer === null && news.decision === null;
+  const become = (part: Partial<OwnNews>) =>
+    patch((before) => ({
+      ...before,
+      news: before.news.map((one) => (one.id === news.id ? { ...one, ...part } : one)),
+    }));
+  const answer = (said: 'yes' | 'no') => {
+    become({ isSeen: true, answer: said });
+    void mark('news.answer', { news: news.id, answer: said });
+  };
+  const see = () => {
+    become({ isSeen: true });
+    void mark('news.see', { news: [news.id] });
+  };
   return (
     <article className="border-ink bg-sheet border p-4">
       <NewsText news={news} page={page} />
@@ -49,37 +73,24 @@ function OpenNews({ news, page }: { readonly news: OwnNews; readonly page: OwnPa
           This comes later than the notice that is agreed here. Can you work it like this?
         </p>
       )}
-      {problem && <p className="text-gap font-semibold">{asSentence(problem.message)}</p>}
-      <div className="mt-3 flex gap-2">
-        {asks ? (
-          <>
-            <Button
-              kind="primary"
-              className="min-h-11 flex-1"
-              disabled={busy}
-              onClick={() => void run('news.answer', { news: news.id, answer: 'yes' }, 'Answered yes')}
-            >
-              Yes
+      {!isReadOnly && (
+        <div className="mt-3 flex gap-2">
+          {asks ? (
+            <>
+              <Button kind="primary" className="min-h-11 flex-1" onClick={() => answer('yes')}>
+                Yes
+              </Button>
+              <Button className="min-h-11 flex-1" onClick={() => answer('no')}>
+                No
+              </Button>
+            </>
+          ) : (
+            <Button kind="primary" className="min-h-11 flex-1" onClick={see}>
+              Seen
             </Button>
-            <Button
-              className="min-h-11 flex-1"
-              disabled={busy}
-              onClick={() => void run('news.answer', { news: news.id, answer: 'no' }, 'Answered no')}
-            >
-              No
-            </Button>
-          </>
-        ) : (
-          <Button
-            kind="primary"
-            className="min-h-11 flex-1"
-            disabled={busy}
-            onClick={() => void run('news.see', { news: [news.id] }, 'Seen')}
-          >
-            Seen
-          </Button>
-        )}
-      </div>
+          )}
+        </div>
+      )}
     </article>
   );
 }

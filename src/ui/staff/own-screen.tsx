@@ -1,86 +1,70 @@
 'use client';
 
-import { useRouter } from 'next/navigation';
-import { useEffect } from 'react';
-import { formatHours, formatLongDay, formatTimeSpan } from '@/core/time/format';
-import type { OwnPage, OwnShift } from '@/server/staff/payload';
-import { Page } from '../kit/page';
-import { EmptyState } from '../kit/states';
-import { onLive } from '../live/live';
+import dynamic from 'next/dynamic';
+import { usePathname, useSearchParams } from 'next/navigation';
+import { useCallback } from 'react';
+import type { OwnPage } from '@/server/staff/payload';
 import { AppLayout, type ShellFrame } from '../layout/app-layout';
-import { OwnNewsList } from './own-news';
-import { OwnWeeks } from './own-weeks';
-import { shiftWords } from './words';
+import { useMarks } from './marks';
+import { OwnNewsList, openNews } from './own-news';
+import { OwnShifts } from './own-shifts';
+import { useOwnData } from './own-data';
+import { FootBar, Kept } from './staff-frame';
+import { STAFF_PARTS, type Staff, type StaffPart, StaffProvider } from './staff-context';
+import { useServiceWorker } from './use-service-worker';
 
-/** One's own shifts: what is new, which is next, and the weeks around it. For a phone first. */
+const Team = dynamic(() => import('./team').then((part) => part.Team), { ssr: false });
+const Open = dynamic(() => import('./open-shifts').then((part) => part.OpenShifts), { ssr: false });
+const You = dynamic(() => import('./you').then((part) => part.You), { ssr: false });
+
+/** One's own pages: shifts, the team, open shifts, news, and what is on record. For a phone first. */
 export function OwnScreen({ header, page }: { readonly header: ShellFrame; readonly page: OwnPage }) {
-  const router = useRouter();
-  useEffect(
-    () =>
-      onLive((event) => {
-        if (event.kind === 'news' || event.kind === 'back') router.refresh();
-      }),
-    [router],
-  );
-  const next = page.shifts.find(({ shift }) => shift.date >= page.today) ?? null;
+  useServiceWorker();
+  const path = usePathname();
+  const part = STAFF_PARTS.find((one) => path === `/me/${one}`) ?? 'shifts';
+  const own = useOwnData<{ page: OwnPage }>('/api/me', { data: { page }, at: page.at, isKept: false });
+  const { fresh, again, isLost, patch } = own;
+  const { mark, waits } = useMarks(header.actor.id, again);
+  // Only the address changes: whatever a part shows is there already, or is asked for by the part itself.
+  const go = useCallback((next: StaffPart, more = '') => {
+    window.history.pushState(null, '', `${addressOf(next)}${more}`);
+    document.querySelector('main')?.scrollTo(0, 0);
+  }, []);
+  const shown = fresh?.data.page ?? page;
+  const staff: Staff = {
+    page: shown,
+    isReadOnly: false,
+    mark,
+    patch: (change) => patch(({ page: before }) => ({ page: change(before) })),
+    go,
+  };
   return (
     <AppLayout header={header} site={null} area="own">
-      <Page className="phone:px-4">
-        <div className="mx-auto flex max-w-[560px] flex-col gap-7 pb-10">
-          <OwnNewsList page={page} />
-          {next ? (
-            <NextShift own={next} page={page} />
-          ) : (
-            <EmptyState title="No shift is published for you yet.">
-              It stands here as soon as it is, and you are told.
-            </EmptyState>
-          )}
-          <OwnWeeks page={page} />
-        </div>
-      </Page>
+      <StaffProvider value={staff}>
+        <StaffPage part={part} />
+        <Kept at={fresh?.at ?? page.at} isLost={isLost} waits={waits} onRetry={again} />
+        <FootBar part={part} hrefOf={addressOf} onGo={go} counts={{ news: openNews(shown).length }} />
+      </StaffProvider>
     </AppLayout>
   );
 }
 
-function NextShift({ own, page }: { readonly own: OwnShift; readonly page: OwnPage }) {
-  const { shift, site, paid } = own;
-  const { break: pause, note, label, detail } = shift;
-  const lines = [
-    pause && pause.minutes > 0
-      ? `Break ${pause.minutes} min${pause.at === null ? '' : ` at ${formatTimeSpan(pause.at, pause.at + pause.minutes, page.hourFormat)}`}`
-      : null,
-    detail?.station ?? null,
-    ...(detail?.duties ?? []).map(
-      (duty) => `${duty.name} ${formatTimeSpan(duty.from, duty.to, page.hourFormat)}`,
-    ),
-    note,
-  ].filter((line) => line !== null && line !== '');
+function addressOf(part: StaffPart): string {
+  return part === 'shifts' ? '/me' : `/me/${part}`;
+}
+
+/** One of the staff pages. */
+export function StaffPage({ part }: { readonly part: StaffPart }) {
+  const more = useSearchParams();
   return (
-    <section aria-labelledby="next">
-      <h2 id="next" className="text-muted text-sm font-semibold">
-        {shift.date === page.today ? 'Today' : 'Next'}
-      </h2>
-      <p className="font-serif text-2xl leading-8 font-semibold">{formatLongDay(shift.date)}</p>
-      <p className="text-xl leading-8 font-semibold">
-        {formatTimeSpan(shift.from, shift.to, page.hourFormat)} {shiftWords(shift, page)}
-      </p>
-      <p className="text-muted">
-        {page.sites[site]}, {formatHours(paid)} paid{label ? `, ${label}` : ''}
-      </p>
-      {lines.length > 0 && (
-        <ul className="mt-2">
-          {lines.map((line) => (
-            <li key={line}>{line}</li>
-          ))}
-        </ul>
-      )}
-      {detail && detail.tasks.length > 0 && (
-        <ul aria-label="Check-list" className="mt-2 list-disc pl-5">
-          {detail.tasks.map((task) => (
-            <li key={task}>{task}</li>
-          ))}
-        </ul>
-      )}
-    </section>
+    <main className="min-h-0 flex-1 overflow-y-auto px-4 py-4 text-[16px] leading-6">
+      <div className="mx-auto flex max-w-[560px] flex-col gap-6 pb-8">
+        {part === 'shifts' && <OwnShifts />}
+        {part === 'team' && <Team at={more.get('on')} />}
+        {part === 'open' && <Open />}
+        {part === 'news' && <OwnNewsList />}
+        {part === 'you' && <You />}
+      </div>
+    </main>
   );
 }

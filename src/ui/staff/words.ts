@@ -1,6 +1,6 @@
 import type { Shift } from '@/core/plan/types';
 import { formatDay, formatTimeSpan } from '@/core/time/format';
-import type { OwnPage } from '@/server/staff/payload';
+import type { Colleague, OwnPage } from '@/server/staff/payload';
 
 type Names = Pick<OwnPage, 'roles' | 'hourFormat'>;
 
@@ -27,4 +27,9 @@ export function otherWords(before: Shift, after: Shift): string[] {
   if (JSON.stringify(before.detail?.tasks) !== JSON.stringify(after.detail?.tasks))
     parts.push('another check-list');
   return parts;
+}
+
+/** A colleague by name, or by the role where names are not shown. */
+export function colleagueName({ name, role }: Colleague, roles: Readonly<Record<string, string>>): string {
+  return name ?? (role === null ? 'somebody' : `somebody as ${roles[role] ?? 'a colleague'}`);
 }

@@ -1,4 +1,5 @@
 import type { Metadata } from 'next';
+import Joi from 'joi';
 import { notFound } from 'next/navigation';
 import { page } from '@/server/access/page';
 import { headerOfBusiness } from '@/server/site/queries';
@@ -6,9 +7,12 @@ import { ownPage } from '@/server/staff/own-page';
 import { OwnScreen } from '@/ui/staff/own-screen';
 
 export const dynamic = 'force-dynamic';
-export const metadata: Metadata = { title: 'My shifts' };
+export const metadata: Metadata = { title: 'My shifts', manifest: '/manifest.webmanifest' };
 
-export default page({ permission: 'self' }, async ({ db, actor }) => {
+/** The parts of the page are told apart in the browser, so that all are there without a connection. */
+const params = Joi.object({ part: Joi.valid('team', 'open', 'news', 'you') }).required();
+
+export default page({ permission: 'self', params }, async ({ db, actor }) => {
   const found = await ownPage(db, actor);
   if (!found.ok) notFound();
   return <OwnScreen header={await headerOfBusiness(db, actor)} page={found.page} />;

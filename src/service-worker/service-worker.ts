@@ -1,0 +1,80 @@
+import { CacheFirst, ExpirationPlugin, NetworkFirst, Serwist, type SerwistPlugin } from 'serwist';
+
+// Keeps the staff pages of whoever is signed in for reading without a connection, and nothing else.
+
+declare const self: { readonly location: Location };
+
+/** What is kept of somebody; the page that signs out drops it by the same name. */
+const OWN = 'vicenda own';
+/** How long the server may take until what was kept is shown, in seconds. */
+const WAIT_S = 5;
+
+/** Keeps only what the server answered to who is signed in, and drops all of it as soon as nobody is. */
+const ownOnly: SerwistPlugin = {
+  fetchDidSucceed: async ({ response }) => {
+    if (response.status === 401 || (response.redirected && !isOwn(new URL(response.url))))
+      await caches.delete(OWN);
+    return response;
+  },
+  cacheWillUpdate: async ({ response }) =>
+    response.status === 200 && !response.redirected ? response : null,
+  cachedResponseWillBeUsed: async ({ cachedResponse }) => {
+    if (!cachedResponse) return null;
+    const headers = new Headers(cachedResponse.headers);
+    headers.set('x-kept', '1');
+    return new Response(cachedResponse.body, { status: cachedResponse.status, headers });
+  },
+};
+
+function isOwn({ pathname }: URL): boolean {
+  return pathname === '/me' || pathname.startsWith('/me/');
+}
+
+const pages = new NetworkFirst({
+  cacheName: OWN,
+  networkTimeoutSeconds: WAIT_S,
+  plugins: [ownOnly],
+  // Whatever part of the staff pages is asked for, it is one page.
+  matchOptions: { ignoreSearch: true, ignoreVary: true },
+});
+const answers = new NetworkFirst({
+  cacheName: OWN,
+  networkTimeoutSeconds: WAIT_S,
+  plugins: [ownOnly, new ExpirationPlugin({ maxEntries: 60 })],
+  matchOptions: { ignoreVary: true },
+});
+const files = new CacheFirst({
+  cacheName: 'vicenda files',
+  plugins: [new ExpirationPlugin({ maxEntries: 300 })],
+});
+
+const worker = new Serwist({
+  skipWaiting: true,
+  clientsClaim: true,
+  runtimeCaching: [
+    {
+      matcher: ({ url, sameOrigin }) => sameOrigin && url.pathname.startsWith('/_next/static/'),
+      handler: files,
+    },
+    {
+      matcher: ({ request, url, sameOrigin }) => sameOrigin && request.mode === 'navigate' && isOwn(url),
+      handler: {
+        handle: async (asked) => {
+          try {
+            return await pages.handle(asked);
+          } catch (error) {
+            // This part was never opened with a connection; the first holds all of them.
+            const begin = await caches.match(new URL('/me', self.location.origin), { ignoreVary: true });
+            if (begin && new URL(asked.request.url).pathname !== '/me') return Response.redirect('/me');
+            throw error;
+          }
+        },
+      },
+    },
+    {
+      matcher: ({ url, sameOrigin }) => sameOrigin && /^\/api\/me(\/|$)/.test(url.pathname),
+      handler: answers,
+    },
+  ],
+});
+worker.addEventListeners();

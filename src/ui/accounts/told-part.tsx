@@ -1,0 +1,55 @@
+import { asSentence } from '@/core/sentence';
+import { useCommand } from '../commands/use-command';
+import { Checkbox } from '../kit/inputs/checkbox';
+
+/** How one is told of shifts besides here; each at once. */
+export function ToldPart({
+  byMail,
+  byText,
+  phone,
+  email,
+  onWished,
+}: {
+  readonly byMail: boolean;
+  readonly byText: boolean;
+  readonly phone: string | null;
+  readonly email: string | null;
+  readonly onWished?: () => void;
+}) {
+  const { run, busy, problem } = useCommand();
+  const wish = (part: Partial<{ byMail: boolean; byText: boolean }>) =>
+    void run('told.wish', { byMail, byText, ...part }).then((done) => done && onWished?.());
+  return (
+    <section aria-labelledby="told" className="w-[280px] max-w-full phone:w-full">
+      <h2 id="told" className="mb-2 font-serif text-lg font-semibold">
+        When shifts change, tell me
+      </h2>
+      <ul className="flex flex-col gap-2 phone:gap-0 phone:[&_label]:min-h-11">
+        <li>here, always</li>
+        <li>
+          <Checkbox
+            checked={byMail && Boolean(email)}
+            disabled={busy || !email}
+            onChange={(on) => wish({ byMail: on })}
+          >
+            by e-mail{email ? '' : ': no address is known'}
+          </Checkbox>
+        </li>
+        <li>
+          <Checkbox
+            checked={byText && Boolean(phone)}
+            disabled={busy || !phone}
+            onChange={(on) => wish({ byText: on })}
+          >
+            by text message{phone ? ` to ${phone}` : ': no number is known'}
+          </Checkbox>
+        </li>
+      </ul>
+      {problem && (
+        <p role="alert" className="text-gap font-semibold">
+          {asSentence(problem.message)}
+        </p>
+      )}
+    </section>
+  );
+}
