@@ -41,6 +41,8 @@ export interface PlanPayload {
   /** What rows can be grouped by: the kind of contract of people, the area of roles. */
   /** The roles in which whoever looks at it edits it; null: in all of them. */
   readonly editableRoles: readonly string[] | null;
+  /** Set in the browser where the shifts are those that staff see, in place of the draft. */
+  readonly isTold?: boolean;
   /** Whether amounts of money are shown; where they are not, none is here. */
   readonly seesPay: boolean;
   readonly contracts: Readonly<Record<string, string>>;

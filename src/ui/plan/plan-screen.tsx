@@ -14,6 +14,7 @@ import { arrangeRows } from '@/core/grid/arrangement';
 import { Canvas } from './grid/canvas';
 import { ControllerProvider, PlanController, useView } from './state/controller';
 import { PageHeaderProvider, usePageHeader } from './state/header-context';
+import { type Look, asDraft, asTold } from './state/as-told';
 import { followCoverLink } from './state/cover-link';
 import { useLivePlan } from './state/live-plan';
 import { firstActiveDay } from './state/wanted-day';
@@ -28,6 +29,7 @@ import { applyShown } from './state/shown-edits';
 import { showPlan } from '../undo/take-back';
 import { type DayCount, createViewStore } from './state/view-store';
 import { WeekStrip, WeekTools, weekAddress } from './header/week-strip';
+import { Button } from '../kit/button';
 import { ErrorState } from '../kit/states';
 
 const Toasts = dynamic(() => import('../kit/toast'), { ssr: false });
@@ -52,10 +54,10 @@ export function PlanScreen({ header }: Props) {
   const [left, setLeft] = useState<readonly WaitingEdit[]>([]);
   const [trouble, setTrouble] = useState<string | null>(null);
   const [attempt, setAttempt] = useState(0);
-  const [span, setSpan] = useState<Span>({ days: 7, show: 7 });
+  const [span, setSpan] = useState<Span>({ days: 7, show: 7, look: asDraft });
   useEffect(() => {
     let gone = false;
-    void openPlan(address, span.days).then((opened) => {
+    void openPlan(address, span.days, span.look).then((opened) => {
       if (gone) return;
       if (opened === null) setTrouble('The server cannot be reached. What you typed before is saved here.');
       else if ('problem' in opened) setTrouble(opened.problem.message);
@@ -67,7 +69,7 @@ export function PlanScreen({ header }: Props) {
     return () => {
       gone = true;
     };
-  }, [address, attempt, span.days]);
+  }, [address, attempt, span.days, span.look]);
   const widen = useCallback((next: Span) => {
     setPayload(null);
     setSpan(next);
@@ -121,10 +123,11 @@ function Waiting({ trouble, again }: { trouble: string | null; again: () => void
   );
 }
 
-/** How many days are loaded, and how many of them shown. */
+/** How many days are loaded and how many of them shown, and whether the draft of them or what staff see. */
 interface Span {
   readonly days: 7 | 28;
   readonly show: DayCount;
+  readonly look: Look;
 }
 
 function Ready({
@@ -143,7 +146,8 @@ function Ready({
   onSpan: (span: Span) => void;
 }) {
   const go = useGo();
-  const { show } = span;
+  const { show, look } = span;
+  const isTold = look === asTold;
   const isPhone = useReach('phone');
   const { today, week } = header;
   const site = header.site.id;
@@ -156,14 +160,14 @@ function Ready({
     const rows = arrangeRows(judgement, arrangement, { ...references, published }, { from: 0, to: days });
     const day = firstActiveDay(week, days, today);
     const view = createViewStore(day, rows, arrangement, show);
-    const sync = new PlanSync(store, address, notify, days, who);
+    const sync = new PlanSync(store, address, notify, days, who, look);
     const load = (wanted: DayCount, day: number) => {
       const its = week + Math.floor(day / 7) * 7;
       if (wanted < 28 && its !== week) void go(weekAddress(site, its));
-      else onSpan({ days: wanted < 28 ? 7 : 28, show: wanted });
+      else onSpan({ days: wanted < 28 ? 7 : 28, show: wanted, look });
     };
-    return new PlanController(store, view, sync, notify, load);
-  }, [payload, today, week, site, who, address, show, onSpan, go]);
+    return new PlanController(store, view, sync, notify, load, () => onSpan({ ...span, look: asTold }));
+  }, [payload, today, week, site, who, address, show, look, span, onSpan, go]);
   useEffect(
     () =>
       controller.view.subscribe(({ arrangement }, before) => {
@@ -189,7 +193,10 @@ function Ready({
       if (!event.defaultPrevented && onPageKey(event, controller, goWeeks)) event.preventDefault();
     };
     const deaf = onPlanChanged(() => void controller.refresh());
-    const hide = showPlan({ address, apply: (changes) => applyShown(controller, changes) });
+    // What is undone is undone in the draft.
+    const hide = isTold
+      ? () => undefined
+      : showPlan({ address, apply: (changes) => applyShown(controller, changes) });
     const onShown = () => document.visibilityState === 'visible' && controller.lookAgain();
     window.addEventListener('online', online);
     window.addEventListener('focus', onShown);
@@ -204,11 +211,12 @@ function Ready({
       window.removeEventListener('keydown', onKey);
       controller.leave();
     };
-  }, [controller, left, go, site, week, address]);
+  }, [controller, left, go, site, week, address, isTold]);
   return (
     <ControllerProvider value={controller}>
       <PlanTopBar onFind={() => controller.act.openDialog('find')} />
       <WeekStrip>{!isPhone && <WeekTools />}</WeekStrip>
+      {isTold && <ToldNote onDraft={() => onSpan({ ...span, look: asDraft })} />}
       <MonthPlace />
       <h1 className="sr-only">Plan of {header.site.name}</h1>
       <main className="relative flex min-h-0 flex-1">
@@ -223,6 +231,19 @@ function Ready({
       </main>
       <Dialogs />
     </ControllerProvider>
+  );
+}
+
+/** Says that what is shown is what staff see, and leads back to the draft. */
+function ToldNote({ onDraft }: { onDraft: () => void }) {
+  return (
+    <p className="border-ink bg-sheet flex shrink-0 items-center gap-4 border-b px-4 py-1">
+      <span>
+        <span className="font-semibold">As staff see it:</span> what was published last. Nothing can be
+        changed here.
+      </span>
+      <Button onClick={onDraft}>Back to the draft</Button>
+    </p>
   );
 }
 

@@ -220,6 +220,7 @@ function thingsToDo(
 ): Entry[] {
   const active = () => controller.view.getState().active.day;
   return [
+    { name: 'Show the week as staff see it', words: 'published told', run: () => controller.showTold() },
     { name: 'Undo', run: () => void undoLast() },
     { name: 'Redo', run: () => void redoLast() },
     { name: 'Show one day', run: () => controller.show(1) },

@@ -123,6 +123,7 @@ export function WeekTools() {
       <WhoIsHere />
       <SaveStateLabel />
       <span className="contents narrow:hidden">
+        <ToldButton />
         <MonthButton />
       </span>
       <span className="flex gap-1">
@@ -180,6 +181,23 @@ function SideButton() {
   return (
     <Button aria-expanded={shown} onClick={() => controller.act.showSide(!shown)}>
       {counted(count, 'snag')}
+    </Button>
+  );
+}
+
+/** Shows what staff see, where something of the week was published and the draft is another. */
+function ToldButton() {
+  const controller = useController();
+  const published = usePlan((state) => state.published);
+  const isTold = usePlan((state) => state.references.isTold);
+  if (published.size === 0 || isTold) return null;
+  return (
+    <Button
+      className="max-[1400px]:hidden"
+      title="The week as it was published last"
+      onClick={() => controller.showTold()}
+    >
+      As staff see it
     </Button>
   );
 }

@@ -27,6 +27,7 @@ import { breakRemark } from '@/core/grid/break-places';
 import type { BreakPlace } from '@/core/plan/shift-edits';
 import type { WaitingEdit } from '../../waiting/waiting-edits';
 import type { PlanSync } from './sync';
+import { rowShowing } from './row-showing';
 import { ViewActions } from './view-actions';
 import type { DayCount, Panel, ViewState, ViewStore } from './view-store';
 
@@ -39,6 +40,8 @@ export class PlanController {
     readonly notify: (notice: Notice) => void,
     /** Loads one week or four, that of a day. */
     private readonly load: (days: DayCount, day: number) => void = () => undefined,
+    /** Shows what staff see in place of the draft. */
+    readonly showTold: () => void = () => undefined,
   ) {
     this.act = new ViewActions(view);
   }
@@ -316,17 +319,13 @@ export class PlanController {
       const row = judgement.plan.roles.findIndex((role) => role.id === snag.role);
       return this.act.showGap(row < 0 ? null : row, { day, minute: snag.from! });
     }
-    this.goTo({ row: this.rowShowing(snag, day) ?? rowOf(snag.person), day });
+    this.goTo({
+      row: rowShowing(this.plan.judgement, this.view.getState(), snag, day) ?? rowOf(snag.person),
+      day,
+    });
   }
 
   /** Where rows are roles or needs: the first with a shift of a snag on a day. */
-  private rowShowing({ shifts }: Snag, day: number): RowId | null {
-    const { arrangement, rows } = this.view.getState();
-    if (arrangement.rowKind === 'people') return null;
-    const shown = (row: RowId) =>
-      shiftsIn(this.plan.judgement, { row, day }).some(({ id }) => shifts.includes(id));
-    return rows.order.find(shown) ?? null;
-  }
 }
 
 const ControllerContext = createContext<PlanController | null>(null);

@@ -63,6 +63,7 @@ export type References = Pick<
   | 'contracts'
   | 'areas'
   | 'editableRoles'
+  | 'isTold'
   | 'seesPay'
   | 'off'
 >;
@@ -87,15 +88,22 @@ export function createPlanStore(payload: PlanPayload) {
 }
 
 function referencesOf(payload: PlanPayload): References {
-  const { templates, stations, patterns, daybook, contracts, areas, editableRoles, seesPay, off } = payload;
-  return { templates, stations, patterns, daybook, contracts, areas, editableRoles, seesPay, off };
+  const { templates, stations, patterns, daybook, contracts, areas } = payload;
+  const { editableRoles, isTold, seesPay, off } = payload;
+  return { templates, stations, patterns, daybook, contracts, areas, editableRoles, isTold, seesPay, off };
 }
 
 /** What changes would do to the plan as drawn. */
 export function previewChanges(
-  { judgement, words, references: { editableRoles } }: PlanState,
+  { judgement, words, references: { editableRoles, isTold } }: PlanState,
   changes: readonly Change[],
 ): Preview {
+  if (isTold)
+    return {
+      consequences: null,
+      rejectedReason: 'This is what staff see. Go back to the draft to change it.',
+      needsConfirmation: null,
+    };
   const outside =
     editableRoles &&
     outsideRoles(changes, new Set(editableRoles), (id) =>

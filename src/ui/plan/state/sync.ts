@@ -13,6 +13,7 @@ import {
   onWaiting,
   waitingEdits,
 } from '../../waiting/waiting-edits';
+import { type Look, asDraft } from './as-told';
 import { type PendingEdit, type PlanStore, applyEdit, putOnTop, resetPlan, settleEdit } from './plan-store';
 
 /** How often, and how long between two times, a plan is asked for that others are known to have changed. */
@@ -45,6 +46,7 @@ export class PlanSync {
     private readonly days = 7,
     /** The account of whoever edits. */
     private readonly who?: string,
+    private readonly look: Look = asDraft,
   ) {}
 
   /** From now on hears what becomes of its edits, whichever tab sends them. */
@@ -99,7 +101,7 @@ export class PlanSync {
     const answer = await fetchPlanAnswer(this.address, this.days, SEEN.get(keyOf(this.address, this.days)));
     // What was edited meanwhile is answered, and the plan with it.
     if (!answer || !('payload' in answer) || this.store.getState().pending.length > 0) return;
-    resetPlan(this.store, answer.payload, [], null);
+    resetPlan(this.store, this.look(answer.payload), [], null);
     if (answer.payload.version !== version)
       this.notify({ text: 'Somebody changed this week meanwhile; it is shown as it is now.' });
   }
@@ -118,7 +120,7 @@ export class PlanSync {
         // What is on its way is answered with what others did in between.
         const answer = pending.length > 0 ? null : await fetchPlanAnswer(this.address, this.days);
         if (answer && 'payload' in answer && this.store.getState().pending.length === 0)
-          resetPlan(this.store, answer.payload, [], null);
+          resetPlan(this.store, this.look(answer.payload), [], null);
         else await new Promise((resolve) => setTimeout(resolve, LOOK_MS));
       }
     } finally {
@@ -127,7 +129,7 @@ export class PlanSync {
   }
 
   private async takeAnew(): Promise<void> {
-    const fresh = await fetchPlan(this.address, this.days);
+    const fresh = await fetchPlan(this.address, this.days, this.look);
     if (!fresh) return this.notify({ text: 'The server cannot be reached; what is shown may be old.' });
     const { pending } = this.store.getState();
     const lost = resetPlan(this.store, fresh, pending, null);
@@ -205,7 +207,7 @@ export class PlanSync {
   /** A plan that an answer asks for; the server was there a moment ago, and will be again. */
   private async fetchUntilThere(): Promise<PlanPayload> {
     for (;;) {
-      const fresh = await fetchPlan(this.address, this.days);
+      const fresh = await fetchPlan(this.address, this.days, this.look);
       if (fresh) return fresh;
       this.store.setState({ save: { ...this.store.getState().save, kind: 'offline', cause: null } });
       await new Promise((resolve) => setTimeout(resolve, RETRY_MS));
@@ -259,17 +261,19 @@ function painted(): Promise<void> {
 export async function openPlan(
   address: string,
   days = 7,
+  look = asDraft,
 ): Promise<{ payload: PlanPayload; left: readonly WaitingEdit[] } | { problem: Problem } | null> {
   const answer = await fetchPlanAnswer(address, days);
   if (answer === null || 'problem' in answer) return answer;
-  const left = (await waitingEdits()).filter((edit) => edit.address === address);
-  return { payload: answer.payload, left };
+  // What waits belongs to the draft.
+  const left = look === asDraft ? (await waitingEdits()).filter((edit) => edit.address === address) : [];
+  return { payload: look(answer.payload), left };
 }
 
 /** Gets a week's plan anew; null where it cannot be had. */
-export async function fetchPlan(address: string, days: number): Promise<PlanPayload | null> {
+export async function fetchPlan(address: string, days: number, look = asDraft): Promise<PlanPayload | null> {
   const answer = await fetchPlanAnswer(address, days);
-  return answer && 'payload' in answer ? answer.payload : null;
+  return answer && 'payload' in answer ? look(answer.payload) : null;
 }
 
 /** What the server called the plans as they were sent last. */
