@@ -9,6 +9,7 @@ import { insertShifts } from '../src/data/week/shift-store';
 import { type DemoAvailability, type DemoPerson, type DemoSite, PEOPLE, ROLES, SITES } from './cast';
 import { insertAccounts } from './accounts';
 import { type Slot, fill } from './fill';
+import { insertStaff } from './staff';
 import { detailed, insertRepeating } from './repeating';
 import { spoil, untroubled } from './spoil';
 
@@ -27,6 +28,7 @@ export async function makeDemo(db: Database, monday: Day): Promise<void> {
     for (const [position, person] of PEOPLE.entries()) await insertPerson(trx, person, position, monday);
     await insertAway(trx, monday);
     await insertRepeating(trx, monday);
+    await insertStaff(trx, monday);
     await insertAccounts(trx, `${formatDate(monday)}T00:00:00.000Z`);
     for (const site of SITES) {
       for (const week of [monday - 7, monday]) {

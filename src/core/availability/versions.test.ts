@@ -4,7 +4,8 @@ import type { AvailabilityKind } from '../plan/types';
 import { paint } from '../time/paint';
 import { formatAvailability } from './format-availability';
 import { parseAvailability } from './parse-availability';
-import { segmentsOf, versionOn, versionsOfEntries } from './versions';
+import { repeats } from '../testing';
+import { segmentsOf, versionOn, versionsOfEntries, withVersion } from './versions';
 import { type WeekBlock, blocksOfWeek, drawnWeek } from './week-blocks';
 
 describe('of several versions', () => {
@@ -120,4 +121,38 @@ test('a night is one block of the day it begins on', () => {
   const [block, ...rest] = blocksOfWeek(drawnWeek([{ weekday: 6, from: 1320, to: 1800, kind: 'available' }]));
   expect(block).toEqual({ weekday: 6, from: 1320, to: 1800, kind: 'available' });
   expect(rest).toEqual([]);
+});
+
+describe('a version more', () => {
+  const v = (id: string, since: number | null, until: number | null) => ({ id, since, until });
+
+  test('counts from its first day on, whatever began then before', () => {
+    const old = [v('a', null, null), v('b', 10, 30), v('c', 20, null)];
+    expect(withVersion(old, v('n', 10, null)).map(({ id }) => id)).toEqual(['a', 'c', 'n']);
+    expect(withVersion(old, v('n', 10, 14))).toEqual([...old, v('n', 10, 14)]);
+    expect(withVersion(old, v('n', 10, 30)).map(({ id }) => id)).toEqual(['a', 'c', 'n']);
+  });
+
+  test('leaves every other day as it was', () => {
+    const dated = fc.record({
+      since: fc.option(fc.integer({ min: 0, max: 12 })),
+      length: fc.option(fc.integer({ min: 0, max: 12 })),
+    });
+    const version = (id: string, { since, length }: { since: number | null; length: number | null }) =>
+      v(id, since, length === null ? null : (since ?? 0) + length);
+    fc.assert(
+      fc.property(fc.array(dated, { maxLength: 5 }), dated, (parts, part) => {
+        const old = parts.map((one, i) => version(`v${i}`, one));
+        const added = version('n', { ...part, since: part.since ?? 0 });
+        const now = withVersion(old, added);
+        for (let day = -2; day < 30; day++) {
+          const before = versionOn(old, day)?.id ?? null;
+          const begins = old.find((one) => one.id === before)?.since ?? -1;
+          const isIts = day >= added.since! && day <= (added.until ?? Infinity) && begins <= added.since!;
+          expect(versionOn(now, day)?.id ?? null).toBe(isIts ? 'n' : before);
+        }
+      }),
+      { numRuns: repeats(300) },
+    );
+  });
 });

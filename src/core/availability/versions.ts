@@ -16,14 +16,19 @@ export interface Segment<V> {
 
 /**
  * Which version counts when, from `first` to `last`, both inclusive: of those that hold on a date the one that
- * began latest, of equals the later in the list. One with an end goes before an older one only until then.
+ * began latest, of these the one that ends soonest, of equals the later in the list. One with an end goes before an older one only until then.
  * Dates on which none holds are left out.
  */
 export function segmentsOf<V extends Dated>(versions: readonly V[], first: Day, last: Day): Segment<V>[] {
   let painted: { from: number; to: number; value: V }[] = [];
   const order = versions
     .map((version, i) => ({ version, i }))
-    .sort((a, b) => (a.version.since ?? -Infinity) - (b.version.since ?? -Infinity) || a.i - b.i);
+    .sort(
+      (a, b) =>
+        compare(a.version.since ?? -Infinity, b.version.since ?? -Infinity) ||
+        compare(b.version.until ?? Infinity, a.version.until ?? Infinity) ||
+        a.i - b.i,
+    );
   for (const { version } of order) {
     const from = Math.max(first, version.since ?? first);
     const to = Math.min(last, version.until ?? last) + 1;
@@ -64,4 +69,20 @@ export function versionsOfEntries<E extends Dated>(
       },
     ];
   });
+}
+
+/**
+ * Versions with one more, which counts from its first day on: one that begins on the same day gives way, and goes on
+ * behind it where it holds for longer.
+ */
+export function withVersion<V extends Dated>(versions: readonly V[], added: V): V[] {
+  const { since, until } = added;
+  const isCovered = (one: V) =>
+    one.since === since && (until === null || (one.until !== null && one.until <= until));
+  return [...versions.filter((one) => !isCovered(one)), added];
+}
+
+/** Also of two that have no end: their difference would be no number. */
+function compare(a: number, b: number): number {
+  return a === b ? 0 : a - b;
 }

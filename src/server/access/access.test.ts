@@ -166,11 +166,14 @@ describe('everything that can be asked names its permission', () => {
   test('commands that concern only who asks are these, and no others', () => {
     const own = [...COMMANDS.values()].filter(({ permission }) => permission === 'self');
     expect(own.map(({ kind }) => kind).sort()).toEqual([
+      'availability.propose',
+      'availability.withdraw',
       'news.answer',
       'news.see',
       'own.phone',
       'task.tick',
       'told.wish',
+      'wish.save',
     ]);
   });
 

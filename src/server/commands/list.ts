@@ -16,6 +16,8 @@ import {
 } from '../site/commands';
 import { changePattern, removePattern, savePattern } from '../patterns/commands';
 import { answerNews, saveOwnPhone, seeNews, tickTask } from '../staff/commands';
+import { decideAvailability, proposeAvailability, withdrawAvailability } from '../staff/availability';
+import { saveWish } from '../staff/wishes';
 import { decideLate } from '../staff/late-decision';
 import { startWeek } from '../week/commands';
 import {
@@ -63,6 +65,10 @@ const ALL = [
   stopAccount,
   seeNews,
   tickTask,
+  saveWish,
+  proposeAvailability,
+  withdrawAvailability,
+  decideAvailability,
   saveOwnPhone,
   answerNews,
   decideLate,

@@ -49,6 +49,14 @@ export interface VersionDraft {
   readonly blocks: readonly BlockDraft[];
 }
 
+/** What somebody proposed of their availability. */
+export interface ProposedVersion {
+  readonly id: string;
+  /** UTC. */
+  readonly at: string;
+  readonly version: VersionDraft;
+}
+
 /** A name with its id, wherever something is chosen from a list. */
 export interface Choice {
   readonly id: string;
@@ -104,6 +112,8 @@ export interface HistoryEntry {
 export interface PersonPayload {
   readonly id: string;
   readonly person: PersonDraft;
+  /** Availability that they proposed and nobody has decided on. */
+  readonly proposed: readonly ProposedVersion[];
   readonly versions: readonly VersionDraft[];
   readonly managers: readonly Choice[];
   readonly history: readonly HistoryEntry[];

@@ -54,7 +54,8 @@ const PERSON = Joi.object<PersonDraft>({
   fields: Joi.object().pattern(ID, Joi.string().max(500).allow('')).required(),
 });
 
-const VERSION = Joi.object<VersionDraft>({
+/** A dated version of somebody's availability. */
+export const VERSION = Joi.object<VersionDraft>({
   id: ID.required(),
   since: DAY_NUMBER.allow(null).required(),
   until: DAY_NUMBER.allow(null)

@@ -1,3 +1,4 @@
+import type { Wish } from '@/core/wishes/wishes';
 import type { ActorFrame, FramedSite } from '../access/frame';
 import type { DateHabits } from '@/core/time/typed-date';
 import type { Capability } from '@/core/setup/capabilities';
@@ -36,6 +37,8 @@ export interface PlanPayload {
   readonly patterns: readonly PatternName[];
   /** What the site does without. */
   readonly off: readonly Capability[];
+  /** What people wish for on days, by person and day. */
+  readonly wishes: Readonly<Record<string, DayWishes>>;
   /** Notes of days. */
   readonly daybook: readonly { readonly date: Day; readonly note: string }[];
   /** What rows can be grouped by: the kind of contract of people, the area of roles. */
@@ -48,6 +51,9 @@ export interface PlanPayload {
   readonly contracts: Readonly<Record<string, string>>;
   readonly areas: Readonly<Record<string, string>>;
 }
+
+/** What somebody wishes for, by day. */
+export type DayWishes = Readonly<Record<Day, Pick<Wish, 'kind' | 'weight'>>>;
 
 /** A week in the strip of weeks. */
 export interface WeekSummary {

@@ -20,7 +20,8 @@ import { actorFrame, framedSites } from '../access/frame';
 import { nowAt } from '../clock';
 import { offAt } from '../site/capabilities';
 import { readableSite } from '../site/readable';
-import type { PageHeader, PlanPayload, WeekSummary } from './payload';
+import { wishesOf } from '../staff/wishes';
+import type { DayWishes, PageHeader, PlanPayload, WeekSummary } from './payload';
 
 /** Days a plan on the screen holds. */
 const WEEK = 7;
@@ -55,6 +56,12 @@ export async function planOfWeek(
         name,
         hasWeekdays: rule !== null && (weekdaysOf(rule)?.length ?? 1) > 1,
       })),
+      wishes: await wishesByPerson(
+        db,
+        stored.plan.people.map(({ id }) => id),
+        first,
+        first + days,
+      ),
       daybook: off.has('daybook') ? [] : await loadDaybook(db, site, first, first + days),
       off: [...off],
       editableRoles: await editableRoles(db, actor, site),
@@ -62,6 +69,18 @@ export async function planOfWeek(
       ...(await groupsOf(db, site)),
     },
   };
+}
+
+async function wishesByPerson(
+  db: Database,
+  people: readonly string[],
+  from: Day,
+  to: Day,
+): Promise<PlanPayload['wishes']> {
+  const wishes: Record<string, Record<Day, DayWishes[Day]>> = {};
+  for (const { person, date, kind, weight } of await wishesOf(db, people, from, to))
+    (wishes[person] ??= {})[date] = { kind, weight };
+  return wishes;
 }
 
 /** The roles in which the actor edits the plan of a site; null: in all of them. */

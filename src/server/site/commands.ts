@@ -52,7 +52,6 @@ export const createSite = command<'site.create', { business: string; site: SiteD
       position: Number(last?.most ?? -1) + 1,
       rules: '{}',
       capabilities_off: '[]',
-      wish_points: 0,
       staff_sees: JSON.stringify(USUAL_COLLEAGUE_VIEWS),
     };
     return {
@@ -284,6 +283,7 @@ function siteRow(id: string, site: SiteDraft) {
     sales_per_hour_minor: money.stored(site.salesPerHour),
     needs_minimum: site.needsMinimum,
     notice_days: site.noticeDays,
+    wish_points: site.wishPoints,
   };
 }
 

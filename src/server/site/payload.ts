@@ -34,6 +34,8 @@ export interface SiteDraft {
   readonly needsMinimum: number;
   /** Changes of published shifts nearer than so many days are late; 0: none is. */
   readonly noticeDays: number;
+  /** What each may give to wishes in a quarter; 0: none are asked for. */
+  readonly wishPoints: number;
 }
 
 export interface RoleDraft {

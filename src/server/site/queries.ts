@@ -149,6 +149,7 @@ async function siteDraftOf(db: Database, row: RowOf<'site'>, money: StoredMoney)
     salesPerHour: money.toMajorUnits(row.sales_per_hour_minor),
     needsMinimum: row.needs_minimum,
     noticeDays: row.notice_days,
+    wishPoints: row.wish_points,
   };
 }
 

@@ -78,6 +78,7 @@ export const SITE = Joi.object<SiteDraft>({
   salesPerHour: MONEY.allow(null).required(),
   needsMinimum: Joi.number().integer().min(0).max(1000).required(),
   noticeDays: Joi.number().integer().min(0).max(60).required(),
+  wishPoints: Joi.number().integer().min(0).max(100).required(),
 });
 
 const ROLE = Joi.object<RoleDraft>({

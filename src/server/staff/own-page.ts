@@ -1,21 +1,27 @@
+import { quarterOf } from '@/core/wishes/wishes';
 import { creditedMinutes } from '@/core/hours/credit';
 import { planContext } from '@/core/plan/plan-context';
 import { resolveShift } from '@/core/plan/resolved-shift';
 import { type Result, fail } from '@/core/plan/problem';
 import { type Day, formatDate, parseDate, startOfWeek } from '@/core/time/day';
+import { widestHours } from '@/core/time/parse-time';
 import type { Database } from '@/data/database';
 import { parseMoment } from '@/data/moment';
 import { amongTexts } from '@/data/records/lines';
+import { loadPeopleRows } from '@/data/people/person-rows';
 import { loadRows } from '@/data/records/records';
-import { type SiteSummary, listSites, loadSite } from '@/data/site/site-store';
+import { type SiteSummary, hoursOfSites, listSites, loadSite } from '@/data/site/site-store';
 import { loadNews } from '@/data/staff/news-store';
 import { type Worked, publishedShiftsOf } from '@/data/week/shift-store';
 import type { Actor } from '../access/actor';
 import { checkAccess, checkScope } from '../access/permissions';
 import { nowAt, timestamp } from '../clock';
+import { versionsOf } from '../people/rows';
+import { proposalsOf } from './availability';
 import { ownPlan } from './own-plan';
 import type { OwnDetails, OwnLeave, OwnPage, OwnShift } from './payload';
 import { teamOn, viewsAt } from './team';
+import { plannedWeeks, pointsOf, wishesOf } from './wishes';
 
 /** How far back and ahead own shifts are shown, in weeks. */
 const WEEKS = { back: 5, ahead: 12 };
@@ -76,6 +82,7 @@ async function pageOf(db: Database, actor: Actor, whose: Whose): Promise<Result<
   const told = [...shifts.map(({ shift }) => shift), ...news.flatMap(({ items }) => items.flatMap(bothOf))];
   const places = new Set([...worked.map((one) => one.site), ...news.map((one) => one.site), ...whose.sites]);
   const [row] = await loadRows(db, 'person', { id: person });
+  const [homeRow] = await loadRows(db, 'site', { id: home.id });
   if (!row) return fail('unknown', 'there is nobody of that name any more');
   const next = shifts.find(({ shift }) => shift.date >= today);
   const nextTeam = next && checkAccess(actor, 'team.read', next.site) === null;
@@ -98,6 +105,11 @@ async function pageOf(db: Database, actor: Actor, whose: Whose): Promise<Result<
       credited: await creditedBy(db, person, home, first),
       leave: await leaveOf(db, person, first, first + days),
       details: await detailsOf(db, person, row),
+      weekend: JSON.parse(homeRow?.weekend ?? '[5,6]') as number[],
+      openHours: widestHours((await hoursOfSites(db)).get(home.id) ?? null),
+      availability: versionsOf((await loadPeopleRows(db, [person])).get(person)!),
+      proposals: await proposalsOf(db, person),
+      wishes: await wishesFor(db, whose, today),
       teams: await teamsOf(db, actor, sites, whose),
       next: team?.ok ? team.team : null,
       shifts,
@@ -211,6 +223,16 @@ async function detailsOf(
     employedTo: day(row.employed_to),
     roles: roles.map(({ id, name, until }) => ({ id, name, until: day(until) })),
     told: { byMail: wish?.by_mail !== 0, byText: wish?.by_text === 1 },
+  };
+}
+
+async function wishesFor(db: Database, { person, sites }: Whose, today: Day): Promise<OwnPage['wishes']> {
+  const end = today + WEEKS.ahead * 7;
+  const given = await wishesOf(db, [person], quarterOf(today).first, quarterOf(end).last + 1);
+  return {
+    points: await pointsOf(db, person),
+    given: given.map(({ date, kind, weight }) => ({ date, kind, weight })),
+    planned: await plannedWeeks(db, sites, today, end),
   };
 }
 

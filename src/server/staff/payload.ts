@@ -1,7 +1,10 @@
 import type { Break, Duty, LeaveState, Shift } from '@/core/plan/types';
 import type { Day } from '@/core/time/day';
+import type { Span } from '@/core/time/span';
 import type { HourFormat } from '@/core/time/format';
 import type { NewsItem } from '@/core/publish/late';
+import type { Wish } from '@/core/wishes/wishes';
+import type { VersionDraft } from '../people/payload';
 
 /** A published shift of who asks. */
 export interface OwnShift {
@@ -94,6 +97,26 @@ export interface OwnNews {
   readonly decision: 'keep' | 'give back' | null;
 }
 
+/** Availability that somebody proposed, and what became of it. */
+export interface AvailabilityProposal {
+  readonly id: string;
+  /** UTC. */
+  readonly at: string;
+  readonly state: 'waiting' | 'accepted' | 'declined' | 'withdrawn';
+  /** Why it was declined. */
+  readonly reason: string;
+  readonly version: VersionDraft;
+}
+
+/** What somebody wishes for, and may still wish for. */
+export interface OwnWishes {
+  /** What each may give to wishes in a quarter; 0: none are asked for. */
+  readonly points: number;
+  readonly given: readonly Wish[];
+  /** First days of weeks to come that are published already, and not to be wished for. */
+  readonly planned: readonly Day[];
+}
+
 /** Everything the pages of one's own shifts show. Of others only who is on on the next day, as far as that is shown. */
 export interface OwnPage {
   /** UTC, when it was put together. */
@@ -110,6 +133,13 @@ export interface OwnPage {
   readonly credited: Readonly<Record<Day, number>>;
   readonly leave: readonly OwnLeave[];
   readonly details: OwnDetails;
+  /** What is taken for granted where availability is typed: weekend days, and the widest opening hours. */
+  readonly weekend: readonly number[];
+  readonly openHours: readonly Span[];
+  /** When they can work, as it stands, and what they proposed. */
+  readonly availability: readonly VersionDraft[];
+  readonly proposals: readonly AvailabilityProposal[];
+  readonly wishes: OwnWishes;
   /** The sites where who asks works, of which the team may be looked at or not. */
   readonly teams: readonly { readonly id: string; readonly name: string; readonly isShown: boolean }[];
   /** The day of the next shift at its site; null: there is none. */

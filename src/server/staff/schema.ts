@@ -1,5 +1,10 @@
 import Joi from 'joi';
+import type { Day } from '@/core/time/day';
+import { WISH_KINDS, type WishKind } from '@/core/wishes/wishes';
 import { DATE, ID } from '../input';
+import type { VersionDraft } from '../people/payload';
+import { VERSION } from '../people/schema';
+import { DAY_NUMBER } from '../site/schema';
 import type { LateDecision } from './payload';
 
 /** News that was looked at. */
@@ -37,4 +42,36 @@ export const OWN_PHONE = Joi.object<{ phone: string | null }>({
 export const TEAM_ON = Joi.object<{ site: string; date: number }>({
   site: ID.required(),
   date: DATE.required(),
+}).required();
+
+/** A wish for a day; `kind` null: none any more. */
+export const SAVE_WISH = Joi.object<{ date: Day; kind: WishKind | null; weight: number }>({
+  date: DAY_NUMBER.required(),
+  kind: Joi.valid(...WISH_KINDS, null).required(),
+  weight: Joi.number().integer().min(1).max(3).required(),
+}).required();
+
+/** Availability as somebody proposes it. */
+export const PROPOSE_AVAILABILITY = Joi.object<{ version: VersionDraft }>({
+  version: VERSION.required(),
+}).required();
+
+/** A proposal to be taken back. */
+export const WITHDRAW_AVAILABILITY = Joi.object<{ proposal: string }>({ proposal: ID.required() }).required();
+
+/** What becomes of proposed availability; declined with a reason. */
+export const DECIDE_AVAILABILITY = Joi.object<{
+  person: string;
+  proposal: string;
+  isAccepted: boolean;
+  reason: string;
+}>({
+  person: ID.required(),
+  proposal: ID.required(),
+  isAccepted: Joi.boolean().required(),
+  reason: Joi.string()
+    .trim()
+    .max(1000)
+    .when('isAccepted', { is: true, then: Joi.string().allow(''), otherwise: Joi.string().min(1) })
+    .required(),
 }).required();

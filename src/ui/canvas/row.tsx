@@ -4,12 +4,14 @@ import type { PersonState } from '@/core/consequences/judge';
 import { breakMinutes } from '@/core/plan/resolved-shift';
 import type { RowId } from '@/core/grid/cell';
 import type { Shift } from '@/core/plan/types';
+import type { DayWishes } from '@/server/plan/payload';
 import { publicationOf } from '@/core/publish/publication';
 import { bareHours, formatDay, formatTimeSpan, formatHours, type HourFormat } from '@/core/time/format';
 import { Bar, MARK_WIDTH } from './bar';
 import type { RoleStyle } from './bar-label';
 import { type Scale, xOf } from './scale';
 import { Underlay } from './underlay';
+import { WishMark } from './wish-mark';
 
 export const ROW_HEIGHT = 34;
 /** The same where the window is low. */
@@ -29,6 +31,8 @@ interface Props {
   readonly scale: Scale;
   readonly roleStyles: ReadonlyMap<string, RoleStyle>;
   readonly published: ReadonlyMap<string, Shift>;
+  /** What its person wishes for, by day; left out: nothing. */
+  readonly wishes?: DayWishes;
   readonly hourFormat: HourFormat;
   /** Day of the active cell in this row, -1 for none. */
   readonly active: number;
@@ -103,6 +107,7 @@ function CellBody({
   hourFormat,
   dragged,
   matched,
+  wishes,
 }: Props & {
   day: number;
   shifts: readonly PlanShift[];
@@ -115,6 +120,9 @@ function CellBody({
   return (
     <>
       <Underlay view={state.view} scale={local} day={day} shifts={shifts} />
+      {wishes && (
+        <WishMark wish={wishes[state.view.context.plan.from + day]} shifts={shifts} scale={local} day={day} />
+      )}
       {shifts.map((shift, i) => {
         const before = published.get(shift.id);
         const publication = publicationOf(shift.planShift!, before);
@@ -306,7 +314,7 @@ function describe(
   state: PersonState,
   shifts: readonly PlanShift[],
   day: number,
-  { roleStyles, hourFormat, published }: Props,
+  { roleStyles, hourFormat, published, wishes }: Props,
 ): string {
   const { person, context } = state.view;
   const date = context.plan.from + day;
@@ -320,6 +328,8 @@ function describe(
       parts.push('on leave');
     if (state.view.availability(date).allowed.length === 0) parts.push('not available');
   }
+  const wish = wishes?.[date];
+  if (wish) parts.push(`wishes ${wish.kind === 'free' ? 'to be free' : `for ${wish.kind}`}`);
   const what = parts.length > 0 ? parts.join('; ') : 'no shift';
   return `${person?.name ?? 'Open shifts'}, ${formatDay(date)}: ${what}`;
 }

@@ -50,6 +50,7 @@ export function blankDraft(): StartDraft {
       salesPerHour: null,
       needsMinimum: 1,
       noticeDays: 0,
+      wishPoints: 0,
     },
     roles: '',
     people: '',

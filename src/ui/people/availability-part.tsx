@@ -1,16 +1,13 @@
 'use client';
 
 import { weekFrom } from '@/core/time/day';
-import { capitalised } from '@/core/sentence';
 import { useMemo, useState } from 'react';
-import { exampleWeek, formatAvailability } from '@/core/availability/format-availability';
-import { parseAvailability } from '@/core/availability/parse-availability';
 import { versionOn } from '@/core/availability/versions';
 import { blocksOfWeek, drawnWeek, minutesByWeekday } from '@/core/availability/week-blocks';
 import type { AvailabilityKind } from '@/core/plan/types';
 import { paint } from '@/core/time/paint';
 import { DAY, subtract } from '@/core/time/span';
-import { WEEKDAY_NAMES, formatHours, formatShortSpan, formatTimeSpan } from '@/core/time/format';
+import { WEEKDAY_NAMES, formatHours } from '@/core/time/format';
 import type { PersonPayload, VersionDraft } from '@/server/people/payload';
 import { Painter } from '../canvas/painter';
 import { DateInput } from '../kit/inputs/date-input';
@@ -22,16 +19,14 @@ import { SaveBar } from '../forms/save-bar';
 import { useDraft } from '../forms/use-draft';
 import { useSaving } from '../forms/use-saving';
 import { nextWeek } from '../setup/site-section';
+import { ProposedVersion } from './proposed-version';
+import { KINDS, availabilityStyle } from './availability-style';
+import { TypedWeek } from './typed-week';
 import { VersionLine } from './version-line';
 import { Button } from '../kit/button';
 import { Kbd } from '../kit/kbd';
 import { Page } from '../kit/page';
 
-const KINDS: readonly (readonly [AvailabilityKind, string])[] = [
-  ['available', 'available'],
-  ['rather-not', 'rather not'],
-  ['not-available', 'not available'],
-];
 const KEYS: Readonly<Record<string, AvailabilityKind>> = {
   a: 'available',
   r: 'rather-not',
@@ -62,6 +57,9 @@ export function AvailabilityPart({ page }: { readonly page: PersonPayload }) {
     <>
       <Page>
         <div className="mx-auto max-w-[1120px]">
+          {page.proposed.map((one) => (
+            <ProposedVersion key={one.id} page={page} proposed={one} />
+          ))}
           <VersionLine
             versions={draft.versions}
             chosen={version?.id ?? null}
@@ -138,7 +136,12 @@ function VersionEditor({
           />
         </Field>
       </div>
-      <TypedWeek key={JSON.stringify(version.blocks)} page={page} version={version} set={set} />
+      <TypedWeek
+        key={JSON.stringify(version.blocks)}
+        habits={page}
+        blocks={version.blocks}
+        onBlocks={(blocks) => set({ blocks })}
+      />
       <div className="mt-4 mb-2 flex flex-wrap items-center gap-3">
         <span className="flex items-center gap-2">
           Drag paints
@@ -192,17 +195,7 @@ function VersionEditor({
           spans: named ? subtract([{ from: 0, to: DAY }], days[order[row]]) : [],
           className: 'hatched',
         })}
-        styleOf={(value, _row, width, span) => ({
-          text: width > 60 ? formatShortSpan(span.from, span.to, page.hourFormat) : '',
-          name: `${KINDS.find(([one]) => one === value)![1]}, ${formatTimeSpan(span.from, span.to, page.hourFormat)}`,
-          className: `items-center border ${
-            value === 'available'
-              ? 'bg-sheet border-kelp text-kelp border-solid'
-              : value === 'rather-not'
-                ? 'dotted border-muted text-muted border-dashed'
-                : 'hatched border-rule text-muted'
-          }`,
-        })}
+        styleOf={(value, _row, width, span) => availabilityStyle(value, width, span, page.hourFormat)}
       />
       <p className="text-muted mt-2 text-sm">
         {named
@@ -210,58 +203,5 @@ function VersionEditor({
           : 'Nothing is painted as available, so all time counts as available but what is marked otherwise.'}
       </p>
     </>
-  );
-}
-
-/** The week as text: what stands is written, what is typed is read. */
-function TypedWeek({
-  page,
-  version,
-  set,
-}: {
-  readonly page: PersonPayload;
-  readonly version: VersionDraft;
-  readonly set: (part: Partial<VersionDraft>) => void;
-}) {
-  const [typed, setTyped] = useState<string | null>(null);
-  const { hourFormat: format, weekStart, weekend, openHours } = page;
-  const written = formatAvailability(version.blocks, format, weekStart, openHours);
-  const read = typed === null ? null : parseAvailability(typed, { weekend, openHours, format });
-  const wrong = read && !read.ok ? read.problem : null;
-  const take = () => {
-    if (read?.ok) set({ blocks: read.value });
-  };
-  return (
-    <Field label={`As text: ${exampleWeek(format)}`}>
-      <TextInput
-        className="w-full max-w-[640px]"
-        spellCheck={false}
-        aria-invalid={wrong !== null || undefined}
-        aria-describedby="typed-week"
-        value={typed ?? written}
-        onChange={setTyped}
-        onBlur={take}
-        onKeyDown={(event) => {
-          if (event.key === 'Enter') take();
-          if (event.key === 'Escape') setTyped(null);
-        }}
-      />
-      <span id="typed-week" role="status" className="min-h-[18px] text-sm">
-        {wrong ? (
-          <span className="text-gap">
-            {capitalised(wrong.message)}:{' '}
-            <span className="font-mono">
-              {typed!.slice(0, wrong.at.from)}
-              <mark className="text-gap bg-transparent underline decoration-wavy">
-                {typed!.slice(wrong.at.from, wrong.at.to) || ' '}
-              </mark>
-              {typed!.slice(wrong.at.to)}
-            </span>
-          </span>
-        ) : (
-          read?.ok && <>Read as: {formatAvailability(read.value, format, weekStart, openHours)}</>
-        )}
-      </span>
-    </Field>
   );
 }

@@ -27,6 +27,7 @@ export function payloadOf(plan: Plan, more: Partial<PlanPayload> = {}): PlanPayl
     daybook: [],
     contracts: {},
     editableRoles: null,
+    wishes: {},
     seesPay: true,
     off: [],
     areas: {},

@@ -189,6 +189,21 @@ function WeekOfSite({ draft, change }: SitePart) {
             <span className="text-muted">days</span>
           </span>
         </Field>
+        <Field
+          label="Wishes"
+          className="col-span-2"
+          hint="What each may give in a quarter to wishes for days that are not planned yet, at 1 to 3 a day; 0: none are asked for."
+        >
+          <span className="flex items-baseline gap-1">
+            <CountInput
+              name="site.wishPoints"
+              value={draft.wishPoints}
+              most={100}
+              onChange={(wishPoints) => change({ wishPoints })}
+            />
+            <span className="text-muted">points</span>
+          </span>
+        </Field>
       </div>
     </section>
   );

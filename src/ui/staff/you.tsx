@@ -7,6 +7,8 @@ import { useCommand } from '../commands/use-command';
 import { Button, buttonClass } from '../kit/button';
 import { Field } from '../kit/inputs/field';
 import { TextInput } from '../kit/inputs/text-input';
+import { OwnAvailability } from './own-availability';
+import { OwnWishes } from './own-wishes';
 import { useIsInsecure } from './own-data';
 import { useStaff } from './staff-context';
 
@@ -56,6 +58,8 @@ export function You() {
           </>
         )}
       </section>
+      <OwnAvailability />
+      <OwnWishes />
       {!isReadOnly && (
         <>
           <ToldPart

@@ -9,7 +9,7 @@ import type { Scale } from '../../canvas/scale';
 import { CellEditor } from '../input/cell-editor';
 import { DAY_HEADS_HEIGHT } from './day-heads';
 import { AS_LISTED, type Line } from '@/core/grid/arrangement';
-import { OPEN_ROW, type RowId, stateOf } from '@/core/grid/cell';
+import { OPEN_ROW, personIdOf, type RowId, stateOf } from '@/core/grid/cell';
 import { ClosedHours } from './closed-hours';
 import { GhostBar } from './ghost';
 import { useRoleStyles } from './role-styles';
@@ -165,6 +165,7 @@ const LiveRow = memo(function LiveRow({
 }) {
   const state = usePlan((plan) => stateOf(plan.judgement, row));
   const published = usePlan((plan) => plan.published);
+  const wishes = usePlan((plan) => plan.references.wishes[personIdOf(row) ?? '']);
   const hourFormat = usePlan((plan) => plan.hourFormat);
   const chosen = useChosenOf(row);
   const matched = useView((view) => view.matched);
@@ -184,6 +185,7 @@ const LiveRow = memo(function LiveRow({
         scale={scale}
         roleStyles={roleStyles}
         published={published}
+        wishes={wishes}
         hourFormat={hourFormat}
         active={chosen.active}
         firstSelected={chosen.first}

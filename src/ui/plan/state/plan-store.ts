@@ -60,6 +60,7 @@ export type References = Pick<
   | 'stations'
   | 'patterns'
   | 'daybook'
+  | 'wishes'
   | 'contracts'
   | 'areas'
   | 'editableRoles'
@@ -88,9 +89,21 @@ export function createPlanStore(payload: PlanPayload) {
 }
 
 function referencesOf(payload: PlanPayload): References {
-  const { templates, stations, patterns, daybook, contracts, areas } = payload;
+  const { templates, stations, patterns, daybook, wishes, contracts, areas } = payload;
   const { editableRoles, isTold, seesPay, off } = payload;
-  return { templates, stations, patterns, daybook, contracts, areas, editableRoles, isTold, seesPay, off };
+  return {
+    templates,
+    stations,
+    patterns,
+    daybook,
+    wishes,
+    contracts,
+    areas,
+    editableRoles,
+    isTold,
+    seesPay,
+    off,
+  };
 }
 
 /** What changes would do to the plan as drawn. */
