@@ -1,4 +1,5 @@
 import { type Page, expect, test } from '@playwright/test';
+import { publishWeek } from './ready';
 import { DemoServer, WEEK } from './server';
 
 // What one does, others see while they look: in another browser, by another process on the same file, after a restart.
@@ -76,14 +77,10 @@ test('another process on the same file is heard too, and a server that stops and
 
 test('staff hear of a publication while they look', async ({ page, browser }) => {
   const staff = await server.otherPage(browser, 'demo-emil');
-  await staff.goto(`${server.url}/me`);
+  await staff.goto(`${server.url}/me/news`);
   await staff.locator('[data-ready="true"]').waitFor();
   await expect(staff.getByRole('article')).toHaveCount(0);
-  await page.goto(`${server.url}/plan/bistro/${WEEK}/publish`);
-  const stops = page.getByRole('checkbox', { name: 'I know, publish all the same' });
-  await stops.first().waitFor();
-  for (let i = 0; i < (await stops.count()); i++) await stops.nth(i).check();
-  await page.getByRole('button', { name: /^Publish \d/ }).click();
+  await publishWeek(page, `${server.url}/plan/bistro/${WEEK}`);
   await expect(staff.getByRole('article')).toContainText('new', { timeout: 5000 });
   await staff.context().close();
 });

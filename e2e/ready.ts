@@ -11,3 +11,12 @@ export async function goReady(page: Page, address: string): Promise<void> {
   await page.goto(address);
   await page.locator('[data-ready="true"]').waitFor();
 }
+
+/** Publishes all of a week of the bistro as it stands, every stop acknowledged. */
+export async function publishWeek(page: Page, address: string): Promise<void> {
+  await goReady(page, `${address}/publish`);
+  const stops = page.getByRole('checkbox', { name: 'I know, publish all the same' });
+  for (let i = 0; i < (await stops.count()); i++) await stops.nth(i).check();
+  await page.getByRole('button', { name: /^Publish \d/ }).click();
+  await page.waitForURL(address);
+}

@@ -37,6 +37,8 @@ interface Props<T> {
     row: number,
     column: number,
   ) => { readonly spans: readonly Span[]; readonly className: string };
+  /** A thumb that goes across the rows scrolls the page; only one that goes along a row paints. */
+  readonly scrollsBelow?: boolean;
   readonly rowHeight?: number;
   readonly headWidth?: number;
 }
@@ -146,7 +148,7 @@ export function Painter<T>(props: Props<T>) {
         aria-label={props.label}
         aria-describedby="painter-place"
         tabIndex={0}
-        className="border-rule bg-paper relative touch-none overflow-hidden border select-none"
+        className={`border-rule bg-paper relative overflow-hidden border select-none ${props.scrollsBelow ? 'touch-pan-y' : 'touch-none'}`}
         style={{ height: HEADS + rows.length * rowHeight + 1 }}
         onPointerDown={begin}
         onPointerMove={move}

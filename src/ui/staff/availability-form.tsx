@@ -80,34 +80,32 @@ export function AvailabilityForm({ onClose }: { readonly onClose: () => void }) 
         options={BRUSHES}
         className="[&_input]:min-h-11"
       />
-      {/* A thumb that goes along a row paints; one that goes across the rows scrolls the page. */}
-      <div className="[touch-action:pan-y]">
-        <Painter<AvailabilityKind>
-          label="When I can work, by weekday"
-          rows={order.map((day) => ({
-            id: WEEKDAY_NAMES[day],
-            name: WEEKDAY_NAMES[day],
-            head: <span className="font-semibold">{WEEKDAY_NAMES[day].slice(0, 3)}</span>,
-          }))}
-          columns={[{ name: 'Hours of the day' }]}
-          hours={{ from: 0, to: DAY }}
-          step={60}
-          hourFormat={page.hourFormat}
-          headWidth={44}
-          rowHeight={48}
-          cells={order.map((day) => [days[day]])}
-          brush={brush}
-          valueOfKey={() => undefined}
-          onPaint={(row, _column, span, value) =>
-            set({
-              blocks: blocksOfWeek(
-                days.map((spans, day) => (day === order[row] ? paint(spans, span, value) : spans)),
-              ),
-            })
-          }
-          styleOf={(value, _row, width, span) => availabilityStyle(value, width, span, page.hourFormat)}
-        />
-      </div>
+      <Painter<AvailabilityKind>
+        scrollsBelow
+        label="When I can work, by weekday"
+        rows={order.map((day) => ({
+          id: WEEKDAY_NAMES[day],
+          name: WEEKDAY_NAMES[day],
+          head: <span className="font-semibold">{WEEKDAY_NAMES[day].slice(0, 3)}</span>,
+        }))}
+        columns={[{ name: 'Hours of the day' }]}
+        hours={{ from: 0, to: DAY }}
+        step={60}
+        hourFormat={page.hourFormat}
+        headWidth={44}
+        rowHeight={48}
+        cells={order.map((day) => [days[day]])}
+        brush={brush}
+        valueOfKey={() => undefined}
+        onPaint={(row, _column, span, value) =>
+          set({
+            blocks: blocksOfWeek(
+              days.map((spans, day) => (day === order[row] ? paint(spans, span, value) : spans)),
+            ),
+          })
+        }
+        styleOf={(value, _row, width, span) => availabilityStyle(value, width, span, page.hourFormat)}
+      />
       <Field label="Comment">
         <TextInput
           className="min-h-11 w-full"

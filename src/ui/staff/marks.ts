@@ -8,18 +8,7 @@ import type { CommandInputs } from '@/server/commands/list';
 import { newId } from '../commands/new-id';
 import { notify } from '../commands/notify';
 import { reached } from '../commands/reached';
-
-/** What staff may say without a connection: it waits on the device and is sent when there is one. */
-type MarkKind = 'news.see' | 'news.answer' | 'task.tick';
-
-interface Mark {
-  readonly id: string;
-  readonly kind: MarkKind;
-  readonly input: unknown;
-  /** Of the account that said it: nobody else's session sends it. */
-  readonly who: string;
-  readonly order: number;
-}
+import type { Mark, MarkKind } from './with-marks';
 
 interface Marks extends DBSchema {
   marks: { key: string; value: Mark };
@@ -29,7 +18,7 @@ const NAME = 'vicenda marks';
 let opened: Promise<IDBPDatabase<Marks>> | null = null;
 const hearers = new Set<() => void>();
 
-function marks(): Promise<IDBPDatabase<Marks>> {
+function store(): Promise<IDBPDatabase<Marks>> {
   opened ??= openDB<Marks>(NAME, 1, {
     upgrade: (db) => void db.createObjectStore('marks', { keyPath: 'id' }),
   });
@@ -37,7 +26,7 @@ function marks(): Promise<IDBPDatabase<Marks>> {
 }
 
 async function waiting(who: string): Promise<Mark[]> {
-  const all = await (await marks()).getAll('marks');
+  const all = await (await store()).getAll('marks');
   return all.filter((mark) => mark.who === who).sort((a, b) => a.order - b.order);
 }
 
@@ -50,7 +39,7 @@ export function sendMarks(who: string): Promise<void> {
       const answer = await reached(() => doCommand({ id, kind, input }));
       if (!answer.ok && answer.problem.code === 'unreachable') return;
       if (!answer.ok && answer.problem.code === 'unavailable') return;
-      await (await marks()).delete('marks', id);
+      await (await store()).delete('marks', id);
       if (!answer.ok) notify({ text: asSentence(answer.problem.message) });
       hearers.forEach((hear) => hear());
     }
@@ -61,19 +50,19 @@ export function sendMarks(who: string): Promise<void> {
 
 /** Nothing that anybody said stays on the device. */
 export async function dropMarks(): Promise<void> {
-  await (await marks()).clear('marks');
+  await (await store()).clear('marks');
 }
 
 /** How many marks of anybody wait on this device. */
 export async function countMarks(): Promise<number> {
-  return (await marks()).count('marks');
+  return (await store()).count('marks');
 }
 
 /** Says things that are kept until they are sent, and tells how many wait. `onSent`: something has arrived. */
 export function useMarks(who: string, onSent: () => void) {
-  const [count, setCount] = useState(0);
+  const [marks, setMarks] = useState<readonly Mark[]>([]);
   useEffect(() => {
-    const look = () => void waiting(who).then((all) => setCount(all.length));
+    const look = () => void waiting(who).then(setMarks);
     const hear = () => {
       look();
       onSent();
@@ -89,9 +78,9 @@ export function useMarks(who: string, onSent: () => void) {
     };
   }, [who, onSent]);
   const mark = async <Kind extends MarkKind>(kind: Kind, input: CommandInputs[Kind]) => {
-    await (await marks()).put('marks', { id: newId(), kind, input, who, order: Date.now() });
-    setCount((await waiting(who)).length);
+    await (await store()).put('marks', { id: newId(), kind, input, who, order: Date.now() });
+    setMarks(await waiting(who));
     await sendMarks(who);
   };
-  return { mark, waits: count };
+  return { mark, waiting: marks };
 }

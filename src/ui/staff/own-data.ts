@@ -1,7 +1,7 @@
 'use client';
 
 import { useQuery } from '@tanstack/react-query';
-import { useEffect, useState } from 'react';
+import { useCallback, useEffect, useState } from 'react';
 import { queryClient } from '../commands/query-client';
 import { onLive } from '../live/live';
 
@@ -60,8 +60,8 @@ export function useOwnData<T>(path: string, first?: Fresh<T>): OwnData<T> {
       refetchOnWindowFocus: true,
       refetchOnReconnect: true,
       staleTime: 0,
-      // What came with the page is not asked for again at once.
-      refetchOnMount: first === undefined,
+      // Also what came with the page: that may be one that was kept, and the answer is to be kept beside it.
+      refetchOnMount: 'always',
     },
     queryClient,
   );
@@ -72,11 +72,12 @@ export function useOwnData<T>(path: string, first?: Fresh<T>): OwnData<T> {
       }),
     [refetch],
   );
+  const again = useCallback(() => void refetch(), [refetch]);
   return {
     fresh: data ?? null,
     isLost: isError || data?.isKept === true,
     trouble: data === undefined && isError ? error.message : null,
-    again: () => void refetch(),
+    again,
     patch: (change) =>
       queryClient.setQueryData<Fresh<T>>(
         ['staff', path],

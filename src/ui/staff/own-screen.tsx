@@ -2,10 +2,11 @@
 
 import dynamic from 'next/dynamic';
 import { usePathname, useSearchParams } from 'next/navigation';
-import { useCallback } from 'react';
+import { useCallback, useEffect } from 'react';
 import type { OwnPage } from '@/server/staff/payload';
 import { AppLayout, type ShellFrame } from '../layout/app-layout';
-import { useMarks } from './marks';
+import { sendMarks, useMarks } from './marks';
+import { withMarks } from './with-marks';
 import { OwnNewsList, openNews } from './own-news';
 import { OwnShifts } from './own-shifts';
 import { useOwnData } from './own-data';
@@ -24,13 +25,18 @@ export function OwnScreen({ header, page }: { readonly header: ShellFrame; reado
   const part = STAFF_PARTS.find((one) => path === `/me/${one}`) ?? 'shifts';
   const own = useOwnData<{ page: OwnPage }>('/api/me', { data: { page }, at: page.at, isKept: false });
   const { fresh, again, isLost, patch } = own;
-  const { mark, waits } = useMarks(header.actor.id, again);
+  const who = header.actor.id;
+  const { mark, waiting } = useMarks(who, again);
+  // The server was there just now: what waits is sent.
+  useEffect(() => {
+    if (!isLost && waiting.length > 0) void sendMarks(who);
+  }, [isLost, waiting, who]);
   // Only the address changes: whatever a part shows is there already, or is asked for by the part itself.
   const go = useCallback((next: StaffPart, more = '') => {
     window.history.pushState(null, '', `${addressOf(next)}${more}`);
     document.querySelector('main')?.scrollTo(0, 0);
   }, []);
-  const shown = fresh?.data.page ?? page;
+  const shown = withMarks(fresh?.data.page ?? page, waiting);
   const staff: Staff = {
     page: shown,
     isReadOnly: false,
@@ -42,7 +48,7 @@ export function OwnScreen({ header, page }: { readonly header: ShellFrame; reado
     <AppLayout header={header} site={null} area="own">
       <StaffProvider value={staff}>
         <StaffPage part={part} />
-        <Kept at={fresh?.at ?? page.at} isLost={isLost} waits={waits} onRetry={again} />
+        <Kept at={fresh?.at ?? page.at} isLost={isLost} waits={waiting.length} onRetry={again} />
         <FootBar part={part} hrefOf={addressOf} onGo={go} counts={{ news: openNews(shown).length }} />
       </StaffProvider>
     </AppLayout>

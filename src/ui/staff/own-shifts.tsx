@@ -81,7 +81,7 @@ function With({ team, shifts }: { readonly team: TeamDay; readonly shifts: reado
       {!isReadOnly && (
         <button
           type="button"
-          className="min-h-11 font-semibold underline"
+          className="block min-h-11 font-semibold underline"
           onClick={() => go('team', `?on=${page.next!.site}.${team.date}`)}
         >
           The team that day

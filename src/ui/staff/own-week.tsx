@@ -29,7 +29,7 @@ export function OwnWeek() {
   const last = Math.max(now, ...page.shifts.map(({ shift }) => startOfWeek(shift.date, page.weekStart)));
   return (
     <section aria-label={`Week ${formatDays(first, 7)}`}>
-      <div className="border-ink flex items-center gap-1 border-b">
+      <div className="border-ink flex flex-wrap items-center gap-1 border-b">
         <h2 className="mr-auto font-serif text-xl font-semibold">{formatDays(first, 7)}</h2>
         {at !== 0 && (
           <Button kind="link" className="min-h-11 px-2" onClick={() => goTo(0)}>

@@ -33,7 +33,7 @@ export function Team({ at }: { readonly at: string | null }) {
           options={page.teams.map(({ id, name }) => [id, name] as const)}
         />
       )}
-      <div className="border-ink flex items-center border-b">
+      <div className="border-ink flex flex-wrap items-center border-b">
         <h2 className="mr-auto font-serif text-lg font-semibold">{formatLongDay(date)}</h2>
         {date !== page.today && (
           <Button kind="link" className="min-h-11 px-2" onClick={() => setDate(page.today)}>

@@ -193,7 +193,7 @@ function ToldButton() {
   if (published.size === 0 || isTold) return null;
   return (
     <Button
-      className="max-[1400px]:hidden"
+      className="max-[1240px]:hidden"
       title="The week as it was published last"
       onClick={() => controller.showTold()}
     >
