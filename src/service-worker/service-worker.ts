@@ -65,7 +65,8 @@ const worker = new Serwist({
           } catch (error) {
             // This part was never opened with a connection; the first holds all of them.
             const begin = await caches.match(new URL('/me', self.location.origin), { ignoreVary: true });
-            if (begin && new URL(asked.request.url).pathname !== '/me') return Response.redirect('/me');
+            const part = new URL(asked.request.url).pathname.slice('/me/'.length);
+            if (begin && part !== '') return Response.redirect(`/me#${part}`);
             throw error;
           }
         },

@@ -36,6 +36,12 @@ export function OwnScreen({ header, page }: { readonly header: ShellFrame; reado
     window.history.pushState(null, '', `${addressOf(next)}${more}`);
     document.querySelector('main')?.scrollTo(0, 0);
   }, []);
+  useEffect(() => {
+    // Without a connection a part that was never loaded by itself is asked for behind the first.
+    const asked = STAFF_PARTS.find((one) => window.location.hash === `#${one}`);
+    // Once the router hears of it.
+    if (asked) setTimeout(() => window.history.replaceState(null, '', addressOf(asked)));
+  }, []);
   const shown = withMarks(fresh?.data.page ?? page, waiting);
   const staff: Staff = {
     page: shown,
