@@ -90,6 +90,18 @@ export interface Schema {
   wish: { person_id: string; date: string; kind: string; weight: number };
   /** A line of a shift's check-list that is done. */
   task_tick: { shift_id: string; task: string; person_id: string; at: string };
+  /** What calendars may know of a person, and how often it changed; kept by triggers. */
+  calendar_event: {
+    person_id: string;
+    kind: string;
+    id: string;
+    sequence: number;
+    is_gone: Flag;
+    at: string;
+    content: string;
+  };
+  /** How often the address of a feed was renewed. */
+  calendar_feed: { owner: string; turn: number };
   /** How often what a person, or what staff of a site together, see has changed; raised by triggers. */
   staff_revision: { subject: string; revision: number };
   availability_block: {

@@ -12,6 +12,7 @@ import { presence } from './010-presence';
 import { capabilities } from './011-capabilities';
 import { colleagues } from './012-colleagues';
 import { staff } from './013-staff';
+import { calendar } from './014-calendar';
 import { fillActivity } from './fill-activity';
 
 /** One step of the data file's form: statements, or work on what it holds that hears how far it has come. */
@@ -32,4 +33,5 @@ export const MIGRATIONS: readonly (readonly Step[])[] = [
   capabilities,
   colleagues,
   staff,
+  calendar,
 ];

@@ -49,6 +49,7 @@ const KEYS = {
   task_tick: ['shift_id', 'task'],
   availability_proposal: ['id'],
   wish: ['person_id', 'date'],
+  calendar_feed: ['owner'],
 } as const satisfies Record<string, readonly string[]>;
 
 /** Columns that only the database counts. */

@@ -133,7 +133,11 @@ describe('everything that can be asked names its permission', () => {
   ];
 
   // Reached by machines under an address that nobody can guess.
-  const LINKED = ['api/outbox/receipt/[message]/[seal]/route.ts'];
+  const LINKED = [
+    'api/feed/person/[person]/[seal]/route.ts',
+    'api/feed/site/[site]/[account]/[seal]/route.ts',
+    'api/outbox/receipt/[message]/[seal]/route.ts',
+  ];
 
   test('routes under an address that cannot be guessed are these, and no others', () => {
     expect(files.filter((path) => /linkedRoute\(/.test(textOf(path))).sort()).toEqual(LINKED);
@@ -168,6 +172,7 @@ describe('everything that can be asked names its permission', () => {
     expect(own.map(({ kind }) => kind).sort()).toEqual([
       'availability.propose',
       'availability.withdraw',
+      'feed.renew',
       'news.answer',
       'news.see',
       'own.phone',

@@ -1,4 +1,4 @@
-import { findSession, loadGrants, sitesOfPerson } from '@/data/accounts/account-store';
+import { findAccount, findSession, loadGrants, sitesOfPerson } from '@/data/accounts/account-store';
 import type { Database } from '@/data/database';
 import { SESSION_MS, tokenIn } from '../accounts/cookie';
 import { endOf } from '../accounts/end';
@@ -40,13 +40,24 @@ export async function actorOf(db: Database, cookies: string | null): Promise<Act
   const found = token === null ? null : await findSession(db, token);
   if (!found || Date.parse(found.expiresAt) <= now() || endOf(found)) return null;
   await markUsed(db, found);
-  const granted = await loadGrants(db, found.id);
-  const sites = found.person === null ? [] : await sitesOfPerson(db, found.person);
+  return granted(db, found, found.session);
+}
+
+/** An account as it would ask, without a session: for what was allowed to it once. Null: it has ended. */
+export async function actorOfAccount(db: Database, id: string): Promise<Actor | null> {
+  const found = await findAccount(db, id);
+  return !found || endOf(found) ? null : granted(db, found, null);
+}
+
+async function granted(
+  db: Database,
+  { id, name, person }: Pick<Actor, 'id' | 'name' | 'person'>,
+  session: string | null,
+): Promise<Actor> {
+  const granted = await loadGrants(db, id);
+  const sites = person === null ? [] : await sitesOfPerson(db, person);
   return {
-    id: found.id,
-    name: found.name,
-    person: found.person,
-    session: found.session,
+    ...{ id, name, person, session },
     grants: [
       ...granted,
       ...sites.map((site) => ({ kind: 'staff' as const, site, area: null, seesPay: false })),

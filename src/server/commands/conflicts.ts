@@ -51,6 +51,7 @@ const CALLED: Readonly<Record<TableName, string>> = {
   task_tick: 'Check-list',
   availability_proposal: 'Proposed availability',
   wish: 'Wish for a day',
+  calendar_feed: 'Calendar address',
 };
 
 /** Columns that name what a row belongs to, with the table in which its name stands. */

@@ -17,6 +17,7 @@ import {
 import { changePattern, removePattern, savePattern } from '../patterns/commands';
 import { answerNews, saveOwnPhone, seeNews, tickTask } from '../staff/commands';
 import { decideAvailability, proposeAvailability, withdrawAvailability } from '../staff/availability';
+import { renewFeed } from '../calendar/commands';
 import { saveWish } from '../staff/wishes';
 import { decideLate } from '../staff/late-decision';
 import { startWeek } from '../week/commands';
@@ -65,6 +66,7 @@ const ALL = [
   stopAccount,
   seeNews,
   tickTask,
+  renewFeed,
   saveWish,
   proposeAvailability,
   withdrawAvailability,

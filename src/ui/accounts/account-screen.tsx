@@ -12,6 +12,7 @@ import { Table } from '../kit/table';
 import { AppLayout, type ShellFrame } from '../layout/app-layout';
 import { When } from '../layout/when';
 import { deviceName } from './device-name';
+import { CalendarPart } from './calendar-part';
 import { ToldPart } from './told-part';
 import { EntryField, EntryForm, NewPasswordField } from './entry';
 import { post } from './post';
@@ -39,6 +40,7 @@ export function AccountScreen({
         </p>
         <div className="flex flex-wrap items-start gap-x-16 gap-y-8">
           {account.told && <ToldPart {...account.told} email={email} />}
+          <CalendarPart />
           <PasswordPart />
           <SessionsPart sessions={sessions} />
         </div>

@@ -2,6 +2,7 @@ import { useState } from 'react';
 import { asSentence } from '@/core/sentence';
 import { formatDays, formatHours } from '@/core/time/format';
 import type { OwnPage } from '@/server/staff/payload';
+import { CalendarPart } from '../accounts/calendar-part';
 import { ToldPart } from '../accounts/told-part';
 import { useCommand } from '../commands/use-command';
 import { Button, buttonClass } from '../kit/button';
@@ -68,6 +69,7 @@ export function You() {
             email={details.email}
             onWished={() => undefined}
           />
+          <CalendarPart />
           <section aria-labelledby="account">
             <h2 id="account" className="border-ink border-b pb-1 font-serif text-lg font-semibold">
               Account
