@@ -10,3 +10,6 @@ node --import tsx torture/main.ts
 FUZZ_REQUESTS=${FUZZ_REQUESTS:-14000} NODE_OPTIONS='--experimental-vm-modules --no-warnings' \
   node_modules/.bin/jest src/app/api/fuzz.timed.test.ts --silent
 echo "fuzzed ${FUZZ_REQUESTS:-14000}, 500s 0"
+BACKUP_ROUNDS=${BACKUP_ROUNDS:-100} NODE_OPTIONS='--experimental-vm-modules --no-warnings' \
+  node_modules/.bin/jest src/server/backup --silent --testTimeout 300000
+echo "backed up while others write ${BACKUP_ROUNDS:-100}, not whole 0"

@@ -100,6 +100,8 @@ export interface Schema {
     at: string;
     content: string;
   };
+  /** Who was erased, by id alone. */
+  erased_person: { person_id: string; at: string };
   /** How often the address of a feed was renewed. */
   calendar_feed: { owner: string; turn: number };
   /** How often what a person, or what staff of a site together, see has changed; raised by triggers. */

@@ -13,6 +13,7 @@ import { capabilities } from './011-capabilities';
 import { colleagues } from './012-colleagues';
 import { staff } from './013-staff';
 import { calendar } from './014-calendar';
+import { erased } from './015-erased';
 import { fillActivity } from './fill-activity';
 
 /** One step of the data file's form: statements, or work on what it holds that hears how far it has come. */
@@ -34,4 +35,5 @@ export const MIGRATIONS: readonly (readonly Step[])[] = [
   colleagues,
   staff,
   calendar,
+  erased,
 ];

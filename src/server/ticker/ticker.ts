@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto';
 import type { Database } from '@/data/database';
 import { storageFault } from '@/data/transaction';
 import { log, logFailure } from '../log';
+import { backUpBySchedule } from '../backup/by-schedule';
 import { remindOfQuestions } from '../outbox/remind';
 import { sendDue } from '../outbox/send';
 import { dropLease, takeLease } from './lease';
@@ -16,6 +17,7 @@ const PAUSE_MS = 1000;
 const JOBS: readonly { readonly name: string; readonly run: (db: Database) => Promise<void> }[] = [
   { name: 'reminders', run: remindOfQuestions },
   { name: 'outbox', run: sendDue },
+  { name: 'back-up', run: backUpBySchedule },
 ];
 
 /** Does what is due, unless another process does it just now. */

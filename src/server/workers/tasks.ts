@@ -1,3 +1,4 @@
+import { type BackupOptions, makeBackup } from '@/data/backup';
 import type { PlanMemory } from '@/data/week/plan-memory';
 import type { Actor } from '../access/actor';
 import type { Watch } from '../commands/command';
@@ -42,6 +43,8 @@ export const TASKS = {
     const planned = await planImport(on, await todayOf(on, options.site ?? undefined), options);
     return planned.ok ? { ok: true as const, preview: planned.plan.preview } : planned;
   },
+  backUp: ({ db }: Connections, { folder, ...how }: { readonly folder: string } & BackupOptions) =>
+    makeBackup(db, folder, how),
   planDraft: async (
     { db, reader }: Connections,
     input: { readonly draft: string; readonly site: string | null },

@@ -1,0 +1,9 @@
+#!/usr/bin/env bash
+# Copies the data file into a folder, also while a server runs: npm run backup -- FOLDER [KEEP]
+set -u
+here=${INIT_CWD:-$PWD}
+source "$(dirname "${BASH_SOURCE[0]}")/install.sh"
+root=$PWD
+export VICENDA_DATA="${VICENDA_DATA:-$root/data}"
+cd "$here" || exit 1
+exec env TSX_TSCONFIG_PATH="$root/tsconfig.json" node --import "$root/node_modules/tsx/dist/esm/index.mjs" "$root/scripts/backup.ts" "$@"
