@@ -1,6 +1,7 @@
 import { type Page, chromium } from '@playwright/test';
 import { DemoServer, WEEK } from '../e2e/server';
 import { figure, percentile } from './figures';
+import { scriptBytes } from './script-bytes';
 
 /** Shorter than this the browser reports no event; such an edit counts as having taken it. */
 const THRESHOLD = 16;
@@ -86,16 +87,6 @@ async function firstKey(page: Page, address: string): Promise<number> {
   const spent = Date.now() - start;
   await page.context().close();
   return spent;
-}
-
-async function scriptBytes(page: Page): Promise<number> {
-  return page.evaluate(() =>
-    performance
-      .getEntriesByType('resource')
-      .map((entry) => entry as PerformanceResourceTiming)
-      .filter((entry) => new URL(entry.name).pathname.endsWith('.js'))
-      .reduce((sum, entry) => sum + entry.encodedBodySize, 0),
-  );
 }
 
 /** The time from the key that makes an edit to the picture that shows it, for many edits. */

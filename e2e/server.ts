@@ -20,7 +20,7 @@ export class DemoServer {
   private cookie = '';
 
   constructor(
-    private readonly folder = mkdtempSync(join(tmpdir(), 'vicenda-e2e-')),
+    readonly folder = mkdtempSync(join(tmpdir(), 'vicenda-e2e-')),
     /** What else stands in its environment. */
     private readonly more: Readonly<Record<string, string>> = {},
   ) {}

@@ -15,5 +15,6 @@ done
 if build && find_chromium; then
   export CHROMIUM
   node --import tsx bench/browser.ts
+  node --import tsx bench/staff.ts
 fi
 exit 0

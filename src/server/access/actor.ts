@@ -2,6 +2,7 @@ import { findAccount, findSession, loadGrants, sitesOfPerson } from '@/data/acco
 import type { Database } from '@/data/database';
 import { SESSION_MS, tokenIn } from '../accounts/cookie';
 import { endOf } from '../accounts/end';
+import { Unchanged } from '@/data/unchanged';
 import { storageFault } from '@/data/transaction';
 import { now, timestamp } from '../clock';
 import { log } from '../log';
@@ -34,10 +35,20 @@ export const BEFORE_ACCOUNTS = { id: 'scheduler', name: 'Scheduler' } as const;
 /** How exactly it is known when a session was last used, in milliseconds. */
 const USED_MS = 5 * 60_000;
 
+/** Who sessions were, as long as nothing is written; by session and minute, as some end by the clock. */
+const ACTORS = new Unchanged<Actor | null>(2000);
+
 /** Who sends a request with these cookies; null: nobody who is signed in. */
 export async function actorOf(db: Database, cookies: string | null): Promise<Actor | null> {
   const token = tokenIn(cookies);
-  const found = token === null ? null : await findSession(db, token);
+  if (token === null) return null;
+  return ACTORS.get(db, `${token} ${Math.floor(now() / MINUTE_MS)}`, () => readActor(db, token));
+}
+
+const MINUTE_MS = 60_000;
+
+async function readActor(db: Database, token: string): Promise<Actor | null> {
+  const found = await findSession(db, token);
   if (!found || Date.parse(found.expiresAt) <= now() || endOf(found)) return null;
   await markUsed(db, found);
   return granted(db, found, found.session);

@@ -1,9 +1,10 @@
 import { createHash } from 'node:crypto';
 import type { Result } from '@/core/plan/problem';
 import type { Database } from '@/data/database';
+import { Unchanged } from '@/data/unchanged';
 import { amongTexts } from '@/data/records/lines';
 import type { Actor } from '../access/actor';
-import { nowAt } from '../clock';
+import { now, nowAt } from '../clock';
 
 /** Answers that were made last, by who and what was asked; each with the state of the data it was made from. */
 const MADE = new Map<string, { readonly tag: string; readonly text: string }>();
@@ -38,8 +39,16 @@ export async function tagged(
   return new Response(text, { headers: { 'content-type': 'application/json', etag: tag } });
 }
 
+/** Tags as long as nothing at all is written; by minute, as the day changes by the clock. */
+const TAGS = new Unchanged<string>(MOST);
+
+function tagOf(db: Database, actor: Actor, key: string): Promise<string> {
+  const whose = `${actor.id} ${actor.session} ${key} ${Math.floor(now() / 60_000)}`;
+  return TAGS.get(db, whose, () => readTag(db, actor, key));
+}
+
 /** Names the state of everything that somebody sees as staff: their own, their sites', and what day it is there. */
-async function tagOf(db: Database, { id, name, person, grants }: Actor, key: string): Promise<string> {
+async function readTag(db: Database, { id, name, person, grants }: Actor, key: string): Promise<string> {
   const sites = [...new Set(grants.flatMap(({ site }) => site ?? []))].sort();
   const rows = await db
     .selectFrom('staff_revision')
