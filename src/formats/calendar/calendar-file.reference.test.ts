@@ -39,7 +39,7 @@ describe('what RFC 5545 asks of every line', () => {
         const lines = text.slice(0, -2).split('\r\n');
         for (const line of lines) {
           expect(Buffer.byteLength(line)).toBeLessThanOrEqual(75);
-           
+
           expect(line).not.toMatch(/[\r\n]/);
         }
         const [found] = read(text).events;
