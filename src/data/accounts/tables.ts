@@ -1,6 +1,7 @@
 import type { ColumnType } from 'kysely';
 
-type Flag = ColumnType<number, number | boolean, number | boolean>;
+/** A flag as it is stored: 0 or 1, whatever it is given as. */
+export type Flag = ColumnType<number, number | boolean, number | boolean>;
 
 /** Who can sign in. `person_id` null: nobody who works here. `stopped_at`: since when not any more. */
 export interface UserTable {

@@ -5,15 +5,8 @@ import { addPeople, changePeople, saveAvailability, saveFields, savePerson } fro
 import { importPeople } from '../people/import/command';
 import { publishDays, withdrawDays } from '../publish/commands';
 import { importSite, importWeek } from '../plan-file/commands';
-import {
-  createSite,
-  nameBusiness,
-  saveCapabilities,
-  saveColleagues,
-  saveRoles,
-  saveRules,
-  saveSite,
-} from '../site/commands';
+import { createSite, nameBusiness, saveRoles, saveRules, saveSite } from '../site/commands';
+import { saveCapabilities, saveColleagues } from '../site/switches';
 import { changePattern, removePattern, savePattern } from '../patterns/commands';
 import { answerNews, saveOwnPhone, seeNews, tickTask } from '../staff/commands';
 import { decideAvailability, proposeAvailability, withdrawAvailability } from '../staff/availability';

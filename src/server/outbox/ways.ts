@@ -1,7 +1,7 @@
 import { createTransport } from 'nodemailer';
 import type { Selectable } from 'kysely';
 import { gatewayFrom, textWay } from './text-gateway';
-import type { OutboxTable } from '@/data/schema';
+import type { OutboxTable } from '@/data/staff/tables';
 
 export type Message = Selectable<OutboxTable>;
 

@@ -16,7 +16,7 @@ globalThis.ResizeObserver = class {
 };
 const server = await demoServer();
 const { PersonPart } = await import('./person-part');
-const { AvailabilityPart } = await import('./availability-part');
+const { AvailabilityPart } = await import('../availability/availability-part');
 const { EditableCell } = await import('./editable-cell');
 const { columnsOf } = await import('./people-columns');
 const { AddPeople } = await import('./add-people');

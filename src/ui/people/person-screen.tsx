@@ -7,7 +7,7 @@ import { versionOn } from '@/core/availability/versions';
 import type { PersonPayload } from '@/server/people/payload';
 import { buttonClass } from '../kit/button';
 import { AppLayout, type ShellFrame } from '../layout/app-layout';
-import { AvailabilityPart } from './availability-part';
+import { AvailabilityPart } from '../availability/availability-part';
 import { HistoryPart } from './history-part';
 import { PersonPart } from './person-part';
 

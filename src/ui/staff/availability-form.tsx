@@ -16,8 +16,8 @@ import { DateInput } from '../kit/inputs/date-input';
 import { Field } from '../kit/inputs/field';
 import { Segmented } from '../kit/inputs/segmented';
 import { TextInput } from '../kit/inputs/text-input';
-import { availabilityStyle } from '../people/availability-style';
-import { TypedWeek } from '../people/typed-week';
+import { availabilityStyle } from '../availability/availability-style';
+import { TypedWeek } from '../availability/typed-week';
 import { useStaff } from './staff-context';
 
 const BRUSHES: readonly { readonly value: AvailabilityKind | null; readonly name: string }[] = [

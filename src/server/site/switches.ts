@@ -1,0 +1,48 @@
+import { type Capability, capabilitiesIn } from '@/core/setup/capabilities';
+import type { ColleagueView } from '@/core/setup/colleagues';
+import { type Result, fail } from '@/core/plan/problem';
+import type { Database } from '@/data/database';
+import { type RowOf, loadRows, rowChanges } from '@/data/records/records';
+import { type CommandEffect, command } from '../commands/command';
+import { SAVE_CAPABILITIES, SAVE_COLLEAGUES } from './schema';
+
+/** Switches what a site uses on and off. What is off cannot be reached there; its data stays. */
+export const saveCapabilities = command<'capabilities.save', { site: string; off: readonly Capability[] }>({
+  kind: 'capabilities.save',
+  permission: 'setup.change',
+  scope: ({ site }) => ({ sites: [site] }),
+  input: SAVE_CAPABILITIES,
+  prepare: ({ db }, { site, off }) =>
+    siteChange(db, site, 'What is used at', { capabilities_off: JSON.stringify(capabilitiesIn(off)) }),
+});
+
+/** Says what staff see of each other at a site. */
+export const saveColleagues = command<'colleagues.save', { site: string; sees: readonly ColleagueView[] }>({
+  kind: 'colleagues.save',
+  permission: 'setup.change',
+  scope: ({ site }) => ({ sites: [site] }),
+  input: SAVE_COLLEAGUES,
+  prepare: ({ db }, { site, sees }) =>
+    siteChange(db, site, 'What staff see at', { staff_sees: JSON.stringify(sees) }),
+});
+
+/** Changes some columns of a site that have nothing to do with its plans. */
+async function siteChange(
+  db: Database,
+  site: string,
+  what: string,
+  columns: Partial<RowOf<'site'>>,
+): Promise<Result<{ work: CommandEffect }>> {
+  const [before] = await loadRows(db, 'site', { id: site });
+  if (!before) return fail('unknown', 'there is no such site', 'site');
+  return {
+    ok: true,
+    work: {
+      title: `${what} ${before.name}`,
+      rows: rowChanges('site', [before], [{ ...before, ...columns }]),
+      subjects: [{ kind: 'site', id: site }],
+      sites: [site],
+      weeks: [],
+    },
+  };
+}
