@@ -27,12 +27,18 @@ export async function eraseAgain(
 /**
  * Takes the name of somebody and everything that tells of them out of the file: contacts, birth date, notes, own
  * fields, availability, wishes, messages, account and log. Shifts, hours, leave dates and rates stay, under a name
- * that tells nothing. False: there is nobody of that id. `at`: UTC.
+ * that tells nothing. False: there is nobody of that id. `at`: UTC; `known`: their name in titles, where it is gone
+ * from the person already.
  */
-export async function eraseEverywhere(db: Database, person: string, at: string): Promise<boolean> {
+export async function eraseEverywhere(
+  db: Database,
+  person: string,
+  at: string,
+  known?: string,
+): Promise<boolean> {
   const row = await db.selectFrom('person').select('name').where('id', '=', person).executeTakeFirst();
   if (!row) return false;
-  const { name } = row;
+  const name = known ?? row.name;
   await erasePerson(db, person, name);
   const of = ['person_id', '=', person] as const;
   await sql`delete from availability_block where availability_id in (select id from availability where person_id = ${person})`.execute(

@@ -52,6 +52,9 @@ const KEYS = {
   calendar_feed: ['owner'],
 } as const satisfies Record<string, readonly string[]>;
 
+/** The tables in which the records of a business stand. */
+export const RECORD_TABLES = Object.keys(KEYS) as (keyof typeof KEYS)[];
+
 /** Columns that only the database counts. */
 const COUNTED = { site_date: ['id'], site: ['version'] } as const;
 

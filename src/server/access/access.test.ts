@@ -60,6 +60,8 @@ const EXPECTED: Readonly<Record<Permission, Readonly<Record<string, string>>>> =
   'accounts.invite': planning('oi', 'oh'),
   'accounts.grant': all('o'),
   'sign-ins.read': all('o'),
+  'records.export': all('o'),
+  'records.erase': all('o'),
   'outbox.read': planning('oi', 'oh'),
   'outbox.send': planning('oi', 'oh'),
 };

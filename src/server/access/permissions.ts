@@ -19,6 +19,8 @@ export type Permission =
   | 'accounts.invite'
   | 'accounts.grant'
   | 'sign-ins.read'
+  | 'records.export'
+  | 'records.erase'
   | 'outbox.read'
   | 'outbox.send';
 
@@ -45,7 +47,7 @@ const PLANNING: readonly Permission[] = [
  * besides with every grant that sees pay.
  */
 export const PERMITTED: Readonly<Record<Grant['kind'], readonly Permission[]>> = {
-  owner: [...PLANNING, 'pay.read', 'accounts.grant', 'sign-ins.read'],
+  owner: [...PLANNING, 'pay.read', 'accounts.grant', 'sign-ins.read', 'records.export', 'records.erase'],
   scheduler: PLANNING,
   lead: ['self', 'team.read', 'plan.read', 'plan.edit'],
   payroll: ['self', 'people.read', 'pay.read'],

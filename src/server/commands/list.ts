@@ -11,6 +11,7 @@ import { changePattern, removePattern, savePattern } from '../patterns/commands'
 import { answerNews, saveOwnPhone, seeNews, tickTask } from '../staff/commands';
 import { decideAvailability, proposeAvailability, withdrawAvailability } from '../staff/availability';
 import { renewFeed } from '../calendar/commands';
+import { erasePersonalData } from '../records/commands';
 import { saveWish } from '../staff/wishes';
 import { decideLate } from '../staff/late-decision';
 import { startWeek } from '../week/commands';
@@ -59,6 +60,7 @@ const ALL = [
   stopAccount,
   seeNews,
   tickTask,
+  erasePersonalData,
   renewFeed,
   saveWish,
   proposeAvailability,

@@ -87,6 +87,8 @@ export interface PeopleChoices {
   readonly currency: string;
   /** Whether people can be changed here, by who looks at them. */
   readonly mayChange: boolean;
+  /** Whether who asks may hand over or erase what is on record of people. */
+  readonly mayErase: boolean;
   /** Whether pay is shown; where it is not, none is here. */
   readonly seesPay: boolean;
   readonly today: Day;

@@ -128,10 +128,14 @@ async function historyOf(
 }
 
 /** What the actor may do with people of some sites. */
-function mayAt(actor: Actor, sites: readonly string[]): Pick<PeopleChoices, 'mayChange' | 'seesPay'> {
+function mayAt(
+  actor: Actor,
+  sites: readonly string[],
+): Pick<PeopleChoices, 'mayChange' | 'mayErase' | 'seesPay'> {
   const places = sites.length === 0 ? [null] : sites;
   return {
     mayChange: places.some((site) => checkAccess(actor, 'people.change', site) === null),
+    mayErase: isPermittedEverywhere(actor, 'records.erase'),
     seesPay: seesPayAtOne(actor, sites),
   };
 }

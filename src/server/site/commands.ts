@@ -7,14 +7,7 @@ import type { Rules } from '@/core/plan/types';
 import { type Day, formatDate } from '@/core/time/day';
 import { moneyIn } from '@/data/money';
 import type { Database } from '@/data/database';
-import {
-  type NewRow,
-  type RowChange,
-  type RowOf,
-  loadRows,
-  loadRowsOf,
-  rowChanges,
-} from '@/data/records/records';
+import { type NewRow, type RowChange, loadRows, loadRowsOf, rowChanges } from '@/data/records/records';
 import { BUSINESS } from '../access/permissions';
 import { command } from '../commands/command';
 import { CREATE_SITE, NAME, SAVE_ROLES, SAVE_RULES, SAVE_SITE } from './schema';

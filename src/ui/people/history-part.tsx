@@ -5,6 +5,7 @@ import { undoOne } from '../undo/take-back';
 import { When } from '../layout/when';
 import { Button } from '../kit/button';
 import { Page } from '../kit/page';
+import { RecordsPart } from './records-part';
 
 /** Who changed what of a person, the latest first; the latest can be taken back. */
 export function HistoryPart({ page }: { readonly page: PersonPayload }) {
@@ -43,6 +44,7 @@ export function HistoryPart({ page }: { readonly page: PersonPayload }) {
             ))}
           </ol>
         )}
+        {page.choices.mayErase && <RecordsPart page={page} />}
       </div>
     </Page>
   );

@@ -1,0 +1,23 @@
+import Joi from 'joi';
+import { route } from '@/server/access/route';
+import { ID } from '@/server/input';
+import { exportPerson } from '@/server/records/export';
+
+/** Everything on record of one person, as files. */
+export const GET = route(
+  {
+    name: 'GET records of a person',
+    permission: 'records.export',
+    params: Joi.object<{ person: string }>({ person: ID.required() }).required(),
+  },
+  async ({ db, actor, params: { person } }) => {
+    const found = await exportPerson(db, actor, person);
+    if (!found.ok) return found;
+    return new Response(new Uint8Array(found.zip), {
+      headers: {
+        'content-type': 'application/zip',
+        'content-disposition': 'attachment; filename="records-of-a-person.zip"',
+      },
+    });
+  },
+);

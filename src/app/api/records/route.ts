@@ -1,0 +1,14 @@
+import { route } from '@/server/access/route';
+import { exportAll } from '@/server/records/export';
+
+/** Everything of the organisation, as files. */
+export const GET = route({ name: 'GET records', permission: 'records.export' }, async ({ db, actor }) => {
+  const found = await exportAll(db, actor);
+  if (!found.ok) return found;
+  return new Response(new Uint8Array(found.zip), {
+    headers: {
+      'content-type': 'application/zip',
+      'content-disposition': 'attachment; filename="vicenda-records.zip"',
+    },
+  });
+});
