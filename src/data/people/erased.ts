@@ -40,6 +40,18 @@ export async function eraseEverywhere(
   if (!row) return false;
   const name = known ?? row.name;
   await erasePerson(db, person, name);
+  // What was done to them is not taken back: what it would put there is gone.
+  await db
+    .updateTable('activity')
+    .set({ inverse: null })
+    .where('seq', 'in', (subjects) =>
+      subjects
+        .selectFrom('activity_subject')
+        .select('seq')
+        .where('kind', '=', 'person')
+        .where('id', '=', person),
+    )
+    .execute();
   const of = ['person_id', '=', person] as const;
   await sql`delete from availability_block where availability_id in (select id from availability where person_id = ${person})`.execute(
     db,
