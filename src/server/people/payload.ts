@@ -96,6 +96,8 @@ export interface PeopleChoices {
 
 export interface PeoplePayload {
   readonly people: readonly PersonRow[];
+  /** Ids of those whose proposed availability waits for a decision. */
+  readonly proposing: readonly string[];
   readonly choices: PeopleChoices;
 }
 

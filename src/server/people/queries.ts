@@ -47,7 +47,15 @@ export async function peopleTable(db: Database, actor: Actor): Promise<Result<{ 
       available: availableWeek(versionsOf(mine), choices.today),
     });
   }
-  return { ok: true, table: { people, choices } };
+  const waiting = await db
+    .selectFrom('availability_proposal')
+    .select('person_id')
+    .distinct()
+    .where('state', '=', 'waiting')
+    .execute();
+  const listed = new Set(people.map(({ id }) => id));
+  const proposing = waiting.map((row) => row.person_id).filter((id) => listed.has(id));
+  return { ok: true, table: { people, proposing, choices } };
 }
 
 /** Minutes available on each weekday of the week of a date, Monday first, each by the version that counts then. */

@@ -89,6 +89,12 @@ export function AccountsScreen({
             </a>
           )}
           {mayGrant && (
+            // A file, not a page.
+            <a className={buttonClass('plain')} href="/api/records" download>
+              Everything on record, as files
+            </a>
+          )}
+          {mayGrant && (
             <Button aria-expanded={adding} onClick={() => add(!adding)}>
               Invite somebody else
             </Button>

@@ -16,6 +16,7 @@ import { AddPeople } from './add-people';
 import { CONTRACTS } from './contracts';
 import { NO_FILTER, type PeopleFilter, filtered, hasLeft } from './filter';
 import { PeopleTable } from './people-table';
+import { Proposing } from './proposing';
 import { Button, buttonClass } from '../kit/button';
 import { EmptyState } from '../kit/states';
 
@@ -72,6 +73,7 @@ export function PeopleScreen({ header, site, table }: Props) {
           )}
         </span>
       </div>
+      <Proposing table={table} site={site} />
       {adding && <AddPeople choices={choices} site={site} onDone={() => add(false)} />}
       {here.length === 0 && !adding ? (
         <main>

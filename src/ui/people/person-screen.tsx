@@ -15,13 +15,15 @@ interface Props {
   readonly header: ShellFrame;
   readonly site: string | null;
   readonly page: PersonPayload;
+  /** What of them is shown first. */
+  readonly first?: Part;
 }
 
 type Part = 'about' | 'availability' | 'history';
 
 /** One person: what is known of them, when they can work, and what was changed by whom. */
-export function PersonScreen({ header, site, page }: Props) {
-  const [part, show] = useState<Part>('about');
+export function PersonScreen({ header, site, page, first = 'about' }: Props) {
+  const [part, show] = useState<Part>(first);
   const { person, versions, history, choices } = page;
   const now = versionOn(versions, choices.today);
   const parts: readonly { readonly id: Part; readonly name: string; readonly note: string }[] = [

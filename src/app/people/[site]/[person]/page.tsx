@@ -14,7 +14,7 @@ const PARAMS = Joi.object<{ site: string; person: string }>({ site: ID.required(
 
 export default page(
   { permission: 'people.read', scope: 'somewhere', params: PARAMS },
-  async ({ db, actor, params: { site, person } }) => {
+  async ({ db, actor, params: { site, person }, search }) => {
     const found = await personPage(db, actor, person);
     if (!found.ok) notFound();
     const header = await headerOfBusiness(db, actor);
@@ -24,6 +24,7 @@ export default page(
         header={header}
         site={site === 'all' ? null : site}
         page={found.page}
+        first={search.part === 'availability' ? 'availability' : 'about'}
       />
     );
   },
