@@ -38,6 +38,7 @@ const Find = dynamic(loadFind, { ssr: false });
 const loadPanels = () => import('./panels/panels').then((part) => part.Panels);
 const Panels = dynamic(loadPanels, { ssr: false, loading: () => <SidePanel /> });
 const Figures = dynamic(() => import('./coverage/figures').then((part) => part.Figures), { ssr: false });
+const ShiftFile = dynamic(() => import('./header/shift-file').then((part) => part.ShiftFile), { ssr: false });
 const DayList = dynamic(() => import('./phone/day-list').then((part) => part.DayList), { ssr: false });
 const WeeksStrip = dynamic(() => import('./header/weeks-strip').then((part) => part.WeeksStrip), {
   ssr: false,
@@ -271,6 +272,7 @@ function Dialogs() {
       {dialog === 'keys' && <KeysHelp />}
       {dialog === 'find' && <Find />}
       {dialog === 'coverage' && <Figures />}
+      {dialog === 'file' && <ShiftFile />}
     </>
   );
 }

@@ -231,6 +231,11 @@ function thingsToDo(
     { name: 'Open the shift in full', run: () => controller.openShift() },
     { name: 'Change several shifts', run: () => controller.open({ kind: 'bulk' }) },
     { name: 'Group, sort and filter the rows', run: () => controller.open({ kind: 'rows' }) },
+    {
+      name: 'Shifts as a CSV file',
+      words: 'export download spreadsheet',
+      run: () => controller.act.openDialog('file'),
+    },
     { name: 'Coverage as a table', run: () => controller.act.openDialog('coverage') },
     { name: 'Hours, cost and snags of the month', run: () => controller.act.showWeeks(true) },
     {

@@ -43,8 +43,8 @@ export interface Editing {
 
 export type DayCount = 28 | 7 | 3 | 1;
 
-/** What may stand over the page: coverage as a table, all keys, or the box to find and do. */
-export type Dialog = 'coverage' | 'keys' | 'find';
+/** What may stand over the page: coverage as a table, all keys, the box to find and do, or shifts as a file. */
+export type Dialog = 'coverage' | 'keys' | 'find' | 'file';
 
 /** What stands beside the canvas in place of snags and selection. */
 export type Panel =
