@@ -10,12 +10,22 @@ test.afterAll(() => server.end());
 /** Every page there is, by its address, with what it is known by. */
 const PAGES: readonly (readonly [string, string | RegExp])[] = [
   ['/setup/bistro', 'Missing for a good plan'],
-  ...['site', 'hours', 'roles', 'needs', 'rules', 'templates', 'patterns', 'plan-file', 'used'].map(
-    (section) => [`/setup/bistro/${section}`, /./] as const,
-  ),
+  ...[
+    'site',
+    'hours',
+    'roles',
+    'needs',
+    'rules',
+    'templates',
+    'patterns',
+    'plan-file',
+    'colleagues',
+    'used',
+  ].map((section) => [`/setup/bistro/${section}`, /./] as const),
   ['/people/bistro', '18 people'],
   ['/people/all', /people$/],
   ['/people/bistro/priya', 'Priya Nair'],
+  ['/people/bistro/priya/own-page', 'As Priya Nair sees it'],
   ['/people/bistro/import', 'Import people'],
   [`/people/bistro/availability/${WEEK}`, /./],
   [`/plan/bistro/${WEEK}`, 'Plan of Quay Bistro'],
@@ -39,10 +49,11 @@ async function open(page: Page, address: string, heading: string | RegExp): Prom
   await expect(page.locator('[data-ready="false"]')).toHaveCount(0);
 }
 
-for (const [scheme, size] of [
-  ['light', { width: 1280, height: 800 }],
-  ['dark', { width: 1280, height: 800 }],
-  ['light', { width: 390, height: 844 }],
+// Another theme changes nothing but colours, and another width everything but them.
+for (const [scheme, size, of] of [
+  ['light', { width: 1280, height: 800 }, undefined],
+  ['dark', { width: 1280, height: 800 }, 'contrast'],
+  ['light', { width: 390, height: 844 }, 'all but contrast'],
 ] as const)
   test(`axe finds no serious fault on any page, ${scheme}, ${size.width} wide`, async ({ page }) => {
     test.setTimeout(240_000);
@@ -52,7 +63,7 @@ for (const [scheme, size] of [
     const faults: string[] = [];
     for (const [address, heading] of PAGES) {
       await open(page, address, heading);
-      faults.push(...(await seriousFaults(page)).map((fault) => `${address} ${fault}`));
+      faults.push(...(await seriousFaults(page, of)).map((fault) => `${address} ${fault}`));
     }
     expect(faults).toEqual([]);
   });

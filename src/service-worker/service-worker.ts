@@ -12,8 +12,10 @@ const WAIT_S = 5;
 /** Keeps only what the server answered to who is signed in, and drops all of it as soon as nobody is. */
 const ownOnly: SerwistPlugin = {
   fetchDidSucceed: async ({ response }) => {
-    if (response.status === 401 || (response.redirected && !isOwn(new URL(response.url))))
-      await caches.delete(OWN);
+    // A page of one's own leads elsewhere only where nobody is signed in.
+    const leadsAway =
+      response.type === 'opaqueredirect' || (response.redirected && !isOwn(new URL(response.url)));
+    if (response.status === 401 || leadsAway) await caches.delete(OWN);
     return response;
   },
   cacheWillUpdate: async ({ response }) =>

@@ -2,7 +2,6 @@ import { enter } from './enter';
 import { post } from './post';
 import { notify } from '../commands/notify';
 import { countMarks, dropMarks } from '../staff/marks';
-import { forgetOwnPages } from '../staff/use-service-worker';
 import { waitingEdits } from '../waiting/waiting-edits';
 
 /** Signs out, unless something still waits to be sent: that would be sent by whoever signs in here next. */
@@ -15,7 +14,7 @@ export async function signOut(): Promise<void> {
   const answer = await post('/api/sign-out', {});
   if (answer.ok || answer.problem.code === 'signed-out') {
     // Nothing of whoever was here stays on the device.
-    await Promise.all([forgetOwnPages(), dropMarks()]);
+    await dropMarks();
     enter('/sign-in');
   } else notify({ text: answer.problem.message });
 }

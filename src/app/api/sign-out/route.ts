@@ -8,6 +8,10 @@ export const POST = route(
   { name: 'POST sign-out', permission: 'self', body: { json: Joi.object({}).required() } },
   async ({ db, actor }) => {
     if (actor.session !== null) await endSession(db, actor, actor.session);
-    return Response.json({ ok: true }, { headers: { 'set-cookie': sessionCookie('', false) } });
+    // Nothing that was read stays in the browser's cache either.
+    return Response.json(
+      { ok: true },
+      { headers: { 'set-cookie': sessionCookie('', false), 'clear-site-data': '"cache"' } },
+    );
   },
 );
