@@ -96,6 +96,32 @@ test('availability is proposed with a thumb, and accepted by who plans', async (
   await planner.context().close();
 });
 
+test('a number and the wish to be told by it are changed by oneself, and stand there at once', async ({
+  page,
+  context,
+}) => {
+  await openAs(context, page, 'demo-noor', '/you');
+  const byText = page.getByRole('checkbox', { name: /^by text message/ });
+  await expect(byText).toBeDisabled();
+  await page.getByLabel('Telephone').fill('+351 555 0103');
+  await page.getByRole('button', { name: 'Save' }).click();
+  await expect(byText).toBeEnabled();
+  await byText.click();
+  await expect(byText).toBeChecked();
+  await page.reload();
+  await expect(byText).toBeChecked();
+  // The address of the calendar is a secret: it is shown when it is asked for, and answers to whoever has it.
+  await page.getByRole('button', { name: 'Show the address' }).click();
+  const address = await page.getByLabel('Address of My shifts').inputValue();
+  const { pathname } = new URL(address);
+  const feed = await fetch(server.url + pathname);
+  expect(feed.headers.get('content-type')).toContain('text/calendar');
+  expect(await feed.text()).toContain('BEGIN:VEVENT');
+  await page.getByRole('button', { name: 'Take another address' }).click();
+  await expect(page.getByLabel('Address of My shifts')).not.toHaveValue(address);
+  expect((await fetch(server.url + pathname)).status).toBe(404);
+});
+
 test('a wish for a coming week costs points, and stands in the plan', async ({ page, context, browser }) => {
   await openAs(context, page, 'demo-noor', '/you');
   await expect(page.getByText('8 of 12 points left')).toBeVisible();

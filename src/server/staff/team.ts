@@ -37,7 +37,9 @@ export async function teamOn(
   if (!stored) return fail('unknown', 'there is no such site', 'site');
   const views = await viewsAt(db, site);
   const week = startOfWeek(date, stored.site.weekStart);
-  const published = views.has('team') ? await loadPublished(db, site, week - 1, week + 8) : [];
+  // The whole week is read only where its hours are shown.
+  const [first, end] = views.has('hours') ? [week - 1, week + 8] : [date - 1, date + 1];
+  const published = views.has('team') ? await loadPublished(db, site, first, end) : [];
   const here = published.filter(
     (shift) => shift.person !== null && (shift.date === date || (shift.date === date - 1 && shift.to > DAY)),
   );
@@ -50,7 +52,7 @@ export async function teamOn(
         .execute()
     ).map((row) => [row.id, row]),
   );
-  const paidOf = paidBy(stored, published, week);
+  const paidOf = paidBy(stored, views.has('hours') ? published : [], week);
   const colleagues = here
     .filter(({ person }) => people.has(person!))
     .map((shift): Colleague => {

@@ -14,11 +14,14 @@ export function ToldPart({
   readonly byText: boolean;
   readonly phone: string | null;
   readonly email: string | null;
-  readonly onWished?: () => void;
+  /** Called with what holds from then on. */
+  readonly onWished?: (told: { readonly byMail: boolean; readonly byText: boolean }) => void;
 }) {
   const { run, busy, problem } = useCommand();
-  const wish = (part: Partial<{ byMail: boolean; byText: boolean }>) =>
-    void run('told.wish', { byMail, byText, ...part }).then((done) => done && onWished?.());
+  const wish = (part: Partial<{ byMail: boolean; byText: boolean }>) => {
+    const told = { byMail, byText, ...part };
+    void run('told.wish', told).then((done) => done && onWished?.(told));
+  };
   return (
     <section aria-labelledby="told" className="w-[280px] max-w-full phone:w-full">
       <h2 id="told" className="mb-2 font-serif text-lg font-semibold">

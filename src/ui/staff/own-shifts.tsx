@@ -51,7 +51,12 @@ function NextDay({ shifts, team }: { readonly shifts: readonly OwnShift[]; reado
             {formatTimeSpan(own.shift.from, own.shift.to, page.hourFormat)}
           </p>
           <p>
-            {[shiftWords(own.shift, page), own.shift.label, `${formatHours(own.paid)} paid`]
+            {[
+              own.site === site ? '' : page.sites[own.site],
+              shiftWords(own.shift, page),
+              own.shift.label,
+              `${formatHours(own.paid)} paid`,
+            ]
               .filter(Boolean)
               .join(', ')}
           </p>
@@ -71,7 +76,11 @@ function With({ team, shifts }: { readonly team: TeamDay; readonly shifts: reado
   const { page, go, isReadOnly } = useStaff();
   const beside = team.colleagues.filter(
     ({ isSelf, from, to }) =>
-      !isSelf && shifts.some(({ shift }) => shift.date === team.date && from < shift.to && to > shift.from),
+      !isSelf &&
+      shifts.some(
+        ({ shift, site }) =>
+          site === team.site && shift.date === team.date && from < shift.to && to > shift.from,
+      ),
   );
   if (!team.isShown) return null;
   const names = beside.map((one) => colleagueName(one, team.roles));

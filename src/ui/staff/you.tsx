@@ -67,7 +67,7 @@ export function You() {
             {...details.told}
             phone={details.phone}
             email={details.email}
-            onWished={() => undefined}
+            onWished={(told) => known({ told })}
           />
           <CalendarPart />
           <section aria-labelledby="account">
