@@ -18,7 +18,10 @@ export interface Fresh<T> {
 export const KEPT = 'x-kept';
 
 async function read<T>(path: string, signal: AbortSignal): Promise<Fresh<T>> {
-  const response = await fetch(path, { signal });
+  const response = await fetch(path, { signal }).catch((error: unknown) => {
+    if (signal.aborted) throw error;
+    throw new Error('There is no connection, and this was not looked at before.');
+  });
   // Signed out, or somebody else: what stands here is not to be looked at any more.
   if (response.status === 401) window.location.reload();
   if (!response.ok) throw new Error(await reasonOf(response));
