@@ -1,4 +1,4 @@
-import { publicationOf } from './publication';
+import { isOtherShift } from './publication';
 import type { PublishChange } from './publish-changes';
 
 /**
@@ -15,10 +15,5 @@ export function composeChanges(steps: readonly (readonly PublishChange[])[]): Pu
     const known = sums.get(id);
     sums.set(id, { before: known ? known.before : before, after });
   }
-  return [...sums.values()].filter(isAnything);
-}
-
-function isAnything({ before, after }: PublishChange): boolean {
-  if (before === null || after === null) return before !== after;
-  return publicationOf(after, before) !== 'published';
+  return [...sums.values()].filter(({ before, after }) => isOtherShift(before, after));
 }

@@ -24,6 +24,11 @@ export function publicationOfAll(shifts: readonly Shift[], published: readonly S
   return told ? 'published' : 'draft';
 }
 
+/** Whether staff would see a difference between two states of a shift; null: it is not there. */
+export function isOtherShift(before: Shift | null, now: Shift | null): boolean {
+  return before === null || now === null ? before !== now : !isPublishedAs(before, now);
+}
+
 /** Whether a shift stands as it was published, in all that staff see of it; that it is fixed is not told. */
 function isPublishedAs(before: Shift, now: Shift): boolean {
   return (

@@ -1,6 +1,5 @@
-import { timingSafeEqual } from 'node:crypto';
 import { publicAddress } from '../access/origin';
-import { sealOf } from './secret';
+import { isSealed, sealOf } from './secret';
 
 /** How long a session lasts that is not used, in milliseconds; on a device of several people until its day is over. */
 export const SESSION_MS = { own: 30 * 24 * 3600_000, shared: 12 * 3600_000 } as const;
@@ -25,8 +24,7 @@ export function tokenIn(cookies: string | null): string | null {
     const [name, value = ''] = part.trim().split('=');
     const [token, signature = ''] = value.split('.');
     if (name !== NAME || token === '') continue;
-    const [given, own] = [Buffer.from(signature), Buffer.from(signatureOf(token))];
-    return given.length === own.length && timingSafeEqual(given, own) ? token : null;
+    return isSealed(signature, signatureOf(token)) ? token : null;
   }
   return null;
 }

@@ -1,4 +1,4 @@
-import { createHmac, randomBytes } from 'node:crypto';
+import { createHmac, randomBytes, timingSafeEqual } from 'node:crypto';
 import { mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { dataFolder } from '../store';
@@ -30,4 +30,10 @@ function readOrMake(folder: string): string {
 /** A digest that nobody makes without the secret, of text that says what it is for. */
 export function sealOf(text: string): Buffer {
   return createHmac('sha256', secret()).update(text).digest();
+}
+
+/** Whether what somebody gave is what only the secret makes, told in the same time however much of it is right. */
+export function isSealed(given: string, wanted: string): boolean {
+  const [said, own] = [Buffer.from(given), Buffer.from(wanted)];
+  return said.length === own.length && timingSafeEqual(said, own);
 }

@@ -1,7 +1,6 @@
-import { timingSafeEqual } from 'node:crypto';
 import type { Database } from '@/data/database';
 import { publicAddress } from '../access/origin';
-import { sealOf } from '../accounts/secret';
+import { isSealed, sealOf } from '../accounts/secret';
 
 /** Whose calendar a feed is: a person's own, or a site's for one account. */
 export type FeedOwner =
@@ -24,9 +23,7 @@ export async function feedAddress(db: Database, owner: FeedOwner): Promise<strin
 
 /** Whether a seal is that of an owner's feed as it stands: one that was renewed is nobody's any more. */
 export async function isFeedSeal(db: Database, owner: FeedOwner, given: string): Promise<boolean> {
-  const wanted = Buffer.from(`${await sealOfFeed(db, owner)}.ics`);
-  const said = Buffer.from(given);
-  return said.length === wanted.length && timingSafeEqual(said, wanted);
+  return isSealed(given, `${await sealOfFeed(db, owner)}.ics`);
 }
 
 async function sealOfFeed(db: Database, owner: FeedOwner): Promise<string> {

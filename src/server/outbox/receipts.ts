@@ -1,10 +1,9 @@
-import { timingSafeEqual } from 'node:crypto';
 import { parseReceipt } from '@/core/outbox/receipt';
 import { fail } from '@/core/plan/problem';
 import type { Database } from '@/data/database';
 import { inTransaction } from '@/data/transaction';
 import { publicAddress } from '../access/origin';
-import { sealOf } from '../accounts/secret';
+import { isSealed, sealOf } from '../accounts/secret';
 import { timestamp } from '../clock';
 
 /** The address to which a gateway says later what became of a message. Nobody who was not given it can make it. */
@@ -25,10 +24,7 @@ export async function takeReceipt(
   { message, seal }: { readonly message: string; readonly seal: string },
   text: string,
 ): Promise<{ readonly ok: boolean }> {
-  const wanted = Buffer.from(sealOfReceipt(message));
-  const given = Buffer.from(seal);
-  if (given.length !== wanted.length || !timingSafeEqual(given, wanted))
-    return fail('unknown', 'there is no such message');
+  if (!isSealed(seal, sealOfReceipt(message))) return fail('unknown', 'there is no such message');
   const receipt = parseReceipt(text);
   if (!receipt) return { ok: true };
   const values =

@@ -2,7 +2,7 @@ import type { Change } from '@/core/plan/change';
 import { type Result, fail } from '@/core/plan/problem';
 import { diffShift } from '@/core/plan/shift-spec';
 import type { Shift } from '@/core/plan/types';
-import { publicationOf } from '@/core/publish/publication';
+import { isOtherShift } from '@/core/publish/publication';
 import type { PublishChange } from '@/core/publish/publish-changes';
 import type { Database } from '@/data/database';
 import { loadPublication, loadPublishedById } from '@/data/publish/publication-store';
@@ -53,7 +53,9 @@ export const decideLate = command<'late.decide', LateDecision>({
     if (!back.ok) return back;
     const { changes } = back;
     const drafts = new Map((await shiftsById(db, idsOf(changes))).map(({ shift }) => [shift.id, shift]));
-    const differs = changes.some(({ before, after }) => isOther(before, drafts.get((after ?? before)!.id)));
+    const differs = changes.some(({ before, after }) =>
+      isOtherShift(before, drafts.get((after ?? before)!.id) ?? null),
+    );
     if (differs && draft === undefined)
       return fail(
         'draft-differs',
@@ -90,7 +92,7 @@ async function givenBack(
   const toldOf = new Map(told.map((change) => [(change.after ?? change.before)!.id, change]));
   const ids = news.items.filter(({ isLate }) => isLate).map(({ before, after }) => (after ?? before)!.id);
   const now = new Map((await loadPublishedById(db, news.site, ids)).map((shift) => [shift.id, shift]));
-  if (ids.some((id) => isOther(toldOf.get(id)?.after ?? null, now.get(id))))
+  if (ids.some((id) => isOtherShift(toldOf.get(id)?.after ?? null, now.get(id) ?? null)))
     return fail(
       'changed-meanwhile',
       'this shift was published differently since; keep the change, or alter the plan and publish that',
@@ -105,12 +107,6 @@ async function givenBack(
   return { ok: true, changes };
 }
 
-/** Whether a shift is another than it was told as; null and undefined: it is not there. */
-function isOther(told: Shift | null, now: Shift | undefined): boolean {
-  if (told === null || now === undefined) return (told === null) !== (now === undefined);
-  return publicationOf(now, told) !== 'published';
-}
-
 /** The edit that makes the draft of a shift what is published of it, unless another draft of it is to stay on top. */
 function editTo(
   { before, after }: PublishChange,
@@ -118,7 +114,7 @@ function editTo(
   draft: LateDecision['draft'],
 ): Change[] {
   const now = drafts.get((after ?? before)!.id);
-  if (isOther(before, now) && draft === 'keep') return [];
+  if (isOtherShift(before, now ?? null) && draft === 'keep') return [];
   if (after === null) return now ? [{ do: 'remove', id: now.id, was: now }] : [];
   if (!now) return [{ do: 'add', shift: after }];
   const patch = diffShift(now, after);

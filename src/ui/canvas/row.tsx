@@ -11,7 +11,7 @@ import { Bar, MARK_WIDTH } from './bar';
 import type { RoleStyle } from './bar-label';
 import { type Scale, xOf } from './scale';
 import { Underlay } from './underlay';
-import { WishMark } from './wish-mark';
+import { WishMark, wishText } from './wish-mark';
 
 export const ROW_HEIGHT = 34;
 /** The same where the window is low. */
@@ -329,7 +329,7 @@ function describe(
     if (state.view.availability(date).allowed.length === 0) parts.push('not available');
   }
   const wish = wishes?.[date];
-  if (wish) parts.push(`wishes ${wish.kind === 'free' ? 'to be free' : `for ${wish.kind}`}`);
+  if (wish) parts.push(wishText(wish));
   const what = parts.length > 0 ? parts.join('; ') : 'no shift';
   return `${person?.name ?? 'Open shifts'}, ${formatDay(date)}: ${what}`;
 }

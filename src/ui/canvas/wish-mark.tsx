@@ -1,9 +1,15 @@
+import { capitalised } from '@/core/sentence';
 import type { Wish } from '@/core/wishes/wishes';
 import type { Span } from '@/core/time/span';
 import { type Scale, xOf } from './scale';
 
 /** How wide the word of a wish is, in pixels. */
 const WIDTH = 30;
+
+/** A wish in words: `wishes to be free`. */
+export function wishText({ kind }: Pick<Wish, 'kind'>): string {
+  return `wishes ${kind === 'free' ? 'to be free' : `for ${kind}`}`;
+}
 
 /** What somebody wishes for on a day: a faint word in the widest part of the day that no shift covers. */
 export function WishMark({
@@ -27,7 +33,7 @@ export function WishMark({
     <span
       className="wish"
       style={{ left, width: right - left }}
-      title={`Wishes ${wish.kind === 'free' ? 'to be free' : `for ${wish.kind}`}; it matters ${wish.weight} of 3`}
+      title={`${capitalised(wishText(wish))}; it matters ${wish.weight} of 3`}
     >
       {wish.kind}
       {wish.weight > 1 && right - left > WIDTH + 14 ? ` ${wish.weight}` : ''}

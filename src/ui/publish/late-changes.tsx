@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { asSentence } from '@/core/sentence';
 import type { PersonNews } from '@/core/publish/publish-changes';
 import { newsByPerson } from '@/core/publish/publish-changes';
-import { publicationOf } from '@/core/publish/publication';
+import { isOtherShift } from '@/core/publish/publication';
 import type { Shift } from '@/core/plan/types';
 import { formatDate } from '@/core/time/day';
 import { formatDay } from '@/core/time/format';
@@ -150,8 +150,7 @@ function otherDraft(
   const told = changes.find(({ before, after }) => (after ?? before)!.id === id)?.after ?? null;
   const draft = page.changes.find(({ before, after }) => (after ?? before)!.id === id);
   if (!draft) return undefined;
-  if (draft.after === null || told === null) return draft.after;
-  return publicationOf(draft.after, told) === 'published' ? undefined : draft.after;
+  return isOtherShift(told, draft.after) ? draft.after : undefined;
 }
 
 function weekOf({ date }: Shift, { from }: PublishPayload): string {
