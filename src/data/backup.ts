@@ -1,7 +1,7 @@
 import { chmodSync, existsSync, mkdirSync, readdirSync, renameSync, rmSync, statSync } from 'node:fs';
 import { join } from 'node:path';
 import { sql } from 'kysely';
-import { type Database, connectTo } from './database';
+import { type Database, OURS, connectTo, versionOf } from './database';
 import { MIGRATIONS } from './migrations/list';
 
 /** A back-up that cannot be made or used, in words for the person who asked for it. */
@@ -112,14 +112,13 @@ export async function checkWhole(db: Database, file: string): Promise<void> {
   });
   if (rows[0]?.integrity_check !== 'ok')
     throw new BackupError(`${file} is broken: ${rows[0]?.integrity_check ?? 'it cannot be read'}.`);
-  const tables = await sql<{ name: string }>`
-    select name from sqlite_master where type = 'table' and name in ('site', 'person', 'shift', 'setting')
-  `.execute(db);
-  if (tables.rows.length < 4) throw new BackupError(`${file} is no back-up of Vicenda.`);
-  const version = await sql<{ user_version: number }>`pragma user_version`.execute(db);
-  if (Number(version.rows[0].user_version) > MIGRATIONS.length)
+  const tables = await sql<{ name: string }>`select name from sqlite_master where type = 'table'`.execute(db);
+  if (!OURS.every((table) => tables.rows.some(({ name }) => name === table)))
+    throw new BackupError(`${file} is no back-up of Vicenda.`);
+  const version = await versionOf(db);
+  if (version > MIGRATIONS.length)
     throw new BackupError(
-      `${file} was made by a newer version of Vicenda (its form is ${version.rows[0].user_version}, this version knows up to ${MIGRATIONS.length}). Restore it with that version.`,
+      `${file} was made by a newer version of Vicenda (its form is ${version}, this version knows up to ${MIGRATIONS.length}). Restore it with that version.`,
     );
 }
 

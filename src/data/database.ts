@@ -97,7 +97,7 @@ async function refuseForeign(database: Database, file: string): Promise<void> {
 }
 
 /** Tables that every data file has had from the first version on. */
-const OURS = ['site', 'person', 'shift', 'setting'];
+export const OURS = ['site', 'person', 'shift', 'setting'];
 
 async function migrate(
   database: Database,
@@ -125,7 +125,8 @@ async function migrate(
   });
 }
 
-async function versionOf(database: Database): Promise<number> {
+/** The form of a data file: how many migrations it has seen. */
+export async function versionOf(database: Database): Promise<number> {
   const { rows } = await sql<{ user_version: number }>`pragma user_version`.execute(database);
   return Number(rows[0].user_version);
 }

@@ -1,5 +1,4 @@
-import { mkdirSync } from 'node:fs';
-import { BackupError, backupTime, backupsIn } from '@/data/backup';
+import { backupTime, backupsIn } from '@/data/backup';
 import type { Database } from '@/data/database';
 import { secret } from '../accounts/secret';
 import { now, timestamp } from '../clock';
@@ -22,13 +21,11 @@ export async function backUpBySchedule(db: Database): Promise<void> {
   const last = backupsIn(folder).at(-1);
   if (last !== undefined && now() - backupTime(last) < hours * HOUR_MS) return;
   try {
-    mkdirSync(folder, { recursive: true });
     const keep = Math.max(1, Number(process.env.VICENDA_BACKUP_KEEP ?? 7));
     const made = await inWorker(db, 'backUp', { folder, secret: secret(), keep, at: timestamp() });
     log.info({ file: made.file, bytes: made.bytes, removed: made.removed }, 'backed up');
   } catch (error) {
     notBefore = now() + PAUSE_MS;
-    if (!(error instanceof BackupError) && !/back-up/.test((error as Error).message)) throw error;
-    log.error({ reason: (error as Error).message }, 'the back-up failed');
+    throw error;
   }
 }

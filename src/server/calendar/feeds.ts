@@ -76,7 +76,7 @@ async function siteFeed(
   if (!actor || checkAccess(actor, 'plan.read', site)) return null;
   const [row] = await loadRows(db, 'site', { id: site });
   if (!row) return null;
-  return formatCalendar(row.name, await eventsOfSite(db, site, await todayFor(db, site)));
+  return formatCalendar(row.name, await eventsOfSite(db, site, parseDate(nowAt(row.time_zone).date)!));
 }
 
 async function todayFor(db: Database, site: string | undefined): Promise<Day> {
