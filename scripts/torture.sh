@@ -7,7 +7,7 @@ source "$(dirname "${BASH_SOURCE[0]}")/install.sh"
 source scripts/build.sh
 build
 node --import tsx torture/main.ts
-FUZZ_REQUESTS=${FUZZ_REQUESTS:-14000} NODE_OPTIONS='--experimental-vm-modules --no-warnings' \
+FUZZ_REQUESTS=${FUZZ_REQUESTS:-14000} FUZZ_SEED=${FUZZ_SEED:-$RANDOM} NODE_OPTIONS='--experimental-vm-modules --no-warnings' \
   node_modules/.bin/jest src/app/api/fuzz.timed.test.ts --silent
 echo "fuzzed ${FUZZ_REQUESTS:-14000}, 500s 0"
 BACKUP_ROUNDS=${BACKUP_ROUNDS:-100} NODE_OPTIONS='--experimental-vm-modules --no-warnings' \

@@ -33,10 +33,11 @@ import { GET as history } from './plan/[site]/[week]/shift/[shift]/route';
 import { POST as start } from './plan/[site]/start/route';
 
 // Requests made from the schemas of every command and route, most of them wrong in some place: none may end in a
-// failure that nobody expected, and none may keep others waiting. FUZZ_REQUESTS makes more, FUZZ_SEED others.
+// failure that nobody expected, and none may keep others waiting. FUZZ_REQUESTS makes more; FUZZ_SEED makes others, which
+// is the torture's way: a run of the tests always makes the same.
 
 const REQUESTS = Number(process.env.FUZZ_REQUESTS ?? 2000);
-const SEED = Number(process.env.FUZZ_SEED ?? Date.now() % 1_000_000);
+const SEED = Number(process.env.FUZZ_SEED ?? 365_246);
 const MONDAY = parseDate('2026-11-23')!;
 const random = seeded(SEED);
 const below = (n: number) => Math.floor(random() * n);

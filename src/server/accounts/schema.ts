@@ -89,7 +89,11 @@ const GRANTS = Joi.array()
       seesPay: Joi.boolean().required(),
     }),
   )
-  .unique((a: GrantInput, b: GrantInput) => a.kind === b.kind && a.site === b.site && a.area === b.area)
+  .unique(
+    // Entries that are no objects are compared too, besides being refused.
+    (a: GrantInput | null, b: GrantInput | null) =>
+      a?.kind === b?.kind && a?.site === b?.site && a?.area === b?.area,
+  )
   .max(100);
 
 /** Codes for several people at once. */
