@@ -8,6 +8,7 @@ set -u
 source "$(dirname "${BASH_SOURCE[0]}")/install.sh"
 source scripts/build.sh
 source scripts/chromium.sh
+source scripts/poppler.sh
 bin=node_modules/.bin
 reports=$(mktemp -d)
 broken=0
@@ -34,6 +35,8 @@ browser() {
   export PLAYWRIGHT_JSON_OUTPUT_NAME="$reports/browser.json"
   step 'browser tests' "$bin/playwright" test "$@" || true
 }
+
+step 'poppler' find_poppler || true
 
 name=${1:-}
 if [ -n "$name" ] && [ "$name" != --quick ]; then

@@ -55,10 +55,11 @@ export function formatTimeSpan(from: number, to: number, format: HourFormat = '2
 
 /** A span with as few signs as it can have without loss: `9–17:30`, or `9a–5:30p`. */
 export function formatShortSpan(from: number, to: number, format: HourFormat = '24'): string {
-  return `${shortTime(from, format)}–${shortTime(to, format)}`;
+  return `${formatShortTime(from, format)}–${formatShortTime(to, format)}`;
 }
 
-function shortTime(minute: number, format: HourFormat): string {
+/** A time with as few signs as it can have without loss: `9`, `17:30`, `5:30p`. */
+export function formatShortTime(minute: number, format: HourFormat = '24'): string {
   return format === '12'
     ? formatTime(minute, '12').replace('m', '')
     : formatTime(minute, '24').replace(':00', '');
@@ -125,6 +126,12 @@ export function formatDays(first: Day, days: number, short = false): string {
   if (days === 1) return `${a.date} ${short ? cut(a.month) : MONTH_NAMES[a.month - 1]}`;
   if (a.month === b.month) return `${a.date}–${b.date} ${short ? cut(a.month) : MONTH_NAMES[a.month - 1]}`;
   return `${a.date} ${cut(a.month)}–${b.date} ${cut(b.month)}`;
+}
+
+/** `March 2027`. */
+export function formatMonth(day: Day): string {
+  const { month, year } = civilOf(day);
+  return `${MONTH_NAMES[month - 1]} ${year}`;
 }
 
 /** A count as people write it: `3,000`. */

@@ -6,6 +6,7 @@ import { loadRows } from '@/data/records/records';
 import { listSites } from '@/data/site/site-store';
 import { formatCalendar } from '@/formats/calendar/calendar-file';
 import { type Actor, actorOfAccount } from '../access/actor';
+import { fileResponse } from '../access/file-response';
 import { checkAccess, visibleSites } from '../access/permissions';
 import { nowAt } from '../clock';
 import { type FeedOwner, feedAddress, isFeedSeal } from './address';
@@ -35,12 +36,7 @@ export async function feedOf(
 export async function ownCalendar(db: Database, actor: Actor): Promise<Response | typeof NO_FEED> {
   const text = actor.person === null ? null : await personFeed(db, actor.person);
   if (text === null) return NO_FEED;
-  return new Response(text, {
-    headers: {
-      'content-type': 'text/calendar; charset=utf-8',
-      'content-disposition': 'attachment; filename="my-shifts.ics"',
-    },
-  });
+  return fileResponse(text, 'my-shifts.ics', 'text/calendar; charset=utf-8');
 }
 
 /** The addresses of one's own feed, and of those of the sites whose plans one sees. */

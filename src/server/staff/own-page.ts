@@ -1,7 +1,5 @@
 import { quarterOf } from '@/core/wishes/wishes';
 import { creditedMinutes } from '@/core/hours/credit';
-import { planContext } from '@/core/plan/plan-context';
-import { resolveShift } from '@/core/plan/resolved-shift';
 import { type Result, fail } from '@/core/plan/problem';
 import { type Day, formatDate, parseDate, startOfWeek } from '@/core/time/day';
 import { widestHours } from '@/core/time/parse-time';
@@ -19,6 +17,7 @@ import { nowAt, timestamp } from '../clock';
 import { versionsOf } from '../people/rows';
 import { proposalsOf } from './availability';
 import { ownPlan } from './own-plan';
+import { resolvedAt } from './resolved-at';
 import type { OwnDetails, OwnLeave, OwnPage, OwnShift } from './payload';
 import { teamOn, viewsAt } from './team';
 import { plannedWeeks, pointsOf, wishesOf } from './wishes';
@@ -151,13 +150,13 @@ async function withHours(
   worked: readonly Worked[],
   done: ReadonlyMap<string, readonly string[]>,
 ): Promise<OwnShift[]> {
-  const dates = worked.map(({ shift }) => shift.date);
-  const [first, last] = [Math.min(...dates), Math.max(...dates)];
-  const stored = (await loadSite(db, site, first))!;
-  const nothing = { people: [], holidays: [], needs: [], shifts: [], surroundingShifts: [] };
-  const context = planContext({ ...stored, ...nothing, from: first, days: last - first + 1 });
+  const first = Math.min(...worked.map(({ shift }) => shift.date));
+  const resolved = resolvedAt(
+    (await loadSite(db, site, first))!,
+    worked.map(({ shift }) => shift),
+  );
   return worked.map(({ shift }) => {
-    const { paid, elapsed, break: pause, moreBreaks } = resolveShift(context, shift);
+    const { paid, elapsed, break: pause, moreBreaks } = resolved.get(shift.id)!;
     const breaks = [pause, ...moreBreaks].filter(({ minutes }) => minutes > 0);
     return { site, shift, paid, elapsed, breaks, done: done.get(shift.id) ?? [] };
   });
@@ -182,7 +181,8 @@ async function creditedBy(
   return credited;
 }
 
-async function leaveOf(db: Database, person: string, from: Day, to: Day): Promise<OwnLeave[]> {
+/** Leave of somebody that touches some days, waiting or approved. */
+export async function leaveOf(db: Database, person: string, from: Day, to: Day): Promise<OwnLeave[]> {
   const rows = await db
     .selectFrom('leave')
     .selectAll()
@@ -249,7 +249,8 @@ async function teamsOf(
   return teams;
 }
 
-async function roleNames(db: Database, ids: readonly string[]): Promise<Record<string, string>> {
+/** Names of roles by their ids. */
+export async function roleNames(db: Database, ids: readonly string[]): Promise<Record<string, string>> {
   if (ids.length === 0) return {};
   const rows = await db
     .selectFrom('role')

@@ -1,6 +1,4 @@
 import { type ColleagueView, colleagueViewsIn } from '@/core/setup/colleagues';
-import { planContext } from '@/core/plan/plan-context';
-import { resolveShift } from '@/core/plan/resolved-shift';
 import { type Result, fail } from '@/core/plan/problem';
 import type { Shift } from '@/core/plan/types';
 import { type Day, startOfWeek } from '@/core/time/day';
@@ -14,6 +12,7 @@ import type { Actor } from '../access/actor';
 import { checkAccess } from '../access/permissions';
 import { offAt } from '../site/capabilities';
 import type { Colleague, TeamDay } from './payload';
+import { resolvedAt } from './resolved-at';
 
 /** What staff may see of each other at a site. */
 export async function viewsAt(db: Database, site: string): Promise<ReadonlySet<ColleagueView>> {
@@ -52,7 +51,8 @@ export async function teamOn(
         .execute()
     ).map((row) => [row.id, row]),
   );
-  const paidOf = paidBy(stored, views.has('hours') ? published : [], week);
+  const resolved = resolvedAt(stored, views.has('hours') ? published : []);
+  const paidOf = ({ id }: Shift) => resolved.get(id)?.paid ?? 0;
   const colleagues = here
     .filter(({ person }) => people.has(person!))
     .map((shift): Colleague => {
@@ -83,16 +83,6 @@ export async function teamOn(
       colleagues: colleagues.sort((a, b) => a.from - b.from || (a.name ?? '').localeCompare(b.name ?? '')),
     },
   };
-}
-
-type StoredSite = NonNullable<Awaited<ReturnType<typeof loadSite>>>;
-
-/** Tells the paid minutes of shifts around a week, as the site's rules count them. */
-function paidBy(stored: StoredSite, shifts: readonly Shift[], week: Day): (shift: Shift) => number {
-  const nothing = { people: [], holidays: [], needs: [], shifts: [], surroundingShifts: [] };
-  const context = planContext({ ...stored, ...nothing, from: week - 1, days: 9 });
-  const paid = new Map(shifts.map((shift) => [shift.id, resolveShift(context, shift).paid]));
-  return ({ id }) => paid.get(id) ?? 0;
 }
 
 /** Paid minutes of the week of whoever has a shift. */

@@ -52,7 +52,13 @@ function stops(): Set<Int32Array> {
 }
 
 /** What only looks; all else changes something. */
-const LOOKS: ReadonlySet<TaskName> = new Set<TaskName>(['preview', 'planImport', 'planDraft']);
+const LOOKS: ReadonlySet<TaskName> = new Set<TaskName>([
+  'preview',
+  'planImport',
+  'planDraft',
+  'printPdf',
+  'printOwnMonth',
+]);
 
 /**
  * Runs a task on a data file in a thread. Where `signal` says that nobody waits any more, it is given up between two

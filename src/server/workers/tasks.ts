@@ -10,6 +10,8 @@ import type { Connections } from '../commands/settle';
 import { undoCommand } from '../commands/undo';
 import type { ImportOptions } from '../people/import/payload';
 import { planDraft, planImport } from '../people/import/plan-import';
+import { ownMonthPdf } from '../print/own-month';
+import { type PdfRequest, pdfOf } from '../print/pdf';
 
 /** Who asks for a command. */
 interface Asking {
@@ -43,6 +45,10 @@ export const TASKS = {
     const planned = await planImport(on, await todayOf(on, options.site ?? undefined), options);
     return planned.ok ? { ok: true as const, preview: planned.plan.preview } : planned;
   },
+  printPdf: ({ db, reader }: Connections, { actor, ...request }: { readonly actor: Actor } & PdfRequest) =>
+    pdfOf(reader ?? db, actor, request),
+  printOwnMonth: ({ db, reader }: Connections, input: Parameters<typeof ownMonthPdf>[1]) =>
+    ownMonthPdf(reader ?? db, input),
   backUp: ({ db }: Connections, { folder, ...how }: { readonly folder: string } & BackupOptions) =>
     makeBackup(db, folder, how),
   planDraft: async (

@@ -1,9 +1,11 @@
 'use client';
 
+import clsx from 'clsx';
 import Link from 'next/link';
 import { useState } from 'react';
 import { formatAvailability } from '@/core/availability/format-availability';
 import { versionOn } from '@/core/availability/versions';
+import { formatDate } from '@/core/time/day';
 import type { PersonPayload } from '@/server/people/payload';
 import { buttonClass } from '../kit/button';
 import { AppLayout, type ShellFrame } from '../layout/app-layout';
@@ -26,6 +28,7 @@ export function PersonScreen({ header, site, page, first = 'about' }: Props) {
   const [part, show] = useState<Part>(first);
   const { person, versions, history, choices } = page;
   const now = versionOn(versions, choices.today);
+  const place = site ?? person.sites[0];
   const parts: readonly { readonly id: Part; readonly name: string; readonly note: string }[] = [
     { id: 'about', name: 'About', note: person.roles.length === 0 ? 'no role yet' : rolesText(page) },
     {
@@ -86,8 +89,20 @@ export function PersonScreen({ header, site, page, first = 'about' }: Props) {
               </button>
             ))}
           </div>
+          {place !== undefined && (
+            <Link
+              className={buttonClass('link', 'ml-auto flex items-center px-4 whitespace-nowrap')}
+              prefetch={false}
+              href={`/print/${encodeURIComponent(place)}/${formatDate(choices.today)}/month/${encodeURIComponent(page.id)}`}
+            >
+              Month on paper
+            </Link>
+          )}
           <Link
-            className={buttonClass('link', 'ml-auto flex items-center px-4 whitespace-nowrap')}
+            className={buttonClass(
+              'link',
+              clsx('flex items-center px-4 whitespace-nowrap', place === undefined && 'ml-auto'),
+            )}
             prefetch={false}
             href={`/people/${encodeURIComponent(site ?? 'all')}/${encodeURIComponent(page.id)}/own-page`}
           >

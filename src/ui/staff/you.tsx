@@ -1,6 +1,8 @@
 import { useState } from 'react';
 import { asSentence } from '@/core/sentence';
-import { formatDays, formatHours } from '@/core/time/format';
+import { monthOf } from '@/core/time/month';
+import { formatDate } from '@/core/time/day';
+import { formatDays, formatHours, formatMonth } from '@/core/time/format';
 import type { OwnPage } from '@/server/staff/payload';
 import { CalendarPart } from '../accounts/calendar-part';
 import { ToldPart } from '../accounts/told-part';
@@ -70,6 +72,7 @@ export function You() {
             onWished={(told) => known({ told })}
           />
           <CalendarPart />
+          <OnPaper />
           <section aria-labelledby="account">
             <h2 id="account" className="border-ink border-b pb-1 font-serif text-lg font-semibold">
               Account
@@ -88,6 +91,30 @@ export function You() {
         </>
       )}
     </>
+  );
+}
+
+/** One's own month as a file to print. */
+function OnPaper() {
+  const { page } = useStaff();
+  const { first, days } = monthOf(page.today);
+  return (
+    <section aria-labelledby="paper">
+      <h2 id="paper" className="border-ink border-b pb-1 font-serif text-lg font-semibold">
+        On paper
+      </h2>
+      {[first, first + days].map((month) => (
+        // A file, not a page.
+        <a
+          key={month}
+          className={buttonClass('link', 'flex min-h-11 items-center')}
+          href={`/api/me/month/${formatDate(month)}`}
+          download
+        >
+          {formatMonth(month)} as a PDF
+        </a>
+      ))}
+    </section>
   );
 }
 

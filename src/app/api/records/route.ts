@@ -1,3 +1,4 @@
+import { fileResponse } from '@/server/access/file-response';
 import { route } from '@/server/access/route';
 import { exportAll } from '@/server/records/export';
 
@@ -5,10 +6,5 @@ import { exportAll } from '@/server/records/export';
 export const GET = route({ name: 'GET records', permission: 'records.export' }, async ({ db, actor }) => {
   const found = await exportAll(db, actor);
   if (!found.ok) return found;
-  return new Response(new Uint8Array(found.zip), {
-    headers: {
-      'content-type': 'application/zip',
-      'content-disposition': 'attachment; filename="vicenda-records.zip"',
-    },
-  });
+  return fileResponse(new Uint8Array(found.zip), 'vicenda-records.zip', 'application/zip');
 });

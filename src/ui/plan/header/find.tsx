@@ -196,6 +196,15 @@ function useEntries(typed: string): { heading: string; entries: Entry[] }[] {
         ...(typed.trim().length < 2 || !areas.includes('people')
           ? []
           : [page(`Details and availability of ${name}`, `/people/${place}/${encodeURIComponent(id)}`, id)]),
+        ...(typed.trim().length < 2
+          ? []
+          : [
+              page(
+                `Month of ${name} on paper`,
+                `/print/${place}/${formatDate(week)}/month/${encodeURIComponent(id)}`,
+                'print pdf',
+              ),
+            ]),
       ]),
     },
   ].filter(({ entries }) => entries.length > 0);
@@ -263,13 +272,18 @@ function thingsToDo(
     },
     {
       name: 'Sheet of the day for the wall',
-      words: 'print',
+      words: 'print pdf',
       run: () => go(`/print/${encodeURIComponent(site)}/${formatDate(week + active())}`),
     },
     {
       name: 'Table of the week for the wall',
-      words: 'print',
+      words: 'print pdf',
       run: () => go(`/print/${encodeURIComponent(site)}/${formatDate(week)}/week`),
+    },
+    {
+      name: 'Table of the month for the wall',
+      words: 'print pdf',
+      run: () => go(`/print/${encodeURIComponent(site)}/${formatDate(week + active())}/month`),
     },
     {
       name: 'Use the other theme',

@@ -8,7 +8,7 @@ import { isTrouble, visibleSnags } from '@/core/consequences/visible-snags';
 import { type Day, civilOf } from '@/core/time/day';
 import { counted, formatHours, formatLongDay, formatTimeSpan, weekdayName } from '@/core/time/format';
 import { DAY } from '@/core/time/span';
-import { dayLines } from '../../print/day-lines';
+import { dayLines } from '@/core/sheets/day-lines';
 import { Badge } from '../../kit/badge';
 import { Button } from '../../kit/button';
 import { useController, usePlan, useView } from '../state/controller';

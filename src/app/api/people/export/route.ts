@@ -1,5 +1,6 @@
 import Joi from 'joi';
 import { BUSINESS } from '@/server/access/permissions';
+import { fileResponse } from '@/server/access/file-response';
 import { route } from '@/server/access/route';
 import { ID } from '@/server/input';
 import { exportFile, exportLines } from '@/server/people/export';
@@ -23,11 +24,6 @@ export const GET = route(
   async ({ db, actor, query: { site, form } }) => {
     const found = await exportLines(db, actor, site === 'all' ? null : site);
     if (!found.ok) return found;
-    return new Response(new Uint8Array(await exportFile(found.lines, form)), {
-      headers: {
-        'content-type': TYPES[form],
-        'content-disposition': `attachment; filename="people.${form}"`,
-      },
-    });
+    return fileResponse(new Uint8Array(await exportFile(found.lines, form)), `people.${form}`, TYPES[form]);
   },
 );

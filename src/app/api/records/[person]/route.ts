@@ -1,4 +1,5 @@
 import Joi from 'joi';
+import { fileResponse } from '@/server/access/file-response';
 import { route } from '@/server/access/route';
 import { ID } from '@/server/input';
 import { exportPerson } from '@/server/records/export';
@@ -13,11 +14,6 @@ export const GET = route(
   async ({ db, actor, params: { person } }) => {
     const found = await exportPerson(db, actor, person);
     if (!found.ok) return found;
-    return new Response(new Uint8Array(found.zip), {
-      headers: {
-        'content-type': 'application/zip',
-        'content-disposition': 'attachment; filename="records-of-a-person.zip"',
-      },
-    });
+    return fileResponse(new Uint8Array(found.zip), 'records-of-a-person.zip', 'application/zip');
   },
 );

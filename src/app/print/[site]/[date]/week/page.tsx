@@ -1,8 +1,7 @@
 import type { Metadata } from 'next';
-import { WeekSheet } from '@/ui/print/week-sheet';
-import { planPage } from '../../../plan-page';
+import { sheetPage } from '../../../sheet-page';
 
 export const dynamic = 'force-dynamic';
 export const metadata: Metadata = { title: 'Sheet of the week' };
 
-export default planPage((payload, _date, back) => <WeekSheet payload={payload} back={back} />);
+export default sheetPage('week');

@@ -1,3 +1,4 @@
+import { fileResponse } from '@/server/access/file-response';
 import { route } from '@/server/access/route';
 import { PLAN_ADDRESS, atSite } from '@/server/plan/schema';
 import { planFileOf } from '@/server/plan-file/queries';
@@ -8,11 +9,6 @@ export const GET = route(
   async ({ db, actor, params: { site, week } }) => {
     const found = await planFileOf(db, actor, site, week);
     if (!found.ok) return found;
-    return new Response(found.text, {
-      headers: {
-        'content-type': 'application/json; charset=utf-8',
-        'content-disposition': `attachment; filename*=UTF-8\'\'${encodeURIComponent(found.name)}`,
-      },
-    });
+    return fileResponse(found.text, found.name, 'application/json; charset=utf-8');
   },
 );

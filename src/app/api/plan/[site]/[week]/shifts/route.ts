@@ -1,5 +1,6 @@
 import Joi from 'joi';
 import { SHIFT_COLUMNS, type ShiftColumn } from '@/core/week/shift-columns';
+import { fileResponse } from '@/server/access/file-response';
 import { route } from '@/server/access/route';
 import { PLAN_ADDRESS, atSite } from '@/server/plan/schema';
 import { shiftFileOf } from '@/server/plan/shift-file';
@@ -29,11 +30,6 @@ export const GET = route(
   async ({ db, actor, params: { site, week }, query: { days, columns } }) => {
     const found = await shiftFileOf(db, actor, site, week, days, columns);
     if (!found.ok) return found;
-    return new Response(found.text, {
-      headers: {
-        'content-type': 'text/csv; charset=utf-8',
-        'content-disposition': `attachment; filename*=UTF-8''${encodeURIComponent(found.name)}`,
-      },
-    });
+    return fileResponse(found.text, found.name, 'text/csv; charset=utf-8');
   },
 );

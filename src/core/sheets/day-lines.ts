@@ -1,8 +1,8 @@
-import type { Judgement } from '@/core/consequences/judge';
-import type { ResolvedShift } from '@/core/plan/resolved-shift';
-import type { Shift } from '@/core/plan/types';
-import { publicationOf } from '@/core/publish/publication';
-import { DAY, type Span } from '@/core/time/span';
+import type { Judgement } from '../consequences/judge';
+import type { ResolvedShift } from '../plan/resolved-shift';
+import type { Shift } from '../plan/types';
+import { publicationOf } from '../publish/publication';
+import { DAY, type Span } from '../time/span';
 
 /** Somebody on the sheet of a day; `from` and `to` in minutes of that day, below 0 where it began the day before. */
 export interface DaySheetLine extends Span {

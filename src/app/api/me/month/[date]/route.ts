@@ -1,0 +1,24 @@
+import Joi from 'joi';
+import { PAPERS, type Paper, USUAL_PAPER } from '@/core/sheets/paper';
+import type { Day } from '@/core/time/day';
+import { fileResponse } from '@/server/access/file-response';
+import { route } from '@/server/access/route';
+import { DATE } from '@/server/input';
+import { inWorker } from '@/server/workers/in-worker';
+
+/** One's own month as a PDF. */
+export const GET = route(
+  {
+    name: 'GET own month',
+    permission: 'self',
+    params: Joi.object<{ date: Day }>({ date: DATE.required() }),
+    query: Joi.object<{ paper: Paper }>({
+      paper: Joi.valid(...Object.keys(PAPERS)).default(USUAL_PAPER),
+    }),
+  },
+  async ({ db, actor, params, query, request }) => {
+    const input = { actor, ...params, ...query };
+    const made = await inWorker(db, 'printOwnMonth', input, { signal: request.signal });
+    return made.ok ? fileResponse(made.bytes as BodyInit, made.name, 'application/pdf') : made;
+  },
+);
