@@ -11,7 +11,7 @@ export interface ShiftLine {
   readonly person: string | null;
   readonly number: string | null;
   readonly role: string | null;
-  readonly state: 'draft' | 'changed' | 'published';
+  readonly state: 'draft' | 'changed' | 'published' | 'week before';
 }
 
 /**

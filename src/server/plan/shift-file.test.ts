@@ -1,10 +1,11 @@
 import { beforeEach, expect, test } from '@jest/globals';
+import ExcelJS from 'exceljs';
 import Papa from 'papaparse';
 import { SHIFT_COLUMNS } from '@/core/week/shift-columns';
 import { OWNER } from '../access/testing';
 import { actorNamed } from '../accounts/testing';
 import { MONDAY, db, edit, freshDemo } from '../week/testing';
-import { shiftFileOf } from './shift-file';
+import { shiftFileOf, weekBookOf } from './shift-file';
 
 beforeEach(freshDemo);
 
@@ -58,4 +59,42 @@ test('has the columns that are asked for, in their own order, and no formula', a
 test('is for who sees the plan', async () => {
   const noor = await actorNamed(db, 'demo-noor');
   expect(await shiftFileOf(db, noor, 'bistro', MONDAY, 7, ALL)).toMatchObject({ ok: false });
+});
+
+async function bookOf(actor = OWNER) {
+  const found = await weekBookOf(db, actor, 'bistro', MONDAY);
+  if (!found.ok) return found;
+  const book = new ExcelJS.Workbook();
+  await book.xlsx.load(found.bytes.buffer as ArrayBuffer);
+  return { ...found, book };
+}
+
+test('the workbook has the sheets that are read first in front, and every shift once', async () => {
+  const found = await bookOf();
+  if (!found.ok) throw new Error(found.problem.message);
+  expect(found.name).toBe('Quay Bistro 2026-11-23.xlsx');
+  expect(found.book.worksheets.map(({ name }) => name)).toEqual([
+    'Week',
+    'Coverage',
+    'Hours',
+    'Roles',
+    'Shifts',
+  ]);
+  const { rows } = await read();
+  expect(found.book.getWorksheet('Shifts')!.rowCount - 1).toBe(rows.length);
+});
+
+test('the workbook tells two people of one name apart, and sums the hours of each', async () => {
+  await db.updateTable('person').set({ name: 'Noor Haddad' }).where('id', '=', 'ilse').execute();
+  const found = await bookOf();
+  if (!found.ok) throw new Error(found.problem.message);
+  const names = (found.book.getWorksheet('Hours')!.getColumn(1).values as unknown[]).map(String);
+  expect(names.filter((name) => name.startsWith('Noor'))).toEqual(['Noor Haddad (101)', 'Noor Haddad (112)']);
+});
+
+test('the workbook is for who sees the plan', async () => {
+  expect(await bookOf(await actorNamed(db, 'demo-noor'))).toMatchObject({
+    ok: false,
+    problem: { code: 'forbidden' },
+  });
 });

@@ -1,3 +1,4 @@
+import type { Day } from '@/core/time/day';
 import { type BackupOptions, makeBackup } from '@/data/backup';
 import type { PlanMemory } from '@/data/week/plan-memory';
 import type { Actor } from '../access/actor';
@@ -10,6 +11,7 @@ import type { Connections } from '../commands/settle';
 import { undoCommand } from '../commands/undo';
 import type { ImportOptions } from '../people/import/payload';
 import { planDraft, planImport } from '../people/import/plan-import';
+import { weekBookOf } from '../plan/shift-file';
 import { ownMonthPdf } from '../print/own-month';
 import { type PdfRequest, pdfOf } from '../print/pdf';
 
@@ -49,6 +51,10 @@ export const TASKS = {
     pdfOf(reader ?? db, actor, request),
   printOwnMonth: ({ db, reader }: Connections, input: Parameters<typeof ownMonthPdf>[1]) =>
     ownMonthPdf(reader ?? db, input),
+  weekBook: (
+    { db, reader }: Connections,
+    { actor, site, week }: { readonly actor: Actor; readonly site: string; readonly week: Day },
+  ) => weekBookOf(reader ?? db, actor, site, week),
   backUp: ({ db }: Connections, { folder, ...how }: { readonly folder: string } & BackupOptions) =>
     makeBackup(db, folder, how),
   planDraft: async (

@@ -86,6 +86,11 @@ export function SheetPage({
                 PDF, a page each
               </a>
             )}
+            {kind === 'week' && (
+              <a className={buttonClass('plain')} href={`/api${back}/workbook`} download>
+                XLSX
+              </a>
+            )}
             <PrintButton />
           </>
         )}

@@ -241,7 +241,7 @@ function thingsToDo(
     { name: 'Change several shifts', run: () => controller.open({ kind: 'bulk' }) },
     { name: 'Group, sort and filter the rows', run: () => controller.open({ kind: 'rows' }) },
     {
-      name: 'Shifts as a CSV file',
+      name: 'The week as a file (XLSX, CSV)',
       words: 'export download spreadsheet',
       run: () => controller.act.openDialog('file'),
     },

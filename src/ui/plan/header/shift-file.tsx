@@ -21,11 +21,26 @@ export function ShiftFile() {
   };
   const address = `/api${weekAddress(site.id, week)}/shifts?days=${days}&columns=${columns.join()}`;
   return (
-    <Dialog title={`Shifts of ${formatDays(week, days)} as CSV`} className="w-[520px]" onClose={close}>
+    <Dialog title={`${formatDays(week, days)} as a file`} className="w-[520px]" onClose={close}>
       <p className="text-muted mb-3">
-        A row for each shift of the draft as it is saved{waiting > 0 ? '; not all of it is yet' : ''}. For a
-        spreadsheet, or another program.
+        The draft as it is saved{waiting > 0 ? '; not all of it is yet' : ''}. For a spreadsheet, or another
+        program.
       </p>
+      <h3 className="font-semibold">As a workbook (XLSX)</h3>
+      <p className="text-muted mb-2">
+        The week as it is printed, its shifts, and coverage and hours that the spreadsheet computes from them:
+        change a time there and they follow.
+      </p>
+      {/* Files, not pages. */}
+      <a
+        className={buttonClass('primary', 'mb-5')}
+        href={`/api${weekAddress(site.id, week)}/workbook`}
+        download
+      >
+        Download the workbook{days > 7 && ` of ${formatDays(week, 7)}`}
+      </a>
+      <h3 className="font-semibold">As a list (CSV)</h3>
+      <p className="text-muted mb-2">A row for each shift, with the columns you choose.</p>
       <fieldset className="grid grid-cols-3 gap-x-4 gap-y-1.5">
         <legend className="sr-only">Columns</legend>
         {SHIFT_COLUMNS.map(({ id, name }) => (
@@ -41,9 +56,8 @@ export function ShiftFile() {
       {columns.length === 0 ? (
         <p className="text-gap mt-5 font-semibold">Choose one column at least.</p>
       ) : (
-        // A file, not a page.
-        <a className={buttonClass('primary', 'mt-5')} href={address} download>
-          Download
+        <a className={buttonClass('plain', 'mt-5')} href={address} download>
+          Download the list
         </a>
       )}
     </Dialog>
