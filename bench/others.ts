@@ -5,7 +5,7 @@ import type { Database } from '@/data/database';
 import { loadShifts } from '@/data/week/shift-store';
 import { formatCsv } from '@/formats/table/csv';
 import { OWNER as actor } from '@/server/access/testing';
-import { takeFile } from '@/server/people/import/upload';
+import { takeFile } from '@/server/people/import/take-file';
 import { changePlan } from '@/server/plan/commands';
 import { planOfWeek } from '@/server/plan/queries';
 import { setupOf } from '@/server/site/queries';

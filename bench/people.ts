@@ -5,7 +5,7 @@ import { makeLargeSite } from '../demo/large-site';
 import { formatCsv } from '@/formats/table/csv';
 import { formatXlsx } from '@/formats/table/xlsx';
 import { OWNER } from '@/server/access/testing';
-import { takeFile } from '@/server/people/import/upload';
+import { takeFile } from '@/server/people/import/take-file';
 import { figure, percentile } from './figures';
 
 const MONDAY = parseDate('2026-11-23')!;

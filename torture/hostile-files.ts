@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs';
-import { bomb, workbookOf } from '../src/server/people/import/testing';
+import { bomb, workbookOf } from '../src/server/import/testing';
 import type { DemoServer } from '../e2e/server';
 
 const CELL = '<row r="1"><c r="A1" t="inlineStr"><is><t>Name</t></is></c></row>';

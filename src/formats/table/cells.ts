@@ -11,6 +11,16 @@ export interface TableRow {
   readonly cells: readonly string[];
 }
 
+/** A cell that cannot be taken as it is, and why. */
+export interface CellFault {
+  /** As spreadsheets name it: `D17`. */
+  readonly cell: string;
+  readonly column: string;
+  /** What the cell holds, mended or not. */
+  readonly text: string;
+  readonly message: string;
+}
+
 /** A file that cannot be read, in a sentence for the person who picked it. */
 export class UnreadableFile extends Error {}
 
@@ -22,7 +32,7 @@ export function columnName(index: number): string {
   return name;
 }
 
-/** Stands at the beginning of a cell that is a formula and not a value: a sign that no list of people holds. */
+/** Stands at the beginning of a cell that is a formula and not a value: a sign that no list holds. */
 export const FORMULA = '\uE000';
 
 /** Text that a spreadsheet would take for a formula. */

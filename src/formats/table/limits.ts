@@ -1,11 +1,11 @@
 import { UnreadableFile } from './cells';
 
-/** The most columns of a table that are read: far more than any list of people has. */
+/** The most columns of a table that are read: far more than any list has. */
 export const MOST_COLUMNS = 400;
 /** The most cells that merged ranges of one sheet may cover. */
 const MOST_MERGED = 100_000;
 
-const COLUMNS = `A list of people has at most ${MOST_COLUMNS} columns`;
+const COLUMNS = `A list has at most ${MOST_COLUMNS} columns`;
 
 /** A cell's place in a column behind the last that is read, `OJ`. */
 const FAR_CELL = /<c\s[^>]*?\br=["']([A-Z]{3,}|[P-Z][A-Z]|O[K-Z])\d+["']/;

@@ -15,6 +15,7 @@ import { erasePersonalData } from '../records/commands';
 import { saveWish } from '../staff/wishes';
 import { decideLate } from '../staff/late-decision';
 import { startWeek } from '../week/commands';
+import { importShifts } from '../week/import/command';
 import {
   deleteWeekTemplate,
   saveWeekTemplate,
@@ -43,6 +44,7 @@ const ALL = [
   importWeek,
   importSite,
   startWeek,
+  importShifts,
   saveStations,
   saveTemplates,
   saveWeekTemplate,

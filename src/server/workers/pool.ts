@@ -56,8 +56,11 @@ const LOOKS: ReadonlySet<TaskName> = new Set<TaskName>([
   'preview',
   'planImport',
   'planDraft',
+  'planShiftImport',
+  'planShiftDraft',
   'printPdf',
   'printOwnMonth',
+  'weekBook',
 ]);
 
 /**

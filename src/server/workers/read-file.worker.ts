@@ -1,7 +1,7 @@
 import type { MessagePort } from 'node:worker_threads';
 import { UnreadableFile } from '@/formats/table/cells';
-import { packed } from '../people/import/draft';
-import { tablesOf } from '../people/import/tables';
+import { packed } from '../import/draft';
+import { tablesOf } from '../import/tables';
 
 /** The tables of a file as they are kept, or why there are none. */
 export type PackedTables =

@@ -1,3 +1,4 @@
+import type { Result } from '@/core/plan/problem';
 import type { Day } from '@/core/time/day';
 import { type BackupOptions, makeBackup } from '@/data/backup';
 import type { PlanMemory } from '@/data/week/plan-memory';
@@ -11,6 +12,8 @@ import type { Connections } from '../commands/settle';
 import { undoCommand } from '../commands/undo';
 import type { ImportOptions } from '../people/import/payload';
 import { planDraft, planImport } from '../people/import/plan-import';
+import type { ShiftImportOptions } from '../week/import/payload';
+import { planShiftDraft, planShiftImport } from '../week/import/plan-shift-import';
 import { weekBookOf } from '../plan/shift-file';
 import { ownMonthPdf } from '../print/own-month';
 import { type PdfRequest, pdfOf } from '../print/pdf';
@@ -44,9 +47,14 @@ export const TASKS = {
   ) => undoCommand(db, undo.actor, undo.id, undo.undoId, undo.rest, { reader, watch }),
   planImport: async ({ db, reader }: Connections, options: ImportOptions) => {
     const on = reader ?? db;
-    const planned = await planImport(on, await todayOf(on, options.site ?? undefined), options);
-    return planned.ok ? { ok: true as const, preview: planned.plan.preview } : planned;
+    return previewOf(await planImport(on, await todayOf(on, options.site ?? undefined), options));
   },
+  planShiftImport: async (
+    { db, reader }: Connections,
+    { site, options }: { readonly site: string; readonly options: ShiftImportOptions },
+  ) => previewOf(await planShiftImport(reader ?? db, site, options)),
+  planShiftDraft: async ({ db, reader }: Connections, input: Parameters<typeof planShiftDraft>[1]) =>
+    previewOf(await planShiftDraft(reader ?? db, input)),
   printPdf: ({ db, reader }: Connections, { actor, ...request }: { readonly actor: Actor } & PdfRequest) =>
     pdfOf(reader ?? db, actor, request),
   printOwnMonth: ({ db, reader }: Connections, input: Parameters<typeof ownMonthPdf>[1]) =>
@@ -62,10 +70,16 @@ export const TASKS = {
     input: { readonly draft: string; readonly site: string | null },
   ) => {
     const on = reader ?? db;
-    const planned = await planDraft(on, await todayOf(on, input.site ?? undefined), input.draft, input.site);
-    return planned.ok ? { ok: true as const, preview: planned.plan.preview } : planned;
+    return previewOf(
+      await planDraft(on, await todayOf(on, input.site ?? undefined), input.draft, input.site),
+    );
   },
 };
+
+/** What is shown of a file that was read, without what it would write. */
+function previewOf<Preview>(planned: Result<{ plan: { readonly preview: Preview } }>) {
+  return planned.ok ? { ok: true as const, preview: planned.plan.preview } : planned;
+}
 
 export type Tasks = typeof TASKS;
 export type TaskName = keyof Tasks;

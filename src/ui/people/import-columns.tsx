@@ -4,6 +4,7 @@ import { type Day, civilOf } from '@/core/time/day';
 import { formatLongDay } from '@/core/time/format';
 import type { PeopleChoices } from '@/server/people/payload';
 import type { ImportOptions, ImportPreview } from '@/server/people/import/payload';
+import { ColumnChoice } from '../import/column-choice';
 import { Checkbox } from '../kit/inputs/checkbox';
 import { Field } from '../kit/inputs/field';
 import { Select } from '../kit/inputs/select';
@@ -78,38 +79,14 @@ export function ImportColumns({
           </Checkbox>
         )}
       </div>
-      <div className="mt-2 flex gap-2 overflow-x-auto pb-1">
-        {options.columns.map((meaning, i) => (
-          <div key={i} className="border-rule flex w-[150px] shrink-0 flex-col border px-2 py-1.5">
-            <span className="truncate font-semibold" title={preview.headTexts[i]}>
-              {preview.headTexts[i] || `Column ${i + 1}`}
-            </span>
-            <Select
-              label={`Meaning of ${preview.headTexts[i] || `column ${i + 1}`}`}
-              className={`my-1 w-full ${meaning === null ? 'text-muted' : ''}`}
-              value={meaning ?? ''}
-              onChange={(chosen) =>
-                set({
-                  columns: options.columns.map((old, at) =>
-                    at === i
-                      ? chosen || null
-                      : // One meaning belongs to one column.
-                        old === chosen && old !== 'new'
-                        ? null
-                        : old,
-                  ),
-                })
-              }
-              options={meanings}
-            />
-            {preview.samples[i].map((sample, at) => (
-              <span key={at} className="text-muted truncate text-xs leading-4" title={sample}>
-                {sample}
-              </span>
-            ))}
-          </div>
-        ))}
-      </div>
+      <ColumnChoice
+        columns={options.columns}
+        heads={preview.headTexts}
+        samples={preview.samples}
+        meanings={meanings}
+        several={['new']}
+        onColumns={(columns) => set({ columns })}
+      />
     </>
   );
 }

@@ -2,25 +2,19 @@ import Joi from 'joi';
 import { dropDraft, rememberHeads } from '@/data/people/import-store';
 import { BUSINESS, type Scope } from '../../access/permissions';
 import { command } from '../../commands/command';
+import { FILE_OPTIONS } from '../../import/schema';
 import { ID } from '../../input';
 import { peopleEffect } from '../people-effect';
 import type { ImportOptions } from './payload';
 import { planImport } from './plan-import';
 
-/** The most cells that are mended while looking; more are better mended in the file. */
-const MOST_MENDED = 1000;
-
 export const OPTIONS = Joi.object<ImportOptions>({
-  draft: ID.required(),
-  sheet: Joi.number().integer().min(0).max(500).required(),
+  ...FILE_OPTIONS,
   heads: Joi.boolean().required(),
   columns: Joi.array().items(Joi.string().max(80).allow(null)).max(400).required(),
   dateOrder: Joi.valid('day', 'month').required(),
   site: ID.allow(null).required(),
   create: Joi.boolean().required(),
-  mended: Joi.object()
-    .pattern(/^[A-Z]{1,3}[1-9]\d{0,6}$/, Joi.string().max(5000).allow(''))
-    .max(MOST_MENDED),
 });
 
 /** What an import is about: the site it is read for. Rows may name other sites; those are looked at when it is done. */

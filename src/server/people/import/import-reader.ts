@@ -12,7 +12,8 @@ import { randomUUID } from 'node:crypto';
 import type { PersonDraft, VersionDraft } from '../payload';
 import { type Writing, blankPerson } from '../people-effect';
 import { draftOf, versionsOf } from '../rows';
-import type { CellFault, ImportOptions, RowPreview } from './payload';
+import type { CellFault, RowPreview } from '../../import/payload';
+import type { ImportOptions } from './payload';
 import {
   type AvailabilityReaders,
   type RowValues,

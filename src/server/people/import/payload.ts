@@ -1,13 +1,10 @@
 import type { Meaning } from '@/formats/people/columns';
 import type { Day } from '@/core/time/day';
 import type { DateOrder } from '@/core/time/typed-date';
+import type { FileOptions, FilePreview } from '../../import/payload';
 
 /** How a file is to be read; everything but the draft can be changed while looking at the preview. */
-export interface ImportOptions {
-  /** The file as it was taken in. */
-  readonly draft: string;
-  /** Which of its sheets. */
-  readonly sheet: number;
+export interface ImportOptions extends FileOptions {
   /** Whether the first line holds heads. */
   readonly heads: boolean;
   readonly columns: readonly Meaning[];
@@ -16,34 +13,10 @@ export interface ImportOptions {
   readonly site: string | null;
   /** Make the roles and sites that the file names and nobody knows yet. */
   readonly create: boolean;
-  /** What was typed in place of cells, by their names: `D17`. */
-  readonly mended?: Readonly<Record<string, string>>;
-}
-
-export interface CellFault {
-  /** As spreadsheets name it: `D17`. */
-  readonly cell: string;
-  readonly column: string;
-  /** What the cell holds, mended or not. */
-  readonly text: string;
-  readonly message: string;
-}
-
-/** What one row of the file would do. */
-export interface RowPreview {
-  readonly row: number;
-  readonly name: string;
-  readonly state: 'new' | 'changed' | 'same' | 'faulty';
-  /** What changes, one line each. */
-  readonly changes: readonly string[];
-  readonly faults: readonly CellFault[];
 }
 
 /** The file as it would be read, with what that would do. */
-export interface ImportPreview {
-  readonly name: string;
-  readonly sheets: readonly string[];
-  readonly options: ImportOptions;
+export interface ImportPreview extends FilePreview<ImportOptions> {
   /** What a column can mean, besides own fields. */
   readonly fields: readonly { readonly id: string; readonly name: string }[];
   readonly headTexts: readonly string[];
@@ -54,12 +27,4 @@ export interface ImportPreview {
   readonly newRoles: readonly string[];
   readonly newSites: readonly string[];
   readonly newFields: readonly string[];
-  readonly counts: Readonly<Record<RowPreview['state'], number>>;
-  readonly rows: readonly RowPreview[];
-  /** Set where nothing can be taken as it stands, such as no column for the name. */
-  readonly problem: string | null;
 }
-
-/** A line of the answer to an upload: how far it is, then what came of it. */
-export type UploadEvent =
-  { readonly rows: number } | { readonly preview: ImportPreview } | { readonly problem: string };

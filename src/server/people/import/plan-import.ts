@@ -5,8 +5,9 @@ import { loadRows } from '@/data/records/records';
 import { findDraft, knownHeads } from '@/data/people/import-store';
 import { PEOPLE_FIELDS, guessColumns, isHead, plainHead } from '@/formats/people/columns';
 import { isAmbiguousDate, orderOf, parseTypedDate } from '@/core/time/typed-date';
-import { type Table, type TableRow, columnName } from '@/formats/table/cells';
-import { unpacked } from './draft';
+import type { Table, TableRow } from '@/formats/table/cells';
+import { unpacked } from '../../import/draft';
+import { withMended } from '../../import/mended';
 import { ImportReader } from './import-reader';
 import type { ImportWriting } from './row-changes';
 import type { ImportOptions, ImportPreview } from './payload';
@@ -73,16 +74,6 @@ export async function planImport(
   return planTables(db, today, draft.name, unpacked(draft.content), options);
 }
 
-/** A table with what was typed in place of some of its cells. */
-function withMended(table: Table, { columns, mended = {} }: ImportOptions): Table {
-  if (Object.keys(mended).length === 0) return table;
-  const lines = table.lines.map((line) => ({
-    ...line,
-    cells: columns.map((_, i) => mended[`${columnName(i)}${line.row}`] ?? line.cells[i] ?? ''),
-  }));
-  return { ...table, lines };
-}
-
 function ambiguousDateIn(
   lines: readonly TableRow[],
   columns: ImportOptions['columns'],
@@ -106,10 +97,10 @@ async function planTables(
 ): ReturnType<typeof planImport> {
   const found = tables[options.sheet];
   if (!found) return fail('unknown', 'there is no such sheet', 'sheet');
-  const table = withMended(found, options);
-  const [first, ...others] = table.lines;
+  const table = withMended(found.lines, options.columns.length, options.mended);
+  const [first, ...others] = table;
   const headTexts = options.columns.map((_, i) => (options.heads ? (first?.cells[i] ?? '') : ''));
-  const lines = options.heads ? others : table.lines;
+  const lines = options.heads ? others : table;
   const reader = await ImportReader.open(db, today, options, headTexts);
   for (const line of lines) reader.take(line);
   const rows = reader.finish();

@@ -19,7 +19,7 @@ import {
 } from '@/formats/people/values';
 import { FORMULA, type TableRow, columnName } from '@/formats/table/cells';
 import type { PersonDraft } from '../payload';
-import type { CellFault } from './payload';
+import type { CellFault } from '../../import/payload';
 
 /** What a row says of a person, field by field; what its cells leave empty is not in it. */
 export interface RowValues {

@@ -260,6 +260,12 @@ function thingsToDo(
       run: () => go(startAddress(site, week)),
     },
     {
+      name: 'Import shifts from a file',
+      words: 'csv xlsx spreadsheet paste',
+      needs: 'change',
+      run: () => go(`${weekAddress(site, week)}/import`),
+    },
+    {
       name: 'Publish this week',
       needs: 'publish',
       words: 'tell staff withdraw history',

@@ -4,7 +4,7 @@ import { Badge } from '../kit/badge';
 import { Button } from '../kit/button';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { useEffect, useMemo, useRef, useState } from 'react';
-import type { CellFault, ImportPreview, RowPreview } from '@/server/people/import/payload';
+import type { CellFault, FileOptions, FilePreview, RowPreview } from '@/server/import/payload';
 import { TextInput } from '../kit/inputs/text-input';
 
 const STATES: readonly (readonly [RowPreview['state'] | 'all', string])[] = [
@@ -21,7 +21,7 @@ export function ImportRows({
   busy,
   onMend,
 }: {
-  readonly preview: ImportPreview;
+  readonly preview: FilePreview<FileOptions>;
   readonly busy: boolean;
   /** A cell gets another text. */
   readonly onMend: (cell: string, text: string) => void;

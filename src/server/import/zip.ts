@@ -4,7 +4,7 @@ import { checkSheet } from '@/formats/table/limits';
 
 /** The most that a workbook may unpack to, in bytes. */
 const MOST_UNPACKED = 100_000_000;
-const TOO_LARGE = 'The workbook would unpack to far more than a list of people can hold; it is not opened.';
+const TOO_LARGE = 'The workbook would unpack to far more than a list can hold; it is not opened.';
 
 /**
  * Makes sure that an archive unpacks to a bearable size, and that its sheets ask for a bearable number of cells,

@@ -2,12 +2,10 @@ import { randomUUID } from 'node:crypto';
 import type { Database } from '@/data/database';
 import { keepDraft } from '@/data/people/import-store';
 import { UnreadableFile } from '@/formats/table/cells';
-import type { Actor } from '../../access/actor';
-import { timestamp } from '../../clock';
-import { inWorker } from '../../workers/in-worker';
-import { OverLimit, runOnFile } from '../../workers/pool';
-import type { PackedTables } from '../../workers/read-file.worker';
-import type { ImportPreview } from './payload';
+import type { Actor } from '../access/actor';
+import { timestamp } from '../clock';
+import { OverLimit, runOnFile } from '../workers/pool';
+import type { PackedTables } from '../workers/read-file.worker';
 
 /** The most that is taken, in bytes. */
 export const MOST_BYTES = 20_000_000;
@@ -24,25 +22,22 @@ async function unpackTables(bytes: Uint8Array, onRows: (rows: number) => void): 
     if (!(error instanceof OverLimit)) throw error;
     throw new UnreadableFile(
       error.limit === 'time'
-        ? 'The file takes too long to read: it holds far more than a list of people. Copy the list into a new file and try again.'
-        : 'The file needs too much memory: it holds far more than a list of people. Copy the list into a new file and try again.',
+        ? 'The file takes too long to read: it holds far more than a list. Copy the list into a new file and try again.'
+        : 'The file needs too much memory: it holds far more than a list. Copy the list into a new file and try again.',
     );
   }
 }
 
-/** Takes a file in, keeps it, and says how it would be read and what that would do. */
-export async function takeFile(
+/** Takes a file in and keeps it until it is imported; answers the id it is kept under. Throws {@link UnreadableFile}. */
+export async function keepFile(
   db: Database,
   actor: Actor,
-  file: { readonly name: string; readonly bytes: Uint8Array; readonly site: string | null },
+  file: { readonly name: string; readonly bytes: Uint8Array },
   onRows: (rows: number) => void,
-): Promise<ImportPreview> {
+): Promise<string> {
   const content = await unpackTables(file.bytes, onRows);
   const id = randomUUID();
-  const at = timestamp();
   const before = timestamp(-KEPT_MS);
-  await keepDraft(db, { id, at, actor: actor.id, name: file.name, content }, before);
-  const planned = await inWorker(db, 'planDraft', { draft: id, site: file.site });
-  if (!planned.ok) throw new UnreadableFile(planned.problem.message);
-  return planned.preview;
+  await keepDraft(db, { id, at: timestamp(), actor: actor.id, name: file.name, content }, before);
+  return id;
 }
