@@ -34,7 +34,7 @@ const told = (rows: ReturnType<typeof read>) =>
         ({ date, from, to, role, pause, label, station }) =>
           `${formatDate(date).slice(5)} ${from / 60}-${to / 60}${[role, pause, label, station].map((one) => (one === null ? '' : ` ${one}`)).join('')}`,
       ),
-      ...remarks,
+      ...remarks.map(({ date, text }) => `${formatDate(date).slice(5)} ${text}`),
       ...faults.map(({ cell, message }) => `! ${cell} ${message}`),
     ].join(' | '),
   );
@@ -54,8 +54,8 @@ describe('people by days', () => {
         ),
       ),
     ).toEqual([
-      'Noor | 03-22 9-17 | 03-24 9-17 | 03-24 18-22 | 03-28 22-30 | Fri 26: "hol", no shift',
-      'Teo | 03-22 7-15 kitchen | 03-23 9-13 bar | 03-24 9-17 | 03-27 9-17.5 | 03-28 10-18 kitchen | Fri 26: "A/L", no shift',
+      'Noor | 03-22 9-17 | 03-24 9-17 | 03-24 18-22 | 03-28 22-30 | 03-26 "hol", no shift',
+      'Teo | 03-22 7-15 kitchen | 03-23 9-13 bar | 03-24 9-17 | 03-27 9-17.5 | 03-28 10-18 kitchen | 03-26 "A/L", no shift',
     ]);
   });
 

@@ -1,5 +1,5 @@
 import { type Day, parseDate } from '@/core/time/day';
-import { type HourFormat, formatDay } from '@/core/time/format';
+import type { HourFormat } from '@/core/time/format';
 import { parseLength } from '@/core/time/parse-hours';
 import { type NamedSpan, type RoleNames, findRole, overlapIn, parseShifts } from '@/core/time/parse-shifts';
 import type { Span } from '@/core/time/span';
@@ -48,8 +48,8 @@ export interface ReadRow {
   readonly shifts: readonly ReadShift[];
   /** The days that it says something of. */
   readonly days: readonly Day[];
-  /** What it says that is no shift: `Wed 25: "hol", no shift`. */
-  readonly remarks: readonly string[];
+  /** What it says of a day that is no shift: `"hol", no shift`. */
+  readonly remarks: readonly { readonly date: Day; readonly text: string }[];
   readonly faults: readonly CellFault[];
 }
 
@@ -104,7 +104,7 @@ function readRow(
 ): ReadRow {
   const { columns, heads } = reading;
   const faults: CellFault[] = [];
-  const remarks: string[] = [];
+  const remarks: { date: Day; text: string }[] = [];
   const shifts: ReadShift[] = [];
   const days: Day[] = [];
   const texts = columns.map((_, i) => (line.cells[i] ?? '').trim());
@@ -161,7 +161,7 @@ function readRow(
   const readCell = (text: string, date: Day, i: number) => {
     days.push(date);
     if (NO_SHIFT.test(text)) return;
-    if (AWAY.test(text)) return void remarks.push(`${formatDay(date)}: "${text}", no shift`);
+    if (AWAY.test(text)) return void remarks.push({ date, text: `"${text}", no shift` });
     const habits = { openHours: reading.openOn(date), format: reading.hourFormat };
     // Behind a dot in the middle, sheets say what else there is to it; several parts stand on lines of their own.
     const typed = text.replace(/ · [^\n]*/g, '').replace(/\s*\n\s*/g, ', ');

@@ -1,5 +1,14 @@
 import { afterEach, beforeEach, describe, expect, test } from '@jest/globals';
-import { existsSync, mkdtempSync, readFileSync, readdirSync, statSync, writeFileSync } from 'node:fs';
+import { execFileSync } from 'node:child_process';
+import {
+  existsSync,
+  mkdirSync,
+  mkdtempSync,
+  readFileSync,
+  readdirSync,
+  statSync,
+  writeFileSync,
+} from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { sql } from 'kysely';
@@ -39,6 +48,17 @@ async function opened<T>(path: string, look: (on: Database) => Promise<T>): Prom
     return await look(on);
   } finally {
     await on.destroy();
+  }
+}
+
+function canMount(): boolean {
+  const folder = mkdtempSync(join(tmpdir(), 'vicenda-mount-'));
+  try {
+    execFileSync('mount', ['-t', 'tmpfs', '-o', 'size=64k', 'tmpfs', folder], { stdio: 'ignore' });
+    execFileSync('umount', [folder]);
+    return true;
+  } catch {
+    return false;
   }
 }
 
@@ -118,6 +138,26 @@ describe('a back-up', () => {
     writeFileSync(join(folder, 'kept'), 'a file');
     await expect(make()).rejects.toThrow(/cannot be written/);
   });
+
+  // A disk of its own, which only root can have; elsewhere there is none to fill.
+  (canMount() ? test : test.skip)(
+    'to a full disk is refused with a sentence, and leaves all as it was',
+    async () => {
+      const before = readFileSync(file);
+      mkdirSync(backups());
+      execFileSync('mount', ['-t', 'tmpfs', '-o', 'size=256k', 'tmpfs', backups()]);
+      try {
+        const old = join(backups(), 'vicenda-2026-11-23T10-00-00Z.db');
+        writeFileSync(old, 'an older one');
+        await expect(make()).rejects.toThrow(`There is no room for a back-up in ${backups()}.`);
+        expect(readdirSync(backups())).toEqual(['vicenda-2026-11-23T10-00-00Z.db']);
+        expect(readFileSync(old, 'utf8')).toBe('an older one');
+        expect(readFileSync(file).equals(before)).toBe(true);
+      } finally {
+        execFileSync('umount', [backups()]);
+      }
+    },
+  );
 
   test('is made by itself where a folder is named, once a day', async () => {
     process.env.VICENDA_BACKUP = backups();

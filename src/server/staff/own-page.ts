@@ -2,6 +2,7 @@ import { quarterOf } from '@/core/wishes/wishes';
 import { creditedMinutes } from '@/core/hours/credit';
 import { type Result, fail } from '@/core/plan/problem';
 import { type Day, formatDate, parseDate, startOfWeek } from '@/core/time/day';
+import { DAY } from '@/core/time/span';
 import { widestHours } from '@/core/time/parse-time';
 import type { Database } from '@/data/database';
 import { parseMoment } from '@/data/moment';
@@ -61,7 +62,8 @@ async function pageOf(db: Database, actor: Actor, whose: Whose): Promise<Result<
   const sites = await listSites(db);
   const home = sites.find((site) => whose.sites.includes(site.id)) ?? sites[0];
   if (!home) return fail('unknown', 'there is no site yet');
-  const today = parseDate(nowAt(home.timeZone).date)!;
+  const { date: todayText, minute } = nowAt(home.timeZone);
+  const today = parseDate(todayText)!;
   const first = startOfWeek(today, home.weekStart) - WEEKS.back * 7;
   const days = (WEEKS.back + WEEKS.ahead) * 7;
   const worked = await publishedShiftsOf(db, person, first, first + days);
@@ -83,7 +85,8 @@ async function pageOf(db: Database, actor: Actor, whose: Whose): Promise<Result<
   const [row] = await loadRows(db, 'person', { id: person });
   const [homeRow] = await loadRows(db, 'site', { id: home.id });
   if (!row) return fail('unknown', 'there is nobody of that name any more');
-  const next = shifts.find(({ shift }) => shift.date >= today);
+  // A night that is still worked is the one that matters, though it began yesterday.
+  const next = shifts.find(({ shift }) => shift.date * DAY + shift.to > today * DAY + minute);
   const nextTeam = next && checkAccess(actor, 'team.read', next.site) === null;
   const team = nextTeam ? await teamOn(db, asPerson(actor, person), next.site, next.shift.date) : null;
   return {
@@ -110,6 +113,7 @@ async function pageOf(db: Database, actor: Actor, whose: Whose): Promise<Result<
       proposals: await proposalsOf(db, person),
       wishes: await wishesFor(db, whose, today),
       teams: await teamsOf(db, actor, sites, whose),
+      nextDay: next?.shift.date ?? null,
       next: team?.ok ? team.team : null,
       shifts,
       news: news.map(({ id: item, site, at, kind, message, items, isLate, seenAt, answer, decision }) => ({

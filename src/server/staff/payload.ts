@@ -142,7 +142,9 @@ export interface OwnPage {
   readonly wishes: OwnWishes;
   /** The sites where who asks works, of which the team may be looked at or not. */
   readonly teams: readonly { readonly id: string; readonly name: string; readonly isShown: boolean }[];
-  /** The day of the next shift at its site; null: there is none. */
+  /** The date of the shift that is worked now or comes next; null: there is none. */
+  readonly nextDay: Day | null;
+  /** That day at its site; null: there is none, or it is not shown. */
   readonly next: TeamDay | null;
   /** By date and start. */
   readonly shifts: readonly OwnShift[];

@@ -1,5 +1,7 @@
 import { createHash } from 'node:crypto';
 import type { Result } from '@/core/plan/problem';
+import { parseDate } from '@/core/time/day';
+import { DAY } from '@/core/time/span';
 import type { Database } from '@/data/database';
 import { Unchanged } from '@/data/unchanged';
 import { amongTexts } from '@/data/records/lines';
@@ -47,7 +49,7 @@ function tagOf(db: Database, actor: Actor, key: string): Promise<string> {
   return TAGS.get(db, whose, () => readTag(db, actor, key));
 }
 
-/** Names the state of everything that somebody sees as staff: their own, their sites', and what day it is there. */
+/** Names the state of everything that somebody sees as staff: their own, their sites', what day it is there, and what of theirs is over. */
 async function readTag(db: Database, { id, name, person, grants }: Actor, key: string): Promise<string> {
   const sites = [...new Set(grants.flatMap(({ site }) => site ?? []))].sort();
   const rows = await db
@@ -57,8 +59,27 @@ async function readTag(db: Database, { id, name, person, grants }: Actor, key: s
     .execute();
   const revisions = rows.map(({ subject, revision }) => `${subject} ${revision}`).sort();
   // The day begins at the first of the places where it does: at most one time zone is asked for in most businesses.
-  const state = JSON.stringify([id, name, person, grants, key, revisions, await daysAt(db)]);
+  const moment = [await daysAt(db), await overOf(db, person)];
+  const state = JSON.stringify([id, name, person, grants, key, revisions, moment]);
   return `"${createHash('sha256').update(state).digest('base64url').slice(0, 24)}"`;
+}
+
+/** How many of somebody's latest shifts are over by now: the next one is another then. */
+async function overOf(db: Database, person: string | null): Promise<number> {
+  if (person === null) return 0;
+  const day = 24 * 3600_000;
+  const rows = await db
+    .selectFrom('published_shift')
+    .innerJoin('site', 'site.id', 'published_shift.site_id')
+    .select(['date', 'to_minute', 'time_zone'])
+    .where('person_id', '=', person)
+    .where('date', '>=', new Date(now() - 2 * day).toISOString().slice(0, 10))
+    .where('date', '<=', new Date(now() + day).toISOString().slice(0, 10))
+    .execute();
+  return rows.filter(({ date, to_minute: to, time_zone: zone }) => {
+    const { date: today, minute } = nowAt(zone);
+    return parseDate(date)! * DAY + to <= parseDate(today)! * DAY + minute;
+  }).length;
 }
 
 /** The date in each time zone that a site lies in. */

@@ -41,6 +41,22 @@ describe('one’s own page', () => {
     expect(next!.colleagues.filter(({ isSelf }) => isSelf).map(({ name }) => name)).toEqual(['Noor Haddad']);
   });
 
+  test('shows a night until it is over, and then what comes after it', async () => {
+    await db
+      .updateTable('published_shift')
+      .set({ from_minute: 1320, to_minute: 1800 })
+      .where('person_id', '=', 'noor')
+      .where('date', '=', '2026-11-24')
+      .execute();
+    const nextAt = async (at: string) => {
+      process.env.VICENDA_NOW = at;
+      return (await mine()).nextDay! - MONDAY;
+    };
+    expect(await nextAt('2026-11-25T05:59:00Z')).toBe(1);
+    expect(await nextAt('2026-11-25T06:00:00Z')).toBe(2);
+    expect(await nextAt('2026-11-25T16:59:00Z')).toBe(2);
+  });
+
   test('credits leave and holidays to their week, and shows the leave', async () => {
     await db
       .insertInto('leave')
@@ -325,6 +341,7 @@ describe('an answer under a tag', () => {
           .execute(),
     ],
     ['the day', async () => void (process.env.VICENDA_NOW = '2026-11-25T10:00:00Z')],
+    ['what is worked now', async () => void (process.env.VICENDA_NOW = '2026-11-24T17:00:00Z')],
   ])('is another after a change of %s', async (_, change) => {
     const before = await ask('demo-noor');
     await change();

@@ -11,8 +11,7 @@ import { colleagueName, shiftWords } from './words';
 /** One's next shift and the weeks around it. */
 export function OwnShifts() {
   const { page, go } = useStaff();
-  const next = page.shifts.filter(({ shift }) => shift.date === page.next?.date);
-  const [first] = next.length > 0 ? next : page.shifts.filter(({ shift }) => shift.date >= page.today);
+  const next = page.shifts.filter(({ shift }) => shift.date === page.nextDay);
   const waits = openNews(page).length;
   return (
     <>
@@ -22,8 +21,8 @@ export function OwnShifts() {
           {waits === 1 ? 'Something new was published for you' : `${waits} things were published for you`}
         </Button>
       )}
-      {first ? (
-        <NextDay shifts={next.length > 0 ? next : [first]} team={page.next} />
+      {next.length > 0 ? (
+        <NextDay shifts={next} team={page.next} />
       ) : (
         <EmptyState title="No shift is published for you yet.">
           It stands here as soon as it is, and you are told.
@@ -42,7 +41,7 @@ function NextDay({ shifts, team }: { readonly shifts: readonly OwnShift[]; reado
   return (
     <section aria-labelledby="next" className="bg-primary text-primary-content rounded-[3px] px-4 py-4">
       <h2 id="next" className="text-sm">
-        {date === page.today ? 'Today' : date === page.today + 1 ? 'Tomorrow' : 'Next'}, {page.sites[site]}
+        {whenOf(date - page.today)}, {page.sites[site]}
       </h2>
       <p className="font-serif text-xl leading-7 font-semibold">{formatLongDay(date)}</p>
       {shifts.map((own) => (
@@ -69,6 +68,12 @@ function NextDay({ shifts, team }: { readonly shifts: readonly OwnShift[]; reado
       {team && <With team={team} shifts={shifts} />}
     </section>
   );
+}
+
+/** How far off the next day is; a night that is still worked began yesterday. */
+function whenOf(days: number): string {
+  if (days < 0) return 'Since yesterday';
+  return ['Today', 'Tomorrow'][days] ?? 'Next';
 }
 
 /** Who is on at the same time. */

@@ -213,16 +213,16 @@ function told(
   const named = (shift: Shift) => `${span(shift)} ${roles.get(shift.role ?? '') ?? ''}`.trim();
   const pause = (shift: Shift) => `${breakMinutes(resolveShift(context, shift))} min break`;
   const changes: Change[] = [];
-  const lines = new Map<Row, { state: 'new' | 'changed' | 'same'; texts: string[] }>(
+  const lines = new Map<Row, { state: 'new' | 'changed' | 'same'; texts: { date: Day; text: string }[] }>(
     rows.map((row) => [row, { state: 'same', texts: [...row.read.remarks] }]),
   );
   for (const { brought, before, shift } of made.matched) {
     const line = lines.get(made.rowOf.get(brought.at)!)!;
-    const day = formatDay(shift.date);
+    const { date } = shift;
     if (!before) {
       changes.push({ do: 'add', shift });
       line.state = 'new';
-      line.texts.push(`${day}: ${named(shift)}`);
+      line.texts.push({ date, text: named(shift) });
       continue;
     }
     const patch = diffShift(before, shift);
@@ -236,14 +236,13 @@ function told(
       ...(before.detail?.station === shift.detail?.station ? [] : [`station ${shift.detail?.station}`]),
       ...(before.note === shift.note ? [] : ['another note']),
     ];
-    line.texts.push(`${day}: ${parts.join(', ')}`);
+    line.texts.push({ date, text: parts.join(', ') });
   }
   for (const [at, whole] of made.joined)
-    lines
-      .get(made.rowOf.get(at)!)!
-      .texts.push(
-        `${formatDay(whole.date + 1)}: the rest of the night ${span(whole)} of ${formatDay(whole.date)}`,
-      );
+    lines.get(made.rowOf.get(at)!)!.texts.push({
+      date: whole.date + 1,
+      text: `the rest of the night ${span(whole)} of ${formatDay(whole.date)}`,
+    });
   if (others === 'go')
     for (const shift of made.left) {
       changes.push({ do: 'remove', id: shift.id });
@@ -253,7 +252,7 @@ function told(
       )!;
       const line = lines.get(row)!;
       if (line.state === 'same') line.state = 'changed';
-      line.texts.push(`${formatDay(shift.date)}: ${named(shift)} goes`);
+      line.texts.push({ date: shift.date, text: `${named(shift)} goes` });
     }
   const dates = changes.map((change) =>
     change.do === 'add'
@@ -270,7 +269,7 @@ function told(
         row: row.read.row,
         name: row.person?.name ?? (row.read.name || row.read.number || 'Open shifts'),
         state: row.faults.length > 0 ? 'faulty' : state,
-        changes: texts,
+        changes: texts.sort((a, b) => a.date - b.date).map(({ date, text }) => `${formatDay(date)}: ${text}`),
         faults: row.faults,
       };
     }),

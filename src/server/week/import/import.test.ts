@@ -42,7 +42,7 @@ test('a table of people by days comes into an empty week in one step, and goes w
   const preview = await take(bytesOf(WIDE));
   expect(preview.problem).toBeNull();
   expect(told(preview)).toEqual([
-    '3 Noor Haddad new | Thu 3: "hol", no shift | Mon 30: 9–17 Floor | Wed 2: 9–17 Floor | Wed 2: 18–22 Floor',
+    '3 Noor Haddad new | Mon 30: 9–17 Floor | Wed 2: 9–17 Floor | Wed 2: 18–22 Floor | Thu 3: "hol", no shift',
     '4 Teo Marchetti new | Mon 30: 7–15 Kitchen | Wed 2: 22–6 Kitchen | Thu 3: the rest of the night 22–6 of Wed 2',
     '5 Open shifts new | Tue 1: 17–23 Floor',
   ]);

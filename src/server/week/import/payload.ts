@@ -21,6 +21,8 @@ export interface ShiftImportPreview extends FilePreview<ShiftImportOptions> {
   readonly fields: readonly { readonly id: string; readonly name: string }[];
   /** The days a column can be of. */
   readonly days: readonly { readonly id: string; readonly name: string }[];
+  /** Whether a date in it can be read two ways, by the order of its numbers. */
+  readonly hasOpenDates: boolean;
   readonly headTexts: readonly string[];
   /** A few cells under each head. */
   readonly samples: readonly (readonly string[])[];

@@ -1,7 +1,7 @@
 import { type Result, fail } from '@/core/plan/problem';
 import { type Day, startOfWeek } from '@/core/time/day';
 import { dateHabitsOf, orderOf } from '@/core/time/typed-date';
-import { formatLongDay } from '@/core/time/format';
+import { formatDays, weekdayName } from '@/core/time/format';
 import type { Change } from '@/core/plan/change';
 import type { Database } from '@/data/database';
 import { findDraft } from '@/data/people/import-store';
@@ -36,6 +36,8 @@ export interface ShiftImportPlan {
 const MOST_DAYS = 27 * 7;
 /** Lines that are looked through for what columns are, and shown to choose the heads from. */
 const LOOKED_AT = 50;
+/** A date of which either number may be the month. */
+const OPEN_DATE = /(?:^|\D)(?:0?[1-9]|1[0-2])[/-](?:0?[1-9]|1[0-2])(?:$|\D)/;
 
 /** Reads a draft as seems best for a site's week, and works out what taking it would do. Writes nothing. */
 export async function planShiftDraft(
@@ -142,6 +144,10 @@ async function planOf(
         firstLines: lines
           .slice(0, 15)
           .map(({ row, cells }) => ({ row, text: cells.filter(Boolean).join(' · ').slice(0, 60) })),
+        hasOpenDates: [
+          ...headTexts,
+          ...body.slice(0, LOOKED_AT).map(({ cells }) => cells[columns.indexOf('date')] ?? ''),
+        ].some((text) => OPEN_DATE.test(text)),
         problem: problemOf(body.length, columns, isFar),
       },
     },
@@ -163,5 +169,7 @@ function problemOf(lines: number, columns: ShiftImportOptions['columns'], isFar:
 function daysFor(columns: ShiftImportOptions['columns'], week: Day): ShiftImportPreview['days'] {
   const own = columns.flatMap((meaning) => dayOfMeaning(meaning) ?? []);
   const all = new Set([...Array.from({ length: 7 }, (_, i) => week + i), ...own]);
-  return [...all].sort((a, b) => a - b).map((day) => ({ id: dayMeaning(day)!, name: formatLongDay(day) }));
+  return [...all]
+    .sort((a, b) => a - b)
+    .map((day) => ({ id: dayMeaning(day)!, name: `${weekdayName(day)} ${formatDays(day, 1, true)}` }));
 }

@@ -63,16 +63,18 @@ export function ShiftColumns({
             </Button>
           </span>
         </Field>
-        <Field label="Of 3/4 the month is">
-          <Select
-            value={options.dateOrder}
-            onChange={(dateOrder) => again({ dateOrder, head: options.head })}
-            options={[
-              ['day', 'April'],
-              ['month', 'March'],
-            ]}
-          />
-        </Field>
+        {preview.hasOpenDates && (
+          <Field label="Of 3/4 the month is">
+            <Select
+              value={options.dateOrder}
+              onChange={(dateOrder) => again({ dateOrder, head: options.head })}
+              options={[
+                ['day', 'April'],
+                ['month', 'March'],
+              ]}
+            />
+          </Field>
+        )}
         {(left > 0 || options.others === 'go') && (
           <Checkbox checked={options.others === 'go'} onChange={(go) => set({ others: go ? 'go' : 'stay' })}>
             {counted(left, 'shift')} of these days {left === 1 ? 'is' : 'are'} not in the file:{' '}
