@@ -44,7 +44,7 @@ function correlation(a: readonly number[], b: readonly number[]): number {
 async function drawnInPdf(text: string): Promise<number[]> {
   const page = new PdfPage(faces, 'a4-landscape');
   const content = [page.text(text, { size: 48, width: page.width })];
-  const picture: Picture = pictureOf(await page.file('', content, null), 72);
+  const picture: Picture = pictureOf(await page.file('', content), 72);
   // Without the foot of the page, which has its number.
   return columnsOf(picture.width, picture.height - 40, (x, y) => 255 - picture.shades[y * picture.width + x]);
 }

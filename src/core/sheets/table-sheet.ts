@@ -69,8 +69,6 @@ export function inParts(sheet: TableSheet, isUpright: boolean): TableSheet[] {
       ...sheet,
       heads: heads.slice(half),
       rows: rows.map((row) => ({ ...row, cells: row.cells.slice(half) })),
-      // What is said of all of it is said once.
-      drafts: 0,
     },
   ];
 }

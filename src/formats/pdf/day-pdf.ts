@@ -8,6 +8,8 @@ import type { Face } from './faces';
 
 const NAMES = 132;
 const BAR = 12;
+/** How many signs of what is said of a shift surely fit on a page. */
+const MOST_SIGNS = 1200;
 
 /** A day by hour for the wall, as a PDF. */
 export async function dayPdf(sheet: DaySheet, paper: Paper, faces: readonly Face[]): Promise<Uint8Array> {
@@ -38,6 +40,8 @@ export async function dayPdf(sheet: DaySheet, paper: Paper, faces: readonly Face
     },
     { canvas: [{ type: 'line', x1: 0, y1: 2, x2: page.width, y2: 2, lineWidth: 1.2, lineColor: INK }] },
   ];
+  const drafts = draftsText(sheet.drafts, sheet.of, 'drawn dashed');
+  if (drafts) content.push({ ...page.text(drafts, { width: page.width }), margin: [0, 4, 0, 0] });
   if (note) content.push({ ...page.text(note, { size: 11, width: page.width }), margin: [0, 6, 0, 2] });
   if (rows.length === 0)
     content.push({
@@ -50,7 +54,8 @@ export async function dayPdf(sheet: DaySheet, paper: Paper, faces: readonly Face
         margin: [0, 6, 0, 0],
         table: {
           headerRows: 1,
-          dontBreakRows: true,
+          // A row that is taller than a page would not be drawn at all if it were kept in one piece.
+          dontBreakRows: rows.every(({ said, tasks }) => said.length + tasks.join().length < MOST_SIGNS),
           widths: [NAMES, room],
           body: [head, ...rows.map((row) => rowOf(page, row, hours, room))],
         },
@@ -59,7 +64,7 @@ export async function dayPdf(sheet: DaySheet, paper: Paper, faces: readonly Face
       coverageOf(page, sheet, room),
       { ...page.text(sum, { color: MUTED, width: page.width }), margin: [0, 6, 0, 0] },
     );
-  return page.file(`${title} · ${site}`, content, draftsText(sheet.drafts, sheet.of, 'drawn dashed'));
+  return page.file(`${title} · ${site}`, content);
 }
 
 function rowOf(

@@ -66,18 +66,12 @@ export class PdfPage {
     return { text: runs.map((run) => ({ ...run, ...look })) };
   }
 
-  /** The file, with a number at the foot of each page, and beside it what is to be said of all of them. */
-  async file(title: string, content: Content[], footnote: string | null): Promise<Uint8Array> {
+  /** The file, with a number at the foot of each page. */
+  async file(title: string, content: Content[]): Promise<Uint8Array> {
     const footer: DynamicContent = (page, pages) => ({
       margin: [MARGIN.side, 10, MARGIN.side, 0],
-      columns: [
-        this.text(footnote ?? '', { color: MUTED, width: this.width - 80 }),
-        {
-          ...this.text(`${page} / ${pages}`, { color: MUTED, width: 70 }),
-          alignment: 'right' as const,
-          width: 70,
-        },
-      ],
+      ...this.text(`${page} / ${pages}`, { color: MUTED, width: 70 }),
+      alignment: 'right' as const,
     });
     const definition: TDocumentDefinitions = {
       pageSize: PAPERS[this.paper].size,

@@ -4,6 +4,7 @@ import { beforeAll, describe, expect, test } from '@jest/globals';
 import { daySheet } from '@/core/sheets/day-sheet';
 import { groundOf } from '@/core/sheets/testing';
 import { monthSheet, personSheet, weekSheet } from '@/core/sheets/week-sheet';
+import { NO_DETAIL } from '@/core/plan/types';
 import { MONDAY, need, person, plan, shift } from '@/core/testing';
 import { parseDate } from '@/core/time/day';
 import { dayPdf } from './day-pdf';
@@ -116,6 +117,22 @@ describe('a week as a PDF', () => {
     ]);
   });
 
+  test('with a day that is longer than a page goes on, and misses nobody', async () => {
+    const crowd = plan({
+      people: [person('ann', { name: 'Ann Bo' })],
+      shifts: [
+        shift('ann', 2, '9-17'),
+        ...Array.from({ length: 90 }, (_, i) => shift(null, 1, '9-17', { label: `Berth ${i}` })),
+      ],
+    });
+    const pages = pagesOf(await tablesPdf([weekSheet(groundOf(crowd))], 'Week', 'a4-landscape', faces));
+    expect(pages.length).toBeLessThan(8);
+    const text = pages.join('');
+    const labels = [...text.matchAll(/Berth\s+(\d+)/g)].map(([, number]) => Number(number));
+    expect(labels.sort((a, b) => a - b)).toEqual(Array.from({ length: 90 }, (_, i) => i));
+    expect(text).toContain('Ann Bo');
+  });
+
   test('of nobody says so', async () => {
     const none = groundOf(plan({ people: [person('ann')] }));
     const [page] = pagesOf(await tablesPdf([weekSheet(none)], 'Week', 'a4-landscape', faces));
@@ -167,6 +184,19 @@ describe('a day as a PDF', () => {
     expect(text).toContain('Öffnen');
     expect(text).toContain('10/2');
     expect(text).toContain('10 of 10 shifts are drafts');
+  });
+
+  test('on which a shift has more to say than fits on a page goes on', async () => {
+    const tasks = Array.from({ length: 300 }, (_, i) => `Check line ${i} of the mooring`);
+    const long = plan({
+      people: [person('ann')],
+      shifts: [shift('ann', 1, '7-15', { detail: { ...NO_DETAIL, tasks } })],
+    });
+    const text = pagesOf(
+      await dayPdf(daySheet(groundOf(long), MONDAY + 1, null), 'a4-landscape', faces),
+    ).join('');
+    expect(text).toContain('line 0 of');
+    expect(text).toContain('line 299 of');
   });
 
   test('that is short of people says so without a colour', async () => {

@@ -15,6 +15,9 @@ const HOURS = 44;
 const NAMES = { week: 100, month: 96, person: 52 } as const;
 /** A week of no more rows is written large. */
 const FEW_ROWS = 24;
+/** How many signs of a cell surely fit on a page, and what an entry takes besides its own words. */
+const MOST_SIGNS = 300;
+const ENTRY_SIGNS = 20;
 /** The least height of a day on a sheet that is somebody's own. */
 const OWN_DAY = 62;
 
@@ -27,10 +30,8 @@ export async function tablesPdf(
 ): Promise<Uint8Array> {
   const page = new PdfPage(faces, paper);
   const parts = sheets.flatMap((sheet) => inParts(sheet, PAPERS[paper].isUpright));
-  const drafts = sheets.reduce((sum, sheet) => sum + sheet.drafts, 0);
-  const of = sheets.reduce((sum, sheet) => sum + sheet.of, 0);
   const content = parts.map((part, i) => tableOf(page, part, i > 0));
-  return page.file(title, content, draftsText(drafts, of, 'with a dashed line'));
+  return page.file(title, content);
 }
 
 function tableOf(page: PdfPage, sheet: TableSheet, isNext: boolean): Content {
@@ -77,7 +78,7 @@ function tableOf(page: PdfPage, sheet: TableSheet, isNext: boolean): Content {
   const table: ContentTable = {
     table: {
       headerRows: 2,
-      dontBreakRows: true,
+      dontBreakRows: !rows.some(isTall),
       widths: [names, ...heads.map(() => width), ...(hasHours ? [HOURS] : [])],
       heights: (row) => (kind === 'person' && row > 1 && row < 2 + rows.length ? OWN_DAY : 'auto'),
       body,
@@ -88,9 +89,18 @@ function tableOf(page: PdfPage, sheet: TableSheet, isNext: boolean): Content {
   return table;
 }
 
+/** Whether a row might be taller than a page: kept in one piece it would not be drawn at all. */
+function isTall({ cells }: TableSheet['rows'][number]): boolean {
+  return cells.some(
+    ({ entries }) => entries.reduce((sum, { what }) => sum + ENTRY_SIGNS + what.length, 0) > MOST_SIGNS,
+  );
+}
+
 /** What the sheet is, over its table on every page. */
-function titleRow(page: PdfPage, { title, site, remark }: TableSheet, columns: number): TableCell[] {
+function titleRow(page: PdfPage, sheet: TableSheet, columns: number): TableCell[] {
+  const { title, site, remark, drafts, of } = sheet;
   const room = page.width * 0.7;
+  const said = [draftsText(drafts, of, 'with a dashed line'), remark].filter(Boolean).join(' ');
   return [
     {
       colSpan: columns,
@@ -99,7 +109,7 @@ function titleRow(page: PdfPage, { title, site, remark }: TableSheet, columns: n
           width: room,
           stack: [
             page.text(title, { size: 14, isTitle: true, weight: 'bold', width: room }),
-            ...(remark ? [page.text(remark, { width: room })] : []),
+            ...(said ? [page.text(said, { width: room })] : []),
           ],
         },
         {

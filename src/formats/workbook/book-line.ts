@@ -18,6 +18,9 @@ export const DATE = 'ddd d mmm yyyy';
 export const TIME = 'hh:mm';
 export const HOURS = '0.00';
 
+/** Printed lying, all columns on one page. */
+export const WIDE = { orientation: 'landscape', fitToPage: true, fitToWidth: 1, fitToHeight: 0 } as const;
+
 /** A date as a workbook holds it: midnight, in UTC. */
 export function dateCell(day: Day): Date {
   return new Date(`${formatDate(day)}T00:00:00Z`);

@@ -1,7 +1,7 @@
 import type ExcelJS from 'exceljs';
 import { type Judgement, coverageBetween } from '@/core/consequences/judge';
 import { columnName } from '../table/cells';
-import { DATE, TIME, dateCell } from './book-line';
+import { DATE, TIME, WIDE, dateCell } from './book-line';
 import type { ShiftsSheet } from './shifts-sheet';
 
 /** Fills the sheet of people on, needed and missing by block and role, and in all. What is on is computed from the shifts. */
@@ -11,18 +11,21 @@ export function addCoverage(sheet: ExcelJS.Worksheet, judgement: Judgement, shif
   sheet.columns = [
     { width: 16, style: { numFmt: DATE } },
     { width: 8, style: { numFmt: TIME } },
-    { width: 9, style: { font: { color: { argb: 'FF8D8778' } } } },
-    { width: 9, style: { font: { color: { argb: 'FF8D8778' } } } },
+    // What formulas count by; nobody reads it.
+    { width: 9, hidden: true },
+    { width: 9, hidden: true },
     ...rows.flatMap(() => [{ width: 7 }, { width: 7 }, { width: 7 }]),
   ];
   sheet.addRow(['', '', '', '', ...rows.flatMap((name) => [name, '', ''])]).font = { bold: true };
   sheet.addRow(['Date', 'From', 'Minute', 'To', ...rows.flatMap(() => ['On', 'Needed', 'Missing'])]).font = {
     bold: true,
   };
+  sheet.getRow(2).alignment = { horizontal: 'right' };
   rows.forEach((_, row) => {
     sheet.mergeCells(1, 5 + row * 3, 1, 7 + row * 3);
     sheet.getColumn(5 + row * 3).border = { left: { style: 'thin' } };
   });
+  Object.assign(sheet.pageSetup, WIDE, { printTitlesRow: '1:2' });
   sheet.views = [{ state: 'frozen', xSplit: 2, ySplit: 2 }];
 
   // Every day has the hours of all of them: a shift that is moved to another hour is seen there.

@@ -1,7 +1,7 @@
 import type ExcelJS from 'exceljs';
 import type { Judgement } from '@/core/consequences/judge';
 import { columnName } from '../table/cells';
-import { type BookLine, DATE, HOURS, TEXT, dateCell, withHead } from './book-line';
+import { type BookLine, DATE, HOURS, TEXT, WIDE, dateCell, withHead } from './book-line';
 import type { ShiftsSheet } from './shifts-sheet';
 
 /** Fills the sheet of paid hours by person and day, with their sums: all of it computed from the shifts. */
@@ -22,7 +22,7 @@ export function addHours(
   }
   sheet.columns = [
     { width: 24, style: { numFmt: TEXT } },
-    ...days.map(() => ({ width: 12, style: { numFmt: HOURS } })),
+    ...days.map(() => ({ width: 18, style: { numFmt: HOURS } })),
     { width: 10, style: { numFmt: HOURS, font: { bold: true } } },
   ];
   sheet.addRow(['Person', ...days.map(dateCell), 'In all']);
@@ -56,5 +56,6 @@ export function addHours(
       };
     }),
   ]).font = { bold: true };
+  Object.assign(sheet.pageSetup, WIDE, { printTitlesRow: '1:1' });
   withHead(sheet, 1);
 }

@@ -3,7 +3,7 @@ import type { Judgement } from '@/core/consequences/judge';
 import { type ResolvedShift, fixedBreaks } from '@/core/plan/resolved-shift';
 import { DAY } from '@/core/time/span';
 import { columnName } from '../table/cells';
-import { type BookLine, DATE, HOURS, TEXT, TIME, dateCell, withHead } from './book-line';
+import { type BookLine, DATE, HOURS, TEXT, TIME, WIDE, dateCell, withHead } from './book-line';
 import type { RolesSheet } from './roles-sheet';
 
 /** Where formulas of other sheets find what they count: cells of one column each. */
@@ -34,7 +34,6 @@ const COLUMNS = [
 ] as const;
 /** More people than any site has; stands where nobody goes within a block. */
 const NOBODY_GOES = 99_999;
-const MINUTES = 'Minutes from the first midnight; computed from what stands to the left';
 
 /** Adds the shifts, a row each. Whatever is computed of them follows from date, person, role and times. */
 export function addShifts(
@@ -64,11 +63,8 @@ export function addShifts(
   const counts = moments.flatMap((moment) => [`In role at ${moment}`, `On at ${moment}`]);
   sheet.columns = [
     ...heads,
-    ...[...helpers, ...counts].map((header) => ({
-      header,
-      width: 9,
-      style: { font: { color: { argb: 'FF8D8778' } } },
-    })),
+    // What other sheets count by; it follows from what is seen.
+    ...[...helpers, ...counts].map((header) => ({ header, width: 9, hidden: true })),
   ];
   const names = [...heads.map(({ header }) => header as string), ...helpers, ...counts];
   const at = (name: string) => columnName(names.indexOf(name));
@@ -88,7 +84,7 @@ export function addShifts(
 
   lines.forEach((line, i) => sheet.addRow(cellsOf(line, i + 2)));
   withHead(sheet, 2);
-  sheet.getCell(`${at('From')}1`).note = MINUTES;
+  Object.assign(sheet.pageSetup, WIDE, { printTitlesRow: '1:1' });
 
   function cellsOf({ shift, person, number, role, state }: BookLine, row: number): ExcelJS.CellValue[] {
     const { date, planShift } = shift;

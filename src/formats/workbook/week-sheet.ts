@@ -1,7 +1,15 @@
 import type ExcelJS from 'exceljs';
 import { draftsText } from '@/core/sheets/drafts-text';
-import type { TableSheet } from '@/core/sheets/table-sheet';
-import { HOURS, TEXT } from './book-line';
+import type { SheetCell, TableSheet } from '@/core/sheets/table-sheet';
+import { HOURS, TEXT, WIDE } from './book-line';
+
+/** Signs on a line of a day, and the height of a line in points. */
+const [SIGNS, LINE] = [19, 14.5];
+
+function linesOf({ away, entries }: SheetCell): number {
+  const texts = entries.map(({ times, what }) => Math.ceil((times.length + 1 + what.length) / SIGNS));
+  return texts.reduce((sum, lines) => sum + lines, away ? 1 : 0);
+}
 
 /** Adds the week as it is printed: people by days, to be read and not to be computed with. */
 export function addWeek(
@@ -9,18 +17,12 @@ export function addWeek(
   { title, site, heads, rows, drafts, of, empty }: TableSheet,
 ): void {
   const sheet = book.addWorksheet('Week', {
-    pageSetup: {
-      orientation: 'landscape',
-      fitToPage: true,
-      fitToWidth: 1,
-      fitToHeight: 0,
-      printTitlesRow: '1:2',
-    },
+    pageSetup: { ...WIDE, printTitlesRow: '1:2' },
     views: [{ state: 'frozen', xSplit: 1, ySplit: 2 }],
   });
   sheet.columns = [
     { width: 24, style: { numFmt: TEXT } },
-    ...heads.map(() => ({ width: 19, style: { numFmt: TEXT } })),
+    ...heads.map(() => ({ width: SIGNS, style: { numFmt: TEXT } })),
     { width: 9, style: { numFmt: HOURS } },
   ];
   const note = draftsText(drafts, of, 'in slanted letters');
@@ -44,6 +46,8 @@ export function addWeek(
       (paid ?? 0) / 60,
     ]);
     row.alignment = { wrapText: true, vertical: 'top' };
+    // No spreadsheet makes room for lines that it did not break itself.
+    row.height = LINE * Math.max(1, ...cells.map(linesOf));
     cells.forEach(({ entries }, i) => {
       if (entries.some(({ draft }) => draft)) row.getCell(i + 2).font = { italic: true };
     });

@@ -11,7 +11,7 @@ const IDLE_MS = 60_000;
 /** Plans are made and dropped by the thousand people: with room for them they are cleared away far less often. */
 const YOUNG_MB = 96;
 
-type PoolName = 'files' | 'looks' | 'deeds';
+type PoolName = 'files' | 'looks' | 'papers' | 'deeds';
 
 // Pages and route handlers get a copy of this module each; the threads must be the same.
 const shared = globalThis as { vicendaThreads?: Map<PoolName, Piscina>; vicendaStops?: Set<Int32Array> };
@@ -19,7 +19,7 @@ const shared = globalThis as { vicendaThreads?: Map<PoolName, Piscina>; vicendaS
 /**
  * Threads by what they do. Those that read files have no database, so that they may be ended at any moment. Those
  * that look at the data and those that change it are never ended while they work, as that would end the process;
- * what is asked to be done does not wait behind what is only looked at.
+ * what is asked to be done does not wait behind what is only looked at, nor either behind a file that is being made.
  */
 function threads(name: PoolName): Piscina {
   shared.vicendaThreads ??= new Map();
@@ -30,7 +30,7 @@ function threads(name: PoolName): Piscina {
     filename: join(/* turbopackIgnore: true */ process.cwd(), '.workers', file),
     // Somebody who types waits for what is looked at: one thread is there from the start.
     minThreads: name === 'looks' ? 1 : 0,
-    maxThreads: 2,
+    maxThreads: name === 'papers' ? 1 : 2,
     idleTimeout: IDLE_MS,
     resourceLimits:
       name === 'files'
@@ -51,17 +51,17 @@ function stops(): Set<Int32Array> {
   return (shared.vicendaStops ??= new Set());
 }
 
-/** What only looks; all else changes something. */
-const LOOKS: ReadonlySet<TaskName> = new Set<TaskName>([
-  'preview',
-  'planImport',
-  'planDraft',
-  'planShiftImport',
-  'planShiftDraft',
-  'printPdf',
-  'printOwnMonth',
-  'weekBook',
-]);
+/** What somebody waits for while they type, and what makes files, which takes seconds; all else changes something. */
+const POOL_OF: Partial<Record<TaskName, PoolName>> = {
+  preview: 'looks',
+  planImport: 'looks',
+  planDraft: 'looks',
+  planShiftImport: 'looks',
+  planShiftDraft: 'looks',
+  printPdf: 'papers',
+  printOwnMonth: 'papers',
+  weekBook: 'papers',
+};
 
 /**
  * Runs a task on a data file in a thread. Where `signal` says that nobody waits any more, it is given up between two
@@ -84,7 +84,7 @@ export async function runOnData(
   port1.onmessage = (event: MessageEvent<number>) => onShare(event.data);
   const work = { name, file, input, stop, port: port2 };
   try {
-    const pool = threads(LOOKS.has(name) ? 'looks' : 'deeds');
+    const pool = threads(POOL_OF[name] ?? 'deeds');
     return await pool.run(work, { name: 'work', transferList: [port2 as never] });
   } finally {
     port1.close();

@@ -76,7 +76,7 @@ export function SheetPage({
             {/* Files, not pages. */}
             <a
               className={buttonClass('plain')}
-              href={pdf(person === null ? '' : `&person=${person}`)}
+              href={pdf(person === null ? '' : `&person=${encodeURIComponent(person)}`)}
               download
             >
               PDF
@@ -111,6 +111,7 @@ export function SheetPage({
           <TableOfSheet
             key={i}
             sheet={part}
+            isFirst={i === 0}
             linkOf={kind === 'month' && person === null ? (id) => to(date, `/month/${id}`) : undefined}
           />
         ))

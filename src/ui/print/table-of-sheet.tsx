@@ -7,9 +7,12 @@ import { DraftsNote } from './drafts-note';
 /** A sheet of people, or of somebody's weeks, by days. On paper its head stands on every page. */
 export function TableOfSheet({
   sheet,
+  isFirst,
   linkOf,
 }: {
   readonly sheet: TableSheet;
+  /** What is said of all of a sheet is said over its first part. */
+  readonly isFirst: boolean;
   /** Where the name of a person leads, by their id. */
   readonly linkOf?: (person: string) => string;
 }) {
@@ -19,8 +22,8 @@ export function TableOfSheet({
   if (rows.length === 0) return <p className="text-muted py-8">{empty}</p>;
   return (
     <>
-      <DraftsNote drafts={drafts} of={of} />
-      {remark && <p className="mb-2 italic">{remark}</p>}
+      {isFirst && <DraftsNote drafts={drafts} of={of} />}
+      {isFirst && remark && <p className="mb-2 italic">{remark}</p>}
       <table
         className={clsx(
           'mb-6 w-full table-fixed border-collapse',
