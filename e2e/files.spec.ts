@@ -70,6 +70,19 @@ test('on paper heads stand on every page, with its number and no control of the 
   });
 });
 
+test('paper is light, also where the screen is dark', async ({ page, context }) => {
+  await server.signIn(context);
+  await page.emulateMedia({ colorScheme: 'dark' });
+  await page.goto(`${server.url}/print/bistro/${WEEK}`);
+  const [ink, role] = await page.evaluate(() => [
+    getComputedStyle(document.querySelector('h1')!).color,
+    getComputedStyle(document.querySelector('[data-ink]')!).getPropertyValue('--role'),
+  ]);
+  expect(ink).toBe('rgb(27, 36, 48)');
+  // The ink of a role on light ground.
+  expect(parseInt(role.trim().slice(1, 3), 16)).toBeLessThan(160);
+});
+
 test('staff take their own month, without drafts', async ({ page, context }) => {
   await server.signIn(context, 'demo-noor');
   await page.setViewportSize({ width: 390, height: 844 });

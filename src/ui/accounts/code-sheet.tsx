@@ -25,7 +25,8 @@ export function CodeSheet({
   readonly slips: readonly Slip[];
 }) {
   return (
-    <main className="sheet-page bg-sheet text-ink mx-auto max-w-[880px] px-8 py-6">
+    // Paper is light, whatever the screen is.
+    <main data-theme="quay" className="sheet-page bg-sheet text-ink mx-auto max-w-[880px] px-8 py-6">
       <div className="mb-4 flex items-center gap-3 print:hidden">
         <a className={buttonClass('plain')} href="/accounts">
           Back

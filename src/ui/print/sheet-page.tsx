@@ -43,7 +43,11 @@ export function SheetPage({
   const pdf = (more: string) => `/api${at}/${formatDate(date)}/${kind}?paper=${paper}${more}`;
   const isEmpty = sheet.of === 0 && ('hours' in sheet || sheet.rows.length === 0);
   return (
-    <div className="sheet-page bg-sheet text-ink mx-auto max-w-[1180px] px-8 py-6 print:p-0">
+    // Paper is light, whatever the screen is.
+    <div
+      data-theme="quay"
+      className="sheet-page bg-sheet text-ink mx-auto max-w-[1180px] px-8 py-6 print:p-0"
+    >
       <style>{pageRule(paper, `${sheet.title} · ${sheet.site}`)}</style>
       <nav aria-label="Sheets" className="mb-5 flex flex-wrap items-center gap-3 print:hidden">
         <a className={buttonClass('plain')} href={back}>
