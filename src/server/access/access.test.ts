@@ -119,7 +119,7 @@ describe('who may do what', () => {
 describe('everything that can be asked names its permission', () => {
   const root = join(import.meta.dirname, '../../app');
   const files = (readdirSync(root, { recursive: true }) as string[]).filter((path) =>
-    /(^|\/)(page|route|plan-page)\.tsx?$/.test(path),
+    /(^|\/)(page|route|sheet-page)\.tsx?$/.test(path),
   );
   const textOf = (path: string) => readFileSync(join(root, path), 'utf8');
   const PUBLIC = [
@@ -152,14 +152,14 @@ describe('everything that can be asked names its permission', () => {
 
   test.each(files.filter((path) => ![...PUBLIC, ...LINKED].includes(path)))('%s', (path) => {
     const text = textOf(path);
-    const opened = text.match(/\b(?:page|route|planPage)(?:<[^>]*>)?\(/g) ?? [];
+    const opened = text.match(/\b(?:page|route|sheetPage)(?:<[^>]*>)?\(/g) ?? [];
     expect(opened.length).toBeGreaterThan(0);
     // Sheets for the wall are made by one function, which names it.
-    if (!/planPage\(/.test(text) || path.endsWith('plan-page.tsx'))
+    if (!/sheetPage\(/.test(text) || path.endsWith('sheet-page.tsx'))
       expect(text.match(/permission: '([\w.-]+|of the command)'/g)).toHaveLength(1);
     // A handler that is exported without the door would be reached by anybody.
     for (const [, made] of text.matchAll(/export (?:const (?:GET|POST|PUT|DELETE) =|default) ([\w]+)/g))
-      expect(['page', 'route', 'planPage']).toContain(made);
+      expect(['page', 'route', 'sheetPage']).toContain(made);
   });
 
   test.each([...COMMANDS.values()].map(({ kind, permission }) => [kind, permission] as const))(
