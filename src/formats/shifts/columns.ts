@@ -104,7 +104,7 @@ export function guessShiftColumns(
   known: ReadonlyMap<string, string> = new Map(),
 ): ShiftMeaning[] {
   const taken = new Set<string>();
-  return heads.map((head) => {
+  const meanings = heads.map((head) => {
     const plain = plainHead(head);
     const field = SHIFT_FIELDS.find(
       ({ id, name, heads: others }) =>
@@ -117,7 +117,13 @@ export function guessShiftColumns(
     taken.add(meaning);
     return meaning;
   });
+  // Where days have columns of their own, hours and dates beside them are sums and the like.
+  const isWide = meanings.some((meaning) => dayOfMeaning(meaning) !== null);
+  return isWide ? meanings.map((meaning) => (OF_LISTS.has(meaning) ? null : meaning)) : meanings;
 }
+
+/** Fields that only a row for each shift has. */
+const OF_LISTS: ReadonlySet<ShiftMeaning> = new Set<ShiftField>(['date', 'start', 'end', 'times']);
 
 /** Whether columns can be read: times of days, or each row's own date with its times. */
 export function canBeRead(columns: readonly ShiftMeaning[]): boolean {

@@ -95,6 +95,17 @@ describe('people by days', () => {
     ]);
   });
 
+  test('may have sums beside the days, which are left out', () => {
+    const heads = ['Name', 'Mon', 'Tue', 'Hours', 'Total'];
+    expect(guessShiftColumns(heads, MONDAY, 'day')).toEqual([
+      'person',
+      'on:2027-03-22',
+      'on:2027-03-23',
+      null,
+      null,
+    ]);
+  });
+
   test('may hold short names of shifts', () => {
     const named = [{ id: 't', short: 'E', from: 420, to: 900 }];
     expect(told(read('Name|Mon|Tue\nNoor|E|e', { named }))).toEqual(['Noor | 03-22 7-15 | 03-23 7-15']);
