@@ -1,0 +1,150 @@
+import { describe, expect, test } from '@jest/globals';
+import fc from 'fast-check';
+import { formatDate, parseDate } from '../time/day';
+import { WHOLE_DAY } from './amount';
+import type { Entitled, Entitlement } from './entitlement';
+import { balanceOn } from './ledger';
+import { type CarryOver, type KeyedEntry, dueUntil } from './posting';
+
+const at = (date: string) => parseDate(date)!;
+const rule = (more: Partial<Entitlement> = {}): Entitlement => ({
+  ...{ amount: 20 * WHOLE_DAY, year: { from: 'calendar' }, comes: 'yearly', fullTimeMinutes: null },
+  ...{ step: 500, rounding: 'up', waitingDays: 0, cap: null },
+  ...more,
+});
+const WHO: Entitled = { employedFrom: null, employedTo: null, contract: [] };
+const SINCE = at('2026-01-01');
+const taken = (date: string, days: number): KeyedEntry => ({
+  ...{ id: date, key: null, date: at(date), kind: 'taken', amount: -days * WHOLE_DAY, reverses: null },
+});
+const CARRY: CarryOver = { most: 5 * WHOLE_DAY, endsAfter: 3 };
+const due = (
+  entries: readonly KeyedEntry[],
+  until: string,
+  carryOver: CarryOver | null = CARRY,
+  entitlement = rule(),
+) =>
+  dueUntil({ entitlement, carryOver }, WHO, entries, SINCE, at(until)).map(
+    ({ date, kind, amount }) => `${formatDate(date)} ${kind} ${amount / WHOLE_DAY}`,
+  );
+
+describe('what is due', () => {
+  test('is what a year brings, what of it goes on, what is lost, and what ends of it', () => {
+    expect(due([taken('2026-08-10', 12), taken('2027-02-01', 2)], '2027-06-01')).toEqual([
+      '2026-01-01 grant 20',
+      '2026-12-31 expiry -3',
+      '2026-12-31 carry-over -5',
+      '2027-01-01 carry-over 5',
+      '2027-01-01 grant 20',
+      '2027-03-31 expiry -3',
+    ]);
+  });
+
+  test('carries what is owed as it is', () => {
+    const entries = [taken('2026-08-10', 22)];
+    expect(due(entries, '2027-01-01')).toEqual(['2026-01-01 grant 20', '2027-01-01 grant 20']);
+  });
+
+  test('without carrying over is what a year brings alone', () => {
+    expect(due([], '2027-06-01', null)).toEqual(['2026-01-01 grant 20', '2027-01-01 grant 20']);
+  });
+
+  test('stops at the cap, and goes on once something is taken', () => {
+    const monthly = rule({ comes: 'monthly', amount: 12 * WHOLE_DAY, cap: 3 * WHOLE_DAY });
+    expect(due([taken('2026-06-15', 2)], '2026-09-30', null, monthly)).toEqual([
+      '2026-01-31 accrual 1.5',
+      '2026-02-28 accrual 0.5',
+      '2026-03-31 accrual 1',
+      '2026-04-30 accrual 0',
+      '2026-05-31 accrual 0',
+      '2026-06-30 accrual 1',
+      '2026-07-31 accrual 1',
+      '2026-08-31 accrual 0',
+      '2026-09-30 accrual 0',
+    ]);
+  });
+
+  test('lies before nothing that the balance is not kept for', () => {
+    const since = at('2026-07-01');
+    const list = dueUntil({ entitlement: rule(), carryOver: null }, WHO, [], since, at('2027-01-01'));
+    expect(list.map(({ date }) => formatDate(date))).toEqual(['2027-01-01']);
+  });
+});
+
+describe('posting', () => {
+  const events = fc.array(fc.tuple(fc.integer({ min: 0, max: 900 }), fc.integer({ min: 1, max: 40 })), {
+    maxLength: 8,
+  });
+  const rules = fc.record({
+    comes: fc.constantFrom<Entitlement['comes']>('yearly', 'monthly'),
+    cap: fc.constantFrom(null, 15_000),
+    carry: fc.constantFrom<CarryOver | null>(
+      null,
+      CARRY,
+      { most: null, endsAfter: null },
+      { most: 0, endsAfter: 2 },
+    ),
+  });
+  const with_ = (list: readonly (readonly [number, number])[]) =>
+    list.map(([day, halves], i): KeyedEntry => ({
+      ...{ id: `t${i}`, key: null, date: SINCE + day, kind: 'taken', amount: -halves * 500, reverses: null },
+    }));
+
+  test('twice posts nothing the second time, and no key twice', () => {
+    fc.assert(
+      fc.property(events, rules, fc.integer({ min: 0, max: 1100 }), (list, { comes, cap, carry }, days) => {
+        const of = { entitlement: rule({ comes, cap }), carryOver: carry };
+        const entries = with_(list);
+        const first = dueUntil(of, WHO, entries, SINCE, SINCE + days);
+        expect(new Set(first.map(({ key }) => key)).size).toBe(first.length);
+        expect(dueUntil(of, WHO, [...entries, ...first], SINCE, SINCE + days)).toEqual([]);
+      }),
+    );
+  });
+
+  test('day by day comes to the same as at once', () => {
+    fc.assert(
+      fc.property(
+        events,
+        rules,
+        fc.integer({ min: 0, max: 800 }),
+        fc.integer({ min: 0, max: 300 }),
+        (list, { comes, carry }, days, more) => {
+          const of = { entitlement: rule({ comes }), carryOver: carry };
+          const entries = with_(list);
+          const until = SINCE + days + more;
+          const first = dueUntil(of, WHO, entries, SINCE, SINCE + days);
+          const second = dueUntil(of, WHO, [...entries, ...first], SINCE, until);
+          const once = dueUntil(of, WHO, entries, SINCE, until);
+          expect([...first, ...second].map(({ key, amount }) => [key, amount])).toEqual(
+            once.map(({ key, amount }) => [key, amount]),
+          );
+          expect(balanceOn([...entries, ...first, ...second], until)).toBe(
+            balanceOn([...entries, ...once], until),
+          );
+        },
+      ),
+    );
+  });
+
+  test('never loses what is owed, nor leaves more than the limit on the first day of a year', () => {
+    fc.assert(
+      fc.property(events, (list) => {
+        const of = { entitlement: rule(), carryOver: CARRY };
+        const entries = with_(list);
+        const all = [...entries, ...dueUntil(of, WHO, entries, SINCE, at('2027-01-01'))];
+        const before = balanceOn(
+          [...entries, { ...taken('2026-01-01', 0), amount: 20_000 }],
+          at('2026-12-31'),
+        );
+        expect(
+          balanceOn(all, at('2027-01-01')) -
+            balanceOn(
+              entries.filter(({ date }) => date === at('2027-01-01')),
+              at('2027-01-01'),
+            ),
+        ).toBe(Math.min(before, 5000) + 20_000);
+      }),
+    );
+  });
+});
