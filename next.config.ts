@@ -1,7 +1,7 @@
 import type { NextConfig } from 'next';
 
 const config: NextConfig = {
-  serverExternalPackages: ['libsql', 'pino', 'exceljs', 'piscina'],
+  serverExternalPackages: ['libsql', 'pino', 'exceljs', 'piscina', 'date-holidays'],
   // Plan files of large sites go through a server action.
   experimental: { serverActions: { bodySizeLimit: '10mb' } },
   poweredByHeader: false,

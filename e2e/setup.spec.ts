@@ -148,3 +148,23 @@ test('axe finds no serious fault in the sections of set-up, in either theme', as
   await goReady(page, `${server.url}/people/bistro`);
   expect(await seriousFaults(page)).toEqual([]);
 });
+
+test('public holidays are chosen one by one; what one does to a planned week is shown before it is kept', async ({
+  page,
+}) => {
+  await goReady(page, `${server.url}/setup/bistro/holidays`);
+  await page.getByRole('combobox', { name: 'Country' }).fill('Germany');
+  await page.getByRole('option', { name: 'Germany', exact: true }).click();
+  await page.getByRole('combobox', { name: 'Part of the country' }).selectOption('Bayern');
+  await expect(page.getByRole('cell', { name: 'Epiphany', exact: true })).toBeVisible();
+  await page.getByRole('button', { name: 'Add a day of your own' }).click();
+  await page.getByRole('textbox', { name: /^Name of the holiday on/ }).fill('Harbour Day');
+  await expect(bar(page)).toContainText(/closed/i);
+  await page.getByRole('button', { name: 'The year after' }).click();
+  await page.getByRole('button', { name: 'Keep all 12 of 2027' }).click();
+  await page.getByRole('checkbox', { name: /^Epiphany on/ }).uncheck();
+  await page.getByRole('button', { name: 'Save' }).click();
+  await expect(page.getByRole('link', { name: /Holidays/ })).toContainText('14 ahead');
+  await page.goto(`${server.url}/plan/bistro/${WEEK}`);
+  await expect(page.getByRole('grid')).toContainText('Harbour Day');
+});

@@ -15,8 +15,11 @@ import { inkAt, pagesOf, pictureOf, wordsOf } from './testing';
 // What is printed is read back by poppler (pdftotext, pdftoppm): a font can give text and no ink, or ink and wrong text.
 
 let faces: readonly Face[];
-beforeAll(() => {
+/** The week on the usual paper: many look at it. */
+let usual: Uint8Array;
+beforeAll(async () => {
   faces = facesFrom((path) => readFileSync(join(process.cwd(), 'node_modules/@fontsource', path)));
+  usual = await tablesPdf([weekSheet(groundOf(week))], 'Week', 'a4-landscape', faces);
 });
 
 /** Names as people have them. Right-to-left ones are given in the order in which they are read (Unicode UAX #9). */
@@ -44,9 +47,7 @@ const squeezed = (text: string) => text.replace(/\s+/g, '');
 
 describe('a week as a PDF', () => {
   test('has the text of every name, in the order in which it is read, whatever its script', async () => {
-    const [page, ...more] = pagesOf(
-      await tablesPdf([weekSheet(groundOf(week))], 'Week', 'a4-landscape', faces),
-    );
+    const [page, ...more] = pagesOf(usual);
     expect(more).toEqual([]);
     // What is long is broken into lines, what stands beside it in the row lies between them.
     for (const name of NAMES.filter((one) => one.length < 20)) expect(page).toContain(name);
@@ -60,7 +61,7 @@ describe('a week as a PDF', () => {
   });
 
   test('has ink for every word of it', async () => {
-    const bytes = await tablesPdf([weekSheet(groundOf(week))], 'Week', 'a4-landscape', faces);
+    const bytes = usual;
     const picture = pictureOf(bytes);
     const { words } = wordsOf(bytes);
     expect(words.length).toBeGreaterThan(60);

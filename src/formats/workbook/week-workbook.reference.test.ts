@@ -242,6 +242,6 @@ test('the coverage of any week is what the core computes', async () => {
       expectCoverage(engine, made);
       engine.destroy();
     }),
-    { numRuns: repeats(8) },
+    { numRuns: repeats(5) },
   );
 }, 60_000);

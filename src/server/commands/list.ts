@@ -15,6 +15,7 @@ import { erasePersonalData } from '../records/commands';
 import { saveWish } from '../staff/wishes';
 import { decideLate } from '../staff/late-decision';
 import { startWeek } from '../week/commands';
+import { saveHolidays } from '../holidays/commands';
 import { importShifts } from '../week/import/command';
 import {
   deleteWeekTemplate,
@@ -45,6 +46,7 @@ const ALL = [
   importSite,
   startWeek,
   importShifts,
+  saveHolidays,
   saveStations,
   saveTemplates,
   saveWeekTemplate,

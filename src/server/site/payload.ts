@@ -6,6 +6,7 @@ import type { Missing } from '@/core/setup/missing';
 import type { Day } from '@/core/time/day';
 import type { Span } from '@/core/time/span';
 import type { HourFormat } from '@/core/time/format';
+import type { HolidaySetup } from '../holidays/payload';
 
 /** What is said of a site in Set-up. Money in the currency's major unit. */
 export interface SiteDraft {
@@ -116,4 +117,7 @@ export interface SetupPayload {
   /** What staff see of each other. */
   readonly staffSees: readonly ColleagueView[];
   readonly timeZones: readonly string[];
+  readonly holidays: HolidaySetup;
+  /** The date there. */
+  readonly today: Day;
 }

@@ -19,6 +19,7 @@ import { seesPay } from '../access/pay';
 import { checkAccess } from '../access/permissions';
 import type { Actor } from '../access/actor';
 import { nowAt } from '../clock';
+import { holidaySetup } from '../holidays/commands';
 import { offAt } from './capabilities';
 import { rolesInUse } from './commands';
 import type { NeedsDraft, RoleDraft, SetupPayload, SiteDraft } from './payload';
@@ -64,6 +65,8 @@ export async function setupOf(
       off: [...(await offAt(db, id))],
       staffSees: [...colleagueViewsIn(JSON.parse(row.staff_sees) as string[])],
       timeZones: Intl.supportedValuesOf('timeZone'),
+      holidays: await holidaySetup(db, id),
+      today: parseDate(nowAt(row.time_zone).date)!,
     },
   };
 }

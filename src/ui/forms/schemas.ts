@@ -12,6 +12,7 @@ export const SCHEMAS = {
   'daybook.save': async () => (await import('@/server/templates/schema')).SAVE_DAYBOOK,
   'people.updateMany': async () => (await import('@/server/people/schema')).UPDATE_MANY,
   'site.create': async () => (await import('@/server/site/schema')).CREATE_SITE,
+  'holidays.save': async () => (await import('@/server/holidays/schema')).SAVE_HOLIDAYS,
   'pattern.save': async () => (await import('@/server/patterns/schema')).SAVE_PATTERN,
 } as const satisfies { readonly [Kind in CommandKind]?: () => Promise<Joi.Schema> };
 

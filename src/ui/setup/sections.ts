@@ -3,6 +3,7 @@ export const SECTIONS = [
   { id: 'overview', name: 'Overview' },
   { id: 'site', name: 'Site' },
   { id: 'hours', name: 'Opening hours' },
+  { id: 'holidays', name: 'Holidays' },
   { id: 'roles', name: 'Roles' },
   { id: 'needs', name: 'Needs' },
   { id: 'rules', name: 'Rules' },

@@ -5,6 +5,7 @@ import { formatMoney } from '@/core/checks/shared/messages';
 import type { SetupPayload } from '@/server/site/payload';
 import type { RecurringPayload } from '@/server/week/payload';
 import { AppLayout, type ShellFrame, Strip } from '../layout/app-layout';
+import { HolidaysSection } from '../holidays/holidays-section';
 import { PatternsSection } from '../patterns/patterns-section';
 import { TemplatesSection } from '../templates/templates-section';
 import { ColleaguesSection } from './colleagues-section';
@@ -54,6 +55,7 @@ export function SetupScreen({ header, setup, recurring, section }: Props) {
       {section === 'overview' && <Overview setup={setup} />}
       {section === 'site' && <SiteSection setup={setup} />}
       {section === 'hours' && <HoursSection setup={setup} />}
+      {section === 'holidays' && <HolidaysSection setup={setup} />}
       {section === 'roles' && <RolesSection setup={setup} />}
       {section === 'needs' && <NeedsSection setup={setup} />}
       {section === 'rules' && <RulesSection setup={setup} />}
@@ -70,7 +72,7 @@ export function SetupScreen({ header, setup, recurring, section }: Props) {
 const TITLED: readonly SectionId[] = ['overview', 'templates', 'patterns'];
 
 function noteOf(
-  { site, roles, needs, rules, missing, off, staffSees }: SetupPayload,
+  { site, roles, needs, rules, missing, off, staffSees, holidays, today }: SetupPayload,
   { templates, patterns }: RecurringPayload,
   id: SectionId,
 ): string {
@@ -90,6 +92,10 @@ function noteOf(
     case 'hours': {
       const open = site.hours.at(-1)?.days.filter((spans) => spans.length > 0).length ?? 0;
       return site.neverClosed ? 'never closed' : open === 0 ? 'none yet' : `open ${open} days`;
+    }
+    case 'holidays': {
+      const ahead = [...holidays.holidays, ...holidays.shared].filter(({ date }) => date >= today);
+      return ahead.length === 0 ? 'none ahead' : `${ahead.length} ahead`;
     }
     case 'roles': {
       const used = roles.filter((role) => !role.retired).length;
