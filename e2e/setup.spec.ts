@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { type Page, expect, test } from '@playwright/test';
 import { seriousFaults } from './axe';
-import { goReady, useDarkTheme } from './ready';
+import { goReady } from './ready';
 import { DemoServer, WEEK } from './server';
 
 const server = new DemoServer();
@@ -130,23 +130,6 @@ test('a week goes out as a plan file and comes in as a week and as a site; a fau
   await page.getByRole('button', { name: 'Create the site' }).click();
   await expect(page).toHaveURL(/\/plan\/second-quay\//);
   await expect(page.getByRole('heading', { name: /^\d+ snags$/ })).toBeVisible();
-});
-
-test('axe finds no serious fault in the sections of set-up, in either theme', async ({ page }) => {
-  for (const section of ['', '/site', '/hours', '/roles']) {
-    await open(page, section);
-    await expect(page.getByRole('heading').first()).toBeVisible();
-    expect(await seriousFaults(page)).toEqual([]);
-  }
-  await useDarkTheme(page);
-  for (const section of ['/needs', '/rules']) {
-    await open(page, section);
-    expect(await seriousFaults(page)).toEqual([]);
-  }
-  await goReady(page, `${server.url}/people/bistro/availability/${WEEK}`);
-  expect(await seriousFaults(page)).toEqual([]);
-  await goReady(page, `${server.url}/people/bistro`);
-  expect(await seriousFaults(page)).toEqual([]);
 });
 
 test('public holidays are chosen one by one; what one does to a planned week is shown before it is kept', async ({

@@ -73,9 +73,7 @@ async function finder(db: Database, { people }: Plan): Promise<(name: string, nu
     .where('id', 'in', amongTexts(people.map(({ id }) => id)))
     .execute();
   const numberOf = new Map(numbers.map((row) => [row.id, row.number]));
-  const elsewhere = new Set(
-    (await db.selectFrom('person').select('name').execute()).map(({ name }) => plainName(name)),
-  );
+  const known = people.map((person) => ({ person, plain: plainName(person.name) }));
   return (name, number) => {
     if (name === '' && number === '') return { ok: true, person: null };
     const numbered = number === '' ? undefined : people.find(({ id }) => numberOf.get(id) === number);
@@ -87,23 +85,18 @@ async function finder(db: Database, { people }: Plan): Promise<(name: string, nu
     if (behind) return { ok: true, person: behind };
     const wanted = plainName(name);
     const turned = plainName(name.split(',').reverse().join(' '));
-    const same = people.filter((one) => [wanted, turned].includes(plainName(one.name)));
-    const near = same.length > 0 ? same : people.filter((one) => isShortFor(wanted, plainName(one.name)));
-    if (near.length === 1) return { ok: true, person: near[0] };
+    const same = known.filter(({ plain }) => plain === wanted || plain === turned);
+    const near = same.length > 0 ? same : known.filter(({ plain }) => isShortFor(wanted, plain));
+    if (near.length === 1) return { ok: true, person: near[0].person };
     if (near.length > 1)
       return {
         ok: false,
         message: `"${name}" could be ${near
-          .map((one) => one.name)
+          .map(({ person }) => person.name)
           .slice(0, 4)
           .join(', ')}; give the number or more of the name`,
       };
-    return {
-      ok: false,
-      message: elsewhere.has(wanted)
-        ? `${name} does not work at this site`
-        : `nobody here is called "${name}"; add them under People first`,
-    };
+    return { ok: false, message: `nobody here is called "${name}"; add them under People first` };
   };
 }
 
@@ -199,6 +192,12 @@ function clashesIn(
   return found;
 }
 
+/** What a row is called whose person is nobody in particular, or not known. */
+function nameOf({ read, faults }: Row): string {
+  const isUnread = faults.some(({ cell }) => cell === read.who.cell);
+  return read.name || read.number || (isUnread ? '(no name)' : 'Open shifts');
+}
+
 /** What each row would do, in words, and the changes of all. */
 function told(
   stored: StoredPlan,
@@ -267,7 +266,7 @@ function told(
       const { state, texts } = lines.get(row)!;
       return {
         row: row.read.row,
-        name: row.person?.name ?? (row.read.name || row.read.number || 'Open shifts'),
+        name: row.person?.name ?? nameOf(row),
         state: row.faults.length > 0 ? 'faulty' : state,
         changes: texts.sort((a, b) => a.date - b.date).map(({ date, text }) => `${formatDay(date)}: ${text}`),
         faults: row.faults,
