@@ -13,7 +13,7 @@ import {
 } from '../time/format';
 import { DAY, type Span } from '../time/span';
 import { type DaySheetLine, dayLines, hoursOf } from './day-lines';
-import type { SheetGround } from './week-sheet';
+import { type SheetGround, holidaysOf } from './week-sheet';
 
 /** Somebody's shift on the sheet of a day, on an axis in minutes of that day. */
 export interface DayRow {
@@ -70,10 +70,7 @@ export function daySheet(
   const marks = Array.from({ length: (hours.to - hours.from) / 60 }, (_, i) => hours.from + i * 60);
   return {
     title: formatLongDay(date),
-    holidays: plan.holidays
-      .filter((holiday) => holiday.date === date)
-      .map((holiday) => holiday.name)
-      .join(', '),
+    holidays: holidaysOf(plan, date),
     site: plan.site.name,
     note,
     drafts: lines.filter((line) => line.draft).length,

@@ -215,7 +215,8 @@ function daysFrom(first: Day, count: number): Day[] {
   return Array.from({ length: count }, (_, i) => first + i);
 }
 
-function holidaysOf(plan: Plan, day: Day): string {
+/** The names of a date's holidays; empty: it has none. */
+export function holidaysOf(plan: Plan, day: Day): string {
   return plan.holidays
     .filter((holiday) => holiday.date === day)
     .map(({ name }) => name)

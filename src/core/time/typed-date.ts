@@ -20,8 +20,8 @@ export function parseTypedDate(text: string, order: DateOrder): TypedDate {
   const parts = PARTS.exec(text);
   if (parts) {
     const [, a, b, year] = parts;
-    const dayFirst = Number(a) > 12 || (Number(b) <= 12 && (order === 'day' || text.includes('.')));
-    return dateOf(fullYear(year), dayFirst ? b : a, dayFirst ? a : b, text);
+    const [month, date] = isDayFirst(Number(a), Number(b), text, order) ? [b, a] : [a, b];
+    return dateOf(fullYear(year), month, date, text);
   }
   const words = /^(\d{1,2})\.?\s+(\p{L}{3,})\.?,?\s+(\d{4})$/u.exec(text);
   const american = /^(\p{L}{3,})\.?\s+(\d{1,2}),?\s+(\d{4})$/u.exec(text);
@@ -30,9 +30,19 @@ export function parseTypedDate(text: string, order: DateOrder): TypedDate {
     : american
       ? [american[2], american[1], american[3]]
       : [];
-  const number = month ? MONTHS.indexOf(month.slice(0, 3).toLowerCase()) + 1 : 0;
+  const number = month ? monthNumber(month) : 0;
   if (number > 0) return dateOf(year, String(number), date, text);
   return wrong(`"${text}" is no date; write it as ${formatDate(dayOf(2027, 3, 14))}`);
+}
+
+/** The month whose name begins as a word does, from 1; 0: none. */
+export function monthNumber(word: string): number {
+  return MONTHS.indexOf(word.slice(0, 3).toLowerCase()) + 1;
+}
+
+/** Whether of two numbers of a date the first is the day: there is no month over 12, and a dot says so too. */
+export function isDayFirst(first: number, second: number, text: string, order: DateOrder): boolean {
+  return first > 12 || (second <= 12 && (order === 'day' || text.includes('.')));
 }
 
 function dateOf(year: string, month: string, date: string, text: string): TypedDate {

@@ -1,3 +1,5 @@
+import { plainText } from '@/core/plain-text';
+
 /** What a column of a list of people can mean. Own fields of the business come as `field:` with their id. */
 export const PEOPLE_FIELDS = [
   {
@@ -164,16 +166,6 @@ export const DAY_FIELDS: readonly PeopleField[] = ['mon', 'tue', 'wed', 'thu', '
 /** What a column means: a field, `field:` and an own field's id, `new` for an own field to be made, or null. */
 export type Meaning = string | null;
 
-/** A head as it is compared: letters and digits, in small. */
-export function plainHead(head: string): string {
-  return head
-    .normalize('NFKD')
-    .replace(/\p{M}/gu, '')
-    .toLowerCase()
-    .replace(/[^\p{L}\p{N}]+/gu, ' ')
-    .trim();
-}
-
 /**
  * What the columns of a list mean, guessed from their heads: what was chosen for a head before, an own field of
  * that name, a field by its name or another word for it. No meaning is given twice.
@@ -185,13 +177,13 @@ export function guessColumns(
 ): Meaning[] {
   const taken = new Set<string>();
   return heads.map((head) => {
-    const plain = plainHead(head);
+    const plain = plainText(head);
     if (plain === '') return null;
-    const own = fields.find((field) => plainHead(field.name) === plain);
+    const own = fields.find((field) => plainText(field.name) === plain);
     const usual = PEOPLE_FIELDS.find(
       (field) =>
-        plainHead(field.name) === plain ||
-        plainHead(field.id) === plain ||
+        plainText(field.name) === plain ||
+        plainText(field.id) === plain ||
         (field.heads as readonly string[]).includes(plain),
     );
     const remembered = known.get(plain);

@@ -1,7 +1,7 @@
-import { plainHead } from '../people/columns';
+import { plainText } from '@/core/plain-text';
 import { type Day, formatDate, parseDate, weekdayOf } from '@/core/time/day';
 import { WEEKDAY_NAMES } from '@/core/time/format';
-import { type DateOrder, parseTypedDate } from '@/core/time/typed-date';
+import { type DateOrder, isDayFirst, monthNumber, parseTypedDate } from '@/core/time/typed-date';
 
 /** What a column of a table of shifts can mean, besides a day. */
 export const SHIFT_FIELDS = [
@@ -45,7 +45,6 @@ export function dayOfMeaning(meaning: ShiftMeaning): Day | null {
 }
 
 const WEEKDAYS_IN_FULL = WEEKDAY_NAMES.map((name) => name.toLowerCase());
-const MONTHS = ['jan', 'feb', 'mar', 'apr', 'may', 'jun', 'jul', 'aug', 'sep', 'oct', 'nov', 'dec'];
 /** How far from the week that is looked at a head such as `Mon 23` is looked for, in days. */
 const NEAR = 200;
 
@@ -57,7 +56,7 @@ export function dayOfHead(head: string, week: Day, order: DateOrder): Day | null
   const text = head.trim();
   const typed = parseTypedDate(text, order);
   if (typed.ok) return typed.value;
-  const words = plainHead(text)
+  const words = plainText(text)
     .replace(/(\d)(?:st|nd|rd|th)\b/g, '$1')
     .split(' ')
     .filter(Boolean);
@@ -68,15 +67,15 @@ export function dayOfHead(head: string, week: Day, order: DateOrder): Day | null
   let others = 0;
   for (const word of words) {
     const named = word.length < 2 ? -1 : WEEKDAYS_IN_FULL.findIndex((name) => name.startsWith(word));
-    const inYear = MONTHS.findIndex((name) => word.startsWith(name) && /^[a-z]+$/.test(word));
+    const inYear = /^[a-z]+$/.test(word) ? monthNumber(word) : 0;
     if (/^\d{1,2}$/.test(word)) numbers.push(Number(word));
-    else if (inYear >= 0) month = inYear + 1;
+    else if (inYear > 0) month = inYear;
     else if (named >= 0) weekday = named;
     else if (!/^\d{4}$/.test(word)) others++;
   }
   if (numbers.length === 2 && month === null) {
     const [first, second] = numbers;
-    const dayFirst = first > 12 || (second <= 12 && (order === 'day' || text.includes('.')));
+    const dayFirst = isDayFirst(first, second, text, order);
     month = dayFirst ? second : first;
     numbers.splice(0, 2, dayFirst ? first : second);
   }
@@ -105,10 +104,10 @@ export function guessShiftColumns(
 ): ShiftMeaning[] {
   const taken = new Set<string>();
   const meanings = heads.map((head) => {
-    const plain = plainHead(head);
+    const plain = plainText(head);
     const field = SHIFT_FIELDS.find(
       ({ id, name, heads: others }) =>
-        plainHead(name) === plain || id === plain || (others as readonly string[]).includes(plain),
+        plainText(name) === plain || id === plain || (others as readonly string[]).includes(plain),
     );
     const day = field ? null : dayOfHead(head, week, order);
     const meaning =

@@ -1,8 +1,20 @@
+/** What kind of file an answer is. */
+const TYPES = {
+  csv: 'text/csv; charset=utf-8',
+  xlsx: 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet',
+  pdf: 'application/pdf',
+  zip: 'application/zip',
+  json: 'application/json; charset=utf-8',
+  ics: 'text/calendar; charset=utf-8',
+} as const;
+
+export type FileKind = keyof typeof TYPES;
+
 /** An answer that is kept as a file of this name, whatever signs the name has. */
-export function fileResponse(body: BodyInit, name: string, type: string): Response {
+export function fileResponse(body: BodyInit, name: string, kind: FileKind): Response {
   return new Response(body, {
     headers: {
-      'content-type': type,
+      'content-type': TYPES[kind],
       'content-disposition': `attachment; filename*=UTF-8''${encodeURIComponent(fileName(name))}`,
     },
   });

@@ -36,7 +36,7 @@ export async function feedOf(
 export async function ownCalendar(db: Database, actor: Actor): Promise<Response | typeof NO_FEED> {
   const text = actor.person === null ? null : await personFeed(db, actor.person);
   if (text === null) return NO_FEED;
-  return fileResponse(text, 'my-shifts.ics', 'text/calendar; charset=utf-8');
+  return fileResponse(text, 'my-shifts.ics', 'ics');
 }
 
 /** The addresses of one's own feed, and of those of the sites whose plans one sees. */

@@ -5,11 +5,11 @@ import type { TableSheet } from '@/core/sheets/table-sheet';
 import type { Day } from '@/core/time/day';
 import { monthOf } from '@/core/time/month';
 import type { Database } from '@/data/database';
-import { listSites, loadSite } from '@/data/site/site-store';
+import { listSites } from '@/data/site/site-store';
 import { publishedShiftsOf } from '@/data/week/shift-store';
 import type { Actor } from '../access/actor';
-import { leaveOf, roleNames } from '../staff/own-page';
-import { resolvedAt } from '../staff/resolved-at';
+import { leaveOf, roleNames, staffSites } from '../staff/own-page';
+import { resolvedAll } from '../staff/resolved-at';
 import { shippedFaces } from './faces';
 
 /** The month of a date of who asks: what was published for them at all their sites, and when they are away. */
@@ -22,9 +22,7 @@ export async function ownMonth(
   if (person === null) return fail('forbidden', 'this account belongs to nobody who works here');
   const { first, days } = monthOf(date);
   const worked = await publishedShiftsOf(db, person, first, first + days);
-  const own = new Set(
-    actor.grants.flatMap(({ kind, site }) => (kind === 'staff' && site !== null ? [site] : [])),
-  );
+  const own = new Set(staffSites(actor));
   const sites = (await listSites(db)).filter(
     ({ id }) => own.has(id) || worked.some(({ site }) => site === id),
   );
@@ -32,22 +30,18 @@ export async function ownMonth(
     db,
     worked.flatMap(({ shift }) => (shift.role === null ? [] : [shift.role])),
   );
-  const shifts: SheetShift[] = [];
-  for (const { id: site, name: place } of sites) {
-    const here = worked.filter((one) => one.site === site).map(({ shift }) => shift);
-    if (here.length === 0) continue;
-    const resolved = resolvedAt((await loadSite(db, site, first))!, here);
-    for (const shift of here)
-      shifts.push({
-        shift,
-        paid: resolved.get(shift.id)!.paid,
-        // Whoever works at one place alone knows where it is.
-        what: wordsOf(shift, sites.length > 1 ? place : undefined, roles[shift.role ?? '']),
-        mark: '',
-        draft: false,
-      });
-  }
-  shifts.sort((a, b) => a.shift.date - b.shift.date || a.shift.from - b.shift.from);
+  const resolved = await resolvedAll(db, worked);
+  const places = new Map(sites.map((site) => [site.id, site.name]));
+  const shifts = worked
+    .map(({ site, shift }): SheetShift => ({
+      shift,
+      paid: resolved.get(shift.id)!.paid,
+      // Whoever works at one place alone knows where it is.
+      what: wordsOf(shift, sites.length > 1 ? places.get(site) : undefined, roles[shift.role ?? '']),
+      mark: '',
+      draft: false,
+    }))
+    .sort((a, b) => a.shift.date - b.shift.date || a.shift.from - b.shift.from);
   const [home] = sites;
   return {
     ok: true,

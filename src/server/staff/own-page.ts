@@ -1,5 +1,6 @@
 import { quarterOf } from '@/core/wishes/wishes';
 import { creditedMinutes } from '@/core/hours/credit';
+import type { ResolvedShift } from '@/core/plan/resolved-shift';
 import { type Result, fail } from '@/core/plan/problem';
 import { type Day, formatDate, parseDate, startOfWeek } from '@/core/time/day';
 import { DAY } from '@/core/time/span';
@@ -9,7 +10,7 @@ import { parseMoment } from '@/data/moment';
 import { amongTexts } from '@/data/records/lines';
 import { loadPeopleRows } from '@/data/people/person-rows';
 import { loadRows } from '@/data/records/records';
-import { type SiteSummary, hoursOfSites, listSites, loadSite } from '@/data/site/site-store';
+import { type SiteSummary, hoursOfSites, listSites } from '@/data/site/site-store';
 import { loadNews } from '@/data/staff/news-store';
 import { type Worked, publishedShiftsOf } from '@/data/week/shift-store';
 import type { Actor } from '../access/actor';
@@ -18,7 +19,7 @@ import { nowAt, timestamp } from '../clock';
 import { versionsOf } from '../people/rows';
 import { proposalsOf } from './availability';
 import { ownPlan } from './own-plan';
-import { resolvedAt } from './resolved-at';
+import { resolvedAll } from './resolved-at';
 import type { OwnDetails, OwnLeave, OwnPage, OwnShift } from './payload';
 import { teamOn, viewsAt } from './team';
 import { plannedWeeks, pointsOf, wishesOf } from './wishes';
@@ -37,10 +38,14 @@ interface Whose {
 
 /** The published shifts of who asks, what they were told of them, and what is on record of them. */
 export async function ownPage(db: Database, actor: Actor): Promise<Result<{ page: OwnPage }>> {
-  const { person, name, grants } = actor;
+  const { person, name } = actor;
   if (person === null) return fail('forbidden', 'this account belongs to nobody who works here');
-  const sites = grants.flatMap(({ kind, site }) => (kind === 'staff' && site !== null ? [site] : []));
-  return pageOf(db, actor, { person, name, sites });
+  return pageOf(db, actor, { person, name, sites: staffSites(actor) });
+}
+
+/** The sites at which an account works. */
+export function staffSites({ grants }: Actor): string[] {
+  return grants.flatMap(({ kind, site }) => (kind === 'staff' && site !== null ? [site] : []));
 }
 
 /** The page of somebody as they see it, for who may see people where they work. */
@@ -69,17 +74,10 @@ async function pageOf(db: Database, actor: Actor, whose: Whose): Promise<Result<
   const worked = await publishedShiftsOf(db, person, first, first + days);
   const news = await loadNews(db, person, MOST_NEWS);
   const done = await ticksOf(db, worked);
-  const shifts: OwnShift[] = [];
-  for (const site of new Set(worked.map((one) => one.site)))
-    shifts.push(
-      ...(await withHours(
-        db,
-        site,
-        worked.filter((one) => one.site === site),
-        done,
-      )),
-    );
-  shifts.sort((a, b) => a.shift.date - b.shift.date || a.shift.from - b.shift.from);
+  const resolved = await resolvedAll(db, worked);
+  const shifts = worked
+    .map(({ site, shift }) => ownShift(site, shift, resolved.get(shift.id)!, done.get(shift.id) ?? []))
+    .sort((a, b) => a.shift.date - b.shift.date || a.shift.from - b.shift.from);
   const told = [...shifts.map(({ shift }) => shift), ...news.flatMap(({ items }) => items.flatMap(bothOf))];
   const places = new Set([...worked.map((one) => one.site), ...news.map((one) => one.site), ...whose.sites]);
   const [row] = await loadRows(db, 'person', { id: person });
@@ -147,23 +145,15 @@ async function ticksOf(db: Database, worked: readonly Worked[]): Promise<Map<str
   return done;
 }
 
-/** Shifts of one site with the minutes that pass and are paid of each. */
-async function withHours(
-  db: Database,
+/** A shift with the minutes that pass and are paid of it, and the lines of its check-list that are done. */
+function ownShift(
   site: string,
-  worked: readonly Worked[],
-  done: ReadonlyMap<string, readonly string[]>,
-): Promise<OwnShift[]> {
-  const first = Math.min(...worked.map(({ shift }) => shift.date));
-  const resolved = resolvedAt(
-    (await loadSite(db, site, first))!,
-    worked.map(({ shift }) => shift),
-  );
-  return worked.map(({ shift }) => {
-    const { paid, elapsed, break: pause, moreBreaks } = resolved.get(shift.id)!;
-    const breaks = [pause, ...moreBreaks].filter(({ minutes }) => minutes > 0);
-    return { site, shift, paid, elapsed, breaks, done: done.get(shift.id) ?? [] };
-  });
+  shift: OwnShift['shift'],
+  { paid, elapsed, break: pause, moreBreaks }: ResolvedShift,
+  done: readonly string[],
+): OwnShift {
+  const breaks = [pause, ...moreBreaks].filter(({ minutes }) => minutes > 0);
+  return { site, shift, paid, elapsed, breaks, done };
 }
 
 /** Minutes credited for leave and holidays in the weeks around now, by their first day; weeks without any are left out. */

@@ -11,7 +11,6 @@ import { MONDAY, db, edit, freshDemo, id } from '../week/testing';
 import { openShiftsFor } from './open-shifts';
 import { ownPage, pageOfPerson } from './own-page';
 import type { OwnPage } from './payload';
-import { tagged } from './revision';
 import { teamOn } from './team';
 
 // Today is Tuesday the 24th. Noor works on the floor of the bistro.
@@ -269,90 +268,5 @@ describe('wishes', () => {
   test('are not asked for where a site grants no points', async () => {
     await db.updateTable('site').set({ wish_points: 0 }).execute();
     expect(await wish(8, 'free')).toMatchObject({ problem: { code: 'off' } });
-  });
-});
-
-describe('an answer under a tag', () => {
-  let made = 0;
-  const ask = async (account: string, seen?: string) => {
-    const actor = await actorNamed(db, account);
-    const headers: Record<string, string> = seen ? { 'if-none-match': seen } : {};
-    const response = await tagged(db, actor, new Request('http://x/api/me', { headers }), 'own', () => {
-      made++;
-      return ownPage(db, actor);
-    });
-    if (!(response instanceof Response)) throw new Error('refused');
-    return { status: response.status, tag: response.headers.get('etag')!, text: await response.text() };
-  };
-
-  test('is made once, and told to be the same until something of it changes', async () => {
-    const first = await ask('demo-noor');
-    made = 0;
-    expect(await ask('demo-noor', first.tag)).toMatchObject({ status: 304, text: '' });
-    expect(await ask('demo-noor')).toMatchObject({ status: 200, text: first.text });
-    // What is planned and not published changes nothing that staff see.
-    await edit([{ do: 'set', id: 'bistro-2026-11-23-49', shift: { from: 720 } }], MONDAY);
-    expect(await ask('demo-noor', first.tag)).toMatchObject({ status: 304 });
-    expect(made).toBe(0);
-    await publish();
-    const second = await ask('demo-noor', first.tag);
-    expect(second.status).toBe(200);
-    expect(second.text).toContain('"from":720');
-    expect(made).toBe(1);
-  });
-
-  test.each([
-    [
-      'own leave',
-      () =>
-        db
-          .insertInto('leave')
-          .values({
-            id: 'x',
-            person_id: 'noor',
-            from_at: '2026-12-01T00:00',
-            to_at: '2026-12-02T00:00',
-            state: 'waiting',
-          })
-          .execute(),
-    ],
-    [
-      'what the site shows',
-      () => db.updateTable('site').set({ staff_sees: '[]' }).where('id', '=', 'bistro').execute(),
-    ],
-    [
-      'the name of a role',
-      () => db.updateTable('role').set({ name: 'Hall' }).where('id', '=', 'floor').execute(),
-    ],
-    [
-      'the name of a colleague',
-      () => db.updateTable('person').set({ name: 'Fleur O.' }).where('id', '=', 'fleur').execute(),
-    ],
-    [
-      'a note of the day',
-      () => db.insertInto('daybook').values({ site_id: 'bistro', date: '2026-11-24', note: 'Fog' }).execute(),
-    ],
-    [
-      'a holiday',
-      () =>
-        db
-          .insertInto('holiday')
-          .values({ id: 'h', site_id: null, date: '2026-12-01', name: 'x', closed: 1 })
-          .execute(),
-    ],
-    ['the day', async () => void (process.env.VICENDA_NOW = '2026-11-25T10:00:00Z')],
-    ['what is worked now', async () => void (process.env.VICENDA_NOW = '2026-11-24T17:00:00Z')],
-  ])('is another after a change of %s', async (_, change) => {
-    const before = await ask('demo-noor');
-    await change();
-    const after = await ask('demo-noor', before.tag);
-    expect(after.status).toBe(200);
-    expect(after.text).not.toBe(before.text);
-  });
-
-  test('is nobody else’s', async () => {
-    const [one, other] = [await ask('demo-noor'), await ask('demo-emil')];
-    expect(one.tag).not.toBe(other.tag);
-    expect(other.text).toContain('Emil Sandhu');
   });
 });

@@ -6,5 +6,5 @@ import { exportAll } from '@/server/records/export';
 export const GET = route({ name: 'GET records', permission: 'records.export' }, async ({ db, actor }) => {
   const found = await exportAll(db, actor);
   if (!found.ok) return found;
-  return fileResponse(new Uint8Array(found.zip), 'vicenda-records.zip', 'application/zip');
+  return fileResponse(new Uint8Array(found.zip), 'vicenda-records.zip', 'zip');
 });

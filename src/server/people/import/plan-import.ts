@@ -1,12 +1,13 @@
 import { type Problem, fail } from '@/core/plan/problem';
+import { plainText } from '@/core/plain-text';
 import type { Day } from '@/core/time/day';
 import type { Database } from '@/data/database';
 import { loadRows } from '@/data/records/records';
-import { findDraft, knownHeads } from '@/data/people/import-store';
-import { PEOPLE_FIELDS, guessColumns, isHead, plainHead } from '@/formats/people/columns';
+import { knownHeads } from '@/data/people/import-store';
+import { PEOPLE_FIELDS, guessColumns, isHead } from '@/formats/people/columns';
 import { isAmbiguousDate, orderOf, parseTypedDate } from '@/core/time/typed-date';
 import type { Table, TableRow } from '@/formats/table/cells';
-import { unpacked } from '../../import/draft';
+import { keptTables } from '../../import/kept-tables';
 import { withMended } from '../../import/mended';
 import { ImportReader } from './import-reader';
 import type { ImportWriting } from './row-changes';
@@ -52,15 +53,15 @@ export async function planDraft(
   id: string,
   site: string | null,
 ): ReturnType<typeof planImport> {
-  const draft = await findDraft(db, id);
-  if (!draft) return fail('unknown', 'this file is no longer here; pick it again', 'draft');
+  const kept = await keptTables(db, id);
+  if (!kept.ok) return kept;
   const fields = (await loadRows(db, 'custom_field', {})).map((row) => ({
     id: row.id,
     name: row.name,
   }));
-  const tables = unpacked(draft.content);
+  const { name, tables } = kept;
   const options = firstOptions(id, tables, fields, await knownHeads(db), site);
-  return planTables(db, today, draft.name, tables, options);
+  return planTables(db, today, name, tables, options);
 }
 
 /** Reads a draft by some options and works out what taking it would do. Writes nothing. */
@@ -69,9 +70,8 @@ export async function planImport(
   today: Day,
   options: ImportOptions,
 ): Promise<{ ok: true; plan: ImportPlan } | { ok: false; problem: Problem }> {
-  const draft = await findDraft(db, options.draft);
-  if (!draft) return fail('unknown', 'this file is no longer here; pick it again', 'draft');
-  return planTables(db, today, draft.name, unpacked(draft.content), options);
+  const kept = await keptTables(db, options.draft);
+  return kept.ok ? planTables(db, today, kept.name, kept.tables, options) : kept;
 }
 
 function ambiguousDateIn(
@@ -139,7 +139,7 @@ async function planTables(
       },
       ...(await reader.writing(db)),
       heads: options.columns.flatMap((meaning, i) => {
-        const head = plainHead(headTexts[i]);
+        const head = plainText(headTexts[i]);
         return meaning !== null && meaning !== 'new' && head !== '' ? [[head, meaning] as const] : [];
       }),
     },

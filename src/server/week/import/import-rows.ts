@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import type { Change } from '@/core/plan/change';
+import { plainText } from '@/core/plain-text';
 import { planContext } from '@/core/plan/plan-context';
 import { breakMinutes, resolveShift } from '@/core/plan/resolved-shift';
 import { diffShift } from '@/core/plan/shift-spec';
@@ -73,7 +74,7 @@ async function finder(db: Database, { people }: Plan): Promise<(name: string, nu
     .where('id', 'in', amongTexts(people.map(({ id }) => id)))
     .execute();
   const numberOf = new Map(numbers.map((row) => [row.id, row.number]));
-  const known = people.map((person) => ({ person, plain: plainName(person.name) }));
+  const known = people.map((person) => ({ person, plain: plainText(person.name) }));
   return (name, number) => {
     if (name === '' && number === '') return { ok: true, person: null };
     const numbered = number === '' ? undefined : people.find(({ id }) => numberOf.get(id) === number);
@@ -83,8 +84,8 @@ async function finder(db: Database, { people }: Plan): Promise<(name: string, nu
     const apart = /^(.*\S)\s*\(([^()]+)\)$/.exec(name);
     const behind = apart && people.find((one) => numberOf.get(one.id) === apart[2] && one.name === apart[1]);
     if (behind) return { ok: true, person: behind };
-    const wanted = plainName(name);
-    const turned = plainName(name.split(',').reverse().join(' '));
+    const wanted = plainText(name);
+    const turned = plainText(name.split(',').reverse().join(' '));
     const same = known.filter(({ plain }) => plain === wanted || plain === turned);
     const near = same.length > 0 ? same : known.filter(({ plain }) => isShortFor(wanted, plain));
     if (near.length === 1) return { ok: true, person: near[0].person };
@@ -98,15 +99,6 @@ async function finder(db: Database, { people }: Plan): Promise<(name: string, nu
       };
     return { ok: false, message: `nobody here is called "${name}"; add them under People first` };
   };
-}
-
-function plainName(name: string): string {
-  return name
-    .normalize('NFKD')
-    .replace(/\p{M}/gu, '')
-    .toLocaleLowerCase()
-    .replace(/[^\p{L}\p{N}]+/gu, ' ')
-    .trim();
 }
 
 /** Whether words are the beginnings of a name's words, in their order, the first in full: `noor h` for `noor haddad`. */

@@ -4,7 +4,6 @@ import { dateHabitsOf, orderOf } from '@/core/time/typed-date';
 import { formatDays, weekdayName } from '@/core/time/format';
 import type { Change } from '@/core/plan/change';
 import type { Database } from '@/data/database';
-import { findDraft } from '@/data/people/import-store';
 import { listSites } from '@/data/site/site-store';
 import { loadPlan } from '@/data/week/plan-store';
 import { loadTemplates } from '@/data/templates/template-store';
@@ -19,7 +18,7 @@ import {
 import { readShiftTable } from '@/formats/shifts/read-table';
 import type { Table } from '@/formats/table/cells';
 import { openOn } from '@/core/plan/plan-context';
-import { unpacked } from '../../import/draft';
+import { keptTables } from '../../import/kept-tables';
 import { withMended } from '../../import/mended';
 import type { ShiftImportOptions, ShiftImportPreview } from './payload';
 import { type ImportedRows, importRows } from './import-rows';
@@ -44,11 +43,11 @@ export async function planShiftDraft(
   db: Database,
   { draft, site, week }: { readonly draft: string; readonly site: string; readonly week: Day },
 ): Promise<Result<{ plan: ShiftImportPlan }>> {
-  const found = await findDraft(db, draft);
-  if (!found) return fail('unknown', 'this file is no longer here; pick it again', 'draft');
+  const found = await keptTables(db, draft);
+  if (!found.ok) return found;
   const line = (await listSites(db)).find(({ id }) => id === site);
   if (!line) return fail('unknown', 'there is no such site', 'site');
-  const tables = unpacked(found.content);
+  const { tables } = found;
   const first = startOfWeek(week, line.weekStart);
   const texts = tables[0].lines.slice(0, LOOKED_AT).flatMap(({ cells }) => cells);
   const { order } = dateHabitsOf(line.hourFormat, line.weekStart);
@@ -65,9 +64,9 @@ export async function planShiftImport(
   site: string,
   options: ShiftImportOptions,
 ): Promise<Result<{ plan: ShiftImportPlan }>> {
-  const found = await findDraft(db, options.draft);
-  if (!found) return fail('unknown', 'this file is no longer here; pick it again', 'draft');
-  const tables = unpacked(found.content);
+  const found = await keptTables(db, options.draft);
+  if (!found.ok) return found;
+  const { tables } = found;
   const table = tables[options.sheet];
   if (!table) return fail('unknown', 'there is no such sheet', 'sheet');
   // Another sheet or another line of heads is read as if it had just come.

@@ -5,17 +5,12 @@ import { route } from '@/server/access/route';
 import { ID } from '@/server/input';
 import { exportFile, exportLines } from '@/server/people/export';
 
-const TYPES = {
-  csv: 'text/csv; charset=utf-8',
-  xlsx: 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet',
-} as const;
-
 /** The people of a site as a file that an import reads. */
 export const GET = route(
   {
     name: 'GET export',
     permission: 'people.read',
-    query: Joi.object<{ site: string; form: keyof typeof TYPES }>({
+    query: Joi.object<{ site: string; form: 'csv' | 'xlsx' }>({
       site: ID.required(),
       form: Joi.valid('csv', 'xlsx').default('xlsx'),
     }),
@@ -24,6 +19,6 @@ export const GET = route(
   async ({ db, actor, query: { site, form } }) => {
     const found = await exportLines(db, actor, site === 'all' ? null : site);
     if (!found.ok) return found;
-    return fileResponse(new Uint8Array(await exportFile(found.lines, form)), `people.${form}`, TYPES[form]);
+    return fileResponse(new Uint8Array(await exportFile(found.lines, form)), `people.${form}`, form);
   },
 );

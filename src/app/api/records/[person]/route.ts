@@ -14,6 +14,6 @@ export const GET = route(
   async ({ db, actor, params: { person } }) => {
     const found = await exportPerson(db, actor, person);
     if (!found.ok) return found;
-    return fileResponse(new Uint8Array(found.zip), 'records-of-a-person.zip', 'application/zip');
+    return fileResponse(new Uint8Array(found.zip), 'records-of-a-person.zip', 'zip');
   },
 );

@@ -1,9 +1,10 @@
 import Joi from 'joi';
-import { PAPERS, type Paper, USUAL_PAPER } from '@/core/sheets/paper';
+import type { Paper } from '@/core/sheets/paper';
 import type { Day } from '@/core/time/day';
 import { fileResponse } from '@/server/access/file-response';
 import { route } from '@/server/access/route';
 import { DATE } from '@/server/input';
+import { PAPER } from '@/server/print/schema';
 import { inWorker } from '@/server/workers/in-worker';
 
 /** One's own month as a PDF. */
@@ -13,12 +14,12 @@ export const GET = route(
     permission: 'self',
     params: Joi.object<{ date: Day }>({ date: DATE.required() }),
     query: Joi.object<{ paper: Paper }>({
-      paper: Joi.valid(...Object.keys(PAPERS)).default(USUAL_PAPER),
+      paper: PAPER,
     }),
   },
   async ({ db, actor, params, query, request }) => {
     const input = { actor, ...params, ...query };
     const made = await inWorker(db, 'printOwnMonth', input, { signal: request.signal });
-    return made.ok ? fileResponse(made.bytes as BodyInit, made.name, 'application/pdf') : made;
+    return made.ok ? fileResponse(made.bytes as BodyInit, made.name, 'pdf') : made;
   },
 );

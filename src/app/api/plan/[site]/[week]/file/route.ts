@@ -9,6 +9,6 @@ export const GET = route(
   async ({ db, actor, params: { site, week } }) => {
     const found = await planFileOf(db, actor, site, week);
     if (!found.ok) return found;
-    return fileResponse(found.text, found.name, 'application/json; charset=utf-8');
+    return fileResponse(found.text, found.name, 'json');
   },
 );

@@ -30,6 +30,6 @@ export const GET = route(
   async ({ db, actor, params: { site, week }, query: { days, columns } }) => {
     const found = await shiftFileOf(db, actor, site, week, days, columns);
     if (!found.ok) return found;
-    return fileResponse(found.text, found.name, 'text/csv; charset=utf-8');
+    return fileResponse(found.text, found.name, 'csv');
   },
 );

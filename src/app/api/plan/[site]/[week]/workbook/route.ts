@@ -8,11 +8,6 @@ export const GET = route(
   { name: 'GET workbook', permission: 'plan.read', params: PLAN_ADDRESS, scope: atSite },
   async ({ db, actor, params, request }) => {
     const made = await inWorker(db, 'weekBook', { actor, ...params }, { signal: request.signal });
-    if (!made.ok) return made;
-    return fileResponse(
-      made.bytes as BodyInit,
-      made.name,
-      'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet',
-    );
+    return made.ok ? fileResponse(made.bytes as BodyInit, made.name, 'xlsx') : made;
   },
 );

@@ -1,9 +1,10 @@
 import Joi from 'joi';
-import { PAPERS, type Paper, USUAL_PAPER } from '@/core/sheets/paper';
+import type { Paper } from '@/core/sheets/paper';
 import type { Day } from '@/core/time/day';
 import { fileResponse } from '@/server/access/file-response';
 import { route } from '@/server/access/route';
 import { DATE, ID } from '@/server/input';
+import { PAPER } from '@/server/print/schema';
 import type { SheetRequest } from '@/server/print/sheets';
 import { inWorker } from '@/server/workers/in-worker';
 
@@ -18,7 +19,7 @@ export const GET = route(
       kind: Joi.valid('day', 'week', 'month').required(),
     }),
     query: Joi.object<{ paper: Paper; person: string | null; each: boolean }>({
-      paper: Joi.valid(...Object.keys(PAPERS)).default(USUAL_PAPER),
+      paper: PAPER,
       person: ID.default(null),
       each: Joi.boolean().default(false),
     }),
@@ -26,6 +27,6 @@ export const GET = route(
   },
   async ({ db, actor, params, query, request }) => {
     const made = await inWorker(db, 'printPdf', { actor, ...params, ...query }, { signal: request.signal });
-    return made.ok ? fileResponse(made.bytes as BodyInit, made.name, 'application/pdf') : made;
+    return made.ok ? fileResponse(made.bytes as BodyInit, made.name, 'pdf') : made;
   },
 );
