@@ -2,7 +2,8 @@ import type { Database } from '@/data/database';
 import { lastSeq } from '@/data/activity/activity-store';
 import { storageFault } from '@/data/transaction';
 import type { Actor } from '../access/actor';
-import { checkAccess } from '../access/permissions';
+import { PERMITTED, checkAccess } from '../access/permissions';
+import { COMMANDS } from '../commands/list';
 import { logFailure } from '../log';
 import type { Here, LiveEvent } from './payload';
 import { whoIsHere } from './presence';
@@ -10,6 +11,10 @@ import { whoIsHere } from './presence';
 /** How often the log is looked at for what others did, in milliseconds; and who is here, every so many looks. */
 const PAUSE_MS = 200;
 const HERE_EVERY = 5;
+/** What staff do for themselves. */
+const OWN_KINDS = [...COMMANDS.values()].flatMap(({ kind, permission }) =>
+  permission === 'self' ? [kind] : [],
+);
 
 /** A browser that listens. */
 export interface Listener {
@@ -75,6 +80,14 @@ export class LiveFeed {
       .where('activity.kind', 'in', ['plan.publish', 'plan.withdraw', 'late.decide'])
       .distinct()
       .execute();
+    const own = await this.db
+      .selectFrom('activity')
+      .select('seq')
+      .where('seq', '>', this.seen)
+      .where('seq', '<=', last)
+      .where('kind', 'in', OWN_KINDS)
+      .limit(1)
+      .execute();
     this.seen = last;
     for (const listener of this.listeners) {
       for (const { site_id: site, revision } of sites)
@@ -82,6 +95,8 @@ export class LiveFeed {
       const mine = ({ site_id: site }: { readonly site_id: string }) =>
         listener.actor.grants.some((grant) => grant.kind === 'staff' && grant.site === site);
       if (told.some(mine)) listener.hear({ kind: 'news' });
+      if (own.length > 0 && listener.actor.grants.some(({ kind }) => PERMITTED[kind].includes('plan.read')))
+        listener.hear({ kind: 'staff' });
     }
   }
 

@@ -92,6 +92,20 @@ test('a publication is news to the staff of the site', async () => {
   other.end();
 });
 
+test('what staff say for themselves is heard by who plans, and by nobody else', async () => {
+  const scheduler = await listening(two, 'demo-ilse');
+  const staff = await listening(two, 'demo-noor');
+  const emil = await actorNamed(one, 'demo-emil');
+  const input = { byMail: true, byText: false };
+  const wished = { id: 'wish', kind: 'told.wish', input };
+  expect(await runCommand(one, emil, wished, { preview: false })).toMatchObject({ ok: true });
+  await until(() => scheduler.heard.length > 0);
+  expect(scheduler.heard).toEqual([{ kind: 'staff' }]);
+  expect(staff.heard).toEqual([]);
+  scheduler.end();
+  staff.end();
+});
+
 test('who has a week open is told to others who may see it, and forgotten when nothing more is heard', async () => {
   const [ilse, bram] = [await actorNamed(one, 'demo-ilse'), await actorNamed(one, 'demo-bram')];
   const at = Date.now();
