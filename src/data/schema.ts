@@ -7,6 +7,15 @@ import type {
   SessionTable,
   UserTable,
 } from './accounts/tables';
+import type {
+  LeaveEntryTable,
+  LeaveEventTable,
+  LeaveExceptionTable,
+  LeaveGrantTable,
+  LeaveLimitTable,
+  LeaveRequestTable,
+  LeaveTypeTable,
+} from './leave/tables';
 import type { NewsTable, OutboxTable } from './staff/tables';
 
 /** Tables as Kysely sees them. Dates are `YYYY-MM-DD`, minutes whole numbers, money minor units, flags 0 or 1. */
@@ -122,9 +131,28 @@ export interface Schema {
     from_at: string;
     to_at: string;
     state: string;
+    /** The request that it came from. */
+    request_id: Generated<string | null>;
+    /** Minutes that count for the contract by date, as JSON; null: by the standard day. */
+    credit: Generated<string | null>;
   };
-  /** `site_id` null: at every site. */
-  holiday: { id: string; site_id: string | null; date: string; name: string; closed: Flag };
+  leave_type: LeaveTypeTable;
+  leave_exception: LeaveExceptionTable;
+  leave_request: LeaveRequestTable;
+  leave_event: LeaveEventTable;
+  leave_entry: LeaveEntryTable;
+  leave_grant: LeaveGrantTable;
+  leave_limit: LeaveLimitTable;
+  leave_closed: { id: string; site_id: string; from_date: string; to_date: string; reason: string };
+  /** `site_id` null: at every site. `detail`: what else the core knows of it, as JSON; null: nothing. */
+  holiday: {
+    id: string;
+    site_id: string | null;
+    date: string;
+    name: string;
+    closed: Flag;
+    detail: Generated<string | null>;
+  };
   /** Without a name: the usual week from `since` on. With one: a variant, for the dates in `need_date`. */
   need_set: { id: string; site_id: string; name: string | null; since: string | null };
   need_date: { site_id: string; date: string; set_id: string };
@@ -268,6 +296,8 @@ export interface SiteTable {
   wish_points: Generated<number>;
   /** What staff see of each other: words of the core's list, as JSON. */
   staff_sees: Generated<string>;
+  /** Whether shifts of whoever says that they cannot come turn open at once. */
+  absence_opens: Generated<number>;
 }
 
 export interface PersonTable {
@@ -290,6 +320,8 @@ export interface PersonTable {
   /** Groups they belong to, as JSON. */
   groups: Generated<string>;
   notes: Generated<string | null>;
+  /** Whose weekend, holidays and approver hold for them; null: the first of their sites. */
+  home_site_id: Generated<string | null>;
 }
 
 export interface ShiftTable {

@@ -10,18 +10,24 @@ export function standardDay(person: Person): number {
 
 /**
  * Minutes credited to one person over some days, whole minutes: a standard day for each closed holiday on which
- * they are employed and for each date wholly on approved leave, the same share of it for part of a date. A date
- * credits once.
+ * they are employed; what approved leave says of each date, and where it says nothing a standard day for each date
+ * wholly on it, the same share for part of a date. A date credits once.
  */
 export function creditedMinutes(plan: Plan, person: Person, first: Day, days: number): number {
-  const away = union(person.leave.filter((leave) => leave.state === 'approved'));
+  const approved = person.leave.filter((leave) => leave.state === 'approved');
+  const away = union(approved.filter(({ credit }) => !credit));
+  const counted = new Map<Day, number>();
+  for (const { credit } of approved)
+    for (const [date, amount] of credit ?? []) counted.set(date, (counted.get(date) ?? 0) + amount);
+  const whole = standardDay(person);
   let minutes = 0;
   for (let day = first; day < first + days; day++) {
     const employed =
       (person.employedFrom === null || person.employedFrom <= day) &&
       (person.employedTo === null || day <= person.employedTo);
     if (!employed) continue;
-    minutes += closedOn(plan, day) ? DAY : covered({ from: day * DAY, to: (day + 1) * DAY }, away);
+    const share = closedOn(plan, day) ? DAY : covered({ from: day * DAY, to: (day + 1) * DAY }, away);
+    minutes += Math.max((share / DAY) * whole, counted.get(day) ?? 0);
   }
-  return Math.round((minutes / DAY) * standardDay(person));
+  return Math.round(minutes);
 }

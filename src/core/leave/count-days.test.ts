@@ -130,3 +130,31 @@ describe('steps', () => {
     expect([roundedTo(1, 500, 'up'), roundedTo(499, 500, 'down')]).toEqual([500, 0]);
   });
 });
+
+describe('minutes that count for the contract', () => {
+  const ground: LeaveGround = {
+    ...{ unit: 'days', counting: 'calendar', weekend: [5, 6], usualWeek: null, standardDay: 456 },
+    ...{
+      holidays: new Map([[parseDate('2027-03-26')!, 'Harbour Day']]),
+      employedFrom: null,
+      employedTo: null,
+    },
+    away: [],
+  };
+  const week = { from: parseDate('2027-03-22')! * DAY, to: parseDate('2027-03-29')! * DAY };
+
+  test('are those of days of work alone, also where all days count', () => {
+    const days = countDays(week, ground);
+    expect(days.map(({ amount }) => amount)).toEqual(Array(7).fill(WHOLE_DAY));
+    expect(days.map(({ minutes }) => minutes)).toEqual([456, 456, 456, 456, 0, 0, 0]);
+  });
+
+  test('are those of the usual week, and of a half day half of them', () => {
+    const usual = { ...ground, counting: 'usual-week' as const, usualWeek: [570, 0, 570, 0, 0, 0, 0] };
+    expect(countDays(week, usual).map(({ minutes }) => minutes)).toEqual([570, 0, 570, 0, 0, 0, 0]);
+    const half = { from: week.from, to: week.from + 200 };
+    expect(countDays(half, { ...usual, unit: 'half-days' })[0]).toMatchObject({ amount: 500, minutes: 285 });
+    expect(countDays(half, { ...usual, unit: 'hours' })[0]).toMatchObject({ amount: 200, minutes: 200 });
+    expect(countDays(half, { ...usual, usualWeek: null, standardDay: 0, unit: 'hours' })[0].minutes).toBe(0);
+  });
+});

@@ -31,6 +31,8 @@ export type NotCounted = 'weekend' | 'holiday' | 'day-off' | 'away' | 'before-hi
 export interface CountedDay {
   readonly date: Day;
   readonly amount: LeaveAmount;
+  /** Minutes of work that it stands for, whatever it is counted in: what counts for the contract. */
+  readonly minutes: number;
   /** null: it counts. */
   readonly why: NotCounted | null;
   /** Why, in words: `Sat 3: weekend`, `Thu 8: Harbour Day`; empty where it counts. */
@@ -59,20 +61,24 @@ export function amountOf(days: readonly CountedDay[]): LeaveAmount {
 function countDay(date: Day, part: Span, ground: LeaveGround): CountedDay {
   const { unit, away } = ground;
   const barred = barOn(date, ground);
-  if (barred) return { date, amount: 0, ...barred };
+  if (barred) return { date, amount: 0, minutes: 0, ...barred };
   const free = subtract([part], union([...away]));
   const asked = part.to - part.from;
   const left = free.reduce((sum, one) => sum + one.to - one.from, 0);
-  if (left === 0) return { date, amount: 0, why: 'away', words: `${formatDay(date)}: already away` };
+  if (left === 0)
+    return { date, amount: 0, minutes: 0, why: 'away', words: `${formatDay(date)}: already away` };
   const minutes = minutesOn(date, ground);
   // A whole day takes the hours of the day, a part of it what it is long, and never more than the day has.
   const taken = asked === DAY && left === DAY ? minutes : Math.min(left, minutes);
   const amount =
     unit === 'hours' ? taken : unit === 'half-days' && taken * 2 <= minutes ? WHOLE_DAY / 2 : WHOLE_DAY;
   const isPartly = covered(part, away) > 0;
+  const worked = workOn(date, ground);
+  const share = unit !== 'hours' ? amount / WHOLE_DAY : minutes > 0 ? taken / minutes : 0;
   return {
     date,
     amount,
+    minutes: Math.round(worked * share),
     why: isPartly ? 'away' : null,
     words: isPartly ? `${formatDay(date)}: partly away already` : '',
   };
@@ -96,6 +102,13 @@ function barOn(date: Day, ground: LeaveGround): Pick<CountedDay, 'why' | 'words'
   return usualWeek[weekday] > 0
     ? null
     : { why: isWeekend ? 'weekend' : 'day-off', words: `${day}: ${isWeekend ? 'weekend' : 'day off'}` };
+}
+
+/** Minutes that would be worked on a date: none on a holiday, a weekend or a day off, however it is counted. */
+function workOn(date: Day, { holidays, usualWeek, weekend, standardDay }: LeaveGround): number {
+  if (holidays.has(date)) return 0;
+  const weekday = weekdayOf(date);
+  return usualWeek ? usualWeek[weekday] : weekend.includes(weekday) ? 0 : standardDay;
 }
 
 /** The hours of a date: those of the usual week, else a standard day. */

@@ -7,6 +7,7 @@ import {
   type Entitlement,
   atYearEnd,
   dueInYear,
+  entitlementOn,
   leaveYearOf,
   withinCap,
   yearlyShare,
@@ -14,7 +15,13 @@ import {
 
 const at = (date: string) => parseDate(date)!;
 const rule = (more: Partial<Entitlement> = {}): Entitlement => ({
-  ...{ amount: 24 * WHOLE_DAY, year: { from: 'calendar' }, comes: 'yearly', fullTimeMinutes: 2400 },
+  ...{
+    amount: 24 * WHOLE_DAY,
+    year: { from: 'calendar' },
+    comes: 'yearly',
+    hourShare: 0,
+    fullTimeMinutes: 2400,
+  },
   ...{ step: 500, rounding: 'up', waitingDays: 0, cap: null },
   ...more,
 });
@@ -73,9 +80,11 @@ describe('what is due', () => {
 
   test('comes at the end of each month, which may be shorter than the one it began in', () => {
     const hired = who({ employedFrom: at('2026-01-31') });
-    const dates = due(rule({ comes: 'monthly', year: { from: 'hiring' } }), hired, '2027-02-10').map((one) =>
-      one.slice(0, 10),
-    );
+    const dates = due(
+      rule({ comes: 'monthly', hourShare: 0, year: { from: 'hiring' } }),
+      hired,
+      '2027-02-10',
+    ).map((one) => one.slice(0, 10));
     expect(dates.slice(0, 4)).toEqual(['2027-02-27', '2027-03-30', '2027-04-29', '2027-05-30']);
     expect(dates).toHaveLength(12);
   });
@@ -124,4 +133,26 @@ test('at the end of a year what is over the limit is lost, and what is owed stay
   expect(atYearEnd(-2000, 5000)).toEqual({ carried: -2000, lost: 0 });
   expect(atYearEnd(7500, null)).toEqual({ carried: 7500, lost: 0 });
   expect(atYearEnd(7500, 0)).toEqual({ carried: 0, lost: 7500 });
+});
+
+describe('figures that are different for one person', () => {
+  test('count from their date on, in proportion to the year', () => {
+    const person = who({ exceptions: [{ since: at('2027-07-01'), figures: { amount: 30 * WHOLE_DAY } }] });
+    // 181 days at 24 and 184 at 30 of 365: 27.02, in half days upwards.
+    expect(due(rule(), person, '2027-06-01')).toEqual(['2027-01-01 27.5']);
+    expect(due(rule(), person, '2028-06-01')).toEqual(['2028-01-01 30']);
+    expect(due(rule(), person, '2026-06-01')).toEqual(['2026-01-01 24']);
+  });
+
+  test('the latest that has begun holds, and what it does not name stays as for all', () => {
+    const person = who({
+      exceptions: [
+        { since: at('2027-01-01'), figures: { cap: 5 * WHOLE_DAY, amount: WHOLE_DAY } },
+        { since: at('2027-03-01'), figures: { amount: 2 * WHOLE_DAY } },
+      ],
+    });
+    expect(entitlementOn(rule(), person, at('2027-02-01'))).toMatchObject({ cap: 5000, amount: 1000 });
+    expect(entitlementOn(rule(), person, at('2027-03-01'))).toMatchObject({ cap: 5000, amount: 2000 });
+    expect(entitlementOn(rule(), person, at('2026-12-31'))).toEqual(rule());
+  });
 });

@@ -13,8 +13,10 @@ export interface Entitlement {
   /** For a whole year at full time. */
   readonly amount: LeaveAmount;
   readonly year: LeaveYear;
-  /** All of it when the year begins, or a share at the end of each month. */
-  readonly comes: 'yearly' | 'monthly';
+  /** All of it when the year begins, a share at the end of each month, or by the hours that were worked in it. */
+  readonly comes: 'yearly' | 'monthly' | 'hourly';
+  /** What an hour brings where it comes by hours, in hundredths of a percent: 1207 for 12.07%. */
+  readonly hourShare: number;
   /** Contract minutes of full time a week: those who work less get less; null: the same for all. */
   readonly fullTimeMinutes: number | null;
   readonly step: LeaveAmount;
@@ -31,6 +33,39 @@ export interface Entitled {
   readonly employedTo: Day | null;
   /** Contract minutes a week from dates on, in their order; the first holds before its date too. */
   readonly contract: readonly { readonly since: Day; readonly minutes: number | null }[];
+  /** Figures that are different for this person from dates on, in their order. */
+  readonly exceptions?: readonly LeaveException[];
+}
+
+/** Figures of an entitlement that are different for one person from a date on. */
+export interface LeaveException {
+  readonly since: Day;
+  readonly figures: LeaveFigures;
+}
+
+/** The figures that can be different for one person; left out: as for all. */
+export type LeaveFigures = Partial<
+  Pick<Entitlement, 'amount' | 'cap' | 'waitingDays'> & { readonly mostCarried: LeaveAmount | null }
+>;
+
+/** An entitlement as it is for a person on a date, with what is different for them. */
+export function entitlementOn(
+  entitlement: Entitlement,
+  { exceptions = [] }: Pick<Entitled, 'exceptions'>,
+  date: Day,
+): Entitlement {
+  return exceptions.reduce(
+    (all, { since, figures: { amount, cap, waitingDays } }) =>
+      since > date
+        ? all
+        : {
+            ...all,
+            ...(amount === undefined ? {} : { amount }),
+            ...(cap === undefined ? {} : { cap }),
+            ...(waitingDays === undefined ? {} : { waitingDays }),
+          },
+    entitlement,
+  );
 }
 
 /** An amount that is due on a date; its key is the same whenever it is worked out. */
@@ -71,25 +106,27 @@ export function yearlyShare(entitlement: Entitlement, person: Entitled, date: Da
 
 /** What an entitlement brings from one day to another, of a year of so many days. */
 function shareBetween(
-  { amount, fullTimeMinutes }: Entitlement,
-  { employedFrom, employedTo, contract }: Entitled,
+  entitlement: Entitlement,
+  person: Entitled,
   from: Day,
   to: Day,
   yearDays: number,
 ): number {
+  const { fullTimeMinutes } = entitlement;
+  const { employedFrom, employedTo, contract, exceptions = [] } = person;
+  const changes = [...contract, ...exceptions].map(({ since }) => since);
   const first = Math.max(from, employedFrom ?? from);
   const end = Math.min(to, employedTo === null ? to : employedTo + 1);
   let share = 0;
   for (let day = first; day < end;) {
-    const next = contract.find(({ since }) => since > day)?.since ?? end;
-    const until = Math.min(end, next);
+    const until = Math.min(end, ...changes.filter((since) => since > day));
     const now = contract.findLast(({ since }) => since <= day) ?? contract[0];
     const part =
       fullTimeMinutes === null || fullTimeMinutes === 0 ? 1 : (now?.minutes ?? 0) / fullTimeMinutes;
-    share += (until - day) * part;
+    share += entitlementOn(entitlement, person, day).amount * (until - day) * part;
     day = until;
   }
-  return (amount * share) / yearDays;
+  return share / yearDays;
 }
 
 /**
@@ -98,8 +135,10 @@ function shareBetween(
  * with the first that is.
  */
 export function dueInYear(entitlement: Entitlement, person: Entitled, date: Day): Due[] {
-  const { year, comes, step, rounding, waitingDays } = entitlement;
+  const { year, comes, step, rounding } = entitlement;
   const { employedFrom, employedTo } = person;
+  if (comes === 'hourly') return [];
+  const { waitingDays } = entitlementOn(entitlement, person, employedFrom ?? date);
   const { first, end } = leaveYearOf(year, date, employedFrom);
   if ((employedTo !== null && employedTo < first) || (employedFrom !== null && employedFrom >= end))
     return [];

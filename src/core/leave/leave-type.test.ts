@@ -12,7 +12,7 @@ import {
 } from './leave-type';
 
 const TODAY = parseDate('2027-03-22')!;
-const [annual, sick] = STARTING_TYPES.map((type, i): LeaveType => ({ id: `t${i}`, ...type }));
+const [annual, sick] = STARTING_TYPES.map((type, i): LeaveType => ({ id: `t${i}`, since: TODAY, ...type }));
 
 test.each([
   [3000, 'days', '3 days'],

@@ -3,6 +3,7 @@ import { counted, formatHours } from '../time/format';
 import { type LeaveAmount, type LeaveUnit, WHOLE_DAY, nearestSteps } from './amount';
 import type { LeaveCounting } from './count-days';
 import type { Entitlement } from './entitlement';
+import type { CarryOver } from './posting';
 
 /** Who decides about leave: nobody (it holds at once), a scheduler, the own manager, or the manager and then a scheduler. */
 export type Approval = 'nobody' | 'scheduler' | 'manager' | 'manager-then-scheduler';
@@ -23,6 +24,12 @@ export interface LeaveType {
   readonly balance: { readonly mayOwe: LeaveAmount | null } | null;
   /** How a balance fills; null: by hand. */
   readonly entitlement: Entitlement | null;
+  /** What becomes of what is left when its year ends; null: it simply stays. */
+  readonly carryOver: CarryOver | null;
+  /** From which date on balances are kept. */
+  readonly since: Day;
+  /** Whether hours of overtime can be turned into it. */
+  readonly isEarned: boolean;
   /** Who may ask: all, or those of some groups or kinds of contract. */
   readonly askedBy: { readonly groups: readonly string[]; readonly contracts: readonly string[] } | null;
   /** How many days ahead it is asked for at least and at most; null: no matter. */
@@ -103,10 +110,12 @@ const COMMON = {
   needsNote: false,
   isRetired: false,
   entitlement: null,
+  carryOver: null,
+  isEarned: false,
 } as const;
 
 /** Kinds of leave to begin with; ids and marks are given when they are taken over. */
-export const STARTING_TYPES: readonly Omit<LeaveType, 'id'>[] = [
+export const STARTING_TYPES: readonly Omit<LeaveType, 'id' | 'since'>[] = [
   {
     ...COMMON,
     ...{ name: 'Annual leave', mark: 'AL', ink: 'sea', unit: 'half-days', step: WHOLE_DAY / 2, isPaid: true },
@@ -116,12 +125,14 @@ export const STARTING_TYPES: readonly Omit<LeaveType, 'id'>[] = [
       amount: 20 * WHOLE_DAY,
       year: { from: 'calendar' },
       comes: 'yearly',
+      hourShare: 0,
       fullTimeMinutes: 2400,
       step: WHOLE_DAY / 2,
       rounding: 'up',
       waitingDays: 0,
       cap: null,
     },
+    carryOver: { most: 5 * WHOLE_DAY, endsAfter: 3 },
     ahead: { least: 14, most: 400 },
     approval: 'scheduler',
   },
@@ -153,6 +164,7 @@ export const STARTING_TYPES: readonly Omit<LeaveType, 'id'>[] = [
     ...{ name: 'Time off for overtime', mark: 'TO', ink: 'moss', unit: 'hours', step: 15, isPaid: true },
     counting: 'usual-week',
     balance: { mayOwe: 0 },
+    isEarned: true,
     approval: 'scheduler',
   },
 ];

@@ -11,6 +11,7 @@ const entitlement = (weeks: number, more: Partial<Entitlement> = {}): Entitlemen
   amount: weeks * 5 * WHOLE_DAY,
   year: { from: 'calendar' },
   comes: 'yearly',
+  hourShare: 0,
   fullTimeMinutes: 2400,
   step: 100,
   rounding: 'up',

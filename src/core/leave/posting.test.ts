@@ -4,11 +4,17 @@ import { formatDate, parseDate } from '../time/day';
 import { WHOLE_DAY } from './amount';
 import type { Entitled, Entitlement } from './entitlement';
 import { balanceOn } from './ledger';
-import { type CarryOver, type KeyedEntry, dueUntil } from './posting';
+import { type CarryOver, type KeyedEntry, dueUntil, earnedUntil } from './posting';
 
 const at = (date: string) => parseDate(date)!;
 const rule = (more: Partial<Entitlement> = {}): Entitlement => ({
-  ...{ amount: 20 * WHOLE_DAY, year: { from: 'calendar' }, comes: 'yearly', fullTimeMinutes: null },
+  ...{
+    amount: 20 * WHOLE_DAY,
+    year: { from: 'calendar' },
+    comes: 'yearly',
+    hourShare: 0,
+    fullTimeMinutes: null,
+  },
   ...{ step: 500, rounding: 'up', waitingDays: 0, cap: null },
   ...more,
 });
@@ -50,7 +56,7 @@ describe('what is due', () => {
   });
 
   test('stops at the cap, and goes on once something is taken', () => {
-    const monthly = rule({ comes: 'monthly', amount: 12 * WHOLE_DAY, cap: 3 * WHOLE_DAY });
+    const monthly = rule({ comes: 'monthly', hourShare: 0, amount: 12 * WHOLE_DAY, cap: 3 * WHOLE_DAY });
     expect(due([taken('2026-06-15', 2)], '2026-09-30', null, monthly)).toEqual([
       '2026-01-31 accrual 1.5',
       '2026-02-28 accrual 0.5',
@@ -144,6 +150,58 @@ describe('posting', () => {
               at('2027-01-01'),
             ),
         ).toBe(Math.min(before, 5000) + 20_000);
+      }),
+    );
+  });
+});
+
+describe('what hours bring', () => {
+  const hourly = rule({ comes: 'hourly', hourShare: 1207, step: 1, rounding: 'nearest' });
+  const month = (first: string, last: string, hours: number) => ({
+    ...{ first: at(first), last: at(last), minutes: hours * 60 },
+  });
+  const told = (entries: readonly KeyedEntry[]) =>
+    entries.map(({ date, kind, amount }) => `${formatDate(date)} ${kind} ${amount}`);
+
+  test('comes when a month is over, and is set right where its hours were changed since', () => {
+    const march = month('2027-03-01', '2027-03-31', 100);
+    const first = earnedUntil(hourly, WHO, [], [march], at('2027-04-10'));
+    // 12.07% of 6,000 minutes.
+    expect(told(first)).toEqual(['2027-03-31 accrual 724']);
+    expect(earnedUntil(hourly, WHO, first, [march], at('2027-04-11'))).toEqual([]);
+    const more = earnedUntil(hourly, WHO, first, [{ ...march, minutes: 5400 }], at('2027-04-12'));
+    expect(told(more)).toEqual(['2027-03-31 correction -72']);
+    expect(
+      earnedUntil(hourly, WHO, [...first, ...more], [{ ...march, minutes: 5400 }], at('2027-05-01')),
+    ).toEqual([]);
+  });
+
+  test('does not come before the month is over, nor over a cap', () => {
+    const april = month('2027-04-01', '2027-04-30', 100);
+    expect(earnedUntil(hourly, WHO, [], [april], at('2027-04-29'))).toEqual([]);
+    expect(told(earnedUntil({ ...hourly, cap: 500 }, WHO, [], [april], at('2027-04-30')))).toEqual([
+      '2027-04-30 accrual 500',
+    ]);
+    expect(earnedUntil(rule(), WHO, [], [april], at('2027-05-30'))).toEqual([]);
+  });
+
+  test('keys never meet, however often hours change', () => {
+    fc.assert(
+      fc.property(fc.array(fc.integer({ min: 0, max: 12_000 }), { minLength: 1, maxLength: 12 }), (all) => {
+        let entries: KeyedEntry[] = [];
+        for (const minutes of all)
+          entries = [
+            ...entries,
+            ...earnedUntil(
+              hourly,
+              WHO,
+              entries,
+              [{ ...month('2027-04-01', '2027-04-30', 0), minutes }],
+              at('2027-06-01'),
+            ),
+          ];
+        expect(new Set(entries.map(({ key }) => key)).size).toBe(entries.length);
+        expect(balanceOn(entries, at('2027-06-01'))).toBe(Math.round((all.at(-1)! * 1207) / 10_000));
       }),
     );
   });

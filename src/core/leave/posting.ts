@@ -1,6 +1,15 @@
 import { type Day, civilOf, dayOf } from '../time/day';
 import type { LeaveAmount } from './amount';
-import { type Entitled, type Entitlement, atYearEnd, dueInYear, leaveYearOf, withinCap } from './entitlement';
+import {
+  type Entitled,
+  type Entitlement,
+  atYearEnd,
+  dueInYear,
+  earnedBy,
+  entitlementOn,
+  leaveYearOf,
+  withinCap,
+} from './entitlement';
 import { type EntryKind, type LedgerEntry, balanceOn, carriedLeft } from './ledger';
 
 /** What becomes of what is left when a year ends. */
@@ -50,7 +59,7 @@ export function dueUntil(
       // What left the year before comes into this one, where it is known as what was carried over.
       ...(carryOver ? [carriedInto(first, () => -(posted.get(`carried out ${before}`)?.amount ?? 0))] : []),
       ...granted(entitlement, person, first),
-      ...(carryOver ? endsOf(carryOver, first, end) : []),
+      ...(carryOver ? endsOf(carryOver, person, first, end) : []),
     ];
     for (const event of events.sort((a, b) => a.date - b.date)) post(event);
     day = end;
@@ -70,7 +79,8 @@ function granted(entitlement: Entitlement, person: Entitled, first: Day): Event[
   const kind = entitlement.comes === 'yearly' ? 'grant' : 'accrual';
   return dueInYear(entitlement, person, first).map(({ key, date, amount }) => ({
     ...{ key, date, kind },
-    amount: (entries) => withinCap(amount, balanceOn(entries, date), entitlement.cap),
+    amount: (entries) =>
+      withinCap(amount, balanceOn(entries, date), entitlementOn(entitlement, person, date).cap),
   }));
 }
 
@@ -79,8 +89,11 @@ function carriedInto(first: Day, amount: () => LeaveAmount): Event {
 }
 
 /** The end of what was carried into a year, and the end of the year itself: what is lost, and what goes on. */
-function endsOf({ most, endsAfter }: CarryOver, first: Day, end: Day): Event[] {
+function endsOf(carryOver: CarryOver, { exceptions = [] }: Entitled, first: Day, end: Day): Event[] {
   const last = end - 1;
+  const own = exceptions.findLast(({ since, figures }) => since <= last && figures.mostCarried !== undefined);
+  const { endsAfter } = carryOver;
+  const most = own ? own.figures.mostCarried! : carryOver.most;
   const ends: Event[] = [];
   if (endsAfter !== null) {
     const date = monthsAfter(first, endsAfter) - 1;
@@ -99,4 +112,44 @@ function monthsAfter(day: Day, months: number): Day {
   const { year, month, date } = civilOf(day);
   const count = month - 1 + months;
   return dayOf(year + Math.floor(count / 12), (count % 12) + 1, date);
+}
+
+/** Paid minutes of a month, by its first day. */
+export interface MonthWorked {
+  readonly first: Day;
+  /** Its last day. */
+  readonly last: Day;
+  readonly minutes: number;
+}
+
+/**
+ * What months that are over bring where leave comes by hours, and is not posted yet: what a month brought first, and a
+ * correction where its hours were changed since.
+ */
+export function earnedUntil(
+  entitlement: Entitlement,
+  person: Entitled,
+  entries: readonly KeyedEntry[],
+  months: readonly MonthWorked[],
+  until: Day,
+): KeyedEntry[] {
+  if (entitlement.comes !== 'hourly') return [];
+  const all = [...entries];
+  return months.flatMap(({ first, last, minutes }): KeyedEntry[] => {
+    if (last > until) return [];
+    const key = `hours ${first}`;
+    const posted = all.filter((entry) => entry.key === key || entry.key?.startsWith(`${key} `));
+    const { hourShare, step, rounding, cap } = entitlementOn(entitlement, person, last);
+    const due =
+      earnedBy(minutes, hourShare, step, rounding) - posted.reduce((sum, one) => sum + one.amount, 0);
+    const amount = due > 0 ? withinCap(due, balanceOn(all, last), cap) : due;
+    if (amount === 0) return [];
+    const isFirst = posted.length === 0;
+    const entry: KeyedEntry = {
+      ...{ id: isFirst ? key : `${key} ${posted.length}`, key: isFirst ? key : `${key} ${posted.length}` },
+      ...{ date: last, kind: isFirst ? 'accrual' : 'correction', amount, reverses: null },
+    };
+    all.push(entry);
+    return [entry];
+  });
 }

@@ -12,7 +12,12 @@ import {
   standingOf,
 } from './request';
 
-const DAYS = [1, 2, 3].map((date) => ({ date, amount: date === 2 ? WHOLE_DAY / 2 : WHOLE_DAY }));
+const DAYS = [1, 2, 3].map((date) => ({
+  date,
+  part: null,
+  minutes: 480,
+  amount: date === 2 ? WHOLE_DAY / 2 : WHOLE_DAY,
+}));
 
 /** A request after events, of which all must be possible. */
 function through(...events: readonly RequestEvent[]): LeaveRequest {
@@ -102,7 +107,7 @@ describe('a request', () => {
   });
 
   test('of which no day counts cannot be sent', () => {
-    expect(after(draftOf([{ date: 1, amount: 0 }]), send('manager'))).toMatchObject({
+    expect(after(draftOf([{ date: 1, part: null, minutes: 0, amount: 0 }]), send('manager'))).toMatchObject({
       ok: false,
       problem: { message: 'none of its days counts' },
     });

@@ -1,5 +1,6 @@
 import { type Failed, fail } from '../plan/problem';
 import type { Day } from '../time/day';
+import type { Span } from '../time/span';
 import type { LeaveAmount } from './amount';
 import type { Approval } from './leave-type';
 
@@ -12,7 +13,11 @@ export type DayState = 'waiting' | 'approved' | 'declined' | 'given-back';
 /** A day that is asked for, with what it counts. */
 export interface RequestedDay {
   readonly date: Day;
+  /** Minutes of the day; null: all of it. */
+  readonly part: Span | null;
   readonly amount: LeaveAmount;
+  /** Minutes of work that it stands for. */
+  readonly minutes: number;
   readonly state: DayState;
 }
 
@@ -62,8 +67,11 @@ const STEPS: Readonly<Record<Approval, readonly Approver[]>> = {
 };
 
 /** A request as it is begun, of the days that it is for. */
-export function draftOf(days: readonly Pick<RequestedDay, 'date' | 'amount'>[]): LeaveRequest {
-  const asked = days.map(({ date, amount }): RequestedDay => ({ date, amount, state: 'waiting' }));
+export function draftOf(days: readonly Omit<RequestedDay, 'state'>[]): LeaveRequest {
+  const asked = days.map(({ date, part, amount, minutes }): RequestedDay => ({
+    ...{ date, part, amount, minutes },
+    state: 'waiting',
+  }));
   return { state: 'draft', days: asked, steps: [], done: 0, back: [] };
 }
 

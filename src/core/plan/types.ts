@@ -83,6 +83,11 @@ export type LeaveState = 'draft' | 'waiting' | 'approved' | 'declined' | 'withdr
 export interface Leave extends Span {
   readonly id: string;
   readonly state: LeaveState;
+  /**
+   * Minutes that count for the contract, by date: of the days that count, and no others. Left out or null: by the
+   * standard day. A plan file does not carry it.
+   */
+  readonly credit?: readonly (readonly [date: Day, minutes: number])[] | null;
 }
 
 export interface Holiday {

@@ -14,6 +14,7 @@ import { colleagues } from './012-colleagues';
 import { staff } from './013-staff';
 import { calendar } from './014-calendar';
 import { erased } from './015-erased';
+import { leave } from './016-leave';
 import { fillActivity } from './fill-activity';
 
 /** One step of the data file's form: statements, or work on what it holds that hears how far it has come. */
@@ -36,4 +37,5 @@ export const MIGRATIONS: readonly (readonly Step[])[] = [
   staff,
   calendar,
   erased,
+  leave,
 ];

@@ -246,5 +246,8 @@ function leaveOf(ground: PersonGround, from: Day, to: Day): Leave[] {
       from: parseMoment(row.from_at),
       to: parseMoment(row.to_at),
       state: row.state as LeaveState,
+      ...(row.credit === null || row.credit === undefined
+        ? {}
+        : { credit: JSON.parse(row.credit) as [Day, number][] }),
     }));
 }

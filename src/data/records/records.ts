@@ -30,6 +30,14 @@ const KEYS = {
   availability: ['id'],
   availability_block: ['availability_id', 'weekday', 'from_minute', 'to_minute', 'kind'],
   leave: ['id'],
+  leave_type: ['id'],
+  leave_exception: ['id'],
+  leave_request: ['id'],
+  leave_event: ['id'],
+  leave_entry: ['id'],
+  leave_grant: ['id'],
+  leave_limit: ['id'],
+  leave_closed: ['id'],
   shift: ['id'],
   published_shift: ['id'],
   publication: ['id'],
@@ -177,9 +185,27 @@ function applied(table: TableName, rows: readonly Row[], changes: readonly RowCh
   return [...after.values()];
 }
 
-/** The changes that take these back, the last first. */
+/** The changes that take these back, the last first. Entries of a ledger stay, and others take them back. */
 export function inverseOf(changes: readonly RowChange[]): RowChange[] {
-  return changes.map(({ table, before, after }) => ({ table, before: after, after: before })).reverse();
+  return changes
+    .map(({ table, before, after }) =>
+      table === 'leave_entry' && after && !before
+        ? { table, before: null, after: reversalOf(after) }
+        : { table, before: after, after: before },
+    )
+    .reverse();
+}
+
+/** What takes an entry of a ledger back; of one that takes another back, what makes that anew. */
+function reversalOf(entry: Row): Row {
+  const isReversal = entry.reverses !== null;
+  return {
+    ...entry,
+    id: `${entry.id}${isReversal ? ' again' : ' reversed'}`,
+    amount: -Number(entry.amount),
+    key: null,
+    reverses: isReversal ? null : entry.id,
+  };
 }
 
 /**

@@ -32,6 +32,7 @@ export const saveHolidays = command<
     const after = holidays.map(({ id, date, name, closed }): RowOf<'holiday'> => ({
       ...{ id, name, site_id: site, date: formatDate(date) },
       closed: closed ? 1 : 0,
+      detail: null,
     }));
     const name = placeName(site);
     return {

@@ -27,6 +27,7 @@ export const FIELDS: Readonly<Record<string, string>> = {
   usual_week: 'Usual week',
   groups: 'Groups',
   notes: 'Notes',
+  home_site_id: 'Home site',
 };
 
 /** What a command changed of one person, a line each: `Contract hours: 38 h → 40 h`. */
@@ -58,6 +59,7 @@ function shown(column: string, value: Value, names: Names): string {
   if (/_minutes$/.test(column)) return formatHours(Number(value));
   if (/_date$|^employed_/.test(column)) return dateText(value);
   if (column === 'groups') return (JSON.parse(String(value)) as string[]).join(', ') || 'nothing';
+  if (column === 'home_site_id') return names.sites.get(String(value)) ?? 'a site';
   if (column === 'manager_id') return names.people.get(String(value)) ?? 'somebody';
   return String(value);
 }

@@ -24,6 +24,8 @@ export interface PersonDraft {
   readonly manager: string | null;
   readonly notes: string | null;
   readonly sites: readonly string[];
+  /** Whose weekend, holidays and approver hold for them; null: the first of their sites. */
+  readonly homeSite: string | null;
   readonly roles: readonly { readonly role: string; readonly until: Day | null }[];
   readonly pay: readonly {
     readonly role: string | null;

@@ -31,6 +31,7 @@ export function blankPerson(name: string): PersonDraft {
     manager: null,
     notes: null,
     sites: [],
+    homeSite: null,
     roles: [],
     pay: [],
     fields: {},

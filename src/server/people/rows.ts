@@ -32,6 +32,7 @@ export function draftOf(rows: PersonRows, money: StoredMoney): PersonDraft {
     manager: textOf(row.manager_id),
     notes: textOf(row.notes),
     sites: rows.person_site.map((place) => place.site_id).sort(),
+    homeSite: textOf(row.home_site_id),
     roles: [...rows.person_role]
       .sort(byPosition)
       .map((held) => ({ role: held.role_id, until: dayOf(held.until) })),
@@ -76,6 +77,8 @@ export function rowsOf(
         usual_week: draft.usualWeek ? JSON.stringify(draft.usualWeek) : null,
         groups: JSON.stringify([...new Set(draft.groups.map((group) => group.trim()))].sort()),
         notes: textOf(draft.notes),
+        // Who no longer works there has their home elsewhere.
+        home_site_id: draft.homeSite !== null && draft.sites.includes(draft.homeSite) ? draft.homeSite : null,
       },
     ],
     person_site: draft.sites.map((site_id) => ({

@@ -32,6 +32,7 @@ const PERSON = Joi.object<PersonDraft>({
   manager: ID.allow(null).required(),
   notes: Joi.string().max(5000).allow(null, '').required(),
   sites: Joi.array().items(ID).max(200).unique().required(),
+  homeSite: ID.allow(null).required(),
   roles: Joi.array()
     .items(Joi.object({ role: ID.required(), until: DAY_NUMBER.allow(null).required() }))
     .max(100)

@@ -28,6 +28,7 @@ const ANN: PersonDraft = {
   usualWeek: null,
   groups: [],
   manager: null,
+  homeSite: null,
   notes: null,
   sites: ['quay'],
   roles: [],

@@ -18,6 +18,7 @@ const line = (name: string, more: Partial<PersonRow> = {}): PersonRow => ({
   payKind: 'hourly',
   groups: [],
   manager: null,
+  homeSite: null,
   sites: ['quay'],
   roles: [],
   fields: {},

@@ -213,7 +213,28 @@ function Work({ page, draft, change }: PersonFormPart) {
             ))}
           </div>
         </fieldset>
+        {draft.sites.length > 1 && (
+          <Field
+            label="Home site"
+            className="col-span-2"
+            hint="Its weekend, holidays and approver count for their leave."
+          >
+            <Select
+              name="person.homeSite"
+              value={draft.homeSite ?? ''}
+              onChange={(homeSite) => change({ homeSite: homeSite || null })}
+              options={[
+                ['', `The first: ${siteName(page, draft.sites[0])}`],
+                ...draft.sites.map((id) => [id, siteName(page, id)] as const),
+              ]}
+            />
+          </Field>
+        )}
       </div>
     </section>
   );
+}
+
+function siteName({ choices }: PersonPayload, id: string): string {
+  return choices.sites.find((site) => site.id === id)?.name ?? id;
 }
