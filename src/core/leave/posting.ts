@@ -92,11 +92,10 @@ function carriedInto(first: Day, amount: () => LeaveAmount): Event {
 function endsOf(carryOver: CarryOver, { exceptions = [] }: Entitled, first: Day, end: Day): Event[] {
   const last = end - 1;
   const own = exceptions.findLast(({ since, figures }) => since <= last && figures.mostCarried !== undefined);
-  const { endsAfter } = carryOver;
   const most = own ? own.figures.mostCarried! : carryOver.most;
   const ends: Event[] = [];
-  if (endsAfter !== null) {
-    const date = monthsAfter(first, endsAfter) - 1;
+  const date = carriedEnd(carryOver, first);
+  if (date !== null) {
     const amount: Event['amount'] = (entries) => -carriedLeft(entries, first, date);
     ends.push({ key: `carried ends ${first}`, date, kind: 'expiry', amount });
   }
@@ -106,6 +105,11 @@ function endsOf(carryOver: CarryOver, { exceptions = [] }: Entitled, first: Day,
   ends.push({ key: `lost ${first}`, date: last, kind: 'expiry', amount: lost });
   ends.push({ key: `carried out ${first}`, date: last, kind: 'carry-over', amount: out });
   return ends;
+}
+
+/** The last day on which what was carried into a year that begins on a date can be taken; null: it does not end. */
+export function carriedEnd({ endsAfter }: CarryOver, first: Day): Day | null {
+  return endsAfter === null ? null : monthsAfter(first, endsAfter) - 1;
 }
 
 function monthsAfter(day: Day, months: number): Day {

@@ -10,6 +10,11 @@ export const CAPABILITIES = [
     name: 'Patterns',
     what: 'Cycles of shifts over one to eight weeks, for a person or a crew.',
   },
+  {
+    id: 'leave',
+    name: 'Leave',
+    what: 'Kinds of leave and their balances; people ask for it and say when they cannot come.',
+  },
   { id: 'daybook', name: 'Daybook', what: 'Notes for a whole day, seen by everybody who works it.' },
   {
     id: 'outbox',

@@ -71,6 +71,25 @@ export async function eraseEverywhere(
       .deleteFrom(table)
       .where(...of)
       .execute();
+  // How much leave there was stays, as hours do; what was said about it goes.
+  await db
+    .updateTable('leave_request')
+    .set({ note: '' })
+    .where(...of)
+    .execute();
+  await sql`update leave_event set reason = '' where request_id in (select id from leave_request where person_id = ${person})`.execute(
+    db,
+  );
+  await db
+    .updateTable('leave_entry')
+    .set({ note: '' })
+    .where(...of)
+    .execute();
+  await db
+    .updateTable('leave_exception')
+    .set({ note: '' })
+    .where(...of)
+    .execute();
   const accounts = (await db.selectFrom('user').select('id').where('person_id', '=', person).execute()).map(
     ({ id }) => id,
   );

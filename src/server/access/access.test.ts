@@ -21,7 +21,7 @@ beforeAll(async () => {
     .where('kind', '=', 'payroll')
     .where('site_id', '!=', 'bistro')
     .execute();
-  // Noor is Oona's manager, which alone permits nothing yet.
+  // Noor is Oona's manager, which permits to see and decide leave, and nothing else.
   await db.updateTable('person').set({ manager_id: 'noor' }).where('id', '=', 'oona').execute();
   for (const name of ACCOUNTS) actors.set(name, await actorNamed(db, `demo-${name}`));
 });
@@ -37,6 +37,9 @@ const PLACES: Readonly<Record<string, Scope>> = {
   Noor: { people: ['noor'] },
   'Petra, of the chandlery': { people: ['petra'] },
   'Lior, of both': { people: ['lior'] },
+  'leave of Oona, whose manager Noor is': { leaveOf: ['oona'] },
+  'leave of Lior, at home in the bistro': { leaveOf: ['lior'] },
+  'leave of both of them': { leaveOf: ['oona', 'lior'] },
 };
 
 /** Who may do what where: o owner, h scheduler of chandlery and dockside, i of the bistro, b lead, p payroll, n and l staff. */
@@ -62,6 +65,9 @@ const EXPECTED: Readonly<Record<Permission, Readonly<Record<string, string>>>> =
   'sign-ins.read': all('o'),
   'records.export': all('o'),
   'records.erase': all('o'),
+  'leave.read': { ...planning('oip', 'oh'), 'leave of Oona, whose manager Noor is': 'oipn' },
+  'leave.decide': { ...planning('oi', 'oh'), 'leave of Oona, whose manager Noor is': 'oin' },
+  'leave.grant': planning('oi', 'oh'),
   'outbox.read': planning('oi', 'oh'),
   'outbox.send': planning('oi', 'oh'),
 };
@@ -77,6 +83,9 @@ function people(bistro: string, chandlery: string, both: string): Record<string,
     Noor: bistro,
     'Petra, of the chandlery': chandlery,
     'Lior, of both': both,
+    'leave of Oona, whose manager Noor is': bistro,
+    'leave of Lior, at home in the bistro': bistro,
+    'leave of both of them': bistro,
   };
 }
 

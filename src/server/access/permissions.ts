@@ -21,6 +21,9 @@ export type Permission =
   | 'sign-ins.read'
   | 'records.export'
   | 'records.erase'
+  | 'leave.read'
+  | 'leave.decide'
+  | 'leave.grant'
   | 'outbox.read'
   | 'outbox.send';
 
@@ -38,6 +41,9 @@ const PLANNING: readonly Permission[] = [
   'people.change',
   'accounts.read',
   'accounts.invite',
+  'leave.read',
+  'leave.decide',
+  'leave.grant',
   'outbox.read',
   'outbox.send',
 ];
@@ -50,7 +56,7 @@ export const PERMITTED: Readonly<Record<Grant['kind'], readonly Permission[]>> =
   owner: [...PLANNING, 'pay.read', 'accounts.grant', 'sign-ins.read', 'records.export', 'records.erase'],
   scheduler: PLANNING,
   lead: ['self', 'team.read', 'plan.read', 'plan.edit'],
-  payroll: ['self', 'people.read', 'pay.read'],
+  payroll: ['self', 'people.read', 'pay.read', 'leave.read'],
   staff: ['self', 'team.read'],
 };
 
@@ -59,7 +65,12 @@ export interface Scope {
   readonly sites?: readonly string[];
   /** People at whatever sites they work. */
   readonly people?: readonly string[];
+  /** People whose leave it is about: at their home site, or by whoever is their manager. */
+  readonly leaveOf?: readonly string[];
 }
+
+/** What being somebody's manager permits, of that person. */
+const MANAGING: readonly Permission[] = ['leave.read', 'leave.decide'];
 
 type Refusal = { readonly ok: false; readonly problem: Problem };
 
@@ -97,10 +108,14 @@ export async function checkScope(
   db: Database,
   actor: Actor,
   permission: Permission,
-  { sites = [], people = [] }: Scope,
+  { sites = [], people = [], leaveOf }: Scope,
 ): Promise<Refusal | null> {
   const all = new Set<string | null>(sites);
   for (const site of await sitesOf(db, people)) all.add(site);
+  for (const { home, manager } of (await homesOf(db, leaveOf ?? [])).values())
+    if (!MANAGING.includes(permission) || actor.person === null || manager !== actor.person) all.add(home);
+  // Of people whose manager asks there may be no site left to look at.
+  if (leaveOf && leaveOf.length > 0 && all.size === 0) return null;
   if (all.size === 0) all.add(null);
   for (const site of all) {
     const refused = checkAccess(actor, permission, site);
@@ -126,6 +141,31 @@ async function sitesOf(db: Database, people: readonly string[]): Promise<Set<str
   }
   if (people.some((person) => !placed.has(person))) sites.add(null);
   return sites;
+}
+
+/** The home site and the manager of people, by id; who works nowhere belongs to the whole business. */
+export async function homesOf(
+  db: Database,
+  people: readonly string[],
+): Promise<Map<string, { readonly home: string | null; readonly manager: string | null }>> {
+  const homes = new Map<string, { home: string | null; manager: string | null }>();
+  // Of nobody there is nothing that anybody may see.
+  for (const person of people) homes.set(person, { home: null, manager: null });
+  for (let i = 0; i < people.length; i += 500) {
+    const rows = await db
+      .selectFrom('person')
+      .leftJoin('person_site', 'person_site.person_id', 'person.id')
+      .leftJoin('site', 'site.id', 'person_site.site_id')
+      .select(['person.id', 'person.home_site_id', 'person.manager_id', 'person_site.site_id'])
+      .where('person.id', 'in', people.slice(i, i + 500))
+      .orderBy('site.position')
+      .execute();
+    for (const { id, home_site_id, manager_id, site_id } of rows) {
+      if (homes.get(id)?.home === null)
+        homes.set(id, { home: home_site_id ?? site_id, manager: manager_id });
+    }
+  }
+  return homes;
 }
 
 /** Whether the actor may do this in the whole business. */

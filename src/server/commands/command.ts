@@ -17,6 +17,11 @@ export interface CommandEffect {
   readonly subjects: readonly Subject[];
   /** Sites whose plans it may change; the actor must have a say in each. */
   readonly sites: readonly string[];
+  /**
+   * Sites whose plans it changes though nobody needs a say in them for it, such as those of whose leave it is. What
+   * that does there is told to who may read the plan alone.
+   */
+  readonly affected?: readonly string[];
   /** Changes of planned shifts that come with it. */
   readonly shifts?: readonly { readonly site: string; readonly changes: readonly Change[] }[];
   /** First days of the only weeks that are looked at before and after; left out: all that are planned. */

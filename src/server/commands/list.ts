@@ -16,6 +16,11 @@ import { saveWish } from '../staff/wishes';
 import { decideLate } from '../staff/late-decision';
 import { startWeek } from '../week/commands';
 import { saveHolidays } from '../holidays/commands';
+import { enterAbsence, endAbsence, reportAbsence } from '../leave/absence';
+import { askForLeave, askLeaveBack, enterLeave, seeLeave, withdrawLeave } from '../leave/ask';
+import { approveLeave, cancelLeave, decideLeave, decideLeaveBack, moveLeave } from '../leave/decide';
+import { endGrant, grantLeave, reverseEntry, saveException } from '../leave/grant';
+import { saveAwayRules, saveLeaveTypes } from '../leave/setup';
 import { importShifts } from '../week/import/command';
 import {
   deleteWeekTemplate,
@@ -47,6 +52,25 @@ const ALL = [
   startWeek,
   importShifts,
   saveHolidays,
+  saveLeaveTypes,
+  saveAwayRules,
+  askForLeave,
+  enterLeave,
+  withdrawLeave,
+  askLeaveBack,
+  seeLeave,
+  decideLeave,
+  approveLeave,
+  decideLeaveBack,
+  cancelLeave,
+  moveLeave,
+  reportAbsence,
+  enterAbsence,
+  endAbsence,
+  grantLeave,
+  endGrant,
+  reverseEntry,
+  saveException,
   saveStations,
   saveTemplates,
   saveWeekTemplate,

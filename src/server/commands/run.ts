@@ -53,7 +53,11 @@ async function worked(on: Database, asked: AcceptedRequest, watch?: Watch): Prom
       shifts: checked,
       activity: await activityOf(asked, work, shifts),
       subjects: work.subjects,
-      sites: [...work.sites, ...work.subjects.flatMap((one) => (one.kind === 'site' ? [one.id] : []))],
+      sites: [
+        ...work.sites,
+        ...(work.affected ?? []),
+        ...work.subjects.flatMap((one) => (one.kind === 'site' ? [one.id] : [])),
+      ],
       onCommitted: work.onCommitted,
       answer,
     },

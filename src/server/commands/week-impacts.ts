@@ -14,6 +14,7 @@ import type { PlanMemory } from '@/data/week/plan-memory';
 import { planFromRows } from '@/data/week/plan-store';
 import type { Actor } from '../access/actor';
 import { hidePay, seesPay } from '../access/pay';
+import { checkAccess } from '../access/permissions';
 import type { Watch, CommandEffect } from './command';
 import type { ImpactSnag, WeekImpact } from './payload';
 
@@ -30,13 +31,14 @@ const AT_ONCE = 8;
 export async function weekImpacts(
   db: Database,
   today: Day,
-  work: Pick<CommandEffect, 'rows' | 'sites' | 'shifts' | 'weeks'>,
+  work: Pick<CommandEffect, 'rows' | 'sites' | 'affected' | 'shifts' | 'weeks'>,
   { actor, watch, memory }: { readonly actor: Actor; readonly watch?: Watch; readonly memory?: PlanMemory },
 ): Promise<WeekImpact[] | null> {
   const changed: WeekImpact[] = [];
   const names = namesOf(await listSites(db));
   const people = peopleOf(work);
-  for (const site of new Set(work.sites)) {
+  const affected = (work.affected ?? []).filter((site) => checkAccess(actor, 'plan.read', site) === null);
+  for (const site of new Set([...work.sites, ...affected])) {
     const row = await db.selectFrom('site').select('week_start').where('id', '=', site).executeTakeFirst();
     if (!row) continue;
     const firsts = work.weeks ?? (await weeksOf(db, site, row.week_start, today, work.shifts ?? []));

@@ -73,6 +73,33 @@ export async function enqueueNews(
       .execute();
 }
 
+/** What somebody is told besides news: a line for a text message, more for an e-mail. */
+export interface Telling {
+  readonly person: string;
+  readonly site: string;
+  readonly subject: string;
+  readonly body: string;
+  readonly line: string;
+}
+
+/** Puts messages into the outbox by the ways that people wish for, in the transaction that gives cause to them. */
+export async function enqueueTellings(trx: Database, tellings: readonly Telling[]): Promise<void> {
+  const reach = await reachOf(
+    trx,
+    tellings.map(({ person }) => person),
+  );
+  for (const { person, site, subject, body, line } of tellings) {
+    if ((await offAt(trx, site)).has('outbox')) continue;
+    const { mail = null, text = null } = reach.get(person) ?? {};
+    const base = { site_id: site, person_id: person, subject, invitation_id: null };
+    const rows = [
+      ...(mail ? [outboxRow({ ...base, way: 'mail', address: mail, body })] : []),
+      ...(text ? [outboxRow({ ...base, way: 'text', address: text, body: line })] : []),
+    ];
+    if (rows.length > 0) await trx.insertInto('outbox').values(rows).execute();
+  }
+}
+
 /** Puts the links of invitations into the outbox, for those who have an address. */
 export async function enqueueInvitations(
   trx: Database,

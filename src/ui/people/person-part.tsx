@@ -224,7 +224,7 @@ function Work({ page, draft, change }: PersonFormPart) {
               value={draft.homeSite ?? ''}
               onChange={(homeSite) => change({ homeSite: homeSite || null })}
               options={[
-                ['', `The first: ${siteName(page, draft.sites[0])}`],
+                ['', `The first: ${page.choices.sites.find(({ id }) => draft.sites.includes(id))?.name}`],
                 ...draft.sites.map((id) => [id, siteName(page, id)] as const),
               ]}
             />

@@ -1,0 +1,132 @@
+import { randomUUID } from 'node:crypto';
+import { groupedBy } from '@/core/grouped';
+import type { LeaveType } from '@/core/leave/leave-type';
+import { type KeyedEntry, type MonthWorked, dueUntil, earnedUntil } from '@/core/leave/posting';
+import { type Day, parseDate } from '@/core/time/day';
+import { monthOf } from '@/core/time/month';
+import type { Database } from '@/data/database';
+import { lastSeq } from '@/data/activity/activity-store';
+import { CALENDAR, type StoredEntry, entryRow, loadEntries, loadLeaveTypes } from '@/data/leave/leave-store';
+import { amongTexts } from '@/data/records/lines';
+import { inTransaction } from '@/data/transaction';
+import { publishedShiftsOf } from '@/data/week/shift-store';
+import { timestamp } from '../clock';
+import { todayOf } from '../commands/request';
+import { resolvedAll } from '../staff/resolved-at';
+import { entitledOf } from './ground';
+import { grantedTo, laterShare } from './grant';
+import type { GrantedTo } from './payload';
+
+/** How far back hours are looked at again, in days: what was published later sets them right. */
+const BACK = 400;
+
+/** What was posted last, by data file: the day, and how far the log had come. */
+const POSTED = new WeakMap<Database, string>();
+
+/**
+ * Posts what the calendar brings to balances and is due: grants, what comes by months or by hours, what is carried
+ * over and what ends, and what those who joined later are granted. Every entry has a key, so that nothing is posted
+ * twice, whatever process does it.
+ */
+export async function postLeave(db: Database): Promise<void> {
+  const today = await todayOf(db);
+  const state = `${today} ${await lastSeq(db)}`;
+  if (POSTED.get(db) === state) return;
+  for (const type of await loadLeaveTypes(db)) {
+    if (type.entitlement) await postType(db, type, today);
+    if (type.balance) await postLater(db, type, today);
+  }
+  POSTED.set(db, state);
+}
+
+async function postType(db: Database, type: LeaveType, today: Day): Promise<void> {
+  const people = await db.selectFrom('person').select(['id', 'employed_to']).execute();
+  const ids = people.map(({ id }) => id);
+  const entries = groupedBy(await loadEntries(db, ids, type.id), ({ person }) => person);
+  const entitled = await entitledOf(db, ids, type.id);
+  const entitlement = type.entitlement!;
+  const fresh: StoredEntry[] = [];
+  for (const { id, employed_to: until } of people) {
+    const mine = entries.get(id) ?? [];
+    const person = entitled.get(id)!;
+    // Nothing more is due to who has left.
+    const last = until === null ? today : Math.min(today, parseDate(until)!);
+    const due = dueUntil({ entitlement, carryOver: type.carryOver }, person, mine, type.since, last);
+    const months = entitlement.comes === 'hourly' ? await monthsOf(db, id, type.since, last) : [];
+    const earned = earnedUntil(entitlement, person, [...mine, ...due], months, last);
+    for (const entry of [...due, ...earned]) fresh.push(postedEntry(entry, id, type.id));
+  }
+  await insertEntries(db, fresh);
+}
+
+function postedEntry(entry: KeyedEntry, person: string, type: string, note = ''): StoredEntry {
+  return {
+    ...entry,
+    ...{ id: randomUUID(), person, type, note, at: timestamp(), actor: CALENDAR, request: null },
+  };
+}
+
+/** Paid minutes of somebody's published shifts, by month. */
+async function monthsOf(db: Database, person: string, since: Day, until: Day): Promise<MonthWorked[]> {
+  const from = Math.max(since, monthOf(until - BACK).first);
+  const worked = await publishedShiftsOf(db, person, from, until + 1);
+  const resolved = await resolvedAll(db, worked);
+  const months = new Map<Day, number>();
+  for (let day = from; day <= until; day = monthOf(day).first + monthOf(day).days)
+    months.set(monthOf(day).first, 0);
+  for (const { shift } of worked) {
+    const { first } = monthOf(shift.date);
+    months.set(first, (months.get(first) ?? 0) + resolved.get(shift.id)!.paid);
+  }
+  return [...months].map(([first, minutes]) => ({ first, last: first + monthOf(first).days - 1, minutes }));
+}
+
+async function postLater(db: Database, type: LeaveType, today: Day): Promise<void> {
+  const grants = await db
+    .selectFrom('leave_grant')
+    .selectAll()
+    .where('type_id', '=', type.id)
+    .where('is_ended', '=', 0)
+    .execute();
+  const fresh: StoredEntry[] = [];
+  for (const { id, date, amount, note, whom } of grants) {
+    const { site, to } = JSON.parse(whom) as { site: string | null; to: GrantedTo };
+    const people = await grantedTo(db, site, to, today);
+    const joined = await db
+      .selectFrom('person')
+      .select(['id', 'employed_from'])
+      .where('id', 'in', amongTexts(people))
+      .where('employed_from', '>', date)
+      .execute();
+    const known = new Set(
+      (
+        await db
+          .selectFrom('leave_entry')
+          .select('person_id')
+          .where('type_id', '=', type.id)
+          .where('key', '=', `grant ${id}`)
+          .execute()
+      ).map((row) => row.person_id),
+    );
+    for (const { id: person, employed_from: from } of joined) {
+      const share = known.has(person) ? null : laterShare(type, { date, amount }, parseDate(from!)!);
+      if (!share || share.date > today) continue;
+      const entry = { id: '', key: `grant ${id}`, kind: 'grant' as const, reverses: null, ...share };
+      fresh.push(postedEntry(entry, person, type.id, note));
+    }
+  }
+  await insertEntries(db, fresh);
+}
+
+async function insertEntries(db: Database, entries: readonly StoredEntry[]): Promise<void> {
+  if (entries.length === 0) return;
+  await inTransaction(db, async (trx) => {
+    for (let i = 0; i < entries.length; i += 200)
+      await trx
+        .insertInto('leave_entry')
+        .values(entries.slice(i, i + 200).map((entry) => entryRow(entry)))
+        // Another process was first.
+        .onConflict((row) => row.columns(['person_id', 'type_id', 'key']).doNothing())
+        .execute();
+  });
+}

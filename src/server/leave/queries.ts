@@ -1,0 +1,352 @@
+import { amountOf } from '@/core/leave/count-days';
+import { formatAskedDays } from '@/core/leave/asked-text';
+import { formatAmount, type LeaveType, askingFault } from '@/core/leave/leave-type';
+import { isWaiting, nextApprover, standingOf } from '@/core/leave/request';
+import { outlook, projected } from '@/core/leave/projection';
+import { type Result, fail } from '@/core/plan/problem';
+import { groupedBy } from '@/core/grouped';
+import { formatDate, parseDate } from '@/core/time/day';
+import { formatLongDay } from '@/core/time/format';
+import {
+  CALENDAR,
+  type StoredRequest,
+  loadAwayRules,
+  loadEntries,
+  loadLeaveTypes,
+  requestFromRow,
+} from '@/data/leave/leave-store';
+import type { Database } from '@/data/database';
+import { amongTexts } from '@/data/records/lines';
+import { loadRows } from '@/data/records/records';
+import type { Actor } from '../access/actor';
+import { actorNames } from '../access/actor-names';
+import { checkAccess, checkScope, homesOf } from '../access/permissions';
+import { approverText, presentManagers, turnOf } from './approvers';
+import { hasOldRules, whose } from './ask';
+import { waitsSince } from './decide';
+import { type LeavePerson, askingOf, entitledTo, loadLeavePerson } from './ground';
+import { lookAt } from './look';
+import type {
+  AskDraft,
+  AskLook,
+  LedgerView,
+  OwnLeavePage,
+  OwnLeaveType,
+  OwnRequest,
+  QueuedRequest,
+  RequestTrail,
+  RequestView,
+} from './payload';
+import { touchedBy, touchedViews } from './touched';
+
+/** How far ahead entries that are not there yet are shown, in days. */
+const AHEAD = 400;
+
+/** What asking would come to, for oneself or for somebody whose leave one decides about. */
+export async function lookAtLeave(
+  db: Database,
+  actor: Actor,
+  { person: id, type: typeId, asked, note }: Omit<AskDraft, 'id'> & { readonly person: string | null },
+): Promise<Result<{ look: AskLook }>> {
+  const isEntered = id !== null;
+  if (isEntered) {
+    const refused = await checkScope(db, actor, 'leave.decide', { leaveOf: [id] });
+    if (refused) return refused;
+  }
+  const found = await whose(db, id ?? actor.person);
+  if (!found.ok) return found;
+  const type = (await loadLeaveTypes(db)).find((one) => one.id === typeId);
+  if (!type) return fail('unknown', 'there is no such kind of leave', 'type');
+  return {
+    ok: true,
+    look: await lookAt(db, found.person, { type, asked, note, request: null, isEntered }),
+  };
+}
+
+/** The total of a request. */
+export function totalOf({ days }: Pick<StoredRequest, 'days'>): number {
+  return amountOf(days.map((day) => ({ ...day, why: null, words: '' })));
+}
+
+/** Requests as they are shown, with their trails. */
+export async function viewsOf(
+  db: Database,
+  requests: readonly { readonly request: StoredRequest; readonly person: LeavePerson }[],
+): Promise<RequestView[]> {
+  const ids = requests.map(({ request }) => request.id);
+  const events = await db
+    .selectFrom('leave_event')
+    .selectAll()
+    .where('request_id', 'in', amongTexts(ids))
+    .orderBy('at')
+    .execute();
+  const nameOf = await actorNames(db, [
+    ...events.map(({ actor }) => actor),
+    ...requests.map(({ request }) => request.askedBy),
+  ]);
+  const types = await loadLeaveTypes(db);
+  const managers = await managerNames(
+    db,
+    requests.flatMap(({ person }) => person.manager ?? []),
+  );
+  const trails = groupedBy(events, ({ request_id: id }) => id);
+  return requests.map(({ request, person }) => ({
+    id: request.id,
+    person: person.id,
+    name: person.name,
+    type: shownType(request.type),
+    at: request.at,
+    askedBy: nameOf(request.askedBy),
+    standing: standingOf(request),
+    when: formatAskedDays(request.days, person.today, person.home.hourFormat),
+    first: request.days[0].date,
+    last: request.days.at(-1)!.date,
+    total: totalOf(request),
+    days: request.days.map(({ date, part, state }) => ({ date, part, state })),
+    note: request.note,
+    isAbsence: request.isAbsence,
+    back: request.back,
+    next: approverText(nextApprover(request), managers.get(person.manager ?? '') ?? null),
+    trail: (trails.get(request.id) ?? []).map(({ at, actor, what, reason }): RequestTrail => ({
+      at,
+      who: nameOf(actor),
+      what,
+      reason,
+    })),
+    hasOldRules: hasOldRules(request, types),
+  }));
+}
+
+async function managerNames(db: Database, ids: readonly string[]): Promise<Map<string, string>> {
+  const rows = await db
+    .selectFrom('person')
+    .select(['id', 'name'])
+    .where('id', 'in', amongTexts([...new Set(ids)]))
+    .execute();
+  return new Map(rows.map(({ id, name }) => [id, name]));
+}
+
+function shownType({ id, name, mark, ink, unit }: LeaveType): RequestView['type'] {
+  return { id, name, mark, ink, unit };
+}
+
+/** One's own leave: what is left of each kind, and what became of what was asked for. */
+export async function ownLeave(db: Database, actor: Actor): Promise<Result<{ page: OwnLeavePage }>> {
+  const found = await whose(db, actor.person);
+  if (!found.ok) return found;
+  const { person } = found;
+  return { ok: true, page: await leavePageOf(db, person) };
+}
+
+async function leavePageOf(db: Database, person: LeavePerson): Promise<OwnLeavePage> {
+  const types = await loadLeaveTypes(db);
+  const entries = await loadEntries(db, [person.id]);
+  const mine: OwnLeaveType[] = [];
+  for (const type of types) {
+    const of = entries.filter((entry) => entry.type === type.id);
+    const asked = person.requests.filter((one) => one.type.id === type.id);
+    // Who may not ask for a kind, and has nothing of it, need not know of it.
+    const mayAsk =
+      !type.isRetired &&
+      askingFault({ ...type, ahead: NO_NOTICE }, askingOf(person), person.today, person.today) === null;
+    if (!mayAsk && of.length === 0 && asked.length === 0) continue;
+    const found = type.balance ? outlook(type, entitledTo(person, type.id), of, person.today, []) : null;
+    const { id, name, mark, ink, unit, step, needsNote, approval, isRetired } = type;
+    mine.push({
+      type: { id, name, mark, ink, unit, step, needsNote, approval, isRetired },
+      mayAsk,
+      left: found ? found.now : null,
+      yearEnd: found ? found.yearEnd : null,
+      yearLast: found ? found.yearLast : null,
+      waiting: asked.filter(isWaiting).reduce((sum, one) => sum + totalOf(one), 0),
+    });
+  }
+  const views = await viewsOf(
+    db,
+    person.requests.slice(0, 100).map((request) => ({ request, person })),
+  );
+  const requests = views.map((view, i): OwnRequest => {
+    const request = person.requests[i];
+    const isDecided = request.state === 'sent' && !isWaiting(request) && request.back.length === 0;
+    const isOthers = view.trail.length > 0 && request.type.approval !== 'nobody';
+    return { ...view, asked: request.asked, isNews: isDecided && isOthers && request.seenAt === null };
+  });
+  const rules = await loadAwayRules(db, person.home.id);
+  const holidays = await db
+    .selectFrom('holiday')
+    .select(['date', 'name'])
+    .where('date', '>=', formatDate(person.today))
+    .where((where) => where.or([where('site_id', '=', person.home.id), where('site_id', 'is', null)]))
+    .orderBy('date')
+    .limit(40)
+    .execute();
+  return {
+    today: person.today,
+    hourFormat: person.home.hourFormat,
+    types: mine,
+    requests,
+    closed: rules.closed.filter(({ to }) => to >= person.today),
+    holidays: holidays.map(({ date, name }) => ({ date: parseDate(date)!, name })),
+  };
+}
+
+const NO_NOTICE = { least: null, most: null };
+
+/** What waits for who asks, of people at home at a site; and how many wait for others. */
+export async function queueAt(
+  db: Database,
+  actor: Actor,
+  site: string,
+): Promise<{ readonly mine: QueuedRequest[]; readonly others: RequestView[] }> {
+  const rows = await db
+    .selectFrom('leave_request')
+    .selectAll()
+    .where('state', '=', 'sent')
+    .where((where) =>
+      where.or([
+        where.eb('back', '<>', '[]'),
+        where('done', '<', where.fn<number>('json_array_length', ['steps'])),
+      ]),
+    )
+    .orderBy('at')
+    .execute();
+  const open = rows.map(requestFromRow);
+  const homes = await homesOf(db, [...new Set(open.map(({ person }) => person))]);
+  const there = open.filter(({ person }) => homes.get(person)?.home === site);
+  const present = await presentManagers(
+    db,
+    [...homes.values()].flatMap(({ manager }) => manager ?? []),
+  );
+  const [mine, others]: [QueuedRequest[], { request: StoredRequest; person: LeavePerson }[]] = [[], []];
+  for (const request of there) {
+    if (await checkScope(db, actor, 'leave.read', { leaveOf: [request.person] })) continue;
+    const person = await loadLeavePerson(db, request.person);
+    if (!person) continue;
+    const who = { id: person.id, home: person.home.id, manager: person.manager };
+    const turn = turnOf(actor, request, who, present, await waitsSince(db, request));
+    if (!turn.may) {
+      others.push({ request, person });
+      continue;
+    }
+    const { asked, note, type, id } = request;
+    const look = await lookAt(db, person, { type, asked, note, request: id, isEntered: true });
+    const [view] = await viewsOf(db, [{ request, person }]);
+    const isOver = view.last < person.today;
+    const hasBegun = view.first < person.today;
+    mine.push({
+      ...view,
+      look,
+      touched: await touchedViews(db, actor, await touchedBy(db, person, request.days)),
+      instead: turn.instead,
+      remarks: [
+        ...(isOver
+          ? [`It waited until after its last day, ${formatLongDay(view.last)}.`]
+          : hasBegun
+            ? [`Its first day, ${formatLongDay(view.first)}, is over.`]
+            : []),
+        ...(view.hasOldRules ? [`It keeps the rules of ${type.name} that it was asked under.`] : []),
+      ],
+    });
+  }
+  return { mine, others: await viewsOf(db, others) };
+}
+
+/** Requests of people at home at a site that were decided, the latest first. */
+export async function decidedAt(
+  db: Database,
+  actor: Actor,
+  site: string,
+  most = 100,
+): Promise<RequestView[]> {
+  const rows = await db
+    .selectFrom('leave_request')
+    .selectAll()
+    .where('state', '<>', 'draft')
+    .orderBy('at', 'desc')
+    .limit(most * 3)
+    .execute();
+  const requests = rows.map(requestFromRow).filter((one) => !isWaiting(one) && one.back.length === 0);
+  const homes = await homesOf(db, [...new Set(requests.map(({ person }) => person))]);
+  const there: { request: StoredRequest; person: LeavePerson }[] = [];
+  for (const request of requests) {
+    if (homes.get(request.person)?.home !== site || there.length >= most) continue;
+    if (await checkScope(db, actor, 'leave.read', { leaveOf: [request.person] })) continue;
+    const person = await loadLeavePerson(db, request.person);
+    if (person) there.push({ request, person });
+  }
+  return viewsOf(db, there);
+}
+
+/** A balance with its entries, those to come among them; one's own, or of somebody whose leave one may see. */
+export async function ledgerOf(
+  db: Database,
+  actor: Actor,
+  id: string,
+  typeId: string,
+): Promise<Result<{ ledger: LedgerView }>> {
+  if (actor.person !== id) {
+    const refused = await checkScope(db, actor, 'leave.read', { leaveOf: [id] });
+    if (refused) return refused;
+  }
+  const found = await whose(db, id);
+  if (!found.ok) return found;
+  const { person } = found;
+  const type = (await loadLeaveTypes(db)).find((one) => one.id === typeId);
+  if (!type) return fail('unknown', 'there is no such kind of leave', 'type');
+  const entries = await loadEntries(db, [id], typeId);
+  const stored = new Map(entries.map((entry) => [entry.id, entry]));
+  const reversed = new Set(entries.flatMap(({ reverses }) => reverses ?? []));
+  const nameOf = await actorNames(
+    db,
+    entries.map(({ actor: who }) => who),
+  );
+  const line = projected(type, entitledTo(person, typeId), entries, person.today + AHEAD);
+  return {
+    ok: true,
+    ledger: {
+      name: person.name,
+      type: { id: type.id, name: type.name, unit: type.unit },
+      today: person.today,
+      entries: line.map(({ id: entry, date, kind, amount, balance, reverses }) => {
+        const own = stored.get(entry);
+        return {
+          ...{ id: entry, date, kind, amount, balance, note: own?.note ?? '' },
+          who: own ? (own.actor === CALENDAR ? 'the calendar' : nameOf(own.actor)) : 'the calendar',
+          ...{
+            at: own?.at ?? '',
+            isAhead: !own,
+            isReversed: reversed.has(entry),
+            isReversal: reverses !== null,
+          },
+        };
+      }),
+      exceptions: person.exceptions
+        .filter((one) => one.type === typeId)
+        .map(({ since, figures, note }) => ({ since, note, text: figuresText(figures, type) })),
+    },
+  };
+}
+
+function figuresText(figures: LeavePerson['exceptions'][number]['figures'], { unit }: LeaveType): string {
+  const amount = (value: number | null, none: string) => (value === null ? none : formatAmount(value, unit));
+  return [
+    ...(figures.amount === undefined ? [] : [`${formatAmount(figures.amount, unit)} a year`]),
+    ...(figures.cap === undefined ? [] : [`at most ${amount(figures.cap, 'any amount')}`]),
+    ...(figures.mostCarried === undefined
+      ? []
+      : [`carries over ${amount(figures.mostCarried, 'all of it')}`]),
+    ...(figures.waitingDays === undefined ? [] : [`after ${figures.waitingDays} days`]),
+  ].join(', ');
+}
+
+/** Whether an account has anything to look at under Requests of a site: it decides there, sees, or manages somebody. */
+export async function seesRequests(db: Database, actor: Actor, site: string): Promise<boolean> {
+  if (checkAccess(actor, 'leave.read', site) === null) return true;
+  if (actor.person === null) return false;
+  const managed = await loadRows(db, 'person', { manager_id: actor.person });
+  const homes = await homesOf(
+    db,
+    managed.map(({ id }) => id),
+  );
+  return [...homes.values()].some(({ home }) => home === site);
+}

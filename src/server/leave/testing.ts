@@ -1,0 +1,52 @@
+import { WHOLE_DAY } from '@/core/leave/amount';
+import { STARTING_TYPES, type LeaveType } from '@/core/leave/leave-type';
+import { wholeDays } from '@/core/leave/asked';
+import { parseDate } from '@/core/time/day';
+import type { Actor } from '../access/actor';
+import { OWNER } from '../access/testing';
+import { actorNamed } from '../accounts/testing';
+import type { CommandAnswer } from '../commands/payload';
+import { runCommand } from '../commands/run';
+import { db, id } from '../week/testing';
+
+export const at = (date: string) => parseDate(date)!;
+export const DAYS = WHOLE_DAY;
+
+/** The starting set as kinds of a business: `annual`, `sick`, `unpaid`, `parental`, `overtime`. */
+export const TYPES: readonly LeaveType[] = STARTING_TYPES.map((type, i) => ({
+  ...type,
+  id: ['annual', 'sick', 'unpaid', 'parental', 'overtime'][i],
+  since: at('2026-01-01'),
+}));
+export const [ANNUAL, SICK] = TYPES;
+
+/** Asks for a command, as the owner unless somebody else is named by account. */
+export async function leave(
+  kind: string,
+  input: object,
+  { as = OWNER, preview = false }: { readonly as?: Actor | string; readonly preview?: boolean } = {},
+): Promise<CommandAnswer> {
+  const actor = typeof as === 'string' ? await actorNamed(db, as) : as;
+  return runCommand(db, actor, { id: id(), kind, input }, { preview });
+}
+
+/** The same, which has to succeed. */
+export async function did(
+  kind: string,
+  input: object,
+  options: Parameters<typeof leave>[2] = {},
+): Promise<Extract<CommandAnswer, { ok: true }>> {
+  const answer = await leave(kind, input, options);
+  if (!answer.ok) throw new Error(`${kind}: ${answer.problem.path}: ${answer.problem.message}`);
+  return answer;
+}
+
+/** The kinds of the starting set, with what is changed of the first. */
+export async function withTypes(more: Partial<LeaveType> = {}): Promise<void> {
+  await did('leave.types', { types: [{ ...ANNUAL, ...more }, ...TYPES.slice(1)] });
+}
+
+/** What somebody asks for: whole days of annual leave. */
+export function asking(named: string, from: string, to: string, more: object = {}) {
+  return { id: named, type: 'annual', asked: wholeDays(at(from), at(to)), note: '', send: true, ...more };
+}

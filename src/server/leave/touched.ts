@@ -1,0 +1,153 @@
+import { type AskedDay, spansOfDays } from '@/core/leave/asked';
+import type { Change } from '@/core/plan/change';
+import { type Result, fail } from '@/core/plan/problem';
+import type { Shift } from '@/core/plan/types';
+import { isOtherShift } from '@/core/publish/publication';
+import type { PublishChange } from '@/core/publish/publish-changes';
+import { formatDay, formatTimeSpan } from '@/core/time/format';
+import { DAY } from '@/core/time/span';
+import { groupedBy } from '@/core/grouped';
+import type { Database } from '@/data/database';
+import { type Worked, publishedShiftsOf, shiftsOfPeople } from '@/data/week/shift-store';
+import { listSites } from '@/data/site/site-store';
+import type { Actor } from '../access/actor';
+import { checkAccess } from '../access/permissions';
+import { nowAt } from '../clock';
+import { parseDate } from '@/core/time/day';
+import type { CommandEffect, Context } from '../commands/command';
+import { daysOf, publicationEffect } from '../publish/publication-effect';
+import { roleNames } from '../staff/own-page';
+import type { LeavePerson } from './ground';
+import { isWithin } from './look';
+import type { ShiftChoice, TouchedShift } from './payload';
+
+/** A shift within leave, as it is planned and as staff know it; null: it is not there. */
+interface Touched {
+  readonly site: string;
+  readonly id: string;
+  readonly draft: Shift | null;
+  readonly published: Shift | null;
+}
+
+/** Shifts of somebody on days of leave that are not over, at whatever site. */
+export async function touchedBy(
+  db: Database,
+  person: LeavePerson,
+  days: readonly AskedDay[],
+): Promise<Touched[]> {
+  const spans = spansOfDays(days);
+  if (spans.length === 0) return [];
+  const [from, to] = [Math.floor(spans[0].from / DAY) - 1, Math.ceil(spans.at(-1)!.to / DAY)];
+  const { minute, date } = nowAt(person.home.timeZone);
+  const at = parseDate(date)! * DAY + minute;
+  const isMeant = ({ shift }: Worked) => isWithin(shift, spans) && shift.date * DAY + shift.to > at;
+  const drafts = (await shiftsOfPeople(db, [person.id], [from, to])).filter(isMeant);
+  const published = (await publishedShiftsOf(db, person.id, from, to)).filter(isMeant);
+  const found = new Map<string, Touched>();
+  for (const { site, shift } of drafts)
+    found.set(shift.id, { site, id: shift.id, draft: shift, published: null });
+  for (const { site, shift } of published)
+    found.set(shift.id, { site, id: shift.id, draft: found.get(shift.id)?.draft ?? null, published: shift });
+  return [...found.values()].sort((a, b) => {
+    const [x, y] = [(a.published ?? a.draft)!, (b.published ?? b.draft)!];
+    return x.date - y.date || x.from - y.from;
+  });
+}
+
+/** Shifts within leave as they are shown to who decides. */
+export async function touchedViews(
+  db: Database,
+  actor: Actor,
+  touched: readonly Touched[],
+): Promise<TouchedShift[]> {
+  const sites = await listSites(db);
+  const roles = await roleNames(
+    db,
+    touched.flatMap(({ draft, published }) => (draft ?? published)!.role ?? []),
+  );
+  return touched
+    .filter(({ site, published }) => published !== null || checkAccess(actor, 'plan.read', site) === null)
+    .map(({ site, id, draft, published }) => {
+      const shift = (published ?? draft)!;
+      const place = sites.find((one) => one.id === site)!;
+      const role = shift.role === null ? '' : ` ${roles[shift.role] ?? ''}`;
+      return {
+        ...{ id, site, siteName: place.name, date: shift.date, isPublished: published !== null },
+        text: `${formatDay(shift.date)}, ${formatTimeSpan(shift.from, shift.to, place.hourFormat)}${role}`,
+        hasOtherDraft: published !== null && draft !== null && isOtherShift(published, draft),
+        mayChange: checkAccess(actor, 'plan.publish', site) === null,
+      };
+    });
+}
+
+/**
+ * What is decided about shifts within leave: they turn open or go to somebody, in the plan and, where staff know of
+ * them, published at once, just these. A draft that differs from what is published stays on top.
+ */
+export async function shiftEffects(
+  context: Context,
+  person: LeavePerson,
+  touched: readonly Touched[],
+  choices: readonly ShiftChoice[],
+  title: string,
+): Promise<Result<{ effects: readonly CommandEffect[] }>> {
+  const { db, actor } = context;
+  const chosen = choices.filter(({ become }) => become !== 'kept');
+  for (const [i, { id, site, become, to }] of chosen.entries()) {
+    if (!touched.some((one) => one.id === id && one.site === site))
+      return fail(
+        'changed-meanwhile',
+        'a shift within this leave was changed meanwhile; look again',
+        `input.shifts[${i}]`,
+      );
+    if (checkAccess(actor, 'plan.publish', site))
+      return fail('forbidden', `${actor.name} may not change the plan there`, `input.shifts[${i}]`);
+    if (become === 'given' && (to === null || to === person.id))
+      return fail('input', 'say who takes the shift', `input.shifts[${i}].to`);
+  }
+  const effects: CommandEffect[] = [];
+  for (const [site, mine] of groupedBy(chosen, ({ site }) => site)) {
+    const parts = mine.map((choice) => ({
+      choice,
+      shift: touched.find(({ id }) => id === choice.id)!,
+      target: choice.become === 'given' ? choice.to : null,
+    }));
+    const changes = parts.flatMap(({ shift: { published }, target }): PublishChange[] =>
+      published ? [{ before: published, after: { ...published, person: target } }] : [],
+    );
+    const edits = parts.flatMap(({ shift: { id, draft }, target }): Change[] =>
+      draft?.person === person.id
+        ? [{ do: 'set', id, shift: { person: target }, was: { person: person.id } }]
+        : [],
+    );
+    const agreed = new Set([person.id]);
+    const published: CommandEffect | null =
+      changes.length > 0
+        ? await publicationEffect(context, site, {
+            title,
+            publication: { kind: 'publish', ...daysOf(changes), isPartial: true, message: '', changes },
+            agreed,
+          })
+        : null;
+    effects.push({
+      ...(published ?? { title, rows: [], subjects: [], sites: [site] }),
+      shifts: edits.length > 0 ? [{ site, changes: edits }] : [],
+    });
+  }
+  return { ok: true, effects };
+}
+
+/** One effect of several: all of them at once. */
+export function together(main: CommandEffect, others: readonly CommandEffect[]): CommandEffect {
+  return {
+    ...main,
+    rows: [...main.rows, ...others.flatMap(({ rows }) => rows)],
+    subjects: [...main.subjects, ...others.flatMap(({ subjects }) => subjects)],
+    affected: [...(main.affected ?? []), ...others.flatMap(({ sites }) => sites)],
+    shifts: [...(main.shifts ?? []), ...others.flatMap(({ shifts = [] }) => shifts)],
+    onCommitted: async (trx) => {
+      await main.onCommitted?.(trx);
+      for (const { onCommitted } of others) await onCommitted?.(trx);
+    },
+  };
+}
