@@ -7,7 +7,7 @@ export type HourFormat = '24' | '12';
 export const WEEKDAY_NAMES = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'];
 /** The same in three letters. */
 export const SHORT_WEEKDAYS = WEEKDAY_NAMES.map((name) => name.slice(0, 3));
-const MONTH_NAMES = [
+export const MONTH_NAMES = [
   'January',
   'February',
   'March',

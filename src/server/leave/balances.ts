@@ -11,7 +11,7 @@ import type { Actor } from '../access/actor';
 import { checkAccess, homesOf } from '../access/permissions';
 import { todayOf } from '../commands/request';
 import type { BalanceCell, BalancesPage, GrantedTo } from './payload';
-import { totalOf } from './queries';
+import { totalOf } from './views';
 
 /** Everybody at home at a site with what is left of each kind of leave: for who sees their leave there. */
 export async function balancesAt(db: Database, actor: Actor, site: string): Promise<BalancesPage> {

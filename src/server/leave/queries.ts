@@ -1,10 +1,7 @@
-import { amountOf } from '@/core/leave/count-days';
-import { formatAskedDays } from '@/core/leave/asked-text';
 import { formatAmount, type LeaveType, askingFault } from '@/core/leave/leave-type';
-import { isWaiting, nextApprover, standingOf } from '@/core/leave/request';
+import { isWaiting } from '@/core/leave/request';
 import { outlook, projected } from '@/core/leave/projection';
 import { type Result, fail } from '@/core/plan/problem';
-import { groupedBy } from '@/core/grouped';
 import { formatDate, parseDate } from '@/core/time/day';
 import { formatLongDay } from '@/core/time/format';
 import {
@@ -16,16 +13,16 @@ import {
   requestFromRow,
 } from '@/data/leave/leave-store';
 import type { Database } from '@/data/database';
-import { amongTexts } from '@/data/records/lines';
 import { loadRows } from '@/data/records/records';
 import type { Actor } from '../access/actor';
 import { actorNames } from '../access/actor-names';
 import { checkAccess, checkScope, homesOf } from '../access/permissions';
-import { approverText, presentManagers, turnOf } from './approvers';
-import { hasOldRules, whose } from './ask';
+import { presentManagers, turnOf } from './approvers';
+import { whose } from './ask';
 import { waitsSince } from './decide';
 import { type LeavePerson, askingOf, entitledTo, loadLeavePerson } from './ground';
 import { lookAt } from './look';
+import { totalOf, viewsOf } from './views';
 import type {
   AskDraft,
   AskLook,
@@ -34,7 +31,6 @@ import type {
   OwnLeaveType,
   OwnRequest,
   QueuedRequest,
-  RequestTrail,
   RequestView,
 } from './payload';
 import { touchedBy, touchedViews } from './touched';
@@ -61,73 +57,6 @@ export async function lookAtLeave(
     ok: true,
     look: await lookAt(db, found.person, { type, asked, note, request: null, isEntered }),
   };
-}
-
-/** The total of a request. */
-export function totalOf({ days }: Pick<StoredRequest, 'days'>): number {
-  return amountOf(days.map((day) => ({ ...day, why: null, words: '' })));
-}
-
-/** Requests as they are shown, with their trails. */
-export async function viewsOf(
-  db: Database,
-  requests: readonly { readonly request: StoredRequest; readonly person: LeavePerson }[],
-): Promise<RequestView[]> {
-  const ids = requests.map(({ request }) => request.id);
-  const events = await db
-    .selectFrom('leave_event')
-    .selectAll()
-    .where('request_id', 'in', amongTexts(ids))
-    .orderBy('at')
-    .execute();
-  const nameOf = await actorNames(db, [
-    ...events.map(({ actor }) => actor),
-    ...requests.map(({ request }) => request.askedBy),
-  ]);
-  const types = await loadLeaveTypes(db);
-  const managers = await managerNames(
-    db,
-    requests.flatMap(({ person }) => person.manager ?? []),
-  );
-  const trails = groupedBy(events, ({ request_id: id }) => id);
-  return requests.map(({ request, person }) => ({
-    id: request.id,
-    person: person.id,
-    name: person.name,
-    type: shownType(request.type),
-    at: request.at,
-    askedBy: nameOf(request.askedBy),
-    standing: standingOf(request),
-    when: formatAskedDays(request.days, person.today, person.home.hourFormat),
-    first: request.days[0].date,
-    last: request.days.at(-1)!.date,
-    total: totalOf(request),
-    days: request.days.map(({ date, part, state }) => ({ date, part, state })),
-    note: request.note,
-    isAbsence: request.isAbsence,
-    back: request.back,
-    next: approverText(nextApprover(request), managers.get(person.manager ?? '') ?? null),
-    trail: (trails.get(request.id) ?? []).map(({ at, actor, what, reason }): RequestTrail => ({
-      at,
-      who: nameOf(actor),
-      what,
-      reason,
-    })),
-    hasOldRules: hasOldRules(request, types),
-  }));
-}
-
-async function managerNames(db: Database, ids: readonly string[]): Promise<Map<string, string>> {
-  const rows = await db
-    .selectFrom('person')
-    .select(['id', 'name'])
-    .where('id', 'in', amongTexts([...new Set(ids)]))
-    .execute();
-  return new Map(rows.map(({ id, name }) => [id, name]));
-}
-
-function shownType({ id, name, mark, ink, unit }: LeaveType): RequestView['type'] {
-  return { id, name, mark, ink, unit };
 }
 
 /** One's own leave: what is left of each kind, and what became of what was asked for. */

@@ -146,7 +146,8 @@ export const REPORT_ABSENCE = Joi.object<{
 const BALANCE = Joi.object({ mayOwe: SOME.allow(null).required() });
 const YEAR = Joi.alternatives()
   .try(
-    Joi.object({ from: Joi.valid('calendar', 'hiring').required() }),
+    Joi.object({ from: Joi.valid('calendar').required() }),
+    Joi.object({ from: Joi.valid('hiring').required() }),
     Joi.object({
       from: Joi.valid('own').required(),
       month: Joi.number().integer().min(1).max(12).required(),
@@ -208,7 +209,8 @@ const LIMIT = Joi.object<AwayLimit>({
   of: Joi.alternatives()
     .try(
       Joi.object({ kind: Joi.valid('site').required() }),
-      Joi.object({ kind: Joi.valid('role', 'area').required(), id: ID.required() }),
+      Joi.object({ kind: Joi.valid('role').required(), id: ID.required() }),
+      Joi.object({ kind: Joi.valid('area').required(), id: ID.required() }),
     )
     .match('one')
     .required(),

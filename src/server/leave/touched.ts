@@ -91,7 +91,7 @@ export async function shiftEffects(
   choices: readonly ShiftChoice[],
   title: string,
 ): Promise<Result<{ effects: readonly CommandEffect[] }>> {
-  const { db, actor } = context;
+  const { actor } = context;
   const chosen = choices.filter(({ become }) => become !== 'kept');
   for (const [i, { id, site, become, to }] of chosen.entries()) {
     if (!touched.some((one) => one.id === id && one.site === site))

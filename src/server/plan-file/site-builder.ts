@@ -141,6 +141,7 @@ export class SiteBuilder {
       capabilities_off: '[]',
       wish_points: 0,
       staff_sees: JSON.stringify(USUAL_COLLEAGUE_VIEWS),
+      absence_opens: 0,
       rules: JSON.stringify(said),
       position: this.position,
     });

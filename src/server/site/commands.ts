@@ -37,6 +37,7 @@ export const createSite = command<'site.create', { business: string; site: SiteD
       rules: '{}',
       capabilities_off: '[]',
       staff_sees: JSON.stringify(USUAL_COLLEAGUE_VIEWS),
+      absence_opens: 0,
     };
     return {
       ok: true,

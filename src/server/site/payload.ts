@@ -7,6 +7,7 @@ import type { Day } from '@/core/time/day';
 import type { Span } from '@/core/time/span';
 import type { HourFormat } from '@/core/time/format';
 import type { HolidaySetup } from '../holidays/payload';
+import type { LeaveSetup } from '../leave/payload';
 
 /** What is said of a site in Set-up. Money in the currency's major unit. */
 export interface SiteDraft {
@@ -118,6 +119,7 @@ export interface SetupPayload {
   readonly staffSees: readonly ColleagueView[];
   readonly timeZones: readonly string[];
   readonly holidays: HolidaySetup;
+  readonly leave: LeaveSetup;
   /** The date there. */
   readonly today: Day;
 }

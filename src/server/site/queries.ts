@@ -19,6 +19,7 @@ import { seesPay } from '../access/pay';
 import { checkAccess } from '../access/permissions';
 import type { Actor } from '../access/actor';
 import { nowAt } from '../clock';
+import { leaveSetup } from '../leave/setup';
 import { holidaySetup } from '../holidays/commands';
 import { offAt } from './capabilities';
 import { rolesInUse } from './commands';
@@ -66,6 +67,7 @@ export async function setupOf(
       staffSees: [...colleagueViewsIn(JSON.parse(row.staff_sees) as string[])],
       timeZones: Intl.supportedValuesOf('timeZone'),
       holidays: await holidaySetup(db, id),
+      leave: await leaveSetup(db, id),
       today: parseDate(nowAt(row.time_zone).date)!,
     },
   };

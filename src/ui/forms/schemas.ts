@@ -13,6 +13,8 @@ export const SCHEMAS = {
   'people.updateMany': async () => (await import('@/server/people/schema')).UPDATE_MANY,
   'site.create': async () => (await import('@/server/site/schema')).CREATE_SITE,
   'holidays.save': async () => (await import('@/server/holidays/schema')).SAVE_HOLIDAYS,
+  'leave.types': async () => (await import('@/server/leave/schema')).SAVE_TYPES,
+  'leave.limits': async () => (await import('@/server/leave/schema')).SAVE_AWAY_RULES,
   'pattern.save': async () => (await import('@/server/patterns/schema')).SAVE_PATTERN,
 } as const satisfies { readonly [Kind in CommandKind]?: () => Promise<Joi.Schema> };
 

@@ -4,6 +4,8 @@ export const SECTIONS = [
   { id: 'site', name: 'Site' },
   { id: 'hours', name: 'Opening hours' },
   { id: 'holidays', name: 'Holidays' },
+  { id: 'leave', name: 'Leave' },
+  { id: 'leave-limits', name: 'Leave limits', of: 'leave' },
   { id: 'roles', name: 'Roles' },
   { id: 'needs', name: 'Needs' },
   { id: 'rules', name: 'Rules' },
@@ -16,9 +18,9 @@ export const SECTIONS = [
 
 export type SectionId = (typeof SECTIONS)[number]['id'];
 
-/** The sections of a site that does without some capabilities. */
+/** The sections of a site that does without some capabilities; one is named as its capability, or says which it is of. */
 export function sectionsWithout(off: readonly string[]): (typeof SECTIONS)[number][] {
-  return SECTIONS.filter(({ id }) => !off.includes(id));
+  return SECTIONS.filter((section) => !off.includes('of' in section ? section.of : section.id));
 }
 
 /** The address of a section. */

@@ -5,6 +5,8 @@ import { formatMoney } from '@/core/checks/shared/messages';
 import type { SetupPayload } from '@/server/site/payload';
 import type { RecurringPayload } from '@/server/week/payload';
 import { AppLayout, type ShellFrame, Strip } from '../layout/app-layout';
+import { LeaveLimitsSection } from '../leave/limits-section';
+import { LeaveTypesSection } from '../leave/types-section';
 import { HolidaysSection } from '../holidays/holidays-section';
 import { PatternsSection } from '../patterns/patterns-section';
 import { TemplatesSection } from '../templates/templates-section';
@@ -56,6 +58,8 @@ export function SetupScreen({ header, setup, recurring, section }: Props) {
       {section === 'site' && <SiteSection setup={setup} />}
       {section === 'hours' && <HoursSection setup={setup} />}
       {section === 'holidays' && <HolidaysSection setup={setup} />}
+      {section === 'leave' && <LeaveTypesSection setup={setup} />}
+      {section === 'leave-limits' && <LeaveLimitsSection setup={setup} />}
       {section === 'roles' && <RolesSection setup={setup} />}
       {section === 'needs' && <NeedsSection setup={setup} />}
       {section === 'rules' && <RulesSection setup={setup} />}
@@ -72,7 +76,7 @@ export function SetupScreen({ header, setup, recurring, section }: Props) {
 const TITLED: readonly SectionId[] = ['overview', 'templates', 'patterns'];
 
 function noteOf(
-  { site, roles, needs, rules, missing, off, staffSees, holidays, today }: SetupPayload,
+  { site, roles, needs, rules, missing, off, staffSees, holidays, leave, today }: SetupPayload,
   { templates, patterns }: RecurringPayload,
   id: SectionId,
 ): string {
@@ -96,6 +100,14 @@ function noteOf(
     case 'holidays': {
       const ahead = [...holidays.holidays, ...holidays.shared].filter(({ date }) => date >= today);
       return ahead.length === 0 ? 'none ahead' : `${ahead.length} ahead`;
+    }
+    case 'leave': {
+      const used = leave.types.filter(({ isRetired }) => !isRetired).length;
+      return used === 0 ? 'none yet' : counted(used, 'kind');
+    }
+    case 'leave-limits': {
+      const set = leave.limits.length + leave.closed.length;
+      return set === 0 ? 'none' : counted(set, 'limit');
     }
     case 'roles': {
       const used = roles.filter((role) => !role.retired).length;

@@ -1,0 +1,80 @@
+import { formatAskedDays } from '@/core/leave/asked-text';
+import { amountOf } from '@/core/leave/count-days';
+import type { LeaveType } from '@/core/leave/leave-type';
+import { nextApprover, standingOf } from '@/core/leave/request';
+import { groupedBy } from '@/core/grouped';
+import { type StoredRequest, loadLeaveTypes } from '@/data/leave/leave-store';
+import type { Database } from '@/data/database';
+import { amongTexts } from '@/data/records/lines';
+import { actorNames } from '../access/actor-names';
+import { approverText } from './approvers';
+import { hasOldRules } from './ask';
+import type { LeavePerson } from './ground';
+import type { RequestTrail, RequestView } from './payload';
+
+/** The total of a request. */
+export function totalOf({ days }: Pick<StoredRequest, 'days'>): number {
+  return amountOf(days.map((day) => ({ ...day, why: null, words: '' })));
+}
+
+/** Requests as they are shown, with their trails. */
+export async function viewsOf(
+  db: Database,
+  requests: readonly { readonly request: StoredRequest; readonly person: LeavePerson }[],
+): Promise<RequestView[]> {
+  const ids = requests.map(({ request }) => request.id);
+  const events = await db
+    .selectFrom('leave_event')
+    .selectAll()
+    .where('request_id', 'in', amongTexts(ids))
+    .orderBy('at')
+    .execute();
+  const nameOf = await actorNames(db, [
+    ...events.map(({ actor }) => actor),
+    ...requests.map(({ request }) => request.askedBy),
+  ]);
+  const types = await loadLeaveTypes(db);
+  const managers = await managerNames(
+    db,
+    requests.flatMap(({ person }) => person.manager ?? []),
+  );
+  const trails = groupedBy(events, ({ request_id: id }) => id);
+  return requests.map(({ request, person }) => ({
+    id: request.id,
+    person: person.id,
+    name: person.name,
+    type: shownType(request.type),
+    at: request.at,
+    askedBy: nameOf(request.askedBy),
+    standing: standingOf(request),
+    when: formatAskedDays(request.days, person.today, person.home.hourFormat),
+    first: request.days[0].date,
+    last: request.days.at(-1)!.date,
+    total: totalOf(request),
+    days: request.days.map(({ date, part, state }) => ({ date, part, state })),
+    note: request.note,
+    isAbsence: request.isAbsence,
+    back: request.back,
+    next: approverText(nextApprover(request), managers.get(person.manager ?? '') ?? null),
+    trail: (trails.get(request.id) ?? []).map(({ at, actor, what, reason }): RequestTrail => ({
+      at,
+      who: nameOf(actor),
+      what,
+      reason,
+    })),
+    hasOldRules: hasOldRules(request, types),
+  }));
+}
+
+async function managerNames(db: Database, ids: readonly string[]): Promise<Map<string, string>> {
+  const rows = await db
+    .selectFrom('person')
+    .select(['id', 'name'])
+    .where('id', 'in', amongTexts([...new Set(ids)]))
+    .execute();
+  return new Map(rows.map(({ id, name }) => [id, name]));
+}
+
+function shownType({ id, name, mark, ink, unit }: LeaveType): RequestView['type'] {
+  return { id, name, mark, ink, unit };
+}
