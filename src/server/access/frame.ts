@@ -2,7 +2,7 @@ import type { Actor } from './actor';
 import { type Permission, checkAccess, checkSomewhere } from './permissions';
 
 /** An area of the work that has a place in the bar over every page. */
-export type FrameArea = 'setup' | 'people' | 'plan';
+export type FrameArea = 'setup' | 'people' | 'plan' | 'requests';
 
 /** Who looks at a page, as its bar shows them. */
 export interface ActorFrame {
@@ -28,6 +28,7 @@ const AREAS: readonly (readonly [FrameArea, Permission])[] = [
   ['setup', 'setup.read'],
   ['people', 'people.read'],
   ['plan', 'plan.read'],
+  ['requests', 'leave.read'],
 ];
 
 /** What the bar over a page shows of who looks at it. */

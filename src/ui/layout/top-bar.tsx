@@ -25,6 +25,7 @@ const AREAS: readonly { readonly area: Area; readonly name: string }[] = [
   { area: 'setup', name: 'Set-up' },
   { area: 'people', name: 'People' },
   { area: 'plan', name: 'Plan' },
+  { area: 'requests', name: 'Requests' },
 ];
 
 /** The address of an area of work at a site; people alone can be looked at for all sites together. */

@@ -16,6 +16,7 @@ import { useServiceWorker } from './use-service-worker';
 
 const Team = dynamic(() => import('./team').then((part) => part.Team), { ssr: false });
 const Open = dynamic(() => import('./open-shifts').then((part) => part.OpenShifts), { ssr: false });
+const Leave = dynamic(() => import('./leave/own-leave').then((part) => part.OwnLeaveList), { ssr: false });
 const You = dynamic(() => import('./you').then((part) => part.You), { ssr: false });
 
 /** One's own pages: shifts, the team, open shifts, news, and what is on record. For a phone first. */
@@ -74,6 +75,7 @@ export function StaffPage({ part }: { readonly part: StaffPart }) {
         {part === 'shifts' && <OwnShifts />}
         {part === 'team' && <Team at={more.get('on')} />}
         {part === 'open' && <Open />}
+        {part === 'leave' && <Leave />}
         {part === 'news' && <OwnNewsList />}
         {part === 'you' && <You />}
       </div>

@@ -8,6 +8,7 @@ const NAMES: Readonly<Record<StaffPart, string>> = {
   shifts: 'Shifts',
   team: 'Team',
   open: 'Open',
+  leave: 'Leave',
   news: 'News',
   you: 'You',
 };

@@ -1,0 +1,40 @@
+import type { Metadata } from 'next';
+import Joi from 'joi';
+import { notFound } from 'next/navigation';
+import type { Day } from '@/core/time/day';
+import { page } from '@/server/access/page';
+import { DATE, ID, parseInput } from '@/server/input';
+import { REQUEST_PARTS, type RequestPart, requestsPage } from '@/server/leave/page';
+import { headerOfBusiness } from '@/server/site/queries';
+import { RequestsScreen } from '@/ui/requests/requests-screen';
+
+export const dynamic = 'force-dynamic';
+export const metadata: Metadata = { title: 'Requests' };
+
+/** From when on the calendar is shown, and how many weeks of it. */
+const SPAN = Joi.object<{ from?: Day; weeks?: number }>({
+  from: DATE,
+  weeks: Joi.number().integer().valid(5, 9, 26, 53),
+}).required();
+
+/** Whoever manages somebody sees theirs here, so what is shown is decided person by person. */
+export default page(
+  {
+    permission: 'self',
+    params: Joi.object<{ site: string; part: readonly RequestPart[] }>({
+      site: ID.required(),
+      part: Joi.array()
+        .items(Joi.valid(...REQUEST_PARTS))
+        .max(1),
+    }),
+  },
+  async ({ db, actor, params: { site, part }, search }) => {
+    const shown = part?.[0] ?? 'waiting';
+    const asked = parseInput(SPAN, search, '', true);
+    if (!asked.ok) notFound();
+    const span = { from: asked.value.from ?? null, weeks: asked.value.weeks ?? 9 };
+    const found = await requestsPage(db, actor, site, shown, span);
+    if (!found.ok) notFound();
+    return <RequestsScreen header={await headerOfBusiness(db, actor)} page={found.page} part={shown} />;
+  },
+);

@@ -1,0 +1,77 @@
+import { fail, type Result } from '@/core/plan/problem';
+import type { HourFormat } from '@/core/time/format';
+import type { Day } from '@/core/time/day';
+import type { Database } from '@/data/database';
+import { listSites } from '@/data/site/site-store';
+import { loadLeaveTypes } from '@/data/leave/leave-store';
+import type { Actor } from '../access/actor';
+import { checkAccess } from '../access/permissions';
+import { refuseOff } from '../site/capabilities';
+import { balancesAt } from './balances';
+import { type LeaveCalendar, calendarAt } from './calendar';
+import type { BalancesPage, QueuedRequest, RequestView } from './payload';
+import { decidedAt, queueAt, seesRequests } from './queries';
+import { todayOf } from '../commands/request';
+
+/** The parts of the area of requests. */
+export const REQUEST_PARTS = ['waiting', 'decided', 'calendar', 'balances'] as const;
+export type RequestPart = (typeof REQUEST_PARTS)[number];
+
+/** What the area of requests shows at a site. */
+export interface RequestsPage {
+  readonly site: string;
+  readonly siteName: string;
+  readonly hourFormat: HourFormat;
+  readonly weekStart: number;
+  readonly today: Day;
+  readonly counts: { readonly mine: number; readonly others: number };
+  readonly waiting: {
+    readonly mine: readonly QueuedRequest[];
+    readonly others: readonly RequestView[];
+  } | null;
+  readonly decided: readonly RequestView[] | null;
+  readonly calendar: LeaveCalendar | null;
+  readonly balances: BalancesPage | null;
+  /** Kinds of leave that can be entered for somebody. */
+  readonly types: readonly {
+    readonly id: string;
+    readonly name: string;
+    readonly unit: 'days' | 'half-days' | 'hours';
+  }[];
+  /** Whether who looks may enter leave for all at home there. */
+  readonly mayEnter: boolean;
+}
+
+/** What a part of the area of requests shows, for who decides or sees leave there. */
+export async function requestsPage(
+  db: Database,
+  actor: Actor,
+  site: string,
+  part: RequestPart,
+  span: { readonly from: Day | null; readonly weeks: number },
+): Promise<Result<{ page: RequestsPage }>> {
+  if (!(await seesRequests(db, actor, site)))
+    return fail('forbidden', `${actor.name} may not see requests here`);
+  const off = await refuseOff(db, 'leave', [site]);
+  if (off) return off;
+  const place = (await listSites(db)).find((one) => one.id === site);
+  if (!place) return fail('unknown', 'there is no such site');
+  const waiting = await queueAt(db, actor, site);
+  const today = await todayOf(db, site);
+  return {
+    ok: true,
+    page: {
+      ...{ site, siteName: place.name, hourFormat: place.hourFormat, weekStart: place.weekStart, today },
+      counts: { mine: waiting.mine.length, others: waiting.others.length },
+      waiting: part === 'waiting' || part === 'calendar' ? waiting : null,
+      decided: part === 'decided' ? await decidedAt(db, actor, site) : null,
+      calendar:
+        part === 'calendar' ? await calendarAt(db, actor, place, span.from ?? today - 7, span.weeks) : null,
+      balances: part === 'balances' ? await balancesAt(db, actor, site) : null,
+      types: (await loadLeaveTypes(db))
+        .filter(({ isRetired }) => !isRetired)
+        .map(({ id, name, unit }) => ({ id, name, unit })),
+      mayEnter: checkAccess(actor, 'leave.decide', site) === null,
+    },
+  };
+}

@@ -1,0 +1,180 @@
+'use client';
+
+import { useState } from 'react';
+import { formatAmount } from '@/core/leave/leave-type';
+import { asSentence } from '@/core/sentence';
+import { formatDay } from '@/core/time/format';
+import type { RequestsPage } from '@/server/leave/page';
+import type { RequestView } from '@/server/leave/payload';
+import { useCommand, usePreview } from '../commands/use-command';
+import { ImpactList } from '../commands/week-impacts';
+import { Button } from '../kit/button';
+import { Checkbox } from '../kit/inputs/checkbox';
+import { TextArea, TextInput } from '../kit/inputs/text-input';
+import { SplitPanel } from '../kit/page';
+import { EmptyState } from '../kit/states';
+import { LeaveMark } from '../leave/leave-mark';
+import { STANDING } from '../leave/standing';
+import { Trail } from './trail';
+
+/** What was decided, the latest first, with who did what and when. */
+export function Decided({
+  page,
+  requests,
+}: {
+  readonly page: RequestsPage;
+  readonly requests: readonly RequestView[];
+}) {
+  const [text, setText] = useState('');
+  const [chosen, choose] = useState<string | null>(requests[0]?.id ?? null);
+  const shown = requests.filter(({ name, type, when }) =>
+    `${name} ${type.name} ${when}`.toLowerCase().includes(text.trim().toLowerCase()),
+  );
+  const current = shown.find(({ id }) => id === chosen) ?? shown[0];
+  if (requests.length === 0)
+    return (
+      <main className="flex-1 px-6 py-5">
+        <EmptyState title="Nothing was decided yet.">
+          What is approved or declined at {page.siteName} stays here, with who decided it and when.
+        </EmptyState>
+      </main>
+    );
+  return (
+    <SplitPanel
+      label="The request and its trail"
+      className="w-[400px]"
+      side={current && <DecidedPanel key={current.id} request={current} page={page} />}
+    >
+      <main>
+        <TextInput
+          label="Find by name, kind or date"
+          placeholder="Find by name, kind or date"
+          className="mb-2 w-[280px]"
+          value={text}
+          onChange={setText}
+        />
+        <ul aria-label="Decided requests" className="border-rule border-t">
+          {shown.map((one) => (
+            <li key={one.id} className="border-fine border-b">
+              <button
+                type="button"
+                aria-pressed={one.id === current?.id}
+                onClick={() => choose(one.id)}
+                className={`flex w-full cursor-pointer items-center gap-2 px-2 py-1.5 text-left ${
+                  one.id === current?.id ? 'bg-sheet' : 'hover:bg-sheet'
+                }`}
+              >
+                <span className="min-w-[140px] font-semibold">{one.name}</span>
+                <LeaveMark type={one.type} />
+                <span className="min-w-0 truncate">{one.when}</span>
+                <span className="text-muted ml-auto whitespace-nowrap">
+                  {one.isAbsence && one.standing === 'approved' ? 'could not come' : STANDING[one.standing]}
+                </span>
+                <span className="w-[72px] text-right whitespace-nowrap">
+                  {formatAmount(one.total, one.type.unit)}
+                </span>
+              </button>
+            </li>
+          ))}
+        </ul>
+        {shown.length === 0 && <p className="text-muted py-4">No request is like that.</p>}
+      </main>
+    </SplitPanel>
+  );
+}
+
+/** A decided request; what is approved of it can be taken back. */
+export function DecidedPanel({
+  request,
+  page,
+}: {
+  readonly request: RequestView;
+  readonly page: RequestsPage;
+}) {
+  const { id, person, name, type, when, standing, note, days, trail, isAbsence } = request;
+  const approved = days.filter(({ state }) => state === 'approved');
+  const [isOpen, open] = useState(false);
+  return (
+    <article aria-label={`Leave of ${name}`} className="flex flex-col gap-3">
+      <header>
+        <h2 className="font-serif text-xl font-semibold">{name}</h2>
+        <p className="flex items-center gap-2">
+          <LeaveMark type={type} /> {isAbsence ? 'Could not come: ' : ''}
+          {type.name}, {when}
+        </p>
+        <p>
+          <b>{STANDING[standing]}</b>
+          {standing === 'partly-approved' && `: ${approved.map(({ date }) => formatDay(date)).join(', ')}`}
+        </p>
+      </header>
+      {note && <p className="italic">“{note}”</p>}
+      {approved.length > 0 && page.mayEnter && !isOpen && (
+        <div>
+          <Button onClick={() => open(true)}>Take days back …</Button>
+        </div>
+      )}
+      {isOpen && (
+        <TakeBack
+          {...{ id, person, name }}
+          days={approved.map(({ date }) => date)}
+          onDone={() => open(false)}
+        />
+      )}
+      <Trail trail={trail} />
+    </article>
+  );
+}
+
+function TakeBack({
+  id,
+  person,
+  name,
+  days,
+  onDone,
+}: {
+  readonly id: string;
+  readonly person: string;
+  readonly name: string;
+  readonly days: readonly number[];
+  readonly onDone: () => void;
+}) {
+  const [chosen, choose] = useState<readonly number[]>(days);
+  const [reason, setReason] = useState('');
+  const { run, busy, problem } = useCommand();
+  const input = { person, request: id, days: chosen, reason };
+  const preview = usePreview('leave.cancel', chosen.length > 0 ? input : null);
+  return (
+    <div className="border-rule flex flex-col gap-2 border-t pt-2">
+      <fieldset className="flex flex-wrap gap-x-3 gap-y-1">
+        <legend className="font-semibold">Days that are leave no more</legend>
+        {days.map((date) => (
+          <Checkbox
+            key={date}
+            checked={chosen.includes(date)}
+            onChange={(on) =>
+              choose(on ? [...chosen, date].sort((a, b) => a - b) : chosen.filter((one) => one !== date))
+            }
+          >
+            {formatDay(date)}
+          </Checkbox>
+        ))}
+      </fieldset>
+      {chosen.length > 0 && <ImpactList answer={preview} named={4} />}
+      <TextArea label="Why" placeholder="Why" rows={2} maxLength={1000} value={reason} onChange={setReason} />
+      {problem && <p className="text-gap font-semibold">{asSentence(problem.message)}</p>}
+      <div className="flex gap-2">
+        <Button
+          kind="primary"
+          disabled={busy || chosen.length === 0}
+          onClick={() =>
+            void run('leave.cancel', input, `Took leave of ${name} back`).then((done) => done && onDone())
+          }
+        >
+          Take back
+        </Button>
+        <Button onClick={onDone}>Close</Button>
+      </div>
+      <p className="text-muted text-sm">{name} is told at once.</p>
+    </div>
+  );
+}

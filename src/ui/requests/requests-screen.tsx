@@ -1,0 +1,69 @@
+'use client';
+
+import { useRouter } from 'next/navigation';
+import { useEffect } from 'react';
+import { counted } from '@/core/time/format';
+import type { RequestPart, RequestsPage } from '@/server/leave/page';
+import { AppLayout, type ShellFrame, Strip } from '../layout/app-layout';
+import { onLive } from '../live/live';
+import { Balances } from './balances';
+import { Decided } from './decided';
+import { CalendarScreen } from './calendar/calendar-screen';
+import { Waiting } from './waiting';
+
+/** What people ask for at a site: what waits, what was decided, who is away, and what is left to each. */
+export function RequestsScreen({
+  header,
+  page,
+  part,
+}: {
+  readonly header: ShellFrame;
+  readonly page: RequestsPage;
+  readonly part: RequestPart;
+}) {
+  const router = useRouter();
+  // What staff ask for, and what others decide, is shown as it comes.
+  useEffect(
+    () =>
+      onLive((event) => {
+        const isHere = event.kind === 'plan' && event.site === page.site;
+        if (isHere || event.kind === 'staff' || event.kind === 'back') router.refresh();
+      }),
+    [router, page.site],
+  );
+  const address = (to: RequestPart) =>
+    `/requests/${encodeURIComponent(page.site)}${to === 'waiting' ? '' : `/${to}`}`;
+  const { mine, others } = page.counts;
+  return (
+    <AppLayout
+      header={header}
+      site={page.site}
+      area="requests"
+      strip={
+        <Strip
+          label="Parts of requests"
+          current={address(part)}
+          items={[
+            {
+              href: address('waiting'),
+              name: 'Waiting',
+              note: mine > 0 ? `${mine} for you` : others > 0 ? `${others} for others` : 'nothing',
+              open: mine > 0,
+            },
+            { href: address('decided'), name: 'Decided', note: 'with their trail' },
+            { href: address('calendar'), name: 'Leave calendar', note: 'who is away' },
+            { href: address('balances'), name: 'Balances', note: 'what is left' },
+          ]}
+        />
+      }
+    >
+      <h1 className="sr-only">
+        Requests at {page.siteName}, {counted(mine, 'waits', 'wait')} for you
+      </h1>
+      {part === 'waiting' && page.waiting && <Waiting page={page} waiting={page.waiting} />}
+      {part === 'decided' && page.decided && <Decided page={page} requests={page.decided} />}
+      {part === 'calendar' && page.calendar && <CalendarScreen page={page} calendar={page.calendar} />}
+      {part === 'balances' && page.balances && <Balances page={page} balances={page.balances} />}
+    </AppLayout>
+  );
+}
