@@ -9,6 +9,7 @@ import { insertShifts } from '../src/data/week/shift-store';
 import { type DemoAvailability, type DemoPerson, type DemoSite, PEOPLE, ROLES, SITES } from './cast';
 import { insertAccounts } from './accounts';
 import { type Slot, fill } from './fill';
+import { insertLeaveHistory } from './leave';
 import { insertStaff } from './staff';
 import { detailed, insertRepeating } from './repeating';
 import { spoil, untroubled } from './spoil';
@@ -44,6 +45,7 @@ export async function makeDemo(db: Database, monday: Day): Promise<void> {
         if (asked) await askForDay(trx, asked);
       }
     }
+    await insertLeaveHistory(trx, monday);
     await trx
       .insertInto('setting')
       .values({ name: 'demo', value: formatDate(monday) })
@@ -312,7 +314,7 @@ async function insertAway(db: Database, monday: Day): Promise<void> {
     { id: 'tomasz-1', person: 'tomasz', from: day(0) * DAY + 720, to: day(0) * DAY + 960, state: 'approved' },
     { id: 'petra-1', person: 'petra', from: day(7) * DAY, to: day(12) * DAY, state: 'approved' },
     { id: 'nia-1', person: 'nia', from: day(3) * DAY, to: day(4) * DAY, state: 'approved' },
-    { id: 'ilse-1', person: 'ilse', from: day(12) * DAY, to: day(14) * DAY, state: 'waiting' },
+    { id: 'ilse-1', person: 'ilse', from: day(10) * DAY, to: day(12) * DAY, state: 'waiting' },
   ];
   await insertLeave(db, leave);
 }

@@ -12,12 +12,11 @@ import { MONDAY, NEXT, db, freshDemo, id } from '../week/testing';
 import { balancesAt } from './balances';
 import { postLeave } from './post';
 import { decidedAt, ledgerOf, lookAtLeave, ownLeave, queueAt } from './queries';
-import { ANNUAL, DAYS, SICK, TYPES, asking, at, did, leave, withTypes } from './testing';
+import { ANNUAL, DAYS, SICK, TYPES, asking, at, did, leave, withTypes, withoutLeave } from './testing';
 
 beforeEach(async () => {
   await freshDemo();
-  await db.deleteFrom('leave').execute();
-  await db.deleteFrom('holiday').execute();
+  await withoutLeave();
   // Oona works Monday to Friday, and Noor is her manager.
   await db
     .updateTable('person')

@@ -1,3 +1,5 @@
+import { sql } from 'kysely';
+import { leave as migration } from '@/data/migrations/016-leave';
 import { WHOLE_DAY } from '@/core/leave/amount';
 import { STARTING_TYPES, type LeaveType } from '@/core/leave/leave-type';
 import { wholeDays } from '@/core/leave/asked';
@@ -49,4 +51,21 @@ export async function withTypes(more: Partial<LeaveType> = {}): Promise<void> {
 /** What somebody asks for: whole days of annual leave. */
 export function asking(named: string, from: string, to: string, more: object = {}) {
   return { id: named, type: 'annual', asked: wholeDays(at(from), at(to)), note: '', send: true, ...more };
+}
+
+/** Takes everything of leave away that the demo has, as no application could. */
+export async function withoutLeave(): Promise<void> {
+  await sql`drop trigger leave_entry_remains`.execute(db);
+  for (const table of [
+    'leave_entry',
+    'leave_event',
+    'leave_request',
+    'leave_type',
+    'leave_limit',
+    'leave_closed',
+  ] as const)
+    await db.deleteFrom(table).execute();
+  await db.deleteFrom('leave').execute();
+  await db.deleteFrom('holiday').execute();
+  await sql.raw(migration.find((step) => step.includes('trigger leave_entry_remains'))!).execute(db);
 }

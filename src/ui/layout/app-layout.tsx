@@ -87,7 +87,7 @@ export function Strip({
             href={href}
             prefetch={false}
             aria-current={href === current ? 'page' : undefined}
-            className={`border-rule flex flex-col justify-center border-r px-3.5 whitespace-nowrap ${
+            className={`border-rule flex flex-col justify-center border-r ${items.length > 12 ? 'px-2' : 'px-3.5'} whitespace-nowrap ${
               href === current ? 'bg-paper' : 'hover:bg-paper'
             }`}
           >

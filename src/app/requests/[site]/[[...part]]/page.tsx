@@ -21,15 +21,13 @@ const SPAN = Joi.object<{ from?: Day; weeks?: number }>({
 export default page(
   {
     permission: 'self',
-    params: Joi.object<{ site: string; part: readonly RequestPart[] }>({
+    params: Joi.object<{ site: string; part?: RequestPart }>({
       site: ID.required(),
-      part: Joi.array()
-        .items(Joi.valid(...REQUEST_PARTS))
-        .max(1),
+      part: Joi.valid(...REQUEST_PARTS),
     }),
   },
   async ({ db, actor, params: { site, part }, search }) => {
-    const shown = part?.[0] ?? 'waiting';
+    const shown = part ?? 'waiting';
     const asked = parseInput(SPAN, search, '', true);
     if (!asked.ok) notFound();
     const span = { from: asked.value.from ?? null, weeks: asked.value.weeks ?? 9 };
