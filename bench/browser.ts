@@ -47,10 +47,23 @@ async function main(): Promise<void> {
     await people.goto(`${server.url}/people/grounds`);
     await people.getByRole('heading', { name: '600 people' }).waitFor();
     figure('people-table-600-sort', percentile(await sortToPicture(people), 50), 'ms');
+    const leave = await signedIn();
+    const year: number[] = [];
+    for (let i = 0; i < 4; i++) year.push(await yearToPicture(leave, server.url));
+    figure('leave-calendar-600-year', percentile(year.slice(1), 50), 'ms');
   } finally {
     await browser.close();
     await server.end();
   }
+}
+
+/** From asking for a year of the leave calendar to its picture. */
+async function yearToPicture(page: Page, url: string): Promise<number> {
+  const start = Date.now();
+  await page.goto(`${url}/requests/grounds/calendar?from=2026-01-05&weeks=53`);
+  await page.getByRole('rowheader').first().waitFor();
+  await page.evaluate(() => new Promise((done) => requestAnimationFrame(() => setTimeout(done))));
+  return Date.now() - start;
 }
 
 /** From an edit in one browser to its picture in another, for several edits. */

@@ -14,6 +14,8 @@ const PAGES: readonly (readonly [string, string | RegExp])[] = [
     'site',
     'hours',
     'holidays',
+    'leave',
+    'leave-limits',
     'roles',
     'needs',
     'rules',
@@ -37,6 +39,9 @@ const PAGES: readonly (readonly [string, string | RegExp])[] = [
   [`/print/bistro/${WEEK}/month`, 'November 2026'],
   [`/print/bistro/${WEEK}/month/noor?paper=letter-portrait`, 'Noor Haddad, November 2026'],
   [`/plan/bistro/${WEEK}/import`, 'Import shifts'],
+  ...['', '/decided', '/calendar', '/balances'].map(
+    (part) => [`/requests/bistro${part}`, /^Requests at Quay Bistro/] as const,
+  ),
   ['/start', /./],
   ['/account', 'Runa Deering'],
   ['/accounts', 'Who can sign in'],

@@ -3,6 +3,7 @@ import type { Check, CoverageCheck, PersonCheck, WeekCheck } from './shared/chec
 import { closed } from './coverage/closed';
 import { daysInARow } from './week/days-in-a-row';
 import { gap } from './coverage/gap';
+import { leaveOverBalance } from './leave/leave-over-balance';
 import { leaveWaiting } from './leave/leave-waiting';
 import { longDay } from './person/long-day';
 import { longShift } from './person/long-shift';
@@ -13,6 +14,7 @@ import { notAvailable } from './person/not-available';
 import { notEmployed } from './person/not-employed';
 import { notQualified } from './person/not-qualified';
 import { onLeave } from './leave/on-leave';
+import { overAwayLimit } from './week/over-away-limit';
 import { overBudget } from './week/over-budget';
 import { overlap } from './person/overlap';
 import { overtime } from './week/overtime';
@@ -50,6 +52,8 @@ export const CHECKS: readonly Check[] = [
   youngWorker,
   closed,
   overBudget,
+  overAwayLimit,
+  leaveOverBalance,
   badTime,
 ];
 

@@ -18,6 +18,13 @@ const leave = (from: number, to: number, state: 'approved' | 'waiting' | 'declin
   state,
 });
 
+const AWAY_LIMIT = { most: 1, roles: null, name: null, days: null, from: null, to: null };
+/** A balance of whole days, in thousandths, with what is given and taken on days of the week. */
+const balance = (left: number, changes: readonly (readonly [day: number, amount: number])[]) => ({
+  ...{ kind: 'Annual leave', unit: 'days' as const, left, mayOwe: 0 },
+  changes: changes.map(([day, amount]) => [MONDAY + day, amount] as const),
+});
+
 /** One row a case: the code, what is tried, the plan, and the amounts of the snags that are due. */
 export const OTHER_CASES: [string, string, Plan, (number | null)[]][] = [
   ['gap', 'nobody on', plan({ needs: [need('bar', 0, '9-12', 2)] }), [2]],
@@ -203,5 +210,85 @@ export const OTHER_CASES: [string, string, Plan, (number | null)[]][] = [
     'hours and cost',
     plan({ shifts: [shift('ann', 0, '9-17')], budget: { minutes: 420, cost: 90.5 } }),
     [5.5, 60],
+  ],
+  [
+    'over-away-limit',
+    'two on leave where one may be, and nobody else counts',
+    plan({
+      awayLimits: [AWAY_LIMIT],
+      people: [
+        person('ann', { leave: [leave(DAY, 2 * DAY, 'approved')] }),
+        person('bo', { leave: [leave(DAY + 600, DAY + 720, 'approved')] }),
+        person('cid', { leave: [leave(DAY, 2 * DAY, 'waiting')] }),
+        person('dora', { isGuest: true, leave: [leave(DAY, 2 * DAY, 'approved')] }),
+      ],
+    }),
+    [1],
+  ],
+  [
+    'over-away-limit',
+    'as many as may be, on days of the limit, in roles of it',
+    plan({
+      awayLimits: [
+        { ...AWAY_LIMIT, most: 2 },
+        { ...AWAY_LIMIT, most: 0, days: WEEK_ALL.map((day) => day === 5) },
+        { ...AWAY_LIMIT, most: 0, roles: ['kitchen'], name: 'Kitchen' },
+        { ...AWAY_LIMIT, most: 0, from: MONDAY + 3, to: null },
+      ],
+      people: ['ann', 'bo'].map((id) => person(id, { leave: [leave(DAY, 2 * DAY, 'approved')] })),
+    }),
+    [],
+  ],
+  [
+    'over-away-limit',
+    'of several limits the smallest, and each role by itself',
+    plan({
+      awayLimits: [
+        AWAY_LIMIT,
+        { ...AWAY_LIMIT, most: 0 },
+        { ...AWAY_LIMIT, most: 0, roles: ['bar'], name: 'Bar' },
+      ],
+      people: [person('ann', { leave: [leave(DAY, 3 * DAY, 'approved')] })],
+    }),
+    [1, 1, 1, 1],
+  ],
+  [
+    'leave-over-balance',
+    'beyond what is left and may be owed, once',
+    plan({
+      people: [
+        person('ann', {
+          balances: [
+            balance(1000, [
+              [0, -1000],
+              [1, -1000],
+              [2, -1000],
+            ]),
+          ],
+        }),
+      ],
+    }),
+    [null],
+  ],
+  [
+    'leave-over-balance',
+    'what comes in time, may be owed, or lies elsewhere',
+    plan({
+      people: [
+        person('ann', {
+          balances: [
+            balance(0, [
+              [0, 2000],
+              [1, -2000],
+            ]),
+          ],
+        }),
+        person('bo', { balances: [{ ...balance(0, [[0, -1000]]), mayOwe: 1000 }] }),
+        person('cid', {
+          balances: [{ ...balance(0, [[0, -9000]]), mayOwe: null }, balance(0, [[9, -1000]])],
+        }),
+      ],
+    }),
+    [],
   ],
 ];

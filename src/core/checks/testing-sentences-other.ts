@@ -111,4 +111,25 @@ export const OTHER_CASES: readonly (readonly [Plan, string, string, string?, unk
     'over-budget',
     'The week costs €96.00, €5.50 over the budget of €90.50.',
   ],
+  [
+    plan({
+      people: ann({
+        leave: [{ id: 'l', from: (MONDAY + 1) * DAY, to: (MONDAY + 2) * DAY, state: 'approved' }],
+      }),
+      awayLimits: [{ most: 0, roles: ['bar'], name: 'Bar', days: null, from: null, to: null }],
+    }),
+    'over-away-limit',
+    'Tue 23: 1 of Bar is on leave, at most 0 may be.',
+  ],
+  [
+    plan({
+      people: ann({
+        balances: [
+          { kind: 'Annual leave', unit: 'days', left: 500, mayOwe: 0, changes: [[MONDAY + 1, -1000]] },
+        ],
+      }),
+    }),
+    'leave-over-balance',
+    'Ann Bo: Annual leave on Tue 23 goes ½ day beyond what is left.',
+  ],
 ];

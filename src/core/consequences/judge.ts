@@ -110,6 +110,8 @@ export function rejudge(
   );
   const partial = { ...judgement, plan, people, staffing: moved.staffing };
   const next = withCoverage(partial, judgement, moved, [...before.values(), ...after.values()]);
+  // Who is on leave matters to a week where there is a limit on that.
+  const leaveCounts = (plan.awayLimits?.length ?? 0) > 0 && changes.some((change) => 'person' in change);
   const weeks = judgement.weeks.map((week, i) => {
     let { paid, cost } = week;
     for (const index of touched) {
@@ -117,7 +119,8 @@ export function rejudge(
       paid += (people[index].view.pay[i]?.paid ?? 0) - (old.view.pay[i]?.paid ?? 0);
       cost += (people[index].weekCosts[i] ?? 0) - (old.weekCosts[i] ?? 0);
     }
-    return paid === week.paid && cost === week.cost ? week : weekState(partial, i, paid, cost);
+    const stays = paid === week.paid && cost === week.cost && !leaveCounts;
+    return stays ? week : weekState(partial, i, paid, cost);
   });
   return { ok: true, judgement: { ...next, weeks }, inverse: done.inverse };
 }

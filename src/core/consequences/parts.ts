@@ -156,7 +156,7 @@ export function cellSnags(partial: Partial, row: number, day: number): Snag[] {
 export function weekState(partial: Partial, i: number, paid: number, cost: number): WeekState {
   const { context, checks } = partial;
   const snags: Snag[] = (checks.sink.into = []);
-  const view = { context, week: context.weeks[i], paid, cost };
+  const view = { context, week: context.weeks[i], paid, cost, people: partial.plan.people };
   for (const { check, report } of checks.week) check.inspect(view, report);
   return { paid, cost, snags };
 }

@@ -1,4 +1,4 @@
-import type { PlanContext, Week } from '../plan/plan-context';
+import { type PlanContext, type Week, holidaysOf } from '../plan/plan-context';
 import type { ResolvedShift } from '../plan/resolved-shift';
 import type { HeldRole, Person } from '../plan/types';
 import type { Day } from '../time/day';
@@ -57,7 +57,7 @@ export function weekPay(
   let paid = 0;
   let paidEverywhere = 0;
   let earned = 0;
-  const days: { date: Day; paid: number; whole: number; extra: number }[] = [];
+  const days: { date: Day; paid: number; whole: number; extra: number; fixed: number }[] = [];
   for (const resolved of mine) {
     paidEverywhere += resolved.paid;
     if (!resolved.planShift) continue;
@@ -66,7 +66,7 @@ export function weekPay(
     earned += amount;
     let day = days[days.length - 1];
     if (day?.date !== resolved.date) {
-      day = { date: resolved.date, paid: 0, whole: 0, extra: 0 };
+      day = { date: resolved.date, paid: 0, whole: 0, extra: 0, fixed: 0 };
       days.push(day);
     }
     day.paid += resolved.paid;
@@ -74,12 +74,24 @@ export function weekPay(
   }
   let overtime = 0;
   const rules = context.plan.rules.overtime;
+  // Minutes of each date that are paid above the plain rate already, and by how much at least they are on a holiday.
+  const raised = new Map<Day, number>();
+  const atLeast = holidayPremiums(context, person, days);
   if (rules)
     for (const premium of premiums(mine, rules, context.clock)) {
       if (!premium.resolved.planShift) continue;
+      const { date } = premium.resolved;
       overtime += premium.minutes;
-      days.find((day) => day.date === premium.resolved.date)!.extra += premium.minutes * premium.extra;
+      raised.set(date, (raised.get(date) ?? 0) + premium.minutes);
+      const extra = Math.max(premium.extra, atLeast.get(date) ?? 0);
+      days.find((day) => day.date === date)!.extra += premium.minutes * extra;
     }
+  for (const day of days) {
+    day.extra += (day.paid - (raised.get(day.date) ?? 0)) * (atLeast.get(day.date) ?? 0);
+    const fixed = fixedExtra(context, person, day.date);
+    day.whole += fixed;
+    day.fixed = fixed;
+  }
   return {
     paid,
     paidEverywhere,
@@ -94,10 +106,33 @@ export function weekPay(
         date: day.date,
         paid: day.paid,
         cost: { whole: day.whole, parts },
-        premium: parts.length > 0 ? { whole: 0, parts } : NOTHING,
+        premium: parts.length > 0 || day.fixed > 0 ? { whole: day.fixed, parts } : NOTHING,
       };
     }),
   };
+}
+
+/** (multiplier − 1) in millionths of what hours are paid on holidays among some dates; of several the highest. */
+function holidayPremiums(
+  { plan }: PlanContext,
+  { id }: Person,
+  days: readonly { readonly date: Day }[],
+): ReadonlyMap<Day, number> {
+  if (!plan.holidays.some(({ multiplier }) => multiplier)) return NO_PREMIUMS;
+  const found = new Map<Day, number>();
+  for (const { date } of days)
+    for (const { multiplier } of holidaysOf(plan, id, date))
+      if (multiplier) found.set(date, Math.max(found.get(date) ?? 0, units(multiplier - 1)));
+  return found;
+}
+
+const NO_PREMIUMS: ReadonlyMap<Day, number> = new Map();
+
+/** What whoever works on a holiday is paid besides, as an amount: once a date. */
+function fixedExtra({ plan }: PlanContext, { id }: Person, date: Day): number {
+  if (!plan.holidays.some(({ extra }) => extra)) return 0;
+  // Amounts are of rates an hour times minutes.
+  return holidaysOf(plan, id, date).reduce((sum, { extra }) => sum + units(extra ?? 0) * 60, 0);
 }
 
 /** Those of a person's shifts, sorted by start, that start on or after one day and before another. */

@@ -1,7 +1,7 @@
 import { type Day, weekdayOf } from '../time/day';
 import { DAY, type Span, union } from '../time/span';
 import { type ZoneClock, zoneClock } from '../time/zone';
-import type { Plan, Site } from './types';
+import type { Holiday, Plan, Site } from './types';
 
 /** What judging needs of a plan besides shifts and people: worked out once, the same after every edit. */
 export interface PlanContext {
@@ -55,15 +55,22 @@ export function planContext(plan: Plan): PlanContext {
  */
 export function openOn(plan: Plan, day: Day): readonly Span[] {
   if (closedOn(plan, day)) return [];
+  const shorter = plan.holidays.find(({ date, hours }) => date === day && hours);
+  if (shorter) return shorter.hours!;
   const dated = plan.site.openDates.get(day);
   if (dated) return dated;
   if (plan.site.openHours === null) return WHOLE_DAY;
   return plan.site.openHours[weekdayOf(day)];
 }
 
-/** Whether a closed holiday falls on the date. */
+/** Whether a holiday falls on the date on which the site is closed: one for everybody. */
 export function closedOn(plan: Plan, day: Day): boolean {
-  return plan.holidays.some((holiday) => holiday.closed && holiday.date === day);
+  return plan.holidays.some(({ closed, date, people }) => closed && date === day && !people);
+}
+
+/** Holidays of a person on a date. */
+export function holidaysOf(plan: Plan, person: string, day: Day): readonly Holiday[] {
+  return plan.holidays.filter(({ date, people }) => date === day && (!people || people.includes(person)));
 }
 
 const WHOLE_DAY: readonly Span[] = [{ from: 0, to: DAY }];

@@ -19,6 +19,22 @@ export interface Plan {
   readonly surroundingShifts: readonly SurroundingShift[];
   readonly rules: Rules;
   readonly budget: Budget;
+  /** How many may be on leave at once; left out: as many as there are. */
+  readonly awayLimits?: readonly PlanAwayLimit[];
+}
+
+/** How many may be on leave at once on a date. */
+export interface PlanAwayLimit {
+  readonly most: number;
+  /** Who holds one of these counts; null: everybody at home at the site. */
+  readonly roles: readonly string[] | null;
+  /** What those are called together; null: they need no name. */
+  readonly name: string | null;
+  /** On which weekdays, Monday first; null: on all. */
+  readonly days: readonly boolean[] | null;
+  /** The first and the last day; null: from the beginning, for good. */
+  readonly from: Day | null;
+  readonly to: Day | null;
 }
 
 export interface Site {
@@ -65,6 +81,23 @@ export interface Person {
   readonly birthDate: Day | null;
   readonly availability: readonly AvailabilityEntry[];
   readonly leave: readonly Leave[];
+  /** At home at another site: limits on who is away at this one do not count them. */
+  readonly isGuest?: boolean;
+  /** Balances of leave that are drawn on in the plan's days; left out: none is looked at. */
+  readonly balances?: readonly LeaveBalance[];
+}
+
+/** A balance of leave as far as a plan's days draw on it. */
+export interface LeaveBalance {
+  /** The kind of leave, as people call it. */
+  readonly kind: string;
+  readonly unit: 'days' | 'hours';
+  /** When the plan begins: minutes, or thousandths of a day. */
+  readonly left: number;
+  /** How much may be owed; null: as much as one likes. */
+  readonly mayOwe: number | null;
+  /** What is given and taken on dates from then on, in their order; below zero it is taken. */
+  readonly changes: readonly (readonly [date: Day, amount: number])[];
 }
 
 export type AvailabilityKind = 'available' | 'rather-not' | 'not-available';
@@ -94,6 +127,15 @@ export interface Holiday {
   readonly date: Day;
   readonly name: string;
   readonly closed: boolean;
+  /** Hours that it is open instead of the usual ones; left out or null: as usual. */
+  readonly hours?: readonly Span[] | null;
+  /** Whether who does not work on it is credited a standard day; left out or null: where it is closed. */
+  readonly credited?: boolean | null;
+  /** For whom it is one; left out or null: for everybody. */
+  readonly people?: readonly string[] | null;
+  /** What hours on it are multiplied by, and what comes besides for whoever works on it, in the currency's major unit. */
+  readonly multiplier?: number | null;
+  readonly extra?: number | null;
 }
 
 export interface Need extends Span {

@@ -54,7 +54,7 @@ export async function balancesAt(db: Database, actor: Actor, site: string): Prom
         const asked = waiting.get(`${id} ${type.id}`) ?? 0;
         if (mine.length > 0 || asked > 0) cells[type.id] = cellOf(mine, type, hired, today, asked);
       }
-      return { id, name, groups: JSON.parse(groups) as string[], cells };
+      return { id, name, groups: JSON.parse(groups) as string[], from: hired, cells };
     }),
     standing: await standingGrants(db, site),
     mayGrant: checkAccess(actor, 'leave.grant', site) === null,

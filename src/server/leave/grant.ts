@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { type LeaveFigures, leaveYearOf } from '@/core/leave/entitlement';
 import { formatAmount, type LeaveType } from '@/core/leave/leave-type';
-import { reversalOf } from '@/core/leave/ledger';
+import { type EntryKind, reversalOf } from '@/core/leave/ledger';
 import { roundedTo } from '@/core/leave/amount';
 import { type Result, fail } from '@/core/plan/problem';
 import { type Day, formatDate, parseDate } from '@/core/time/day';
@@ -38,14 +38,14 @@ export const grantLeave = command<'leave.grant', GrantDraft>({
   permission: 'leave.grant',
   scope: ({ site }) => (site === null ? BUSINESS : { sites: [site] }),
   input: GRANT_LEAVE,
-  async prepare({ db, actor }, draft) {
+  async prepare({ db, actor, today }, draft) {
     const { site, to, amount, date, note, later } = draft;
     const found = await balanced(db, draft.type);
     if (!found.ok) return found;
     const { type } = found;
     if (later && to.kind === 'people')
       return fail('input', 'who joins later is named by nobody: choose groups or all', 'input.later');
-    const granted = await grantedTo(db, site, to, date);
+    const granted = await grantedTo(db, site, to, { date, today });
     if (granted.length === 0) return fail('input', 'nobody is among them on that date', 'input.to');
     if (to.kind === 'people' && granted.length < to.people.length)
       return fail(
@@ -55,11 +55,11 @@ export const grantLeave = command<'leave.grant', GrantDraft>({
       );
     const at = timestamp();
     const grant = randomUUID();
-    const entries = granted.map((person) =>
+    const entries = granted.map(({ person, from }) =>
       entryRow(
         {
-          ...{ id: randomUUID(), person, type: type.id, date, amount, note, at, actor: actor.id },
-          ...{ kind: amount > 0 ? ('grant' as const) : ('correction' as const), request: null },
+          ...{ id: randomUUID(), person, type: type.id, date: from, amount, note, at, actor: actor.id },
+          ...{ kind: kindOf(type, amount), request: null },
           ...{ key: null, reverses: null },
         },
         grant,
@@ -77,14 +77,24 @@ export const grantLeave = command<'leave.grant', GrantDraft>({
           ...(later ? rowChanges('leave_grant', [], [standing]) : []),
           ...rowChanges('leave_entry', [], entries),
         ],
-        subjects: granted.map((id) => ({ kind: 'person' as const, id })),
+        subjects: granted.map(({ person: id }) => ({ kind: 'person' as const, id })),
         sites: [],
         weeks: [],
-        remarks: await alikeRemarks(db, type, granted, { amount, date }),
+        remarks: await alikeRemarks(
+          db,
+          type,
+          granted.map(({ person }) => person),
+          { amount, date },
+        ),
       },
     };
   },
 });
+
+/** Time off for overtime is earned, other leave granted; what is taken off corrects. */
+function kindOf(type: LeaveType, amount: number): EntryKind {
+  return amount < 0 ? 'correction' : type.isEarned ? 'earned' : 'grant';
+}
 
 async function balanced(db: Database, id: string): Promise<Result<{ type: LeaveType }>> {
   const type = (await loadLeaveTypes(db)).find((one) => one.id === id);
@@ -93,19 +103,22 @@ async function balanced(db: Database, id: string): Promise<Result<{ type: LeaveT
   return { ok: true, type };
 }
 
-/** Those who are granted something, who work here on a date and are at home at a site. */
+/**
+ * Those who are granted something: at home at a site, hired by now or by its date, and not gone by then. It counts for
+ * each from its date on, or from their first day if that is later.
+ */
 export async function grantedTo(
   db: Database,
   site: string | null,
   to: GrantedTo,
-  date: Day,
-): Promise<string[]> {
+  { date, today }: { readonly date: Day; readonly today: Day },
+): Promise<{ readonly person: string; readonly from: Day }[]> {
   const rows = await db
     .selectFrom('person')
     .select(['id', 'groups', 'employed_from', 'employed_to'])
     .orderBy('name')
     .execute();
-  const text = formatDate(date);
+  const [text, latest] = [formatDate(date), formatDate(Math.max(date, today))];
   const homes = await homesOf(
     db,
     rows.map(({ id }) => id),
@@ -115,12 +128,15 @@ export async function grantedTo(
     .filter(
       ({ id, groups, employed_from: from, employed_to: until }) =>
         (site === null || homes.get(id)?.home === site) &&
-        (from === null || from <= text) &&
+        (from === null || from <= latest) &&
         (until === null || until >= text) &&
         (!named || named.has(id)) &&
         (to.kind !== 'groups' || (JSON.parse(groups) as string[]).some((group) => to.groups.includes(group))),
     )
-    .map(({ id }) => id);
+    .map(({ id, employed_from: from }) => ({
+      person: id,
+      from: from === null ? date : Math.max(date, parseDate(from)!),
+    }));
 }
 
 /** What should be read before granting: the same was granted just now, or on the same date. */
@@ -134,7 +150,10 @@ async function alikeRemarks(
   const gone = new Set(entries.flatMap(({ reverses }) => reverses ?? []));
   const alike = entries.filter(
     (entry) =>
-      entry.date === date && entry.amount === amount && entry.kind === 'grant' && !gone.has(entry.id),
+      entry.date === date &&
+      entry.amount === amount &&
+      entry.kind === kindOf(type, amount) &&
+      !gone.has(entry.id),
   );
   const many = new Set(alike.map(({ person }) => person)).size;
   return many > 0

@@ -218,6 +218,8 @@ export interface BalancesPage {
     readonly id: string;
     readonly name: string;
     readonly groups: readonly string[];
+    /** Their first day here; null: it is not known. */
+    readonly from: Day | null;
     readonly cells: Readonly<Record<string, BalanceCell>>;
   }[];
   /** Grants that those who join later still get. */

@@ -88,10 +88,12 @@ async function postLater(db: Database, type: LeaveType, today: Day): Promise<voi
     .where('type_id', '=', type.id)
     .where('is_ended', '=', 0)
     .execute();
-  const fresh: StoredEntry[] = [];
+  const fresh: Posted[] = [];
   for (const { id, date, amount, note, whom } of grants) {
     const { site, to } = JSON.parse(whom) as { site: string | null; to: GrantedTo };
-    const people = await grantedTo(db, site, to, today);
+    const people = (await grantedTo(db, site, to, { date: parseDate(date)!, today })).map(
+      ({ person }) => person,
+    );
     const joined = await db
       .selectFrom('person')
       .select(['id', 'employed_from'])
@@ -104,7 +106,7 @@ async function postLater(db: Database, type: LeaveType, today: Day): Promise<voi
           .selectFrom('leave_entry')
           .select('person_id')
           .where('type_id', '=', type.id)
-          .where('key', '=', `grant ${id}`)
+          .where('grant_id', '=', id)
           .execute()
       ).map((row) => row.person_id),
     );
@@ -112,19 +114,22 @@ async function postLater(db: Database, type: LeaveType, today: Day): Promise<voi
       const share = known.has(person) ? null : laterShare(type, { date, amount }, parseDate(from!)!);
       if (!share || share.date > today) continue;
       const entry = { id: '', key: `grant ${id}`, kind: 'grant' as const, reverses: null, ...share };
-      fresh.push(postedEntry(entry, person, type.id, note));
+      fresh.push({ ...postedEntry(entry, person, type.id, note), grant: id });
     }
   }
   await insertEntries(db, fresh);
 }
 
-async function insertEntries(db: Database, entries: readonly StoredEntry[]): Promise<void> {
+/** An entry that is posted; `grant`: of which standing grant it is a share. */
+type Posted = StoredEntry & { readonly grant?: string };
+
+async function insertEntries(db: Database, entries: readonly Posted[]): Promise<void> {
   if (entries.length === 0) return;
   await inTransaction(db, async (trx) => {
     for (let i = 0; i < entries.length; i += 200)
       await trx
         .insertInto('leave_entry')
-        .values(entries.slice(i, i + 200).map((entry) => entryRow(entry)))
+        .values(entries.slice(i, i + 200).map((entry) => entryRow(entry, entry.grant ?? null)))
         // Another process was first.
         .onConflict((row) => row.columns(['person_id', 'type_id', 'key']).doNothing())
         .execute();

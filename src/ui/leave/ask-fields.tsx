@@ -55,7 +55,7 @@ export function AskFields({
         value={shape}
         options={SHAPES}
         onChange={change}
-        className="[&_input]:min-h-11"
+        className="grid! grid-cols-2 [&_input]:min-h-11"
       />
       {asked.kind === 'span' && shape === 'span' && <SpanFields asked={asked} onAsked={onAsked} />}
       {asked.kind === 'span' && shape === 'part' && (

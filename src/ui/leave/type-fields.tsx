@@ -255,6 +255,9 @@ export function TypeFields({ type, at, setup, isStored, waiting, onChange, onRem
                 ]}
               />
             </Field>
+            <Checkbox checked={type.isEarned} onChange={(isEarned) => onChange({ isEarned })}>
+              Earned by overtime: what is granted is called so
+            </Checkbox>
             <EntitlementFields type={type} name={name} onChange={onChange} />
           </>
         )}

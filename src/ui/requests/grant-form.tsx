@@ -57,12 +57,14 @@ export function GrantForm({
       : kind === 'groups'
         ? { kind, groups: values.groups }
         : { kind };
-  const people =
+  const among =
     kind === 'people'
       ? chosen
       : balances.people.filter(
           (one) => kind === 'all' || one.groups.some((group) => values.groups.includes(group)),
         );
+  // Who is hired later gets nothing yet.
+  const people = among.filter(({ from }) => from === null || from <= Math.max(date, page.today));
   const amount = (values.amount ?? 0) * sign;
   const isReady = amount !== 0 && people.length > 0;
   const input = {

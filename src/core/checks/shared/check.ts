@@ -53,6 +53,8 @@ export interface WeekView {
   readonly week: Week;
   readonly paid: number;
   readonly cost: number;
+  /** Everybody of the plan, with their leave. */
+  readonly people: readonly Person[];
 }
 
 /** How a check reads among the rules of a site; `{}` stands where its limit is written. */

@@ -397,7 +397,7 @@ function Bar({
   const width = Math.max(3, xAt(scale, bar.to) - left);
   const type = bar.type?.name ?? 'Leave';
   const text = bar.state === 'waiting' ? `${type}, waiting` : type;
-  const label = width > text.length * 6.5 + 10 ? text : width > 26 ? (bar.type?.mark ?? '') : '';
+  const label = width > text.length * 6.1 + 10 ? text : width > 26 ? (bar.type?.mark ?? '') : '';
   return (
     <span
       data-ink={bar.type?.ink ?? 'slate'}

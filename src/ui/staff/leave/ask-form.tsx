@@ -96,14 +96,14 @@ export function AskForm({
       <div className="flex flex-wrap gap-2">
         <Button
           kind="primary"
-          className="min-h-12 flex-1"
+          className="min-h-12 basis-full"
           disabled={busy || !look || look.faults.length > 0}
           onClick={() => void send(true)}
         >
           {type.approval === 'nobody' ? 'Note it' : 'Send'}
         </Button>
         <Button
-          className="min-h-12"
+          className="min-h-12 flex-1"
           disabled={busy || askedDays(values.asked).length === 0}
           onClick={() => void send(false)}
         >
