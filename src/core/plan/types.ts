@@ -118,7 +118,7 @@ export interface Leave extends Span {
   readonly state: LeaveState;
   /**
    * Minutes that count for the contract, by date: of the days that count, and no others. Left out or null: by the
-   * standard day. A plan file does not carry it.
+   * standard day.
    */
   readonly credit?: readonly (readonly [date: Day, minutes: number])[] | null;
 }

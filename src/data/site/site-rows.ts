@@ -16,6 +16,8 @@ export type SiteRows = {
       | 'need_set'
       | 'need_date'
       | 'need'
+      | 'leave_limit'
+      | 'area'
   ]: readonly Selectable<Schema[T]>[];
 };
 
@@ -41,6 +43,13 @@ export async function loadSiteRows(db: Database, site: string, needs = true): Pr
     site_budget: await db.selectFrom('site_budget').selectAll().where('site_id', '=', site).execute(),
     role: await db.selectFrom('role').selectAll().execute(),
     site_role: await db.selectFrom('site_role').selectAll().where('site_id', '=', site).execute(),
+    leave_limit: await db
+      .selectFrom('leave_limit')
+      .selectAll()
+      .where('site_id', '=', site)
+      .orderBy('position')
+      .execute(),
+    area: await db.selectFrom('area').selectAll().where('site_id', '=', site).execute(),
     ...asked,
   };
 }

@@ -1,6 +1,12 @@
 import type { Selectable } from 'kysely';
 import type { Budget, Holiday, Need, Role, Rules, Site } from '@/core/plan/types';
 import { DEFAULT_RULES } from '@/core/plan/types';
+import {
+  type HolidayDetail,
+  type HolidayRule,
+  PLAIN_HOLIDAY,
+  holidaysBetween,
+} from '@/core/plan/holiday-rule';
 import { type Day, WEEKDAYS, parseDate, weekdayOf, formatDate } from '@/core/time/day';
 import type { Span } from '@/core/time/span';
 import type { HourFormat } from '@/core/time/format';
@@ -252,11 +258,29 @@ function byId(a: { readonly id: string }, b: { readonly id: string }): number {
   return a.id < b.id ? -1 : a.id > b.id ? 1 : 0;
 }
 
-/** Holidays that hold at a site between two dates, `to` not included. */
-export function holidaysFromRows({ holiday }: SiteRows, site: string, from: Day, to: Day): Holiday[] {
-  const [first, end] = [formatDate(from), formatDate(to)];
-  return holiday
-    .filter((row) => row.date >= first && row.date < end && (row.site_id === null || row.site_id === site))
-    .sort((a, b) => (a.date < b.date ? -1 : a.date > b.date ? 1 : 0))
-    .map((row) => ({ date: parseDate(row.date)!, name: row.name, closed: row.closed !== 0 }));
+/**
+ * Holidays that hold at a site between two dates, `to` not included. `inGroups`: the people of some groups; left out,
+ * one for groups is nobody's.
+ */
+export function holidaysFromRows(
+  { holiday }: SiteRows,
+  site: string,
+  from: Day,
+  to: Day,
+  inGroups: (groups: readonly string[]) => readonly string[] = () => [],
+): Holiday[] {
+  const rules = holiday.filter((row) => row.site_id === null || row.site_id === site).map(holidayRule);
+  return holidaysBetween(rules, from, to, inGroups);
+}
+
+/** A holiday as it is stored. */
+export function holidayRule(row: Selectable<Schema['holiday']>): HolidayRule {
+  const detail = row.detail === null ? PLAIN_HOLIDAY : (JSON.parse(row.detail) as HolidayDetail);
+  return {
+    ...PLAIN_HOLIDAY,
+    ...detail,
+    date: parseDate(row.date)!,
+    name: row.name,
+    closed: row.closed !== 0,
+  };
 }

@@ -3,6 +3,7 @@ import { sql } from 'kysely';
 import type { Change } from '@/core/plan/change';
 import { type Day, formatDate } from '@/core/time/day';
 import type { Database } from '../database';
+import { type PlanBalances, loadPlanBalances } from '../leave/plan-leave';
 import {
   NO_GROUND,
   PERSON_TABLES,
@@ -25,6 +26,8 @@ export interface PlanRows {
   readonly people: ReadonlyMap<string, PersonGround>;
   /** By id: those at the site between the dates, and those of its people wherever they are, around the dates too. */
   readonly shifts: ReadonlyMap<string, Worked>;
+  /** Balances of leave that the days draw on; left out: none is looked at. */
+  readonly balances?: PlanBalances;
 }
 
 /** How far around a plan shifts are looked at, in days: enough for rests and runs of working days. */
@@ -59,7 +62,7 @@ export async function loadPlanRows(
   const shifts = new Map<string, Worked>();
   for (const one of await loadWorked(db, site, ids, [from, to], [from - BEFORE, to + AFTER]))
     shifts.set(one.shift.id, one);
-  return { setUp, people, shifts };
+  return { setUp, people, shifts, balances: await loadPlanBalances(db, ids, from, to) };
 }
 
 /** The people that changes of rows name. */
@@ -93,6 +96,7 @@ export function withRows(rows: PlanRows, changes: readonly RowChange[]): PlanRow
     setUp: withChanges(rows.setUp, changes),
     people: withPeople(rows.people, ofPeople),
     shifts: shifts ?? rows.shifts,
+    balances: rows.balances,
   };
 }
 

@@ -6,7 +6,8 @@ import { zoneClock } from '@/core/time/zone';
 import type { HourFormat } from '@/core/time/format';
 import type { Database } from '../database';
 import { moneyIn } from '../money';
-import { belongsTo, personOf, positionAt } from '../people/person-ground';
+import { awayLimitsFromRows, withBalances } from '../leave/plan-leave';
+import { type PersonGround, belongsTo, personOf, positionAt } from '../people/person-ground';
 import { amongTexts } from '../records/lines';
 import { type RowChange, withChanges } from '../records/records';
 import { loadSiteRows } from '../site/site-rows';
@@ -36,7 +37,7 @@ export async function loadPlan(
 
 /** A plan of one site over some days, made of rows that were read for these days or more. Null: no such site. */
 export function planFromRows(
-  { setUp, people, shifts }: PlanRows,
+  { setUp, people, shifts, balances }: PlanRows,
   site: string,
   from: Day,
   days: number,
@@ -51,9 +52,12 @@ export function planFromRows(
   const of = { site, from, to: to + 1, roles, money: moneyIn(stored.site.currency) };
   const mine = [...people.values()]
     .filter((ground) => working.has(ground.person[0].id) || belongsTo(ground, of))
-    .map((ground) => ({ position: positionAt(ground, site), person: personOf(ground, of) }))
+    .map((ground) => ({
+      position: positionAt(ground, site),
+      person: asGuest(personOf(ground, of), homeOf(ground, setUp.site) !== site),
+    }))
     .sort((a, b) => a.position - b.position || (a.person.id < b.person.id ? -1 : 1))
-    .map(({ person }) => person);
+    .map(({ person }) => withBalances(person, balances, from, to));
   const known = new Set(mine.map((person) => person.id));
   const isKnown = ({ person, role }: Shift) =>
     (person === null || known.has(person)) && (role === null || roles.has(role));
@@ -66,7 +70,7 @@ export function planFromRows(
       days,
       roles: shown.map(({ id, name, hourlyRate }) => ({ id, name, hourlyRate })),
       people: mine,
-      holidays: holidaysFromRows(setUp, site, from - 1, to + 1),
+      holidays: holidaysFromRows(setUp, site, from - 1, to + 1, (groups) => inGroups(people, groups)),
       needs: needsFromRows(setUp, site, from, to).filter(
         (need) => need.role === null || roles.has(need.role),
       ),
@@ -82,11 +86,43 @@ export function planFromRows(
         }),
       rules: stored.rules,
       budget: stored.budget,
+      ...(setUp.leave_limit.length > 0 ? { awayLimits: awayLimitsFromRows(setUp) } : {}),
     },
     roles: shown,
     hourFormat: stored.hourFormat,
     version: stored.version,
   };
+}
+
+/** Guests made before, so that the same person is the same guest. */
+const GUESTS = new WeakMap<Person, Person>();
+
+function asGuest(person: Person, isGuest: boolean): Person {
+  if (!isGuest) return person;
+  let guest = GUESTS.get(person);
+  if (!guest) GUESTS.set(person, (guest = { ...person, isGuest }));
+  return guest;
+}
+
+/** The site that somebody is at home at: the one that is said, else the first of theirs. */
+function homeOf(
+  { person: [row], person_site }: PersonGround,
+  sites: PlanRows['setUp']['site'],
+): string | null {
+  if (row.home_site_id !== null) return row.home_site_id;
+  if (person_site.length === 1) return person_site[0].site_id;
+  const mine = new Set(person_site.map(({ site_id: id }) => id));
+  const first = sites
+    .filter(({ id }) => mine.has(id))
+    .reduce<{ id: string; position: number } | null>((a, b) => (a && a.position <= b.position ? a : b), null);
+  return first?.id ?? null;
+}
+
+/** The people of some groups. */
+function inGroups(people: PlanRows['people'], groups: readonly string[]): string[] {
+  return [...people.values()].flatMap(({ person: [row] }) =>
+    (JSON.parse(row.groups) as string[]).some((group) => groups.includes(group)) ? [row.id] : [],
+  );
 }
 
 /** The shifts of a site's days, those beside them, and who works here on the days or the one after. */

@@ -3,21 +3,28 @@ import type {
   SurroundingShift,
   AvailabilityEntry,
   Break,
+  Holiday,
   Leave,
+  LeaveBalance,
   Need,
   Person,
   Plan,
+  PlanAwayLimit,
   Rules,
   Shift,
   Site,
 } from '@/core/plan/types';
+import { WHOLE_DAY } from '@/core/leave/amount';
 import { WEEKDAYS, type Weekday, parseDate } from '@/core/time/day';
 import { DAY, type Span } from '@/core/time/span';
 import { parseClock } from '@/core/time/format';
 import type {
   RawAround,
   RawAvailability,
+  RawAwayLimit,
+  RawBalance,
   RawBreak,
+  RawHoliday,
   RawLeave,
   RawNeed,
   RawPerson,
@@ -38,16 +45,45 @@ export function planFrom(raw: RawPlan): Plan {
       hourlyRate: role.hourlyRate ?? null,
     })),
     people: raw.people.map(personFrom),
-    holidays: (raw.holidays ?? []).map((holiday) => ({
-      date: parseDate(holiday.date)!,
-      name: holiday.name ?? '',
-      closed: holiday.closed ?? false,
-    })),
+    holidays: (raw.holidays ?? []).map(holidayFrom),
     needs: raw.needs.map(needFrom),
     shifts: raw.shifts.map(shiftFrom),
     surroundingShifts: (raw.around ?? []).map(aroundFrom),
     rules: rulesFrom(raw.rules ?? {}),
     budget: { minutes: raw.budget?.minutes ?? null, cost: raw.budget?.cost ?? null },
+    ...(raw.awayLimits ? { awayLimits: raw.awayLimits.map(awayLimitFrom) } : {}),
+  };
+}
+
+function holidayFrom(raw: RawHoliday): Holiday {
+  const { hours, credited, people, multiplier, extra } = raw;
+  return {
+    ...{ date: parseDate(raw.date)!, name: raw.name ?? '', closed: raw.closed ?? false },
+    ...(hours ? { hours: hours.map(([from, to]) => spanFrom(from, to)) } : {}),
+    ...(credited == null ? {} : { credited }),
+    ...(people ? { people } : {}),
+    ...(multiplier == null ? {} : { multiplier }),
+    ...(extra == null ? {} : { extra }),
+  };
+}
+
+function awayLimitFrom(raw: RawAwayLimit): PlanAwayLimit {
+  const day = (text: string | null | undefined) => (text == null ? null : parseDate(text));
+  return {
+    most: raw.most,
+    roles: raw.roles ?? null,
+    name: raw.name ?? null,
+    days: raw.days ? WEEKDAYS.map((name) => raw.days!.includes(name)) : null,
+    from: day(raw.from),
+    to: day(raw.to),
+  };
+}
+
+function balanceFrom({ leave, unit, left, mayOwe, changes }: RawBalance): LeaveBalance {
+  const amount = (value: number) => Math.round(unit === 'days' ? value * WHOLE_DAY : value);
+  return {
+    ...{ kind: leave, unit, left: amount(left), mayOwe: mayOwe == null ? null : amount(mayOwe) },
+    changes: (changes ?? []).map(({ date, amount: value }) => [parseDate(date)!, amount(value)] as const),
   };
 }
 
@@ -76,7 +112,12 @@ export function shiftFrom(raw: RawShift): Shift {
 
 /** A leave of the file as the core holds it: whole days run to the midnight after the last. */
 export function leaveFrom(raw: RawLeave): Leave {
-  return { id: raw.id, state: raw.state, from: momentOf(raw.from, 0), to: momentOf(raw.to, DAY) };
+  return {
+    ...{ id: raw.id, state: raw.state, from: momentOf(raw.from, 0), to: momentOf(raw.to, DAY) },
+    ...(raw.credit
+      ? { credit: raw.credit.map(({ date, minutes }) => [parseDate(date)!, minutes] as const) }
+      : {}),
+  };
 }
 
 /** Wall-clock minutes since 1970 of a date, or of a date with a time. */
@@ -131,6 +172,8 @@ function personFrom(raw: RawPerson): Person {
     birthDate: day(raw.birthDate),
     availability: (raw.availability ?? []).map(availabilityFrom),
     leave: (raw.leave ?? []).map(leaveFrom),
+    ...(raw.guest ? { isGuest: true } : {}),
+    ...(raw.balances ? { balances: raw.balances.map(balanceFrom) } : {}),
   };
 }
 

@@ -47,6 +47,48 @@ test.each([
       budget: { minutes: 6000, cost: 1234.5 },
     }),
   ],
+  [
+    'a plan with limits on leave, balances, and holidays of every kind',
+    plan({
+      people: [
+        person('ann', {
+          isGuest: true,
+          leave: [
+            {
+              ...{ id: 'a', from: MONDAY * 1440, to: (MONDAY + 2) * 1440, state: 'approved' },
+              credit: [[MONDAY, 480]],
+            },
+          ],
+          balances: [
+            {
+              ...{ kind: 'Annual leave', unit: 'days', left: 2500, mayOwe: null },
+              changes: [[MONDAY, -500]],
+            },
+            { kind: 'Time off', unit: 'hours', left: -90, mayOwe: 120, changes: [] },
+          ],
+        }),
+      ],
+      holidays: [
+        {
+          ...{
+            date: MONDAY + 2,
+            name: 'Eve',
+            closed: false,
+            hours: [{ from: 600, to: 840 }],
+            credited: true,
+          },
+          ...{ people: ['ann'], multiplier: 1.5, extra: 20 },
+        },
+      ],
+      awayLimits: [
+        { most: 3, roles: null, name: null, days: null, from: null, to: null },
+        {
+          ...{ most: 0, roles: ['bar'], name: 'Bar', from: MONDAY, to: MONDAY + 5 },
+          days: [true, false, false, false, false, true, true],
+        },
+      ],
+    }),
+  ],
 ])('%s is read again as it was', (_what, before) => expect(again(before)).toEqual(before));
 
 test('a large site, with availability of whole days from 6:00 on, is judged as it was', () => {

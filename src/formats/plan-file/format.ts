@@ -2,16 +2,30 @@ import type {
   SurroundingShift,
   AvailabilityEntry,
   Break,
+  Holiday,
   Leave,
+  LeaveBalance,
   Plan,
+  PlanAwayLimit,
   Rules,
   Shift,
 } from '@/core/plan/types';
+import { WHOLE_DAY } from '@/core/leave/amount';
 import { asOneBreak } from '@/core/plan/shift-edits';
 import { WEEKDAYS, formatDate } from '@/core/time/day';
 import { DAY, type Span } from '@/core/time/span';
 import { formatClock } from '@/core/time/format';
-import type { RawAround, RawBreak, RawLeave, RawPlan, RawRules, RawShift } from './raw';
+import type {
+  RawAround,
+  RawAwayLimit,
+  RawBalance,
+  RawBreak,
+  RawHoliday,
+  RawLeave,
+  RawPlan,
+  RawRules,
+  RawShift,
+} from './raw';
 
 /**
  * A plan as a plan file: the way back of `readPlan`. A rate that changes inside the plan's days is written as it is
@@ -59,8 +73,10 @@ export function formatPlan(plan: Plan): RawPlan {
         kind: entry.kind,
       })),
       leave: person.leave.map(leaveOf),
+      ...(person.isGuest ? { guest: true } : {}),
+      ...(person.balances ? { balances: person.balances.map(balanceOf) } : {}),
     })),
-    holidays: plan.holidays.map(({ date: day, name, closed }) => ({ date: formatDate(day), name, closed })),
+    holidays: plan.holidays.map((holiday) => holidayOf(holiday, spans)),
     needs: plan.needs.map((need) => ({
       role: need.role,
       ...(need.date === null ? { days: need.days && names(need.days) } : { date: formatDate(need.date) }),
@@ -71,6 +87,42 @@ export function formatPlan(plan: Plan): RawPlan {
     around: plan.surroundingShifts.map(aroundOf),
     rules: rulesOf(plan.rules),
     budget: { ...plan.budget },
+    ...(plan.awayLimits ? { awayLimits: plan.awayLimits.map(awayLimitOf) } : {}),
+  };
+}
+
+/** A holiday with only what it says; shorter hours as pairs of times. */
+function holidayOf(
+  { date: day, name, closed, hours, credited, people, multiplier, extra }: Holiday,
+  spans: (list: readonly Span[]) => [string, string][],
+): RawHoliday {
+  return {
+    ...{ date: formatDate(day), name, closed },
+    ...(hours ? { hours: spans(hours) } : {}),
+    ...(credited == null ? {} : { credited }),
+    ...(people ? { people: [...people] } : {}),
+    ...(multiplier == null ? {} : { multiplier }),
+    ...(extra == null ? {} : { extra }),
+  };
+}
+
+function awayLimitOf({ most, roles, name, days, from, to }: PlanAwayLimit): RawAwayLimit {
+  return {
+    most,
+    roles: roles && [...roles],
+    name,
+    days: days && names(days),
+    from: date(from),
+    to: date(to),
+  };
+}
+
+/** A balance: days as decimals, hours as minutes. */
+function balanceOf({ kind, unit, left, mayOwe, changes }: LeaveBalance): RawBalance {
+  const amount = (value: number) => (unit === 'days' ? value / WHOLE_DAY : value);
+  return {
+    ...{ leave: kind, unit, left: amount(left), mayOwe: mayOwe === null ? null : amount(mayOwe) },
+    changes: changes.map(([day, value]) => ({ date: formatDate(day), amount: amount(value) })),
   };
 }
 
@@ -139,14 +191,17 @@ function aroundOf(shift: SurroundingShift): RawAround {
 }
 
 /** Whole days as dates, anything else as date-times. */
-function leaveOf({ id, from, to, state }: Leave): RawLeave {
+function leaveOf({ id, from, to, state, credit: credited }: Leave): RawLeave {
+  const credit = credited
+    ? { credit: credited.map(([day, minutes]) => ({ date: formatDate(day), minutes })) }
+    : {};
   if (from % DAY === 0 && to % DAY === 0)
-    return { id, from: formatDate(from / DAY), to: formatDate(to / DAY - 1), state };
+    return { id, from: formatDate(from / DAY), to: formatDate(to / DAY - 1), state, ...credit };
   const moment = (minute: number) => {
     const day = Math.floor(minute / DAY);
     return `${formatDate(day)}T${formatClock(minute - day * DAY)}`;
   };
-  return { id, from: moment(from), to: moment(to), state };
+  return { id, from: moment(from), to: moment(to), state, ...credit };
 }
 
 function rulesOf(rules: Rules): RawRules {

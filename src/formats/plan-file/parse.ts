@@ -1,7 +1,7 @@
 import { type Change, applyAll } from '@/core/plan/change';
 import type { Plan } from '@/core/plan/types';
 import { type Fault, formatPath } from '../fault';
-import { leaveFrom, momentOf, planFrom, shiftFrom } from './convert';
+import { leaveFrom, planFrom, shiftFrom } from './convert';
 import type { RawChange, RawLeave, RawPlan, RawShift } from './raw';
 import {
   type Known,
@@ -161,13 +161,8 @@ class ChangeReader {
     const after = { ...before, ...change.leave };
     if (!this.checkLeave(after, i)) return null;
     mine.set(change.id, after);
-    const { from, to, state } = after;
-    return {
-      do: 'set-leave',
-      person,
-      id: change.id,
-      leave: { from: momentOf(from, 0), to: momentOf(to, 1440), state },
-    };
+    const { id: _same, ...leave } = leaveFrom(after);
+    return { do: 'set-leave', person, id: change.id, leave };
   }
 
   private checkLeave(leave: RawLeave, i: number): boolean {

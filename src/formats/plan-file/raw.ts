@@ -19,7 +19,8 @@ export interface RawPlan {
   days: number;
   roles: { id: string; name?: string | null; hourlyRate?: number | null }[];
   people: RawPerson[];
-  holidays?: { date: string; name?: string | null; closed?: boolean | null }[] | null;
+  holidays?: RawHoliday[] | null;
+  awayLimits?: RawAwayLimit[] | null;
   needs: RawNeed[];
   shifts: RawShift[];
   around?: RawAround[] | null;
@@ -39,6 +40,36 @@ export interface RawPerson {
   birthDate?: string | null;
   availability?: RawAvailability[] | null;
   leave?: RawLeave[] | null;
+  guest?: boolean | null;
+  balances?: RawBalance[] | null;
+}
+
+export interface RawHoliday {
+  date: string;
+  name?: string | null;
+  closed?: boolean | null;
+  hours?: [string, string][] | null;
+  credited?: boolean | null;
+  people?: string[] | null;
+  multiplier?: number | null;
+  extra?: number | null;
+}
+
+export interface RawAwayLimit {
+  most: number;
+  roles?: string[] | null;
+  name?: string | null;
+  days?: string[] | null;
+  from?: string | null;
+  to?: string | null;
+}
+
+export interface RawBalance {
+  leave: string;
+  unit: 'days' | 'hours';
+  left: number;
+  mayOwe?: number | null;
+  changes?: { date: string; amount: number }[] | null;
 }
 
 export interface RawAvailability {
@@ -55,6 +86,7 @@ export interface RawLeave {
   from: string;
   to: string;
   state: 'draft' | 'waiting' | 'approved' | 'declined' | 'withdrawn';
+  credit?: { date: string; minutes: number }[] | null;
 }
 
 export interface RawNeed {

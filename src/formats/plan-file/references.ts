@@ -20,6 +20,19 @@ export function referenceFaults(raw: unknown): Fault[] {
   const days = planDays(raw);
   if (isObject(raw.site)) siteFaults(book, raw.site);
   each(raw.people, (person, i) => personFaults(book, person, ['people', i], roles));
+  each(raw.holidays, (holiday, i) => {
+    eachOf(holiday.people, (person, j) =>
+      known(book, people, 'person', person, ['holidays', i, 'people', j]),
+    );
+    if (Array.isArray(holiday.hours))
+      holiday.hours.forEach((pair: unknown, j) => {
+        if (Array.isArray(pair) && pair.length === 2)
+          lengthFault(book, { from: pair[0], to: pair[1] }, ['holidays', i, 'hours', j]);
+      });
+  });
+  each(raw.awayLimits, (limit, i) =>
+    eachOf(limit.roles, (role, j) => known(book, roles, 'role', role, ['awayLimits', i, 'roles', j])),
+  );
   each(raw.needs, (need, i) => {
     const at = ['needs', i];
     known(book, roles, 'role', need.role, [...at, 'role']);
@@ -81,6 +94,10 @@ function each(list: unknown, visit: (item: Raw, index: number) => void): void {
     list.forEach((item: unknown, i) => {
       if (isObject(item)) visit(item, i);
     });
+}
+
+function eachOf(list: unknown, visit: (item: unknown, index: number) => void): void {
+  if (Array.isArray(list)) list.forEach(visit);
 }
 
 function idsOf(book: FaultBook, list: unknown, at: Steps): Set<string> {

@@ -84,12 +84,14 @@ const AROUND = Joi.object({
 });
 
 const states = Joi.valid('draft', 'waiting', 'approved', 'declined', 'withdrawn');
-const leaveFields = { from: dateTime(), to: dateTime(), state: states };
+const credit = optional(list(Joi.object({ date: date().required(), minutes: whole().required() })));
+const leaveFields = { from: dateTime(), to: dateTime(), state: states, credit };
 const LEAVE = Joi.object({
   id: id().required(),
   from: leaveFields.from.required(),
   to: leaveFields.to.required(),
   state: leaveFields.state.required(),
+  credit,
 });
 const LEAVE_PATCH = Joi.object({ ...leaveFields, id: id() });
 
@@ -124,6 +126,27 @@ const PERSON = Joi.object({
     ),
   ),
   leave: optional(list(LEAVE)),
+  guest: optional(Joi.boolean()),
+  balances: optional(
+    list(
+      Joi.object({
+        leave: text().required(),
+        unit: Joi.valid('days', 'hours').required(),
+        left: Joi.number().required(),
+        mayOwe: optional(Joi.number().min(0)),
+        changes: optional(list(Joi.object({ date: date().required(), amount: Joi.number().required() }))),
+      }),
+    ),
+  ),
+});
+
+const AWAY_LIMIT = Joi.object({
+  most: whole().required(),
+  roles: optional(list(id())),
+  name: optional(text()),
+  days: optional(weekdays()),
+  from: optional(date()),
+  to: optional(date()),
 });
 
 const SITE = Joi.object({
@@ -216,8 +239,20 @@ export const PLAN = Joi.object({
   ).required(),
   people: list(PERSON).required(),
   holidays: optional(
-    list(Joi.object({ date: date().required(), name: optional(text()), closed: optional(Joi.boolean()) })),
+    list(
+      Joi.object({
+        date: date().required(),
+        name: optional(text()),
+        closed: optional(Joi.boolean()),
+        hours: optional(pairs()),
+        credited: optional(Joi.boolean()),
+        people: optional(list(id())),
+        multiplier: optional(multiplier()),
+        extra: optional(Joi.number().min(0)),
+      }),
+    ),
   ),
+  awayLimits: optional(list(AWAY_LIMIT)),
   needs: list(
     Joi.object({
       role: optional(id()),

@@ -30,7 +30,15 @@ export async function planFor(
   days: number,
 ): Promise<StoredPlan | null> {
   const stored = await loadPlan(db, site, from, days);
-  return stored && (seesPay(actor, site) ? stored : hidePay(stored));
+  if (!stored) return null;
+  const shown = checkAccess(actor, 'leave.read', site) === null ? stored : hideBalances(stored);
+  return seesPay(actor, site) ? shown : hidePay(shown);
+}
+
+/** A plan without what is left of anybody's leave. */
+function hideBalances<T extends Pick<StoredPlan, 'plan'>>(stored: T): T {
+  const people = stored.plan.people.map(({ balances: _hidden, ...person }) => person);
+  return { ...stored, plan: { ...stored.plan, people } };
 }
 
 /** A plan with what it looks like, without pay. */

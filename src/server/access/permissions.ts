@@ -161,8 +161,7 @@ export async function homesOf(
       .orderBy('site.position')
       .execute();
     for (const { id, home_site_id, manager_id, site_id } of rows) {
-      if (homes.get(id)?.home === null)
-        homes.set(id, { home: home_site_id ?? site_id, manager: manager_id });
+      if (homes.get(id)?.home === null) homes.set(id, { home: home_site_id ?? site_id, manager: manager_id });
     }
   }
   return homes;

@@ -1,3 +1,4 @@
+import type { HolidayDetail } from '@/core/plan/holiday-rule';
 import type { Day } from '@/core/time/day';
 
 /** A holiday that a site keeps. */
@@ -5,8 +6,9 @@ export interface HolidayDraft {
   readonly id: string;
   readonly date: Day;
   readonly name: string;
-  /** Nobody works and the day is credited; otherwise it is open as usual, and only named. */
+  /** Nobody works and the day is credited; otherwise it is open, as usual or for shorter hours. */
   readonly closed: boolean;
+  readonly detail: HolidayDetail;
 }
 
 /** Where a site's public holidays are looked up. */

@@ -12,6 +12,7 @@ import { loadRows } from '@/data/records/records';
 import type { SiteSummary } from '@/data/site/site-store';
 import type { Actor } from '../access/actor';
 import { checkAccess } from '../access/permissions';
+import { holidaysAt } from '../holidays/dates';
 import { awayPeople, limitNames } from './look';
 
 /** A stretch of leave on the calendar, in wall-clock minutes. */
@@ -92,7 +93,7 @@ export async function calendarAt(
     from,
     days,
     rows,
-    holidays: await holidaysBetween(db, site.id, from, to),
+    holidays: (await holidaysAt(db, site.id, from, to)).map(({ date, name }) => ({ date, name })),
     closed: rules.closed.filter((one) => one.to >= from && one.from < to),
     weekend: JSON.parse(row.weekend) as number[],
     away: await awayOn(db, people, bars, rules.limits, from, days),
@@ -180,22 +181,6 @@ async function groupsOf(
     .execute();
   const byRole = new Map(rows.map(({ id, name, area }) => [id, area ?? name]));
   return { byRole, names: [...new Set(rows.map(({ name, area }) => area ?? name))] };
-}
-
-async function holidaysBetween(
-  db: Database,
-  site: string,
-  from: Day,
-  to: Day,
-): Promise<LeaveCalendar['holidays']> {
-  const rows = await db
-    .selectFrom('holiday')
-    .select(['date', 'name'])
-    .where('date', '>=', formatDate(from))
-    .where('date', '<', formatDate(to))
-    .where((where) => where.or([where('site_id', '=', site), where('site_id', 'is', null)]))
-    .execute();
-  return rows.map(({ date, name }) => ({ date: parseDate(date)!, name }));
 }
 
 async function awayOn(

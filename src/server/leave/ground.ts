@@ -10,6 +10,7 @@ import type { Database } from '@/data/database';
 import { parseMoment } from '@/data/moment';
 import { loadRows } from '@/data/records/records';
 import { type SiteSummary, listSites } from '@/data/site/site-store';
+import { holidaysAt } from '../holidays/dates';
 import { homesOf } from '../access/permissions';
 import { nowAt } from '../clock';
 
@@ -57,6 +58,7 @@ export async function loadLeavePerson(db: Database, id: string): Promise<LeavePe
     .where('request_id', 'is', null)
     .execute();
   const exceptions = await loadExceptions(db, [id]);
+  const today = parseDate(nowAt(home.timeZone).date)!;
   return {
     id,
     name: row.name,
@@ -65,7 +67,7 @@ export async function loadLeavePerson(db: Database, id: string): Promise<LeavePe
     manager,
     home,
     sites: works.map((one) => one.site_id),
-    today: parseDate(nowAt(home.timeZone).date)!,
+    today,
     entitled: {
       employedFrom,
       employedTo,
@@ -77,7 +79,7 @@ export async function loadLeavePerson(db: Database, id: string): Promise<LeavePe
       usualWeek: row.usual_week === null ? null : (JSON.parse(row.usual_week) as number[]),
       standardDay:
         row.standard_day_minutes ?? (row.contract_minutes ? Math.round(row.contract_minutes / 5) : PLAIN_DAY),
-      holidays: await freeDays(db, home.id),
+      holidays: await freeDays(db, home.id, groups, today),
       employedFrom,
       employedTo,
     },
@@ -86,15 +88,21 @@ export async function loadLeavePerson(db: Database, id: string): Promise<LeavePe
   };
 }
 
-/** Closed holidays of a site, with their names. */
-async function freeDays(db: Database, site: string): Promise<Map<Day, string>> {
-  const rows = await db
-    .selectFrom('holiday')
-    .select(['date', 'name'])
-    .where('closed', '=', 1)
-    .where((where) => where.or([where('site_id', '=', site), where('site_id', 'is', null)]))
-    .execute();
-  return new Map(rows.map(({ date, name }) => [parseDate(date)!, name]));
+/** How far back and ahead of today holidays are looked at, in days. */
+const AROUND = { back: 800, ahead: 1200 };
+
+/** Closed holidays of somebody at a site, with their names. */
+async function freeDays(
+  db: Database,
+  site: string,
+  groups: readonly string[],
+  today: Day,
+): Promise<Map<Day, string>> {
+  const all = await holidaysAt(db, site, today - AROUND.back, today + AROUND.ahead);
+  const mine = all.filter(
+    ({ closed, groups: of }) => closed && (of === null || of.some((group) => groups.includes(group))),
+  );
+  return new Map(mine.map(({ date, name }) => [date, name]));
 }
 
 /** What days of a kind of leave are counted by; leave of `except` is looked at as if it were not there. */

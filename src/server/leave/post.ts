@@ -1,15 +1,18 @@
 import { randomUUID } from 'node:crypto';
 import { groupedBy } from '@/core/grouped';
+import { WHOLE_DAY } from '@/core/leave/amount';
 import type { LeaveType } from '@/core/leave/leave-type';
 import { type KeyedEntry, type MonthWorked, dueUntil, earnedUntil } from '@/core/leave/posting';
 import { type Day, parseDate } from '@/core/time/day';
+import { holidayDates } from '@/core/plan/holiday-rule';
 import { monthOf } from '@/core/time/month';
 import type { Database } from '@/data/database';
 import { lastSeq } from '@/data/activity/activity-store';
 import { CALENDAR, type StoredEntry, entryRow, loadEntries, loadLeaveTypes } from '@/data/leave/leave-store';
 import { amongTexts } from '@/data/records/lines';
+import { holidayRule, listSites } from '@/data/site/site-store';
 import { inTransaction } from '@/data/transaction';
-import { publishedShiftsOf } from '@/data/week/shift-store';
+import { loadPublished, publishedShiftsOf } from '@/data/week/shift-store';
 import { timestamp } from '../clock';
 import { todayOf } from '../commands/request';
 import { resolvedAll } from '../staff/resolved-at';
@@ -35,6 +38,7 @@ export async function postLeave(db: Database): Promise<void> {
   for (const type of await loadLeaveTypes(db)) {
     if (type.entitlement) await postType(db, type, today);
     if (type.balance) await postLater(db, type, today);
+    if (type.balance) await postHolidays(db, type, today);
   }
   POSTED.set(db, state);
 }
@@ -118,6 +122,67 @@ async function postLater(db: Database, type: LeaveType, today: Day): Promise<voi
     }
   }
   await insertEntries(db, fresh);
+}
+
+/** Time off for hours that were worked on holidays which give it, once their day is over; set right where hours changed. */
+async function postHolidays(db: Database, type: LeaveType, today: Day): Promise<void> {
+  const rows = await db.selectFrom('holiday').selectAll().where('detail', 'like', '%timeOff%').execute();
+  const giving = rows
+    .map((row) => ({ id: row.id, site: row.site_id, rule: holidayRule(row) }))
+    .filter(({ rule }) => rule.timeOff === type.id);
+  const fresh: StoredEntry[] = [];
+  for (const { id, site, rule } of giving)
+    for (const date of holidayDates(rule, Math.max(type.since, today - BACK), today)) {
+      const worked = await workedOn(db, site, date, rule.groups);
+      const key = `holiday ${id} ${date}`;
+      const posted = await db
+        .selectFrom('leave_entry')
+        .select(['person_id', 'amount'])
+        .where('type_id', '=', type.id)
+        .where((where) => where.or([where('key', '=', key), where('key', 'like', `${key} %`)]))
+        .execute();
+      const known = groupedBy(posted, (row) => row.person_id);
+      for (const person of new Set([...worked.keys(), ...known.keys()])) {
+        const before = known.get(person) ?? [];
+        const minutes = worked.get(person) ?? 0;
+        const due = type.unit === 'hours' ? minutes : minutes > 0 ? WHOLE_DAY : 0;
+        const amount = due - before.reduce((sum, one) => sum + one.amount, 0);
+        if (amount === 0) continue;
+        const isFirst = before.length === 0;
+        const entry: KeyedEntry = {
+          ...{ id: '', key: isFirst ? key : `${key} ${before.length}`, date, amount, reverses: null },
+          kind: isFirst ? 'earned' : 'correction',
+        };
+        fresh.push(postedEntry(entry, person, type.id, rule.name));
+      }
+    }
+  await insertEntries(db, fresh);
+}
+
+/** Paid minutes of published shifts on a date, by person; at a site, or at all; of everybody, or of some groups. */
+async function workedOn(
+  db: Database,
+  site: string | null,
+  date: Day,
+  groups: readonly string[] | null,
+): Promise<Map<string, number>> {
+  const sites = site === null ? (await listSites(db)).map((one) => one.id) : [site];
+  const people = await db.selectFrom('person').select(['id', 'groups']).execute();
+  const isMeant = new Map(
+    people.map((row) => [
+      row.id,
+      groups === null || (JSON.parse(row.groups) as string[]).some((group) => groups.includes(group)),
+    ]),
+  );
+  const minutes = new Map<string, number>();
+  for (const at of sites) {
+    const shifts = (await loadPublished(db, at, date, date + 1)).map((shift) => ({ site: at, shift }));
+    const resolved = await resolvedAll(db, shifts);
+    for (const { shift } of shifts)
+      if (shift.person !== null && isMeant.get(shift.person))
+        minutes.set(shift.person, (minutes.get(shift.person) ?? 0) + resolved.get(shift.id)!.paid);
+  }
+  return minutes;
 }
 
 /** An entry that is posted; `grant`: of which standing grant it is a share. */

@@ -2,7 +2,6 @@ import { formatAmount, type LeaveType, askingFault } from '@/core/leave/leave-ty
 import { isWaiting } from '@/core/leave/request';
 import { outlook, projected } from '@/core/leave/projection';
 import { type Result, fail } from '@/core/plan/problem';
-import { formatDate, parseDate } from '@/core/time/day';
 import { formatLongDay } from '@/core/time/format';
 import {
   CALENDAR,
@@ -17,6 +16,7 @@ import { loadRows } from '@/data/records/records';
 import type { Actor } from '../access/actor';
 import { actorNames } from '../access/actor-names';
 import { checkAccess, checkScope, homesOf } from '../access/permissions';
+import { holidaysAt } from '../holidays/dates';
 import { presentManagers, turnOf } from './approvers';
 import { whose } from './ask';
 import { waitsSince } from './decide';
@@ -101,21 +101,16 @@ async function leavePageOf(db: Database, person: LeavePerson): Promise<OwnLeaveP
     return { ...view, asked: request.asked, isNews: isDecided && isOthers && request.seenAt === null };
   });
   const rules = await loadAwayRules(db, person.home.id);
-  const holidays = await db
-    .selectFrom('holiday')
-    .select(['date', 'name'])
-    .where('date', '>=', formatDate(person.today))
-    .where((where) => where.or([where('site_id', '=', person.home.id), where('site_id', 'is', null)]))
-    .orderBy('date')
-    .limit(40)
-    .execute();
+  const holidays = await holidaysAt(db, person.home.id, person.today, person.today + AHEAD);
   return {
     today: person.today,
     hourFormat: person.home.hourFormat,
     types: mine,
     requests,
     closed: rules.closed.filter(({ to }) => to >= person.today),
-    holidays: holidays.map(({ date, name }) => ({ date: parseDate(date)!, name })),
+    holidays: holidays
+      .filter(({ groups }) => groups === null || groups.some((group) => person.groups.includes(group)))
+      .map(({ date, name }) => ({ date, name })),
   };
 }
 

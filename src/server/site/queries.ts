@@ -66,7 +66,7 @@ export async function setupOf(
       off: [...(await offAt(db, id))],
       staffSees: [...colleagueViewsIn(JSON.parse(row.staff_sees) as string[])],
       timeZones: Intl.supportedValuesOf('timeZone'),
-      holidays: await holidaySetup(db, id),
+      holidays: await holidaySetup(db, id, isPayShown),
       leave: await leaveSetup(db, id),
       today: parseDate(nowAt(row.time_zone).date)!,
     },

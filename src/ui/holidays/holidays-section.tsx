@@ -2,8 +2,9 @@
 
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
+import { PLAIN_HOLIDAY, holidayDates } from '@/core/plan/holiday-rule';
 import { type Day, civilOf, dayOf } from '@/core/time/day';
-import { formatLongDay } from '@/core/time/format';
+import { type HourFormat, formatLongDay } from '@/core/time/format';
 import type { HolidayDraft, HolidayOffer, HolidayPlaceDraft } from '@/server/holidays/payload';
 import type { SetupPayload } from '@/server/site/payload';
 import { newId } from '../commands/new-id';
@@ -15,11 +16,13 @@ import { Checkbox } from '../kit/inputs/checkbox';
 import { Combobox } from '../kit/inputs/combobox';
 import { DateInput } from '../kit/inputs/date-input';
 import { Field } from '../kit/inputs/field';
+import { HoursInput } from '../kit/inputs/parsed-input';
 import { Select } from '../kit/inputs/select';
 import { TextInput } from '../kit/inputs/text-input';
 import { RemoveButton } from '../kit/remove-button';
 import { ErrorState } from '../kit/states';
 import { Table } from '../kit/table';
+import { HolidayDetails, detailText } from './holiday-details';
 
 /** A day that is kept, or that could be: `kept` null is a public holiday that the site does not keep. */
 interface Line {
@@ -45,11 +48,15 @@ export function HolidaysSection({ setup }: { readonly setup: SetupPayload }) {
   const set = (next: readonly HolidayDraft[]) => form.change({ holidays: next });
   const change = (id: string, part: Partial<HolidayDraft>) =>
     set(holidays.map((one) => (one.id === id ? { ...one, ...part } : one)));
-  const isOf = ({ date }: { readonly date: Day }) => civilOf(date).year === year;
+  const isOf = (one: HolidayDraft) => dateIn(one, year) !== null;
   const kept = holidays.filter(isOf);
+  const names = new Map(setup.leave.types.map(({ id, name }) => [id, name]));
+  // When a year ends the next is to be chosen.
+  const { year: thisYear, month } = civilOf(today);
+  const hasNext = holidays.some(({ date }) => civilOf(date).year === thisYear + 1);
   // Until it is known what is public in a year, what is kept of it cannot be changed.
-  const lines = linesOf(kept, isPlaceholderData || !offer ? kept : offer.holidays);
-  const keep = ({ date, name }: Line) => set([...holidays, { id: newId(), date, name, closed: true }]);
+  const lines = linesOf(kept, isPlaceholderData || !offer ? kept : offer.holidays, year);
+  const keep = ({ date, name }: Line) => set([...holidays, newHoliday(date, name)]);
   // What is over stays as it was counted.
   const free = lines.filter(({ kept, date }) => kept === null && date >= today);
   return (
@@ -57,7 +64,7 @@ export function HolidaysSection({ setup }: { readonly setup: SetupPayload }) {
       <h2 className="mb-1 font-serif text-lg font-semibold">Holidays of {setup.site.name}</h2>
       <p className="text-muted mb-3 max-w-[760px]">
         On a day that is closed nobody is needed, a shift is a snag, and people are credited a standard day. A
-        day that is open as usual is only named.
+        day that is open as usual is only named, unless more is said of it.
       </p>
       <div className="mb-3 flex flex-wrap items-end gap-x-5 gap-y-2">
         <Field label="Public holidays of">
@@ -95,15 +102,19 @@ export function HolidaysSection({ setup }: { readonly setup: SetupPayload }) {
           </span>
         </Field>
         {free.length > 0 && (
-          <Button
-            onClick={() =>
-              set([...holidays, ...free.map(({ date, name }) => ({ id: newId(), date, name, closed: true }))])
-            }
-          >
+          <Button onClick={() => set([...holidays, ...free.map(({ date, name }) => newHoliday(date, name))])}>
             Keep all {free.length} {civilOf(today).year === year ? 'still to come' : `of ${year}`}
           </Button>
         )}
       </div>
+      {month >= 11 && place !== null && !hasNext && year === thisYear && (
+        <p className="border-brass mb-3 border-l-4 pl-3">
+          {thisYear} is nearly over, and no holiday of {thisYear + 1} is kept yet.{' '}
+          <Button kind="link" onClick={() => setYear(thisYear + 1)}>
+            Choose those of {thisYear + 1}
+          </Button>
+        </p>
+      )}
       {isError && (
         <ErrorState>
           Public holidays cannot be looked up just now.{' '}
@@ -132,6 +143,8 @@ export function HolidaysSection({ setup }: { readonly setup: SetupPayload }) {
               <HolidayLine
                 key={line.kept?.id ?? `${line.date} ${line.name}`}
                 line={line}
+                setup={setup}
+                names={names}
                 at={line.kept ? holidays.indexOf(line.kept) : -1}
                 onKeep={() => keep(line)}
                 onChange={(part) => change(line.kept!.id, part)}
@@ -143,9 +156,7 @@ export function HolidaysSection({ setup }: { readonly setup: SetupPayload }) {
       )}
       <Button
         className="mt-2"
-        onClick={() =>
-          set([...holidays, { id: newId(), date: firstFree(year, today), name: 'Own holiday', closed: true }])
-        }
+        onClick={() => set([...holidays, newHoliday(firstFree(year, today), 'Own holiday')])}
       >
         Add a day of your own
       </Button>
@@ -168,71 +179,118 @@ export function HolidaysSection({ setup }: { readonly setup: SetupPayload }) {
 
 function HolidayLine({
   line: { date, name, kept, isPublic },
+  setup,
+  names,
   at,
   onKeep,
   onChange,
   onRemove,
 }: {
   readonly line: Line;
+  readonly setup: SetupPayload;
+  readonly names: ReadonlyMap<string, string>;
   /** Its place in the form; -1: it is not kept. */
   readonly at: number;
   readonly onKeep: () => void;
   readonly onChange: (part: Partial<HolidayDraft>) => void;
   readonly onRemove: () => void;
 }) {
+  const [isOpen, open] = useState(false);
+  const hourFormat: HourFormat = setup.site.hourFormat;
+  const said = kept ? detailText(kept.detail, names) : '';
   return (
-    <tr className={kept ? undefined : 'text-muted'}>
-      <td>
-        {isPublic && (
-          <Checkbox checked={kept !== null} onChange={(on) => (on ? onKeep() : onRemove())}>
-            <span className="sr-only">
-              {name} on {formatLongDay(date)} is kept
-            </span>
-          </Checkbox>
-        )}
-      </td>
-      <td className="whitespace-nowrap">
-        {kept && !isPublic ? (
-          <DateInput
-            isNeeded
-            name={`holidays.${at}.date`}
-            label={`Date of ${name}`}
-            value={date}
-            onChange={(day) => day !== null && onChange({ date: day })}
-          />
-        ) : (
-          formatLongDay(date)
-        )}
-      </td>
-      <td>
-        {kept && !isPublic ? (
-          <TextInput
-            name={`holidays.${at}.name`}
-            label={`Name of the holiday on ${formatLongDay(date)}`}
-            className="w-64"
-            maxLength={120}
-            value={name}
-            onChange={(text) => onChange({ name: text })}
-          />
-        ) : (
-          name
-        )}
-      </td>
-      <td>
-        {kept && (
-          <Select
-            label={`On ${name}`}
-            value={kept.closed ? 'closed' : 'open'}
-            options={[
-              ['closed', 'closed'],
-              ['open', 'open as usual'],
-            ]}
-            onChange={(chosen) => onChange({ closed: chosen === 'closed' })}
-          />
-        )}
-      </td>
-      <td>{kept && !isPublic && <RemoveButton label={`Remove ${name}`} onClick={onRemove} />}</td>
-    </tr>
+    <>
+      <tr className={kept ? undefined : 'text-muted'}>
+        <td>
+          {isPublic && (
+            <Checkbox checked={kept !== null} onChange={(on) => (on ? onKeep() : onRemove())}>
+              <span className="sr-only">
+                {name} on {formatLongDay(date)} is kept
+              </span>
+            </Checkbox>
+          )}
+        </td>
+        <td className="whitespace-nowrap">
+          {kept && !isPublic ? (
+            <DateInput
+              isNeeded
+              name={`holidays.${at}.date`}
+              label={`Date of ${name}`}
+              value={date}
+              onChange={(day) => day !== null && onChange({ date: day })}
+            />
+          ) : (
+            formatLongDay(date)
+          )}
+        </td>
+        <td>
+          {kept && !isPublic ? (
+            <TextInput
+              name={`holidays.${at}.name`}
+              label={`Name of the holiday on ${formatLongDay(date)}`}
+              className="w-64"
+              maxLength={120}
+              value={name}
+              onChange={(text) => onChange({ name: text })}
+            />
+          ) : (
+            name
+          )}
+        </td>
+        <td>
+          {kept && (
+            <Select
+              label={`On ${name}`}
+              value={kept.closed ? 'closed' : kept.detail.hours ? 'shorter' : 'open'}
+              options={[
+                ['closed', 'closed'],
+                ['open', 'open as usual'],
+                ['shorter', 'open for these hours'],
+              ]}
+              onChange={(chosen) =>
+                onChange({
+                  closed: chosen === 'closed',
+                  detail: { ...kept.detail, hours: chosen === 'shorter' ? [{ from: 600, to: 840 }] : null },
+                })
+              }
+            />
+          )}
+          {kept?.detail.hours && (
+            <HoursInput
+              name={`holidays.${at}.detail.hours`}
+              label={`Hours on ${name}`}
+              className="ml-2 w-[120px]"
+              hourFormat={hourFormat}
+              value={kept.detail.hours}
+              onChange={(hours) =>
+                onChange({ detail: { ...kept.detail, hours: hours.length > 0 ? hours : null } })
+              }
+            />
+          )}
+          {kept && (
+            <Button kind="link" className="ml-2" aria-expanded={isOpen} onClick={() => open(!isOpen)}>
+              {said || 'More …'}
+            </Button>
+          )}
+        </td>
+        <td>{kept && !isPublic && <RemoveButton label={`Remove ${name}`} onClick={onRemove} />}</td>
+      </tr>
+      {kept && isOpen && (
+        <tr>
+          <td />
+          <td colSpan={4}>
+            <HolidayDetails
+              name={name}
+              at={at}
+              isOwn={!isPublic}
+              holiday={kept}
+              setup={setup}
+              onChange={(detail) => onChange({ detail })}
+            />
+          </td>
+        </tr>
+      )}
+    </>
   );
 }
 
@@ -261,17 +319,29 @@ function useOffer(site: string, place: HolidayPlaceDraft | null, year: number) {
 export function linesOf(
   kept: readonly HolidayDraft[],
   offered: readonly { readonly date: Day; readonly name: string }[],
+  year: number,
 ): Line[] {
   const isSame = (a: { date: Day; name: string }, b: { date: Day; name: string }) =>
     a.date === b.date && a.name === b.name;
   const own = kept.map((one) => ({
-    ...{ date: one.date, name: one.name, kept: one },
+    ...{ date: dateIn(one, year) ?? one.date, name: one.name, kept: one },
     isPublic: offered.some((other) => isSame(one, other)),
   }));
   const free = offered
     .filter((one) => !kept.some((other) => isSame(one, other)))
     .map(({ date, name }) => ({ date, name, kept: null, isPublic: true }));
   return [...own, ...free].sort((a, b) => a.date - b.date || a.name.localeCompare(b.name));
+}
+
+/** The date of a holiday in a year; null: it does not fall into it. */
+function dateIn({ date, detail }: HolidayDraft, year: number): Day | null {
+  return (
+    holidayDates({ date, isYearly: detail.isYearly }, dayOf(year, 1, 1), dayOf(year + 1, 1, 1))[0] ?? null
+  );
+}
+
+function newHoliday(date: Day, name: string): HolidayDraft {
+  return { id: newId(), date, name, closed: true, detail: PLAIN_HOLIDAY };
 }
 
 /** A day of a year to begin with: today, or its first. */
