@@ -42,13 +42,20 @@ export function actorFrame(actor: Actor): ActorFrame {
   };
 }
 
-/** The sites of a list at which the actor has some work, with the areas they may use there. */
+/**
+ * The sites of a list at which the actor has some work, with the areas they may use there. `managed`: sites where
+ * somebody is at home whose manager the actor is, and decides about leave.
+ */
 export function framedSites(
   actor: Actor,
   sites: readonly { readonly id: string; readonly name: string }[],
+  managed: ReadonlySet<string> = new Set(),
 ): FramedSite[] {
   return sites.flatMap(({ id, name }) => {
-    const areas = AREAS.filter(([, permission]) => checkAccess(actor, permission, id) === null);
+    const areas = AREAS.filter(
+      ([area, permission]) =>
+        checkAccess(actor, permission, id) === null || (area === 'requests' && managed.has(id)),
+    );
     return areas.length === 0 ? [] : [{ id, name, areas: areas.map(([area]) => area) }];
   });
 }

@@ -167,6 +167,17 @@ export async function homesOf(
   return homes;
 }
 
+/** The sites at which people are at home whose manager the actor is. */
+export async function managedSites(db: Database, { person }: Pick<Actor, 'person'>): Promise<Set<string>> {
+  if (person === null) return new Set();
+  const managed = await db.selectFrom('person').select('id').where('manager_id', '=', person).execute();
+  const homes = await homesOf(
+    db,
+    managed.map(({ id }) => id),
+  );
+  return new Set([...homes.values()].flatMap(({ home }) => home ?? []));
+}
+
 /** Whether the actor may do this in the whole business. */
 export function isPermittedEverywhere(actor: Actor, permission: Permission): boolean {
   return checkAccess(actor, permission, null) === null;

@@ -3,7 +3,7 @@ import { isWaiting } from '@/core/leave/request';
 import { type Result, fail } from '@/core/plan/problem';
 import type { Day } from '@/core/time/day';
 import type { Database } from '@/data/database';
-import type { StoredRequest } from '@/data/leave/leave-store';
+import { CALENDAR, type StoredRequest } from '@/data/leave/leave-store';
 import { type CommandEffect, type Context, command } from '../commands/command';
 import { type Turn, presentManagers, turnOf } from './approvers';
 import { changed, happen, requestFrom, requestOf, sent, whose } from './ask';
@@ -281,6 +281,8 @@ export async function waitsSince(db: Database, request: StoredRequest): Promise<
     .selectFrom('leave_event')
     .select((q) => q.fn.max('at').as('at'))
     .where('request_id', '=', request.id)
+    // A reminder moves nothing.
+    .where('actor', '<>', CALENDAR)
     .executeTakeFirst();
   return (row?.at as string | null) ?? request.at;
 }

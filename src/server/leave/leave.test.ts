@@ -11,6 +11,7 @@ import { wholeWeek } from '../publish/testing';
 import { MONDAY, NEXT, db, freshDemo, id } from '../week/testing';
 import { balancesAt } from './balances';
 import { postLeave } from './post';
+import { remindApprovers } from './remind';
 import { decidedAt, ledgerOf, lookAtLeave, ownLeave, queueAt } from './queries';
 import { ANNUAL, DAYS, SICK, TYPES, asking, at, did, leave, withTypes, withoutLeave } from './testing';
 
@@ -499,6 +500,24 @@ describe('deciding', () => {
     expect(await leave('leave.approve', { people: ['oona'], requests: ['r2'] })).toMatchObject({
       problem: { code: 'too-late' },
     });
+  });
+
+  test('who decides is reminded once before its dates', async () => {
+    await db.updateTable('person').set({ email: 'ilse@example.test' }).where('id', '=', 'ilse').execute();
+    const told = async () =>
+      (await db.selectFrom('outbox').select('subject').where('person_id', '=', 'ilse').execute()).map(
+        ({ subject }) => subject,
+      );
+    const before = (await told()).length;
+    await remindApprovers(db);
+    expect(await told()).toHaveLength(before);
+    process.env.VICENDA_NOW = '2026-11-26T10:00:00Z';
+    await remindApprovers(db);
+    process.env.VICENDA_NOW = '2026-11-27T10:00:00Z';
+    await remindApprovers(db);
+    expect((await told()).slice(before)).toEqual(['Still waiting: Oona Kelly asks for leave']);
+    const { mine } = await queueAt(db, OWNER, 'bistro');
+    expect(mine[0].trail.at(-1)).toMatchObject({ who: 'The calendar', what: 'reminded who decides' });
   });
 
   test('who is away hears of it, and who decides next', async () => {

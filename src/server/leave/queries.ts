@@ -12,16 +12,16 @@ import {
   requestFromRow,
 } from '@/data/leave/leave-store';
 import type { Database } from '@/data/database';
-import { loadRows } from '@/data/records/records';
 import type { Actor } from '../access/actor';
 import { actorNames } from '../access/actor-names';
-import { checkAccess, checkScope, homesOf } from '../access/permissions';
+import { checkAccess, checkScope, homesOf, managedSites } from '../access/permissions';
 import { holidaysAt } from '../holidays/dates';
 import { presentManagers, turnOf } from './approvers';
 import { whose } from './ask';
 import { waitsSince } from './decide';
 import { type LeavePerson, askingOf, entitledTo, loadLeavePerson } from './ground';
 import { lookAt } from './look';
+import { isNews } from './news';
 import { totalOf, viewsOf } from './views';
 import type {
   AskDraft,
@@ -96,9 +96,7 @@ async function leavePageOf(db: Database, person: LeavePerson): Promise<OwnLeaveP
   );
   const requests = views.map((view, i): OwnRequest => {
     const request = person.requests[i];
-    const isDecided = request.state === 'sent' && !isWaiting(request) && request.back.length === 0;
-    const isOthers = view.trail.length > 0 && request.type.approval !== 'nobody';
-    return { ...view, asked: request.asked, isNews: isDecided && isOthers && request.seenAt === null };
+    return { ...view, asked: request.asked, isNews: isNews(request) };
   });
   const rules = await loadAwayRules(db, person.home.id);
   const holidays = await holidaysAt(db, person.home.id, person.today, person.today + AHEAD);
@@ -266,11 +264,5 @@ function figuresText(figures: LeavePerson['exceptions'][number]['figures'], { un
 /** Whether an account has anything to look at under Requests of a site: it decides there, sees, or manages somebody. */
 export async function seesRequests(db: Database, actor: Actor, site: string): Promise<boolean> {
   if (checkAccess(actor, 'leave.read', site) === null) return true;
-  if (actor.person === null) return false;
-  const managed = await loadRows(db, 'person', { manager_id: actor.person });
-  const homes = await homesOf(
-    db,
-    managed.map(({ id }) => id),
-  );
-  return [...homes.values()].some(({ home }) => home === site);
+  return (await managedSites(db, actor)).has(site);
 }

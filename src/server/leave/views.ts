@@ -3,7 +3,7 @@ import { amountOf } from '@/core/leave/count-days';
 import type { LeaveType } from '@/core/leave/leave-type';
 import { nextApprover, standingOf } from '@/core/leave/request';
 import { groupedBy } from '@/core/grouped';
-import { type StoredRequest, loadLeaveTypes } from '@/data/leave/leave-store';
+import { CALENDAR, type StoredRequest, loadLeaveTypes } from '@/data/leave/leave-store';
 import type { Database } from '@/data/database';
 import { amongTexts } from '@/data/records/lines';
 import { actorNames } from '../access/actor-names';
@@ -57,10 +57,8 @@ export async function viewsOf(
     back: request.back,
     next: approverText(nextApprover(request), managers.get(person.manager ?? '') ?? null),
     trail: (trails.get(request.id) ?? []).map(({ at, actor, what, reason }): RequestTrail => ({
-      at,
-      who: nameOf(actor),
-      what,
-      reason,
+      ...{ at, what, reason },
+      who: actor === CALENDAR ? 'The calendar' : nameOf(actor),
     })),
     hasOldRules: hasOldRules(request, types),
   }));

@@ -11,12 +11,14 @@ import { amongTexts } from '@/data/records/lines';
 import { loadPeopleRows } from '@/data/people/person-rows';
 import { loadRows } from '@/data/records/records';
 import { type SiteSummary, hoursOfSites, listSites } from '@/data/site/site-store';
+import { requestFromRow } from '@/data/leave/leave-store';
 import { loadNews } from '@/data/staff/news-store';
 import { type Worked, publishedShiftsOf } from '@/data/week/shift-store';
 import type { Actor } from '../access/actor';
 import { checkAccess, checkScope } from '../access/permissions';
 import { nowAt, timestamp } from '../clock';
 import { versionsOf } from '../people/rows';
+import { isNews } from '../leave/news';
 import { proposalsOf } from './availability';
 import { ownPlan } from './own-plan';
 import { resolvedAll } from './resolved-at';
@@ -104,6 +106,7 @@ async function pageOf(db: Database, actor: Actor, whose: Whose): Promise<Result<
       ),
       credited: await creditedBy(db, person, home, first),
       leave: await leaveOf(db, person, first, first + days),
+      decidedLeave: await decidedLeave(db, person),
       details: await detailsOf(db, person, row),
       weekend: JSON.parse(homeRow?.weekend ?? '[5,6]') as number[],
       openHours: widestHours((await hoursOfSites(db)).get(home.id) ?? null),
@@ -191,6 +194,18 @@ export async function leaveOf(db: Database, person: string, from: Day, to: Day):
     to: parseMoment(to_at),
     state: state as OwnLeave['state'],
   }));
+}
+
+/** How many requests of somebody were decided by others and not looked at by them. */
+async function decidedLeave(db: Database, person: string): Promise<number> {
+  const rows = await db
+    .selectFrom('leave_request')
+    .selectAll()
+    .where('person_id', '=', person)
+    .where('state', '=', 'sent')
+    .where('seen_at', 'is', null)
+    .execute();
+  return rows.map(requestFromRow).filter(isNews).length;
 }
 
 async function detailsOf(

@@ -4,6 +4,7 @@ import { storageFault } from '@/data/transaction';
 import { log, logFailure } from '../log';
 import { backUpBySchedule } from '../backup/by-schedule';
 import { postLeave } from '../leave/post';
+import { remindApprovers } from '../leave/remind';
 import { remindOfQuestions } from '../outbox/remind';
 import { sendDue } from '../outbox/send';
 import { dropLease, takeLease } from './lease';
@@ -17,6 +18,7 @@ const PAUSE_MS = 1000;
 /** One thing that is done when it is due. A new one is a line here. */
 const JOBS: readonly { readonly name: string; readonly run: (db: Database) => Promise<void> }[] = [
   { name: 'leave', run: postLeave },
+  { name: 'reminders of leave', run: remindApprovers },
   { name: 'reminders', run: remindOfQuestions },
   { name: 'outbox', run: sendDue },
   { name: 'back-up', run: backUpBySchedule },

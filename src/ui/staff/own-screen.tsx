@@ -56,7 +56,12 @@ export function OwnScreen({ header, page }: { readonly header: ShellFrame; reado
       <StaffProvider value={staff}>
         <StaffPage part={part} />
         <Kept at={fresh?.at ?? page.at} isLost={isLost} waits={waiting.length} onRetry={again} />
-        <FootBar part={part} hrefOf={addressOf} onGo={go} counts={{ news: openNews(shown).length }} />
+        <FootBar
+          part={part}
+          hrefOf={addressOf}
+          onGo={go}
+          counts={{ news: openNews(shown).length, leave: shown.decidedLeave }}
+        />
       </StaffProvider>
     </AppLayout>
   );

@@ -167,6 +167,13 @@ function useEntries(typed: string): { heading: string; entries: Entry[] }[] {
               ),
             ]
           : []),
+        ...(areas.includes('requests') && !off.includes('leave')
+          ? [
+              page('Requests', `/requests/${place}`, 'leave approve decide waiting'),
+              page('Leave calendar', `/requests/${place}/calendar`, 'away holiday absence'),
+              page('Balances of leave', `/requests/${place}/balances`, 'grant entitlement days left'),
+            ]
+          : []),
         page('My account', '/account', 'password sessions sign out'),
         ...(areas.includes('setup') ? sectionsWithout(off) : []).map(({ id, name }) =>
           page(
