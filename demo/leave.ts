@@ -1,4 +1,4 @@
-import { askedDays, countAsked, wholeDays } from '../src/core/leave/asked';
+import { type AskedLeave, askedDays, countAsked, wholeDays } from '../src/core/leave/asked';
 import type { LeaveGround } from '../src/core/leave/count-days';
 import { STARTING_TYPES, type LeaveType } from '../src/core/leave/leave-type';
 import { dueUntil } from '../src/core/leave/posting';
@@ -33,6 +33,9 @@ const ASKED: readonly (readonly [string, string, number, number, 'approved' | 'w
   ['nia', 'annual', 36, 4, 'approved', ''],
 ];
 
+/** Who of them has an account. */
+const ACCOUNTS: ReadonlySet<string> = new Set(['hanne', 'ilse', 'bram', 'noor', 'emil', 'jonas', 'lior']);
+
 /** How many weeks before the demo's Monday people were away in the summer. */
 const SUMMER: readonly (readonly [string, number])[] = [
   ['teo', 16],
@@ -48,6 +51,7 @@ const SUMMER: readonly (readonly [string, number])[] = [
 
 /** Kinds of leave, what the year brought, what was taken of it and what is asked for; limits at the bistro. */
 export async function insertLeaveHistory(db: Database, monday: Day): Promise<void> {
+  await sayUsualWeeks(db);
   const since = dayOf(civilOf(monday).year, 1, 1);
   const types = STARTING_TYPES.map((type, i): LeaveType => ({ ...type, id: IDS[i], since }));
   await db.insertInto('leave_type').values(types.map(typeRow)).execute();
@@ -78,7 +82,7 @@ export async function insertLeaveHistory(db: Database, monday: Day): Promise<voi
         at: `${formatDate(monday - ago)}T09:${String(10 + made.length)}:00.000Z`,
       },
       ...{
-        askedBy: `demo-${person}`,
+        askedBy: askerOf(person),
         asked,
         type: kind,
         note,
@@ -93,8 +97,8 @@ export async function insertLeaveHistory(db: Database, monday: Day): Promise<voi
     ask(person, type, monday + from, days, state === 'approved', note, state === 'approved' ? 20 : 2);
   await db.insertInto('leave_request').values(made.map(requestRow)).execute();
   await db.insertInto('leave').values(made.flatMap(leaveRowsOf)).execute();
-  await linkLeave(db, types[0], monday);
-  await insertEntries(db, types[0], made, monday);
+  const linked = await linkLeave(db, types[0], monday);
+  await insertEntries(db, types[0], [...made, ...linked], monday);
   await insertTrails(db);
   await insertLimits(db, monday);
 }
@@ -132,36 +136,50 @@ function decided(draft: LeaveRequest, isApproved: boolean): LeaveRequest {
 }
 
 /** Leave that stands in plans already gets the requests it came from. */
-async function linkLeave(db: Database, type: LeaveType, monday: Day): Promise<void> {
+async function linkLeave(db: Database, type: LeaveType, monday: Day): Promise<StoredRequest[]> {
   const rows = await db.selectFrom('leave').selectAll().where('request_id', 'is', null).execute();
+  const people = new Map((await db.selectFrom('person').selectAll().execute()).map((row) => [row.id, row]));
+  const linked: StoredRequest[] = [];
   for (const { id, person_id: person, from_at, to_at, state } of rows) {
     const [from, to] = [parseMoment(from_at), parseMoment(to_at)];
     const first = Math.floor(from / DAY);
     const last = Math.ceil(to / DAY) - 1;
-    const asked = {
-      kind: 'span',
-      from: first,
-      to: last,
-      fromMinute: from - first * DAY,
+    const asked: AskedLeave = {
+      ...{ kind: 'span', from: first, to: last, fromMinute: from - first * DAY },
       toMinute: to - last * DAY,
-    } as const;
-    const ground = {
-      ...groundOf({ usual_week: null, contract_minutes: null, standard_day_minutes: null }, type),
-      counting: 'calendar' as const,
     };
+    const counted = countAsked(askedDays(asked), groundOf(people.get(person)!, type));
     const request: StoredRequest = {
-      ...decided(draftOf(countAsked(askedDays(asked), ground)), state === 'approved'),
+      ...decided(draftOf(counted), state === 'approved'),
       ...{
         id: `${id}-request`,
         person,
         at: `${formatDate(monday - 9)}T10:00:00.000Z`,
-        askedBy: `demo-${person}`,
+        askedBy: askerOf(person),
       },
       ...{ asked, type, note: '', isAbsence: false, seenAt: `${formatDate(monday)}T08:00:00.000Z` },
     };
     await db.insertInto('leave_request').values(requestRow(request)).execute();
     await db.updateTable('leave').set({ request_id: request.id }).where('id', '=', id).execute();
+    linked.push(request);
   }
+  return linked;
+}
+
+/** Who asked: the person, or a scheduler for who has no account. */
+function askerOf(person: string): string {
+  return ACCOUNTS.has(person) ? `demo-${person}` : 'demo-ilse';
+}
+
+/** Days that some people of the demo usually work, weekends among them; minutes, Monday first. */
+async function sayUsualWeeks(db: Database): Promise<void> {
+  const weeks = { fleur: [456, 456, 0, 0, 456, 456, 456], noor: [0, 360, 0, 360, 360, 360, 360] };
+  for (const [id, week] of Object.entries(weeks))
+    await db
+      .updateTable('person')
+      .set({ usual_week: JSON.stringify(week) })
+      .where('id', '=', id)
+      .execute();
 }
 
 async function insertEntries(

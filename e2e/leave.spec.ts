@@ -81,7 +81,7 @@ test('a kind of leave is made, granted, asked for, approved with a shift covered
   await page.getByRole('button', { name: '2 days left to Emil Sandhu: show the entries' }).click();
   const entries = page.getByRole('table', { name: 'Entries of Study leave' });
   await expect(
-    entries.getByRole('row', { name: /granted by Runa Deering: For this year \+4 days 4 days/ }),
+    entries.getByRole('row', { name: /granted by Runa Deering: For this year Reverse \+4 days 4 days/ }),
   ).toBeVisible();
   await expect(entries.getByRole('row', { name: /taken by Runa Deering −1 day 3 days/ })).toBeVisible();
   expect(await seriousFaults(page)).toEqual([]);

@@ -2,6 +2,8 @@ import { sql } from 'kysely';
 import { leave as migration } from '@/data/migrations/016-leave';
 import { WHOLE_DAY } from '@/core/leave/amount';
 import { STARTING_TYPES, type LeaveType } from '@/core/leave/leave-type';
+import { balanceOn } from '@/core/leave/ledger';
+import { loadEntries } from '@/data/leave/leave-store';
 import { wholeDays } from '@/core/leave/asked';
 import { parseDate } from '@/core/time/day';
 import type { Actor } from '../access/actor';
@@ -9,7 +11,7 @@ import { OWNER } from '../access/testing';
 import { actorNamed } from '../accounts/testing';
 import type { CommandAnswer } from '../commands/payload';
 import { runCommand } from '../commands/run';
-import { db, id } from '../week/testing';
+import { db, freshDemo, id } from '../week/testing';
 
 export const at = (date: string) => parseDate(date)!;
 export const DAYS = WHOLE_DAY;
@@ -69,3 +71,52 @@ export async function withoutLeave(): Promise<void> {
   await db.deleteFrom('holiday').execute();
   await sql.raw(migration.find((step) => step.includes('trigger leave_entry_remains'))!).execute(db);
 }
+
+/** The demo without its leave: Oona works Monday to Friday, and Noor is her manager. */
+export async function freshLeave(): Promise<void> {
+  await freshDemo();
+  await withoutLeave();
+  await db
+    .updateTable('person')
+    .set({
+      manager_id: 'noor',
+      usual_week: '[480,480,480,480,480,0,0]',
+      contract_minutes: 2400,
+      employed_from: '2020-01-01',
+    })
+    .where('id', '=', 'oona')
+    .execute();
+}
+
+/** Whole days of annual leave that Oona is granted. */
+export const grant = (amount: number, more: object = {}) => ({
+  ...{ site: 'bistro', type: 'annual', to: { kind: 'people', people: ['oona'] }, amount: amount * DAYS },
+  ...{ date: at('2026-01-01'), note: 'This year', later: false },
+  ...more,
+});
+/** What is left to somebody on a date, in days. */
+export const balance = async (person: string, date: string, type = 'annual') =>
+  balanceOn(await loadEntries(db, [person], type), at(date)) / DAYS;
+/** A kind of leave that is granted by hand and asked for at any time. */
+export const HAND = { entitlement: null, carryOver: null, ahead: { least: null, most: null } };
+/** The id of what was done last. */
+export const lastId = async () =>
+  (await db.selectFrom('activity').select('id').orderBy('seq', 'desc').limit(1).executeTakeFirstOrThrow()).id;
+/** A decision about leave of Oona: the days that are approved. */
+export const decide = (request: string, days: readonly string[], more: object = {}) => ({
+  ...{ person: 'oona', request, days: days.map(at), reason: '', shifts: [] },
+  ...more,
+});
+/** Oona, who has no account in the demo. */
+export const asOona = async () => ({
+  ...(await actorNamed(db, 'demo-noor')),
+  id: 'oona-account',
+  name: 'Oona Kelly',
+  person: 'oona',
+});
+
+/** The same as {@link asking} for what is entered by somebody else. */
+export const entering = (...asked: Parameters<typeof asking>) => {
+  const { send: _send, ...rest } = asking(...asked);
+  return rest;
+};

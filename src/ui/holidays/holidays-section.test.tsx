@@ -4,7 +4,13 @@ import { parseDate } from '@/core/time/day';
 import { linesOf } from './holidays-section';
 
 const at = (date: string) => parseDate(date)!;
-const kept = (id: string, date: string, name: string) => ({ id, date: at(date), name, closed: true, detail: PLAIN_HOLIDAY });
+const kept = (id: string, date: string, name: string) => ({
+  id,
+  date: at(date),
+  name,
+  closed: true,
+  detail: PLAIN_HOLIDAY,
+});
 
 test('a public holiday that is kept is one line, others are the site’s own or free to keep, by date', () => {
   const offered = [

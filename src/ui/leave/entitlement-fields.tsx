@@ -6,7 +6,7 @@ import { Field } from '../kit/inputs/field';
 import { AmountInput, CountInput, LengthInput } from '../kit/inputs/parsed-input';
 import { Select } from '../kit/inputs/select';
 import { LeaveAmountInput } from './amount-input';
-import { OptionalCount } from './type-fields';
+import { OptionalCount } from './optional-count';
 
 /** How a balance fills by itself, and what becomes of the rest when its year ends. */
 export function EntitlementFields({

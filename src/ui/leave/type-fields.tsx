@@ -9,12 +9,12 @@ import { Button } from '../kit/button';
 import { Checkbox } from '../kit/inputs/checkbox';
 import { DateInput } from '../kit/inputs/date-input';
 import { Field, FieldGroup } from '../kit/inputs/field';
-import { AmountInput } from '../kit/inputs/parsed-input';
 import { Select } from '../kit/inputs/select';
 import { TextInput } from '../kit/inputs/text-input';
 import { CONTRACTS } from '../people/contracts';
 import { LeaveAmountInput } from './amount-input';
 import { EntitlementFields } from './entitlement-fields';
+import { OptionalCount } from './optional-count';
 
 interface Props {
   readonly type: LeaveType;
@@ -304,26 +304,5 @@ function Tick({
     >
       {label}
     </Checkbox>
-  );
-}
-
-/** A whole number of days; empty: no matter. */
-export function OptionalCount({
-  value,
-  onChange,
-  name,
-}: {
-  readonly value: number | null;
-  readonly onChange: (value: number | null) => void;
-  readonly name: string;
-}) {
-  return (
-    <AmountInput
-      name={name}
-      className="w-[74px] text-right"
-      decimals={0}
-      value={value}
-      onChange={(n) => onChange(n === null ? null : Math.round(n))}
-    />
   );
 }

@@ -3,7 +3,7 @@
 import { useRouter } from 'next/navigation';
 import { useMemo, useState } from 'react';
 import { formatDate, type Day } from '@/core/time/day';
-import { counted, formatDays } from '@/core/time/format';
+import { counted } from '@/core/time/format';
 import { type Span } from '@/core/time/span';
 import type { LeaveBar, LeaveCalendar, LeaveRow } from '@/server/leave/calendar';
 import type { RequestsPage } from '@/server/leave/page';
@@ -15,7 +15,7 @@ import { TextInput } from '../../kit/inputs/text-input';
 import { DecidePanel } from '../decide-panel';
 import { BarPanel } from './bar-panel';
 import { EnterPanel } from './enter-panel';
-import { type CalendarFilter, linesOf } from './geometry';
+import { type CalendarFilter, formatRange, linesOf } from './geometry';
 import { LeaveCanvas } from './leave-canvas';
 
 /** What stands beside the calendar. */
@@ -63,7 +63,7 @@ export function CalendarScreen({
     <div className="flex min-h-0 flex-1 max-lg:flex-col max-lg:overflow-y-auto">
       <main className="flex min-h-0 min-w-0 flex-1 flex-col max-lg:min-h-[520px]" aria-label="Leave calendar">
         <div className="border-rule flex flex-wrap items-center gap-x-3 gap-y-2 border-b px-4 py-2">
-          <h2 className="font-serif text-lg font-semibold whitespace-nowrap">{formatDays(from, days)}</h2>
+          <h2 className="font-serif text-lg font-semibold whitespace-nowrap">{formatRange(from, days)}</h2>
           <span className="flex">
             <Button aria-label="Earlier" onClick={() => show(from - step, weeks)}>
               ‹

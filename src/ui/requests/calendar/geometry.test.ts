@@ -2,7 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import { parseDate } from '@/core/time/day';
 import { DAY } from '@/core/time/span';
 import type { LeaveCalendar, LeaveRow } from '@/server/leave/calendar';
-import { dayAt, draggedSpan, linesOf, monthMarks, weekMarks, xAt } from './geometry';
+import { dayAt, draggedSpan, formatRange, linesOf, monthMarks, monthNames, weekMarks, xAt } from './geometry';
 
 const FROM = parseDate('2026-11-30')!;
 const scale = { from: FROM, days: 63, dayWidth: 10 };
@@ -19,7 +19,7 @@ describe('the axis', () => {
   });
 
   test('names months, the year with the first and with January, and weeks by their first day', () => {
-    expect(monthMarks(scale).map(({ name }) => name)).toEqual(['December', 'January 2027']);
+    expect(monthMarks(scale).map(({ name }) => name)).toEqual(['November 2026', 'December', 'January 2027']);
     expect(monthMarks({ from: FROM - 20, days: 60 }).map(({ name }) => name)).toEqual([
       'November 2026',
       'December',
@@ -28,6 +28,20 @@ describe('the axis', () => {
     expect(weekMarks(scale, 0)).toHaveLength(9);
     expect(weekMarks(scale, 6)[0]).toBe(FROM + 6);
   });
+});
+
+test('months are named as far as they have room', () => {
+  const names = (dayWidth: number) =>
+    monthNames({ from: FROM - 14, days: 371, dayWidth }).map(({ name }) => name);
+  expect(names(12).slice(0, 3)).toEqual(['November 2026', 'December', 'January 2027']);
+  // Two weeks of November have room for three letters alone, and in a narrow year for none.
+  expect(names(3).slice(0, 3)).toEqual(['Nov', 'December', 'January']);
+  expect(names(1).slice(0, 2)).toEqual(['Dec', 'Jan']);
+});
+
+test('a year is named with both of its years', () => {
+  expect(formatRange(FROM, 63)).toBe('30 Nov–31 Jan');
+  expect(formatRange(FROM, 371)).toBe('30 Nov 2026–5 Dec 2027');
 });
 
 describe('leave that is dragged', () => {

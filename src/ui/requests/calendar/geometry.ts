@@ -1,5 +1,5 @@
 import { type Day, civilOf, weekdayOf } from '@/core/time/day';
-import { MONTH_NAMES } from '@/core/time/format';
+import { MONTH_NAMES, formatDays } from '@/core/time/format';
 import { DAY, type Span } from '@/core/time/span';
 import type { LeaveCalendar, LeaveRow } from '@/server/leave/calendar';
 
@@ -32,8 +32,28 @@ export function monthMarks({
     if (date === 1 || day === from)
       marks.push({ day, name: `${MONTH_NAMES[month - 1]}${month === 1 || day === from ? ` ${year}` : ''}` });
   }
-  // A month that shows but its end has no room for its name.
-  return marks.length > 1 && marks[1].day - marks[0].day < 6 ? marks.slice(1) : marks;
+  return marks;
+}
+
+/** The width of a sign of the names of months, in pixels: more than any has. */
+const SIGN = 8;
+
+/** Names of months as far as they have room until the next: in full, cut to three letters, or none. */
+export function monthNames(scale: DayScale): { readonly day: Day; readonly name: string }[] {
+  const marks = monthMarks(scale);
+  return marks.flatMap(({ day, name }, i) => {
+    const room = ((marks[i + 1]?.day ?? scale.from + scale.days) - day) * scale.dayWidth - 6;
+    const [month] = name.split(' ');
+    const fit = [name, month, month.slice(0, 3)].find((text) => text.length * SIGN <= room);
+    return fit === undefined ? [] : [{ day, name: fit }];
+  });
+}
+
+/** The days of a calendar in words; over a year with both years: `16 Nov 2026–21 Nov 2027`. */
+export function formatRange(from: Day, days: number): string {
+  const last = from + days - 1;
+  if (days < 300) return formatDays(from, days);
+  return `${formatDays(from, 1, true)} ${civilOf(from).year}–${formatDays(last, 1, true)} ${civilOf(last).year}`;
 }
 
 /** First days of weeks on an axis. */
