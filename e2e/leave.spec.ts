@@ -134,6 +134,11 @@ test('somebody cannot come: their shifts turn open, schedulers know, and they sa
   await form.getByRole('button', { name: 'I cannot come today' }).click();
   const mine = staff.getByRole('article', { name: /^Sick leave/ });
   await expect(mine).toContainText('Could not come: approved');
+  await goReady(page, `${server.url}/requests/bistro`);
+  const absent = page.getByRole('region', { name: 'Cannot come' });
+  await expect(absent).toContainText('Noor Haddad, Sick leave, until Tue 24 November');
+  await absent.getByRole('link', { name: 'Who can cover?' }).first().click();
+  await expect(page.getByRole('complementary', { name: 'Who can cover?' })).toContainText('Tue 24');
   await goReady(page, `${server.url}/requests/bistro/decided`);
   await expect(page.getByRole('list', { name: 'Decided requests' })).toContainText('could not come');
   await page.goto(`${server.url}/plan/bistro/${WEEK}`);

@@ -8,6 +8,11 @@ const PERSONAL: Partial<Record<TableName, readonly string[]>> = {
   person: ['name', 'number', 'email', 'phone', 'notes', 'birth_date'],
   person_field: ['value'],
   availability: ['comment'],
+  leave_request: ['note'],
+  leave_entry: ['note'],
+  leave_exception: ['note'],
+  // What somebody said of their leave, and what was answered: whose it is stands with the request.
+  leave_event: ['reason'],
 };
 
 /**
@@ -46,7 +51,8 @@ export async function erasePerson(db: Database, person: string, name: string): P
 
 function erased(table: TableName, row: Row | null, person: string): Row | null {
   const columns = PERSONAL[table];
-  if (!row || !columns || (table === 'person' ? row.id : row.person_id) !== person) return row;
+  const whose = table === 'person' ? row?.id : table === 'leave_event' ? person : row?.person_id;
+  if (!row || !columns || whose !== person) return row;
   return Object.fromEntries(
     Object.entries(row).map(([column, value]) => [column, columns.includes(column) ? null : value]),
   );

@@ -1,5 +1,6 @@
 import type { Actor } from './actor';
-import { type Permission, checkAccess, checkSomewhere } from './permissions';
+import type { Database } from '@/data/database';
+import { type Permission, checkAccess, checkSomewhere, managedSites } from './permissions';
 
 /** An area of the work that has a place in the bar over every page. */
 export type FrameArea = 'setup' | 'people' | 'plan' | 'requests';
@@ -43,19 +44,40 @@ export function actorFrame(actor: Actor): ActorFrame {
 }
 
 /**
- * The sites of a list at which the actor has some work, with the areas they may use there. `managed`: sites where
- * somebody is at home whose manager the actor is, and decides about leave.
+ * The sites of a list at which the actor has some work, with the areas they may use there.
+ *
+ * @param managed sites where somebody is at home whose manager the actor is, and decides about leave
+ * @param without areas that sites do without, by their id
  */
-export function framedSites(
+function framedSites(
   actor: Actor,
   sites: readonly { readonly id: string; readonly name: string }[],
-  managed: ReadonlySet<string> = new Set(),
+  managed: ReadonlySet<string>,
+  without: ReadonlyMap<string, readonly FrameArea[]>,
 ): FramedSite[] {
   return sites.flatMap(({ id, name }) => {
     const areas = AREAS.filter(
       ([area, permission]) =>
-        checkAccess(actor, permission, id) === null || (area === 'requests' && managed.has(id)),
+        !without.get(id)?.includes(area) &&
+        (checkAccess(actor, permission, id) === null || (area === 'requests' && managed.has(id))),
     );
     return areas.length === 0 ? [] : [{ id, name, areas: areas.map(([area]) => area) }];
   });
+}
+
+/** The same of the sites as they stand in the data: without areas of what a site does not use. */
+export async function loadFramedSites(
+  db: Database,
+  actor: Actor,
+  sites: readonly { readonly id: string; readonly name: string }[],
+): Promise<FramedSite[]> {
+  const rows = await db.selectFrom('site').select(['id', 'capabilities_off']).execute();
+  const without = new Map(
+    rows.map(({ id, capabilities_off: off }): [string, FrameArea[]] => [
+      id,
+      // Leave is all that there is in requests.
+      (JSON.parse(off) as string[]).includes('leave') ? ['requests'] : [],
+    ]),
+  );
+  return framedSites(actor, sites, await managedSites(db, actor), without);
 }

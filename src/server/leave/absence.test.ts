@@ -4,6 +4,7 @@ import { actorNamed } from '../accounts/testing';
 import { wholeWeek } from '../publish/testing';
 import { MONDAY, db } from '../week/testing';
 import { balancesAt } from './balances';
+import { absentAt } from './absent-now';
 import { decidedAt } from './queries';
 import { at, did, leave, withTypes, grant, balance, HAND, entering, freshLeave } from './testing';
 
@@ -38,6 +39,9 @@ describe('who cannot come', () => {
     await did('leave.limits', { site: 'bistro', limits: [], closed: [], absenceOpens: true });
     await did('leave.absent', absence(), { as: emil });
     expect(await mineIn('emil')).toEqual([]);
+    const [now] = await absentAt(db, OWNER, 'bistro');
+    expect(now).toMatchObject({ person: 'emil', type: 'Sick leave', note: 'Fever', last: at('2026-11-27') });
+    expect(now.shifts.map(({ id, isOpen }) => [id, isOpen])).toEqual(before.map(({ id }) => [id, true]));
     const [request] = await decidedAt(db, OWNER, 'bistro');
     expect(request).toMatchObject({
       isAbsence: true,
@@ -63,6 +67,9 @@ describe('who cannot come', () => {
     const before = await mineIn('emil');
     await did('leave.absent', absence(), { as: 'demo-emil' });
     expect(await mineIn('emil')).toEqual(before);
+    const [now] = await absentAt(db, OWNER, 'bistro');
+    expect(now.shifts.every(({ isOpen }) => !isOpen)).toBe(true);
+    expect(await absentAt(db, await actorNamed(db, 'demo-noor'), 'bistro')).toEqual([]);
   });
 
   test('is refused twice, for others, and for days that are over', async () => {

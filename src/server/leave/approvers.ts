@@ -1,3 +1,4 @@
+import type { Approval } from '@/core/leave/leave-type';
 import { type Approver, nextApprover } from '@/core/leave/request';
 import type { StoredRequest } from '@/data/leave/leave-store';
 import type { Database } from '@/data/database';
@@ -61,6 +62,14 @@ export function turnOf(
   if (deputyAfter !== null && now() - Date.parse(since) >= deputyAfter * DAY_MS)
     return { may: true, instead: `The manager did not decide within ${deputyAfter} days, so a deputy may.` };
   return { may: false };
+}
+
+/** Whether somebody's word is enough for leave to hold or to be taken back: a scheduler's, or the manager's where that is all it takes. */
+export function decidesAlone(actor: Actor, { home, manager }: Decided, approval: Approval): boolean {
+  if (checkAccess(actor, 'leave.decide', home) === null) return true;
+  return (
+    actor.person !== null && actor.person === manager && (approval === 'manager' || approval === 'nobody')
+  );
 }
 
 /** Who decides next, in words. */

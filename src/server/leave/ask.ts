@@ -11,6 +11,7 @@ import { BUSINESS } from '../access/permissions';
 import { timestamp } from '../clock';
 import { refuseOff } from '../site/capabilities';
 import { type CommandEffect, type Context, command } from '../commands/command';
+import { decidesAlone } from './approvers';
 import { affectedSites, requestRows, requestText } from './effect';
 import { type LeavePerson, groundOf, loadLeavePerson } from './ground';
 import { lookAt } from './look';
@@ -78,6 +79,14 @@ export const enterLeave = command<'leave.enter', AskDraft & { person: string; ap
     const made = await requestFrom(context, found.person, draft, { isEntered: true, isChecked: true });
     if (!made.ok) return made;
     const { before, request } = made;
+    const { person } = found;
+    const who = { id: person.id, home: person.home.id, manager: person.manager };
+    if (approve && !decidesAlone(context.actor, who, request.type.approval))
+      return fail(
+        'forbidden',
+        'a scheduler has to agree to this kind of leave: let it wait',
+        'input.approve',
+      );
     return approve
       ? sent(context, found.person, before, request, 'entered', 'nobody')
       : sent(context, found.person, before, request, 'asked for');
@@ -93,6 +102,7 @@ export async function requestFrom(
 ): Promise<Result<{ request: StoredRequest; before: StoredRequest | null; remarks: readonly string[] }>> {
   const type = (await loadLeaveTypes(db)).find((one) => one.id === typeId);
   if (!type) return fail('unknown', 'there is no such kind of leave', 'input.type');
+  if (type.isRetired && isChecked) return fail('leave', `${type.name} is no longer given.`, 'input.type');
   const before = await findRequest(db, id);
   if (before && (before.person !== person.id || before.state !== 'draft'))
     return fail('taken', 'this was asked for already', 'input.id');

@@ -99,6 +99,7 @@ async function standingGrants(db: Database, at: string): Promise<BalancesPage['s
     return [
       {
         id,
+        site,
         text: `${formatAmount(amount, type.unit)} of ${type.name} of ${formatLongDay(parseDate(date)!)}, its share to ${who} later`,
       },
     ];

@@ -113,6 +113,33 @@ describe('deciding', () => {
     await did('leave.decide', decide('r4', ['2026-12-17']), { as: 'demo-ilse' });
   });
 
+  test('a manager’s word alone is not enough where a scheduler has to agree', async () => {
+    const entered = (more: object = {}) =>
+      entering('e1', '2026-12-14', '2026-12-14', { person: 'oona', approve: true, ...more });
+    expect(await leave('leave.enter', entered(), { as: 'demo-noor' })).toMatchObject({
+      problem: { code: 'forbidden', path: 'input.approve' },
+    });
+    await did('leave.enter', entered({ approve: false }), { as: 'demo-noor' });
+    await did('leave.decide', decide('e1', ['2026-12-14']), { as: 'demo-ilse' });
+    const back = { person: 'oona', request: 'e1', days: [at('2026-12-14')], reason: '' };
+    expect(await leave('leave.cancel', back, { as: 'demo-noor' })).toMatchObject({
+      problem: { code: 'forbidden' },
+    });
+    await did('leave.cancel', back, { as: 'demo-ilse' });
+    expect(await balance('oona', '2026-12-31')).toBe(20);
+  });
+
+  test('where leave is not used nobody asks for it or decides about it, and what was stays', async () => {
+    await db.updateTable('site').set({ capabilities_off: '["leave"]' }).where('id', '=', 'bistro').execute();
+    expect(await leave('leave.decide', decide('r1', WEEK))).toMatchObject({ problem: { code: 'off' } });
+    expect(
+      await leave('leave.ask', asking('r9', '2026-12-14', '2026-12-14'), { as: await asOona() }),
+    ).toMatchObject({
+      problem: { code: 'off' },
+    });
+    expect(await db.selectFrom('leave_request').select('id').execute()).toEqual([{ id: 'r1' }]);
+  });
+
   test('a request keeps the rules it was asked under, also where its kind is retired meanwhile, and says so', async () => {
     await withTypes({ ...HAND, needsNote: true, isRetired: true });
     const { mine } = await queueAt(db, OWNER, 'bistro');

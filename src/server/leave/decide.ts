@@ -5,7 +5,7 @@ import type { Day } from '@/core/time/day';
 import type { Database } from '@/data/database';
 import { CALENDAR, type StoredRequest } from '@/data/leave/leave-store';
 import { type CommandEffect, type Context, command } from '../commands/command';
-import { type Turn, presentManagers, turnOf } from './approvers';
+import { type Turn, decidesAlone, presentManagers, turnOf } from './approvers';
 import { changed, happen, requestFrom, requestOf, sent, whose } from './ask';
 import { requestText } from './effect';
 import type { LeavePerson } from './ground';
@@ -170,7 +170,7 @@ export const cancelLeave = command<
   scope: ({ person }) => ({ leaveOf: [person] }),
   input: CHANGE_LEAVE,
   async prepare(context, { person: id, request: of, days, reason }) {
-    const found = await theirs(context, id, of);
+    const found = await alone(context, id, of);
     if (!found.ok) return found;
     const { person, request } = found;
     const asked = happen(request, { do: 'ask-back', days });
@@ -196,7 +196,7 @@ export const moveLeave = command<
   scope: ({ person }) => ({ leaveOf: [person] }),
   input: MOVE_LEAVE,
   async prepare(context, { person: whoseId, request: of, id, asked }) {
-    const found = await theirs(context, whoseId, of);
+    const found = await alone(context, whoseId, of);
     if (!found.ok) return found;
     const { person, request } = found;
     const days = request.days.flatMap(({ date, state }) => (state === 'approved' ? [date] : []));
@@ -246,6 +246,17 @@ async function theirs(
   if (actor.person === id && !actor.grants.some(({ kind }) => kind === 'owner'))
     return fail('forbidden', 'nobody decides about their own leave', 'input.request');
   return { ok: true, person: found.person, request: asked.request };
+}
+
+/** A request about which the actor may do something without anybody else. */
+async function alone(context: Context, id: string, of: string): ReturnType<typeof theirs> {
+  const found = await theirs(context, id, of);
+  if (!found.ok) return found;
+  const { person, request } = found;
+  const who = { id: person.id, home: person.home.id, manager: person.manager };
+  return decidesAlone(context.actor, who, request.type.approval)
+    ? found
+    : fail('forbidden', 'a scheduler has to agree to this kind of leave', 'input.request');
 }
 
 /** A request that it is the actor's turn to decide. */

@@ -5,6 +5,7 @@ import { OWNER } from '../access/testing';
 import { undoCommand } from '../commands/undo';
 import { runCommand } from '../commands/run';
 import { db } from '../week/testing';
+import { balancesAt } from './balances';
 import { postLeave } from './post';
 import { ledgerOf } from './queries';
 import { ANNUAL, DAYS, at, did, leave, withTypes, grant, balance, HAND, lastId, freshLeave } from './testing';
@@ -53,6 +54,12 @@ describe('granting', () => {
     await postLeave(db);
     expect(await loadEntries(db, ['emil'], 'annual')).toHaveLength(1);
     expect(await balance('jonas', '2026-11-24')).toBe(12);
+    const [standing] = (await balancesAt(db, OWNER, 'bistro')).standing;
+    expect(standing.text).toBe('12 days of Annual leave of Thu 1 January, its share to who joins Crew later');
+    const end = { grant: standing.id, site: 'chandlery' };
+    expect(await leave('leave.grant.end', end)).toMatchObject({ problem: { code: 'unknown' } });
+    await did('leave.grant.end', { ...end, site: 'bistro' }, { as: 'demo-ilse' });
+    expect((await balancesAt(db, OWNER, 'bistro')).standing).toEqual([]);
   });
 
   test('an entry is never altered or deleted, but taken back once', async () => {

@@ -164,14 +164,15 @@ async function alikeRemarks(
 }
 
 /** Ends what those who join later are granted; what was granted stays. */
-export const endGrant = command<'leave.grant.end', { grant: string }>({
+export const endGrant = command<'leave.grant.end', { site: string | null; grant: string }>({
   kind: 'leave.grant.end',
   permission: 'leave.grant',
-  scope: () => BUSINESS,
+  scope: ({ site }) => (site === null ? BUSINESS : { sites: [site] }),
   input: END_GRANT,
-  async prepare({ db }, { grant }) {
+  async prepare({ db }, { site, grant }) {
     const [row] = await loadRows(db, 'leave_grant', { id: grant });
-    if (!row) return fail('unknown', 'there is no such grant', 'input.grant');
+    if (!row || (JSON.parse(row.whom) as { site: string | null }).site !== site)
+      return fail('unknown', 'there is no such grant here', 'input.grant');
     return {
       ok: true,
       work: {

@@ -7,9 +7,10 @@ import { loadLeaveTypes } from '@/data/leave/leave-store';
 import type { Actor } from '../access/actor';
 import { checkAccess } from '../access/permissions';
 import { refuseOff } from '../site/capabilities';
+import { absentAt } from './absent-now';
 import { balancesAt } from './balances';
 import { type LeaveCalendar, calendarAt } from './calendar';
-import type { BalancesPage, QueuedRequest, RequestView } from './payload';
+import type { AbsentNow, BalancesPage, QueuedRequest, RequestView } from './payload';
 import { decidedAt, queueAt, seesRequests } from './queries';
 import { todayOf } from '../commands/request';
 
@@ -29,6 +30,8 @@ export interface RequestsPage {
     readonly mine: readonly QueuedRequest[];
     readonly others: readonly RequestView[];
   } | null;
+  /** Who cannot come just now. */
+  readonly absent: readonly AbsentNow[];
   readonly decided: readonly RequestView[] | null;
   readonly calendar: LeaveCalendar | null;
   readonly balances: BalancesPage | null;
@@ -64,6 +67,7 @@ export async function requestsPage(
       ...{ site, siteName: place.name, hourFormat: place.hourFormat, weekStart: place.weekStart, today },
       counts: { mine: waiting.mine.length, others: waiting.others.length },
       waiting: part === 'waiting' || part === 'calendar' ? waiting : null,
+      absent: part === 'waiting' ? await absentAt(db, actor, site) : [],
       decided: part === 'decided' ? await decidedAt(db, actor, site) : null,
       calendar:
         part === 'calendar' ? await calendarAt(db, actor, place, span.from ?? today - 7, span.weeks) : null,

@@ -132,6 +132,26 @@ export interface QueuedRequest extends RequestView {
   readonly remarks: readonly string[];
 }
 
+/** Somebody who cannot come, and the shifts that somebody else has to work. */
+export interface AbsentNow {
+  readonly request: string;
+  readonly person: string;
+  readonly name: string;
+  /** The reason. */
+  readonly type: string;
+  readonly note: string;
+  readonly last: Day;
+  readonly shifts: readonly {
+    readonly id: string;
+    readonly site: string;
+    /** First day of its week, `YYYY-MM-DD`. */
+    readonly week: string;
+    readonly text: string;
+    /** Nobody has it; otherwise it is still theirs. */
+    readonly isOpen: boolean;
+  }[];
+}
+
 /** What is decided about shifts within leave that is approved. */
 export interface ShiftChoice {
   readonly id: string;
@@ -223,7 +243,7 @@ export interface BalancesPage {
     readonly cells: Readonly<Record<string, BalanceCell>>;
   }[];
   /** Grants that those who join later still get. */
-  readonly standing: readonly { readonly id: string; readonly text: string }[];
+  readonly standing: readonly { readonly id: string; readonly site: string | null; readonly text: string }[];
   readonly mayGrant: boolean;
 }
 

@@ -280,7 +280,10 @@ export const GRANT_LEAVE = Joi.object<{
 }).required();
 
 /** A grant that those who join later get no more. */
-export const END_GRANT = Joi.object<{ grant: string }>({ grant: ID.required() }).required();
+export const END_GRANT = Joi.object<{ site: string | null; grant: string }>({
+  site: ID.allow(null).required(),
+  grant: ID.required(),
+}).required();
 
 /** An entry that is taken back by another. */
 export const REVERSE_ENTRY = Joi.object<{ person: string; entry: string; note: string }>({

@@ -16,7 +16,7 @@ import { loadPublished, loadShifts } from '@/data/week/shift-store';
 import { areasOf, checkAccess, visibleSites } from '../access/permissions';
 import type { Actor } from '../access/actor';
 import { planFor, seesPay } from '../access/pay';
-import { actorFrame, framedSites } from '../access/frame';
+import { actorFrame, loadFramedSites } from '../access/frame';
 import { nowAt } from '../clock';
 import { offAt } from '../site/capabilities';
 import { readableSite } from '../site/readable';
@@ -127,7 +127,7 @@ export async function headerOfWeek(
   const found = await readableSite(db, actor, site);
   if (!found.ok) return found;
   const { line } = found;
-  const sites = framedSites(actor, found.all);
+  const sites = await loadFramedSites(db, actor, found.all);
   const first = startOfWeek(week, line.weekStart);
   const weeks = await WEEKS.get(db, `${site} ${first}`, () => weeksAround(db, site, first));
   return {

@@ -14,9 +14,9 @@ import { type StoredMoney, moneyIn } from '@/data/money';
 import type { Database } from '@/data/database';
 import { type RowOf, loadRows, loadRowsOf } from '@/data/records/records';
 import { listSites } from '@/data/site/site-store';
-import { type ActorFrame, type FramedSite, actorFrame, framedSites } from '../access/frame';
+import { type ActorFrame, type FramedSite, actorFrame, loadFramedSites } from '../access/frame';
 import { seesPay } from '../access/pay';
-import { checkAccess, managedSites } from '../access/permissions';
+import { checkAccess } from '../access/permissions';
 import type { Actor } from '../access/actor';
 import { nowAt } from '../clock';
 import { leaveSetup } from '../leave/setup';
@@ -79,9 +79,7 @@ export async function headerOfBusiness(
   actor: Actor,
 ): Promise<{ sites: (FramedSite & { today: Day; dates: DateHabits })[]; actor: ActorFrame }> {
   const sites = await listSites(db);
-  const framed = new Map(
-    framedSites(actor, sites, await managedSites(db, actor)).map((site) => [site.id, site]),
-  );
+  const framed = new Map((await loadFramedSites(db, actor, sites)).map((site) => [site.id, site]));
   return {
     sites: sites.flatMap(({ id, timeZone, hourFormat, weekStart }) => {
       const site = framed.get(id);

@@ -23,6 +23,7 @@ import { proposalsOf } from './availability';
 import { ownPlan } from './own-plan';
 import { resolvedAll } from './resolved-at';
 import type { OwnDetails, OwnLeave, OwnPage, OwnShift } from './payload';
+import { offAt } from '../site/capabilities';
 import { teamOn, viewsAt } from './team';
 import { plannedWeeks, pointsOf, wishesOf } from './wishes';
 
@@ -106,7 +107,7 @@ async function pageOf(db: Database, actor: Actor, whose: Whose): Promise<Result<
       ),
       credited: await creditedBy(db, person, home, first),
       leave: await leaveOf(db, person, first, first + days),
-      decidedLeave: await decidedLeave(db, person),
+      decidedLeave: (await offAt(db, home.id)).has('leave') ? null : await decidedLeave(db, person),
       details: await detailsOf(db, person, row),
       weekend: JSON.parse(homeRow?.weekend ?? '[5,6]') as number[],
       openHours: widestHours((await hoursOfSites(db)).get(home.id) ?? null),

@@ -132,8 +132,8 @@ export interface OwnPage {
   /** Minutes credited for leave and holidays, by the first day of a week. */
   readonly credited: Readonly<Record<Day, number>>;
   readonly leave: readonly OwnLeave[];
-  /** How many requests of one's own were decided and not looked at. */
-  readonly decidedLeave: number;
+  /** How many requests of one's own were decided and not looked at; null: leave is not asked for here. */
+  readonly decidedLeave: number | null;
   readonly details: OwnDetails;
   /** What is taken for granted where availability is typed: weekend days, and the widest opening hours. */
   readonly weekend: readonly number[];

@@ -150,13 +150,13 @@ export function Balances({
             <section aria-label="Grants for those who join later" className="border-rule mt-5 border-t pt-3">
               <h3 className="font-semibold">For those who join later</h3>
               <ul>
-                {standing.map(({ id, text: words }) => (
+                {standing.map(({ id, site, text: words }) => (
                   <li key={id} className="flex items-start gap-2 py-1">
                     <span className="mr-auto">{words}</span>
                     <Button
                       kind="link"
                       onClick={() =>
-                        void run('leave.grant.end', { grant: id }, 'No more to those who join later')
+                        void run('leave.grant.end', { site, grant: id }, 'No more to those who join later')
                       }
                     >
                       End it

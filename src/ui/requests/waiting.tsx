@@ -13,6 +13,7 @@ import { SplitPanel } from '../kit/page';
 import { EmptyState } from '../kit/states';
 import { LeaveMark } from '../leave/leave-mark';
 import { When } from '../layout/when';
+import { Absent } from './absent';
 import { DecidePanel } from './decide-panel';
 
 /** What waits for a decision: a line each, and beside it what deciding the chosen one would do. */
@@ -37,6 +38,7 @@ export function Waiting({
   if (mine.length === 0)
     return (
       <main className="min-h-0 flex-1 overflow-y-auto px-6 py-5">
+        <Absent absent={page.absent} />
         <EmptyState title="Nothing waits for you.">
           Leave that people at {page.siteName} ask for stands here, with what approving it would do.
         </EmptyState>
@@ -50,6 +52,7 @@ export function Waiting({
       side={current && <DecidePanel key={current.id} request={current} page={page} />}
     >
       <main>
+        <Absent absent={page.absent} />
         <div className="mb-2 flex flex-wrap items-center gap-3">
           <h2 className="font-serif text-lg font-semibold">{counted(mine.length, 'request')} for you</h2>
           {easy.length > 0 && together.length === 0 && (

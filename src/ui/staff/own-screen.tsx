@@ -19,6 +19,9 @@ const Open = dynamic(() => import('./open-shifts').then((part) => part.OpenShift
 const Leave = dynamic(() => import('./leave/own-leave').then((part) => part.OwnLeaveList), { ssr: false });
 const You = dynamic(() => import('./you').then((part) => part.You), { ssr: false });
 
+/** The pages where nobody asks for leave. */
+const WITHOUT_LEAVE = STAFF_PARTS.filter((part) => part !== 'leave');
+
 /** One's own pages: shifts, the team, open shifts, news, and what is on record. For a phone first. */
 export function OwnScreen({ header, page }: { readonly header: ShellFrame; readonly page: OwnPage }) {
   useServiceWorker();
@@ -58,9 +61,10 @@ export function OwnScreen({ header, page }: { readonly header: ShellFrame; reado
         <Kept at={fresh?.at ?? page.at} isLost={isLost} waits={waiting.length} onRetry={again} />
         <FootBar
           part={part}
+          parts={shown.decidedLeave === null ? WITHOUT_LEAVE : STAFF_PARTS}
           hrefOf={addressOf}
           onGo={go}
-          counts={{ news: openNews(shown).length, leave: shown.decidedLeave }}
+          counts={{ news: openNews(shown).length, leave: shown.decidedLeave ?? 0 }}
         />
       </StaffProvider>
     </AppLayout>

@@ -7,11 +7,12 @@ import { Button } from '../../kit/button';
 import { STANDING } from '../../leave/standing';
 import { useStaff } from '../staff-context';
 
-type Mark = 'approved' | 'waiting' | 'holiday' | null;
+type Mark = 'approved' | 'waiting' | 'draft' | 'holiday' | null;
 
 const LOOK: Readonly<Record<Exclude<Mark, null>, string>> = {
   approved: 'bg-ink',
   waiting: 'border-ink border border-dashed',
+  draft: 'border-muted border border-dotted',
   holiday: 'bg-rule',
 };
 
@@ -68,7 +69,7 @@ export function OwnYear({ page }: { readonly page: OwnLeavePage }) {
         })}
       </div>
       <p className="text-muted mt-1 text-sm">
-        Filled: away. Dashed: waiting. Grey: holiday. Pale: weekend. A line: today.
+        Filled: away. Dashed: waiting. Dotted: not sent. Grey: holiday. Pale: weekend. A line: today.
       </p>
       <ul className="sr-only">
         {inYear.map(({ id, when, standing }) => (
@@ -104,8 +105,9 @@ function Cell({
 function marksOf({ requests, holidays }: OwnLeavePage): Map<Day, Mark> {
   const marks = new Map<Day, Mark>(holidays.map(({ date }) => [date, 'holiday']));
   for (const { days, standing } of requests)
-    if (standing !== 'draft' && standing !== 'withdrawn')
+    if (standing !== 'withdrawn')
       for (const { date, state } of days)
-        if (state === 'approved' || state === 'waiting') marks.set(date, state);
+        if (state === 'approved' || state === 'waiting')
+          marks.set(date, standing === 'draft' ? 'draft' : state);
   return marks;
 }
