@@ -4,12 +4,14 @@ import type { Day } from '@/core/time/day';
 import type { Database } from '@/data/database';
 import { listSites } from '@/data/site/site-store';
 import { loadLeaveTypes } from '@/data/leave/leave-store';
+import { amongTexts } from '@/data/records/lines';
 import type { Actor } from '../access/actor';
 import { checkAccess } from '../access/permissions';
 import { refuseOff } from '../site/capabilities';
 import { absentAt } from './absent-now';
 import { balancesAt } from './balances';
 import { type LeaveCalendar, calendarAt } from './calendar';
+import { grantedTo } from './grant';
 import type { AbsentNow, BalancesPage, QueuedRequest, RequestView } from './payload';
 import { decidedAt, queueAt, seesRequests } from './queries';
 import { todayOf } from '../commands/request';
@@ -41,6 +43,10 @@ export interface RequestsPage {
     readonly name: string;
     readonly unit: 'days' | 'half-days' | 'hours';
   }[];
+  /** The same, what is not asked for first: those are what somebody who cannot come says. */
+  readonly absenceTypes: readonly { readonly id: string; readonly name: string }[];
+  /** Everybody at home there, for who may enter leave for them. */
+  readonly people: readonly { readonly id: string; readonly name: string }[];
   /** Whether who looks may enter leave for all at home there. */
   readonly mayEnter: boolean;
 }
@@ -61,6 +67,8 @@ export async function requestsPage(
   if (!place) return fail('unknown', 'there is no such site');
   const waiting = await queueAt(db, actor, site);
   const today = await todayOf(db, site);
+  const types = (await loadLeaveTypes(db)).filter(({ isRetired }) => !isRetired);
+  const mayEnter = checkAccess(actor, 'leave.decide', site) === null;
   return {
     ok: true,
     page: {
@@ -72,10 +80,25 @@ export async function requestsPage(
       calendar:
         part === 'calendar' ? await calendarAt(db, actor, place, span.from ?? today - 7, span.weeks) : null,
       balances: part === 'balances' ? await balancesAt(db, actor, site) : null,
-      types: (await loadLeaveTypes(db))
-        .filter(({ isRetired }) => !isRetired)
-        .map(({ id, name, unit }) => ({ id, name, unit })),
-      mayEnter: checkAccess(actor, 'leave.decide', site) === null,
+      types: types.map(({ id, name, unit }) => ({ id, name, unit })),
+      absenceTypes: [...types]
+        .sort((a, b) => Number(b.approval === 'nobody') - Number(a.approval === 'nobody'))
+        .map(({ id, name }) => ({ id, name })),
+      people: mayEnter && part === 'waiting' ? await peopleAtHome(db, site, today) : [],
+      mayEnter,
     },
   };
+}
+
+/** Everybody at home at a site who works there today, by name. */
+async function peopleAtHome(db: Database, site: string, today: Day): Promise<RequestsPage['people']> {
+  const ids = (await grantedTo(db, site, { kind: 'all' }, { date: today, today })).map(
+    ({ person }) => person,
+  );
+  return db
+    .selectFrom('person')
+    .select(['id', 'name'])
+    .where('id', 'in', amongTexts(ids))
+    .orderBy('name')
+    .execute();
 }

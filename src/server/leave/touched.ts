@@ -8,7 +8,7 @@ import { formatDay, formatTimeSpan } from '@/core/time/format';
 import { DAY } from '@/core/time/span';
 import { groupedBy } from '@/core/grouped';
 import type { Database } from '@/data/database';
-import { type Worked, publishedShiftsOf, shiftsOfPeople } from '@/data/week/shift-store';
+import { type Worked, publishedShiftsOf, shiftsById, shiftsOfPeople } from '@/data/week/shift-store';
 import { listSites } from '@/data/site/site-store';
 import type { Actor } from '../access/actor';
 import { checkAccess } from '../access/permissions';
@@ -45,6 +45,13 @@ export async function touchedBy(
   const published = (await publishedShiftsOf(db, person.id, from, to)).filter(isMeant);
   const found = new Map<string, Touched>();
   for (const { site, shift } of drafts)
+    found.set(shift.id, { site, id: shift.id, draft: shift, published: null });
+  // In the plan it may be another's by now: that draft stays on top.
+  const others = await shiftsById(
+    db,
+    published.flatMap(({ shift }) => (found.has(shift.id) ? [] : [shift.id])),
+  );
+  for (const { site, shift } of others)
     found.set(shift.id, { site, id: shift.id, draft: shift, published: null });
   for (const { site, shift } of published)
     found.set(shift.id, { site, id: shift.id, draft: found.get(shift.id)?.draft ?? null, published: shift });

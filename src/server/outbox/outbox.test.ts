@@ -132,8 +132,9 @@ describe('who sends', () => {
     process.env.VICENDA_SMTP_URL = server.url;
     try {
       await publish(one);
-      const wanted = (await states(one)).length;
       for (let i = 0; i < 6; i++) await Promise.all([tick(one, 'one'), tick(two, 'two')]);
+      // What tickers remind of among it.
+      const wanted = (await states(one)).length;
       expect(got).toHaveLength(wanted);
       expect(new Set(got).size).toBe(wanted);
       expect(new Set(await states(two))).toEqual(new Set(['sent']));

@@ -52,6 +52,10 @@ export async function exportPerson(
     select availability_block.* from availability_block
     join availability on availability.id = availability_id where person_id = ${person}`.execute(db);
   zip.file('availability_block.csv', csvOf(await columnsOf(db, 'availability_block'), blocks));
+  const { rows: trails } = await sql<Row>`
+    select leave_event.* from leave_event
+    join leave_request on leave_request.id = request_id where person_id = ${person}`.execute(db);
+  if (trails.length > 0) zip.file('leave_event.csv', csvOf(await columnsOf(db, 'leave_event'), trails));
   const { rows: signIns } = await sql<Row>`
     select sign_in_event.* from sign_in_event
     join "user" on "user".id = user_id where person_id = ${person}`.execute(db);

@@ -14,6 +14,7 @@ import { EmptyState } from '../kit/states';
 import { LeaveMark } from '../leave/leave-mark';
 import { When } from '../layout/when';
 import { Absent } from './absent';
+import { AbsenceDialog } from './absence-dialog';
 import { DecidePanel } from './decide-panel';
 
 /** What waits for a decision: a line each, and beside it what deciding the chosen one would do. */
@@ -26,6 +27,7 @@ export function Waiting({
 }) {
   const { mine, others } = waiting;
   const [chosen, choose] = useState<string | null>(mine[0]?.id ?? null);
+  const [isAbsence, setAbsence] = useState(false);
   const [ticked, tick] = useState<ReadonlySet<string>>(new Set());
   const { run, busy, problem } = useCommand();
   const current = mine.find(({ id }) => id === chosen) ?? mine[0];
@@ -35,9 +37,18 @@ export function Waiting({
     const input = { people: together.map(({ person }) => person), requests: together.map(({ id }) => id) };
     if (await run('leave.approve', input, `Approved ${counted(together.length, 'request')}`)) tick(new Set());
   };
+  const cannotCome = page.mayEnter && page.absenceTypes.length > 0 && (
+    <>
+      <Button className="ml-auto" onClick={() => setAbsence(true)}>
+        Somebody cannot come …
+      </Button>
+      {isAbsence && <AbsenceDialog page={page} onClose={() => setAbsence(false)} />}
+    </>
+  );
   if (mine.length === 0)
     return (
       <main className="min-h-0 flex-1 overflow-y-auto px-6 py-5">
+        <div className="flex">{cannotCome}</div>
         <Absent absent={page.absent} />
         <EmptyState title="Nothing waits for you.">
           Leave that people at {page.siteName} ask for stands here, with what approving it would do.
@@ -65,6 +76,7 @@ export function Waiting({
               Approve {counted(together.length, 'ticked request')}
             </Button>
           )}
+          {cannotCome}
         </div>
         {problem && <p className="text-gap mb-2 font-semibold">{asSentence(problem.message)}</p>}
         <ul aria-label="Requests that wait for you" className="border-rule border-t">
