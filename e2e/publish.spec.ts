@@ -27,7 +27,7 @@ test('a week is published as it was looked at, then changed, then withdrawn', as
   await expect(publish(page)).toBeEnabled();
   await side(page).getByLabel('A message that goes with it').fill('The terrace opens at 8.');
 
-  // Somebody edits meanwhile: what differs is shown and asked about again.
+  // Somebody edits meanwhile: what differs is shown as it comes, and looked at again before it can be published.
   const other = await server.otherPage(browser);
   await other.goto(`${server.url}/plan/bistro/${WEEK}`);
   await other.getByRole('gridcell', { name: 'Priya Nair, Sun 29' }).click();
@@ -35,9 +35,9 @@ test('a week is published as it was looked at, then changed, then withdrawn', as
   await other.keyboard.press('Enter');
   await expect(other.getByTestId('save-state')).toHaveText(/^Saved/);
   await other.close();
-  await publish(page).click();
   await expect(page.getByRole('main').getByRole('alert')).toContainText('1 change differs');
   await expect(priya).toContainText('changed since you looked');
+  await expect(publish(page)).toBeDisabled();
   await page.getByRole('button', { name: 'I have looked at them' }).click();
   await expect(priya).toContainText('16–23 Bar');
   for (let i = 0; i < (await stops.count()); i++) await stops.nth(i).check();
