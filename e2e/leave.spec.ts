@@ -195,3 +195,31 @@ test('leave is entered, moved and taken back on the calendar, with the keyboard 
   await expect(page.getByTitle(/^Bram de Wit: Annual leave/)).toHaveCount(0);
   expect(await seriousFaults(page)).toEqual([]);
 });
+
+test('sixty kinds of leave stay usable on a screen of 360 pixels', async ({ page, context }) => {
+  await server.signIn(context);
+  await page.setViewportSize({ width: 360, height: 740 });
+  await goReady(page, `${server.url}/setup/bistro/leave`);
+  const add = page.getByRole('button', { name: 'Add a kind' });
+  const list = page.getByRole('list', { name: 'Kinds of leave' });
+  const before = await list.getByRole('listitem').count();
+  for (let i = before; i < 60; i++) {
+    await add.click();
+    await page.getByLabel('Name', { exact: true }).fill(`Leave for a reason of its own, number ${i}`);
+  }
+  await expect(list.getByRole('listitem')).toHaveCount(60);
+  await page.getByRole('button', { name: 'Save' }).click();
+  await expect(page.locator('[data-sonner-toast]').first()).toContainText('Saved');
+  const overflows = () =>
+    page.evaluate(() =>
+      [...document.querySelectorAll('html, body, main')].some((one) => one.scrollWidth > one.clientWidth + 1),
+    );
+  expect(await overflows()).toBe(false);
+  await server.signIn(context, 'demo-emil');
+  await goReady(page, `${server.url}/me/leave`);
+  await page.getByRole('button', { name: 'Ask for leave …' }).click();
+  const form = page.getByRole('region', { name: 'Ask for leave' });
+  await form.getByLabel('Kind').selectOption({ label: 'Leave for a reason of its own, number 59' });
+  await expect(form).toContainText('Counts');
+  expect(await overflows()).toBe(false);
+});

@@ -46,6 +46,7 @@ export const leave: readonly string[] = [
   ) strict`,
   `create unique index leave_entry_key on leave_entry (person_id, type_id, key)`,
   `create index leave_entry_of on leave_entry (type_id, person_id, date)`,
+  `create index leave_entry_taken on leave_entry (date) where kind = 'taken'`,
   `create trigger leave_entry_stays before update of
     person_id, type_id, date, kind, amount, at, actor, request_id, grant_id, key, reverses on leave_entry
     begin select raise(abort, 'an entry of the ledger is reversed, not altered'); end`,

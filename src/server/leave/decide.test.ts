@@ -151,6 +151,21 @@ describe('deciding', () => {
     expect(await balance('oona', '2026-12-31')).toBe(15);
   });
 
+  test('a contract and usual week that changed since it was asked for are said; what was asked is booked', async () => {
+    await db
+      .updateTable('person')
+      .set({ usual_week: '[480,480,480,0,0,0,0]', contract_minutes: 1440 })
+      .where('id', '=', 'oona')
+      .execute();
+    const { mine } = await queueAt(db, OWNER, 'bistro');
+    expect(mine[0]).toMatchObject({ total: 5000, look: { total: 3000 } });
+    expect(mine[0].remarks).toEqual([
+      'It counted 5 days when it was asked for, and books that; by the contract, the usual week and the holidays of now it would be 3 days.',
+    ]);
+    await did('leave.decide', decide('r1', WEEK));
+    expect(await balance('oona', '2026-12-31')).toBe(15);
+  });
+
   test('one that waited until after its dates says so, and can still be decided', async () => {
     process.env.VICENDA_NOW = '2026-12-08T10:00:00Z';
     const { mine } = await queueAt(db, OWNER, 'bistro');

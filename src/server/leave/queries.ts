@@ -166,6 +166,11 @@ export async function queueAt(
           : hasBegun
             ? [`Its first day, ${formatLongDay(view.first)}, is over.`]
             : []),
+        ...(look.days.length > 0 && look.total !== view.total
+          ? [
+              `It counted ${formatAmount(view.total, type.unit)} when it was asked for, and books that; by the contract, the usual week and the holidays of now it would be ${formatAmount(look.total, type.unit)}.`,
+            ]
+          : []),
         ...(view.hasOldRules ? [`It keeps the rules of ${type.name} that it was asked under.`] : []),
       ],
     });
