@@ -60,14 +60,14 @@ export function TopBar({ sites, site, area, actor, onFind }: Props) {
           ]}
         />
       )}
-      <nav aria-label="Areas" className="flex h-full gap-5 phone:gap-3">
+      <nav aria-label="Areas" className="flex h-full gap-5 phone:min-w-0 phone:gap-3 phone:overflow-x-auto">
         {actor.isPerson && <AreaLink href="/me" name="My shifts" isHere={area === 'own'} />}
         {AREAS.map(({ area: one, name }) => {
           const href = placeOf(sites, one, site);
           return href && <AreaLink key={one} href={href} name={name} isHere={one === area} />;
         })}
       </nav>
-      <div className="ml-auto flex items-center gap-3">
+      <div className="ml-auto flex shrink-0 items-center gap-3">
         {onFind && (
           <button
             type="button"
