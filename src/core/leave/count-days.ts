@@ -54,7 +54,7 @@ export function countDays(span: Span, ground: LeaveGround): CountedDay[] {
 }
 
 /** The sum of counted days. */
-export function amountOf(days: readonly CountedDay[]): LeaveAmount {
+export function amountOf(days: readonly Pick<CountedDay, 'amount'>[]): LeaveAmount {
   return days.reduce((sum, { amount }) => sum + amount, 0);
 }
 

@@ -51,6 +51,17 @@ export type RequestEvent =
 export type RequestStanding =
   'draft' | 'waiting' | 'approved' | 'partly-approved' | 'declined' | 'withdrawn' | 'given-back';
 
+/** What a request stands at, in words. */
+export const STANDING_WORDS: Readonly<Record<RequestStanding, string>> = {
+  draft: 'not sent yet',
+  waiting: 'waiting',
+  approved: 'approved',
+  'partly-approved': 'approved in part',
+  declined: 'declined',
+  withdrawn: 'withdrawn',
+  'given-back': 'given back',
+};
+
 /** A change of a balance by a day of a request; its key is of that day alone, so that it cannot be booked twice. */
 export interface Booking {
   readonly key: string;

@@ -13,7 +13,7 @@ import { nowAt, timestamp } from '../clock';
 import { type CommandEffect, type Context, command } from '../commands/command';
 import { publicAddress } from '../access/origin';
 import { enqueueTellings } from '../outbox/enqueue';
-import { changed, happen, requestOf, sent, whose } from './ask';
+import { changed, givenBack, requestOf, sent, whose } from './ask';
 import { type LeavePerson, groundOf } from './ground';
 import type { ShiftChoice } from './payload';
 import { CHANGE_LEAVE, REPORT_ABSENCE } from './schema';
@@ -178,9 +178,7 @@ export const endAbsence = command<
       return fail('input', 'this was asked for: ask for it back', 'input.request');
     if (days.some((day) => day < found.person.today))
       return fail('input', 'days that are over were away', 'input.days');
-    const back = happen(asked.request, { do: 'ask-back', days });
-    if (!back.ok) return back;
-    const given = happen(back.request, { do: 'give-back' });
+    const given = givenBack(asked.request, days);
     if (!given.ok) return given;
     const { person } = found;
     return changed(context, person, asked.request, given.request, {

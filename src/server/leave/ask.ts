@@ -158,6 +158,12 @@ export function happen(request: StoredRequest, event: RequestEvent): Result<{ re
   return found.ok ? { ok: true, request: { ...request, ...found.request } } : found;
 }
 
+/** A request whose approved days are given back at once, without anybody having to agree. */
+export function givenBack(request: StoredRequest, days: readonly Day[]): Result<{ request: StoredRequest }> {
+  const asked = happen(request, { do: 'ask-back', days });
+  return asked.ok ? happen(asked.request, { do: 'give-back' }) : asked;
+}
+
 /** Takes one's own request back while nobody has decided about it, or a draft. */
 export const withdrawLeave = command<'leave.withdraw', { request: string }>({
   kind: 'leave.withdraw',

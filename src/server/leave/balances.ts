@@ -1,6 +1,7 @@
 import { groupedBy } from '@/core/grouped';
 import { balanceParts, endsNext } from '@/core/leave/balance';
 import { formatAmount } from '@/core/leave/leave-type';
+import { amountOf } from '@/core/leave/count-days';
 import { isWaiting } from '@/core/leave/request';
 import { type Day, parseDate } from '@/core/time/day';
 import { formatLongDay } from '@/core/time/format';
@@ -11,7 +12,6 @@ import type { Actor } from '../access/actor';
 import { checkAccess, homesOf } from '../access/permissions';
 import { todayOf } from '../commands/request';
 import type { BalanceCell, BalancesPage, GrantedTo } from './payload';
-import { totalOf } from './views';
 
 /** Everybody at home at a site with what is left of each kind of leave: for who sees their leave there. */
 export async function balancesAt(db: Database, actor: Actor, site: string): Promise<BalancesPage> {
@@ -83,7 +83,7 @@ async function waitingOf(db: Database, people: readonly string[]): Promise<Map<s
   const all = new Map<string, number>();
   for (const request of rows.map(requestFromRow)) {
     const key = `${request.person} ${request.type.id}`;
-    if (isWaiting(request)) all.set(key, (all.get(key) ?? 0) + totalOf(request));
+    if (isWaiting(request)) all.set(key, (all.get(key) ?? 0) + amountOf(request.days));
   }
   return all;
 }

@@ -6,7 +6,7 @@ import type { Database } from '@/data/database';
 import { CALENDAR, type StoredRequest } from '@/data/leave/leave-store';
 import { type CommandEffect, type Context, command } from '../commands/command';
 import { type Turn, decidesAlone, presentManagers, turnOf } from './approvers';
-import { changed, happen, requestFrom, requestOf, sent, whose } from './ask';
+import { changed, givenBack, happen, requestFrom, requestOf, sent, whose } from './ask';
 import { requestText } from './effect';
 import type { LeavePerson } from './ground';
 import { lookAt } from './look';
@@ -173,9 +173,7 @@ export const cancelLeave = command<
     const found = await alone(context, id, of);
     if (!found.ok) return found;
     const { person, request } = found;
-    const asked = happen(request, { do: 'ask-back', days });
-    if (!asked.ok) return asked;
-    const happened = happen(asked.request, { do: 'give-back' });
+    const happened = givenBack(request, days);
     if (!happened.ok) return happened;
     const next = { ...happened.request, seenAt: null };
     return changed(context, person, request, next, {
@@ -200,9 +198,7 @@ export const moveLeave = command<
     if (!found.ok) return found;
     const { person, request } = found;
     const days = request.days.flatMap(({ date, state }) => (state === 'approved' ? [date] : []));
-    const back = happen(request, { do: 'ask-back', days });
-    if (!back.ok) return back;
-    const given = happen(back.request, { do: 'give-back' });
+    const given = givenBack(request, days);
     if (!given.ok) return given;
     // The days that are given back are free again for those that are entered.
     const without = {

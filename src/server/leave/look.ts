@@ -13,7 +13,7 @@ import { outlook } from '@/core/leave/projection';
 import { isWaiting } from '@/core/leave/request';
 import { type Day, formatDate } from '@/core/time/day';
 import { formatDay, formatTimeSpan } from '@/core/time/format';
-import { DAY, type Span } from '@/core/time/span';
+import { DAY, type Span, covered } from '@/core/time/span';
 import type { Database } from '@/data/database';
 import { parseMoment } from '@/data/moment';
 import { loadAwayRules, loadEntries } from '@/data/leave/leave-store';
@@ -58,7 +58,7 @@ export async function lookAt(
   const waitingRequests = person.requests.filter((one) => isWaiting(one) && one.id !== request);
   const waiting = waitingRequests
     .filter((one) => one.type.id === type.id)
-    .reduce((sum, one) => sum + amountOf(one.days.map((day) => ({ ...day, why: null, words: '' }))), 0);
+    .reduce((sum, { days: asked }) => sum + amountOf(asked), 0);
   const rules = await loadAwayRules(db, person.home.id);
   const closed = [...new Set(spans.flatMap((span) => closedReasons(rules.closed, span)))];
   const asking =
@@ -101,9 +101,8 @@ function overlapping(
   spans: readonly Span[],
   person: LeavePerson,
 ): string | null {
-  const meets = (a: Span, b: Span) => a.from < b.to && b.from < a.to;
   for (const { days, type } of waiting) {
-    const day = days.find((one) => spans.some((span) => meets(span, spanOfDay(one))));
+    const day = days.find((one) => covered(spanOfDay(one), spans) > 0);
     if (day)
       return `${type.name} on ${formatDay(day.date)} was asked for already and waits: ${person.name} has to withdraw that first.`;
   }
@@ -228,6 +227,5 @@ export function isWithin(
   { date, from, to }: { readonly date: Day; readonly from: number; readonly to: number },
   spans: readonly Span[],
 ): boolean {
-  const span = { from: date * DAY + from, to: date * DAY + to };
-  return spans.some((one) => one.from < span.to && span.from < one.to);
+  return covered({ from: date * DAY + from, to: date * DAY + to }, spans) > 0;
 }

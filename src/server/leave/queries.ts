@@ -1,4 +1,5 @@
 import { formatAmount, type LeaveType, askingFault } from '@/core/leave/leave-type';
+import { amountOf } from '@/core/leave/count-days';
 import { isWaiting } from '@/core/leave/request';
 import { outlook, projected } from '@/core/leave/projection';
 import { type Result, fail } from '@/core/plan/problem';
@@ -21,8 +22,7 @@ import { whose } from './ask';
 import { waitsSince } from './decide';
 import { type LeavePerson, askingOf, entitledTo, loadLeavePerson } from './ground';
 import { lookAt } from './look';
-import { isNews } from './news';
-import { totalOf, viewsOf } from './views';
+import { isNews, viewsOf } from './views';
 import type {
   AskDraft,
   AskLook,
@@ -87,7 +87,7 @@ async function leavePageOf(db: Database, person: LeavePerson): Promise<OwnLeaveP
       left: found ? found.now : null,
       yearEnd: found ? found.yearEnd : null,
       yearLast: found ? found.yearLast : null,
-      waiting: asked.filter(isWaiting).reduce((sum, one) => sum + totalOf(one), 0),
+      waiting: asked.filter(isWaiting).reduce((sum, one) => sum + amountOf(one.days), 0),
     });
   }
   const views = await viewsOf(

@@ -1,23 +1,12 @@
 import { formatAmount } from '@/core/leave/leave-type';
 import { amountOf } from '@/core/leave/count-days';
-import { nextApprover, standingOf } from '@/core/leave/request';
+import { STANDING_WORDS, nextApprover, standingOf } from '@/core/leave/request';
 import type { StoredRequest } from '@/data/leave/leave-store';
 import type { Database } from '@/data/database';
 import { publicAddress } from '../access/origin';
 import { type Telling, enqueueTellings } from '../outbox/enqueue';
 import { requestText } from './effect';
 import type { LeavePerson } from './ground';
-
-/** What became of a request, in words. */
-export const STANDING_WORDS = {
-  draft: 'not sent',
-  waiting: 'waiting',
-  approved: 'approved',
-  'partly-approved': 'approved in part',
-  declined: 'declined',
-  withdrawn: 'withdrawn',
-  'given-back': 'given back',
-} as const;
 
 /** Tells somebody what became of their leave. */
 export async function tellDecision(
@@ -52,10 +41,7 @@ export async function tellApprovers(
       ? [person.manager]
       : await schedulersAt(trx, person.home.id, person.id);
   const what = requestText(request, person);
-  const amount = formatAmount(
-    amountOf(request.days.map((day) => ({ ...day, why: null, words: '' }))),
-    request.type.unit,
-  );
+  const amount = formatAmount(amountOf(request.days), request.type.unit);
   const isBack = request.back.length > 0;
   const subject = `${isReminder ? 'Still waiting: ' : ''}${person.name} asks ${isBack ? 'to give leave back' : 'for leave'}`;
   const line = `${subject}: ${what} (${amount}).`;

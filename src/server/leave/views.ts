@@ -1,7 +1,7 @@
 import { formatAskedDays } from '@/core/leave/asked-text';
 import { amountOf } from '@/core/leave/count-days';
 import type { LeaveType } from '@/core/leave/leave-type';
-import { nextApprover, standingOf } from '@/core/leave/request';
+import { isWaiting, nextApprover, standingOf } from '@/core/leave/request';
 import { groupedBy } from '@/core/grouped';
 import { CALENDAR, type StoredRequest, loadLeaveTypes } from '@/data/leave/leave-store';
 import type { Database } from '@/data/database';
@@ -11,11 +11,6 @@ import { approverText } from './approvers';
 import { hasOldRules } from './ask';
 import type { LeavePerson } from './ground';
 import type { RequestTrail, RequestView } from './payload';
-
-/** The total of a request. */
-export function totalOf({ days }: Pick<StoredRequest, 'days'>): number {
-  return amountOf(days.map((day) => ({ ...day, why: null, words: '' })));
-}
 
 /** Requests as they are shown, with their trails. */
 export async function viewsOf(
@@ -50,7 +45,7 @@ export async function viewsOf(
     when: formatAskedDays(request.days, person.today, person.home.hourFormat),
     first: request.days[0].date,
     last: request.days.at(-1)!.date,
-    total: totalOf(request),
+    total: amountOf(request.days),
     days: request.days.map(({ date, part, state }) => ({ date, part, state })),
     note: request.note,
     isAbsence: request.isAbsence,
@@ -75,4 +70,10 @@ async function managerNames(db: Database, ids: readonly string[]): Promise<Map<s
 
 function shownType({ id, name, mark, ink, unit }: LeaveType): RequestView['type'] {
   return { id, name, mark, ink, unit };
+}
+
+/** Whether a request was decided by somebody, and whoever it is of has not looked at that. */
+export function isNews(request: StoredRequest): boolean {
+  const isDecided = request.state === 'sent' && !isWaiting(request) && request.back.length === 0;
+  return isDecided && request.type.approval !== 'nobody' && request.seenAt === null;
 }

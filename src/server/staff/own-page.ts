@@ -18,7 +18,7 @@ import type { Actor } from '../access/actor';
 import { checkAccess, checkScope } from '../access/permissions';
 import { nowAt, timestamp } from '../clock';
 import { versionsOf } from '../people/rows';
-import { isNews } from '../leave/news';
+import { isNews } from '../leave/views';
 import { proposalsOf } from './availability';
 import { ownPlan } from './own-plan';
 import { resolvedAll } from './resolved-at';

@@ -14,7 +14,7 @@ import { TextArea, TextInput } from '../kit/inputs/text-input';
 import { SplitPanel } from '../kit/page';
 import { EmptyState } from '../kit/states';
 import { LeaveMark } from '../leave/leave-mark';
-import { STANDING } from '../leave/standing';
+import { STANDING_WORDS } from '@/core/leave/request';
 import { Trail } from './trail';
 
 /** What was decided, the latest first, with who did what and when. */
@@ -68,7 +68,9 @@ export function Decided({
                 <LeaveMark type={one.type} />
                 <span className="min-w-0 truncate">{one.when}</span>
                 <span className="text-muted ml-auto whitespace-nowrap">
-                  {one.isAbsence && one.standing === 'approved' ? 'could not come' : STANDING[one.standing]}
+                  {one.isAbsence && one.standing === 'approved'
+                    ? 'could not come'
+                    : STANDING_WORDS[one.standing]}
                 </span>
                 <span className="w-[72px] text-right whitespace-nowrap">
                   {formatAmount(one.total, one.type.unit)}
@@ -103,7 +105,7 @@ export function DecidedPanel({
           {type.name}, {when}
         </p>
         <p>
-          <b>{STANDING[standing]}</b>
+          <b>{STANDING_WORDS[standing]}</b>
           {standing === 'partly-approved' && `: ${approved.map(({ date }) => formatDay(date)).join(', ')}`}
         </p>
       </header>

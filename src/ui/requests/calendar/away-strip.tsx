@@ -103,7 +103,8 @@ export function AwayStrip({
   );
 }
 
-function isOver({ approved, waiting, limit, over }: AwayOn): boolean {
+/** Whether more are away on a date than a limit allows, if all that waits were approved. */
+export function isOver({ approved, waiting, limit, over }: AwayOn): boolean {
   return (limit !== null && approved + waiting > limit) || over.length > 0;
 }
 

@@ -13,6 +13,7 @@ import { Segmented } from '../../kit/inputs/segmented';
 import { Select } from '../../kit/inputs/select';
 import { TextInput } from '../../kit/inputs/text-input';
 import { DecidePanel } from '../decide-panel';
+import { isOver } from './away-strip';
 import { BarPanel } from './bar-panel';
 import { EnterPanel } from './enter-panel';
 import { type CalendarFilter, formatRange, linesOf } from './geometry';
@@ -54,10 +55,7 @@ export function CalendarScreen({
     router.push(
       `/requests/${encodeURIComponent(page.site)}/calendar?from=${formatDate(first)}&weeks=${many}`,
     );
-  const over = away.filter(
-    ({ approved, waiting, limit, over: more }) =>
-      (limit !== null && approved + waiting > limit) || more.length > 0,
-  );
+  const over = away.filter(isOver);
   const step = weeks > 9 ? Math.round(weeks / 2) * 7 : 28;
   return (
     <div className="flex min-h-0 flex-1 max-lg:flex-col max-lg:overflow-y-auto">

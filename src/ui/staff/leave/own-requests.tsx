@@ -6,7 +6,7 @@ import type { OwnLeavePage, OwnRequest } from '@/server/leave/payload';
 import { useCommand } from '../../commands/use-command';
 import { Button } from '../../kit/button';
 import { LeaveMark } from '../../leave/leave-mark';
-import { STANDING } from '../../leave/standing';
+import { STANDING_WORDS } from '@/core/leave/request';
 import { When } from '../../layout/when';
 import { useStaff } from '../staff-context';
 
@@ -78,7 +78,7 @@ function Request({
         <span>{formatAmount(total, type.unit)}</span>
       </p>
       <p>
-        {isAbsence ? 'Could not come' : type.name}: <b>{STANDING[standing]}</b>
+        {isAbsence ? 'Could not come' : type.name}: <b>{STANDING_WORDS[standing]}</b>
         {next !== null && back.length === 0 && `, ${next} decides`}
         {back.length > 0 && ', asked back'}
         {reasonOf(request) && `. ${asSentence(reasonOf(request))}`}

@@ -4,7 +4,7 @@ import { MONTH_NAMES, formatLongDay } from '@/core/time/format';
 import { monthOf } from '@/core/time/month';
 import type { OwnLeavePage } from '@/server/leave/payload';
 import { Button } from '../../kit/button';
-import { STANDING } from '../../leave/standing';
+import { STANDING_WORDS } from '@/core/leave/request';
 import { useStaff } from '../staff-context';
 
 type Mark = 'approved' | 'waiting' | 'draft' | 'holiday' | null;
@@ -74,7 +74,7 @@ export function OwnYear({ page }: { readonly page: OwnLeavePage }) {
       <ul className="sr-only">
         {inYear.map(({ id, when, standing }) => (
           <li key={id}>
-            {when}: {STANDING[standing]}
+            {when}: {STANDING_WORDS[standing]}
           </li>
         ))}
         {page.holidays
