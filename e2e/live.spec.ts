@@ -1,5 +1,5 @@
 import { type Page, expect, test } from '@playwright/test';
-import { publishWeek } from './ready';
+import { goReady, publishWeek } from './ready';
 import { DemoServer, WEEK } from './server';
 
 // What one does, others see while they look: in another browser, by another process on the same file, after a restart.
@@ -83,4 +83,28 @@ test('staff hear of a publication while they look', async ({ page, browser }) =>
   await publishWeek(page, `${server.url}/plan/bistro/${WEEK}`);
   await expect(staff.getByRole('article')).toContainText('new', { timeout: 5000 });
   await staff.context().close();
+});
+
+test('what is done between the making of a page and hearing is not missed', async ({ page, browser }) => {
+  let release = () => {};
+  const held = new Promise<void>((resolve) => (release = resolve));
+  await page.route('**/api/live', async (route) => {
+    await held;
+    await route.continue();
+  });
+  await goReady(page, `${server.url}/plan/bistro/${WEEK}/publish`);
+  const other = await server.otherPage(browser, 'demo-ilse');
+  await open(other);
+  await type(other, 'Oona Kelly', 'Fri 27', '9-14');
+  await expect(cell(other, 'Oona Kelly', 'Fri 27')).toHaveAttribute('aria-label', /9:00–14:00/);
+  const row = page.getByRole('row', { name: /Oona Kelly/ }).filter({ hasText: '9–14' });
+  await expect(row).toHaveCount(0);
+  release();
+  await expect(row).toBeVisible();
+  // Another tab of the same browser does not connect by itself, and hears all the same.
+  const beside = await page.context().newPage();
+  await goReady(beside, `${server.url}/plan/bistro/${WEEK}/publish`);
+  await type(other, 'Oona Kelly', 'Sat 28', '9-15');
+  await expect(beside.getByRole('row', { name: /Oona Kelly/ }).filter({ hasText: '9–15' })).toBeVisible();
+  await other.context().close();
 });

@@ -1,6 +1,7 @@
 import { fail, type Result } from '@/core/plan/problem';
 import type { HourFormat } from '@/core/time/format';
 import type { Day } from '@/core/time/day';
+import { lastSeq } from '@/data/activity/activity-store';
 import type { Database } from '@/data/database';
 import { listSites } from '@/data/site/site-store';
 import { loadLeaveTypes } from '@/data/leave/leave-store';
@@ -22,6 +23,8 @@ export type RequestPart = (typeof REQUEST_PARTS)[number];
 
 /** What the area of requests shows at a site. */
 export interface RequestsPage {
+  /** How far the log went before this was read. */
+  readonly asOf: number;
   readonly site: string;
   readonly siteName: string;
   readonly hourFormat: HourFormat;
@@ -65,6 +68,7 @@ export async function requestsPage(
   if (off) return off;
   const place = (await listSites(db)).find((one) => one.id === site);
   if (!place) return fail('unknown', 'there is no such site');
+  const asOf = await lastSeq(db);
   const waiting = await queueAt(db, actor, site);
   const today = await todayOf(db, site);
   const types = (await loadLeaveTypes(db)).filter(({ isRetired }) => !isRetired);
@@ -72,7 +76,14 @@ export async function requestsPage(
   return {
     ok: true,
     page: {
-      ...{ site, siteName: place.name, hourFormat: place.hourFormat, weekStart: place.weekStart, today },
+      ...{
+        asOf,
+        site,
+        siteName: place.name,
+        hourFormat: place.hourFormat,
+        weekStart: place.weekStart,
+        today,
+      },
       counts: { mine: waiting.mine.length, others: waiting.others.length },
       waiting: part === 'waiting' || part === 'calendar' ? waiting : null,
       absent: part === 'waiting' ? await absentAt(db, actor, site) : [],

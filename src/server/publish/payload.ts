@@ -33,6 +33,8 @@ export interface PublicationLine extends StoredPublication {
 
 /** What could be published of some weeks, and what was. */
 export interface PublishPayload {
+  /** How far the log went before this was read. */
+  readonly asOf: number;
   readonly site: { readonly id: string; readonly name: string };
   readonly from: Day;
   /** Not included. */

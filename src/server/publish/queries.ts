@@ -8,6 +8,7 @@ import { visibleSnags } from '@/core/consequences/visible-snags';
 import type { Result } from '@/core/plan/problem';
 import { publishChanges } from '@/core/publish/publish-changes';
 import { type Day, parseDate, startOfWeek } from '@/core/time/day';
+import { lastSeq } from '@/data/activity/activity-store';
 import type { Database } from '@/data/database';
 import { loadBothSides, loadPublications } from '@/data/publish/publication-store';
 import { amongTexts } from '@/data/records/lines';
@@ -35,6 +36,7 @@ export async function publishPage(
   if (refused) return refused;
   const found = await readableSite(db, actor, site);
   if (!found.ok) return found;
+  const asOf = await lastSeq(db);
   const from = startOfWeek(week, found.line.weekStart);
   const to = from + weeks * 7;
   const stored = (await planFor(db, actor, site, from, weeks * 7))!;
@@ -65,6 +67,7 @@ export async function publishPage(
   return {
     ok: true,
     page: {
+      asOf,
       site: { id: site, name: plan.site.name },
       from,
       to,

@@ -2,14 +2,14 @@
 
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
-import { useEffect, useMemo, useState } from 'react';
+import { useMemo, useState } from 'react';
 import { asSentence } from '@/core/sentence';
 import { type PublishChange, changesWithin, newsByPerson, stampOf } from '@/core/publish/publish-changes';
 import { formatDate } from '@/core/time/day';
 import { counted, formatDays } from '@/core/time/format';
 import type { PublishPayload } from '@/server/publish/payload';
 import { useCommand } from '../commands/use-command';
-import { onLive } from '../live/live';
+import { useLivePage } from '../live/use-live-page';
 import { AppLayout, type ShellFrame } from '../layout/app-layout';
 import { Button, buttonClass } from '../kit/button';
 import { Segmented } from '../kit/inputs/segmented';
@@ -43,15 +43,7 @@ export function PublishScreen({ header, page }: Props) {
   const [looked, look] = useState(page.changes);
   const [comparison, compare] = useState<Comparison | null>(null);
   const inView = useRowsShown(site.id);
-  // What others change, and what staff answer, is shown as it comes.
-  useEffect(
-    () =>
-      onLive((event) => {
-        const isHere = event.kind === 'plan' && event.site === site.id;
-        if (isHere || event.kind === 'staff' || event.kind === 'back') router.refresh();
-      }),
-    [router, site.id],
-  );
+  useLivePage(site.id, page.asOf);
   const days = extent === 'days' ? span : { from, to };
   const people = extent === 'people' ? chosen : extent === 'shown' ? inView : null;
   const scope = { ...days, people };

@@ -1,11 +1,9 @@
 'use client';
 
-import { useRouter } from 'next/navigation';
-import { useEffect } from 'react';
 import { counted } from '@/core/time/format';
 import type { RequestPart, RequestsPage } from '@/server/leave/page';
 import { AppLayout, type ShellFrame, Strip } from '../layout/app-layout';
-import { onLive } from '../live/live';
+import { useLivePage } from '../live/use-live-page';
 import { Balances } from './balances';
 import { Decided } from './decided';
 import { CalendarScreen } from './calendar/calendar-screen';
@@ -21,16 +19,7 @@ export function RequestsScreen({
   readonly page: RequestsPage;
   readonly part: RequestPart;
 }) {
-  const router = useRouter();
-  // What staff ask for, and what others decide, is shown as it comes.
-  useEffect(
-    () =>
-      onLive((event) => {
-        const isHere = event.kind === 'plan' && event.site === page.site;
-        if (isHere || event.kind === 'staff' || event.kind === 'back') router.refresh();
-      }),
-    [router, page.site],
-  );
+  useLivePage(page.site, page.asOf);
   const address = (to: RequestPart) =>
     `/requests/${encodeURIComponent(page.site)}${to === 'waiting' ? '' : `/${to}`}`;
   const { mine, others } = page.counts;

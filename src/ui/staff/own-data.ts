@@ -71,7 +71,7 @@ export function useOwnData<T>(path: string, first?: Fresh<T>): OwnData<T> {
   useEffect(
     () =>
       onLive((event) => {
-        if (event.kind === 'news' || event.kind === 'back') void refetch();
+        if (event.kind === 'news' || event.kind === 'open') void refetch();
       }),
     [refetch],
   );

@@ -15,7 +15,7 @@ export function useLivePlan(controller: PlanController, site: string): void {
       onLive((event) => {
         if (event.kind === 'plan' && event.site === site) follow(controller, event.version);
         // What was missed while there was no connection is asked for.
-        else if (event.kind === 'open' || event.kind === 'back') controller.lookAgain();
+        else if (event.kind === 'open') controller.lookAgain();
       }),
     [controller, site],
   );
