@@ -1,5 +1,5 @@
 import { type ChildProcess, execFileSync, spawn } from 'node:child_process';
-import { mkdtempSync, rmSync } from 'node:fs';
+import { copyFileSync, mkdtempSync, rmSync } from 'node:fs';
 import { request as httpRequest } from 'node:http';
 import { request as httpsRequest } from 'node:https';
 import { createServer } from 'node:net';
@@ -10,6 +10,22 @@ import type { Browser, BrowserContext, Page } from '@playwright/test';
 /** The Tuesday that the browser tests live in. */
 export const NOW = '2026-11-24T10:00:00Z';
 export const WEEK = '2026-11-23';
+
+/** The folders of the demo as it was made for these flags: once for all files of tests. */
+const made = new Map<string, string>();
+
+function demoMade(flags: readonly string[], env: NodeJS.ProcessEnv): string {
+  const there = made.get(flags.join());
+  if (there) return there;
+  const folder = mkdtempSync(join(tmpdir(), 'vicenda-e2e-demo-'));
+  execFileSync('node', ['--import', 'tsx', 'scripts/make-demo.ts', ...flags], {
+    env: { ...env, VICENDA_DATA: folder },
+    stdio: 'ignore',
+  });
+  process.on('exit', () => rmSync(folder, { recursive: true, force: true }));
+  made.set(flags.join(), folder);
+  return folder;
+}
 
 /** The application on demo data of its own, which can be stopped and started again. */
 export class DemoServer {
@@ -54,10 +70,7 @@ export class DemoServer {
 
   /** Makes the demo data and starts. `flags` as for `npm run demo`. */
   async begin(...flags: string[]): Promise<void> {
-    execFileSync('node', ['--import', 'tsx', 'scripts/make-demo.ts', ...flags], {
-      env: this.env,
-      stdio: 'ignore',
-    });
+    copyFileSync(join(demoMade(flags, this.env), 'vicenda.db'), this.dataFile);
     await this.start();
     // Behind a certificate of its own only browsers that are told to trust it get in.
     if (!this.more.VICENDA_TLS_CERT) this.cookie = await this.sessionOf('demo-owner');
