@@ -51,6 +51,19 @@ export function holdsOn({ weekdays, from, to }: AwayLimit, date: Day): boolean {
   );
 }
 
+/** The smallest of several limits for the same people; `keyOf`: whom one is for. */
+export function strictestOf<T extends { readonly most: number }>(
+  limits: readonly T[],
+  keyOf: (limit: T) => string,
+): T[] {
+  const found = new Map<string, T>();
+  for (const limit of limits) {
+    const known = found.get(keyOf(limit));
+    if (!known || limit.most < known.most) found.set(keyOf(limit), limit);
+  }
+  return [...found.values()];
+}
+
 /**
  * The limits that are passed on some dates. Of several limits of one kind that hold on a date the smallest counts, so
  * that a season may be stricter than the rest of the year. Whoever is away for a part of a day is away on it.
@@ -62,15 +75,12 @@ export function overLimits(
 ): OverLimit[] {
   return dates.flatMap((date) => {
     const away = people.filter((one) => isAwayOn(one.away, date));
-    const strictest = new Map<string, AwayLimit>();
-    for (const limit of limits) {
-      if (!holdsOn(limit, date)) continue;
-      const key = limit.of.kind === 'site' ? 'site' : `${limit.of.kind} ${limit.of.id}`;
-      const now = strictest.get(key);
-      if (!now || limit.most < now.most) strictest.set(key, limit);
-    }
-    return [...strictest.values()].flatMap((limit): OverLimit[] => {
-      const count = away.filter((one) => counts(limit, one)).length;
+    const strictest = strictestOf(
+      limits.filter((limit) => holdsOn(limit, date)),
+      ({ of }) => (of.kind === 'site' ? 'site' : `${of.kind} ${of.id}`),
+    );
+    return strictest.flatMap((limit): OverLimit[] => {
+      const count = away.filter((one) => isLimited(one, limit)).length;
       return count > limit.most ? [{ date, limit, away: count }] : [];
     });
   });
@@ -95,11 +105,13 @@ export function overLimitText(
   return `${formatDay(date)}: ${who} would be away, at most ${limit.most}`;
 }
 
-function counts({ of }: AwayLimit, { roles, areas }: AwayPerson): boolean {
+/** Whether somebody counts to a limit. */
+export function isLimited({ roles, areas }: AwayPerson, { of }: AwayLimit): boolean {
   if (of.kind === 'site') return true;
   return of.kind === 'role' ? roles.includes(of.id) : areas.includes(of.id);
 }
 
-function isAwayOn(away: readonly Span[], date: Day): boolean {
+/** Whether somebody is away on a date, or a part of it. */
+export function isAwayOn(away: readonly Span[], date: Day): boolean {
   return away.some(({ from, to }) => from < (date + 1) * DAY && date * DAY < to);
 }

@@ -89,6 +89,11 @@ function permits(grant: Grant, permission: Permission): boolean {
   return PERMITTED[grant.kind].includes(permission) || (permission === 'pay.read' && grant.seesPay);
 }
 
+/** Whether the business is the actor's: nobody else may decide what is theirs. */
+export function isOwner({ grants }: Actor): boolean {
+  return grants.some(({ kind }) => kind === 'owner');
+}
+
 /** Null when the actor may do this at one site at least; else what to answer. */
 export function checkSomewhere(actor: Actor, permission: Permission): Refusal | null {
   return permission === 'self' || actor.grants.some((grant) => permits(grant, permission))

@@ -4,7 +4,7 @@ import { findAccount, grantRow } from '@/data/accounts/account-store';
 import type { Database } from '@/data/database';
 import { amongTexts } from '@/data/records/lines';
 import { type RowOf, loadRows, loadRowsOf, rowChanges } from '@/data/records/records';
-import { BUSINESS } from '../access/permissions';
+import { BUSINESS, isOwner } from '../access/permissions';
 import { timestamp } from '../clock';
 import { type Context, command } from '../commands/command';
 import { enqueueInvitations } from '../outbox/enqueue';
@@ -43,7 +43,6 @@ export const resetPasswords = command<'account.reset', { people: readonly string
   async prepare(context, { people }) {
     const found = await peopleOf(context.db, people);
     if (!found.ok) return found;
-    const isOwner = context.actor.grants.some(({ kind }) => kind === 'owner');
     for (const [i, { name, user }] of found.people.entries()) {
       const path = `input.people[${i}]`;
       if (user === null) return fail('unknown', `${name} has no account; invite them`, path);
@@ -51,7 +50,10 @@ export const resetPasswords = command<'account.reset', { people: readonly string
       const ended = endOf(account);
       if (ended) return { ...ended, problem: { ...ended.problem, path } };
       // Who gets in as somebody else gets all that they may.
-      if (!isOwner && (await loadRows(context.db, 'account_grant', { user_id: user })).length > 0)
+      if (
+        !isOwner(context.actor) &&
+        (await loadRows(context.db, 'account_grant', { user_id: user })).length > 0
+      )
         return fail(
           'forbidden',
           `${name} may do more here than work: only an owner lets them set a password`,

@@ -3,7 +3,7 @@ import { type Approver, nextApprover } from '@/core/leave/request';
 import type { StoredRequest } from '@/data/leave/leave-store';
 import type { Database } from '@/data/database';
 import type { Actor } from '../access/actor';
-import { checkAccess } from '../access/permissions';
+import { checkAccess, isOwner } from '../access/permissions';
 import { now } from '../clock';
 
 const DAY_MS = 24 * 3600_000;
@@ -49,8 +49,7 @@ export function turnOf(
 ): Turn {
   const step = nextApprover(request);
   if (step === null) return { may: false };
-  const isOwner = actor.grants.some(({ kind }) => kind === 'owner');
-  if (actor.person === id && !isOwner) return { may: false };
+  if (actor.person === id && !isOwner(actor)) return { may: false };
   const schedules = checkAccess(actor, 'leave.decide', home) === null;
   if (step === 'scheduler') return schedules ? { may: true, instead: '' } : { may: false };
   if (manager !== null && actor.person === manager) return { may: true, instead: '' };

@@ -7,7 +7,7 @@ import { type StoredRequest, findRequest, loadLeaveTypes } from '@/data/leave/le
 import type { Day } from '@/core/time/day';
 import type { Database } from '@/data/database';
 import { loadRows, rowChanges } from '@/data/records/records';
-import { BUSINESS } from '../access/permissions';
+import { BUSINESS, isOwner } from '../access/permissions';
 import { timestamp } from '../clock';
 import { refuseOff } from '../site/capabilities';
 import { type CommandEffect, type Context, command } from '../commands/command';
@@ -74,7 +74,7 @@ export const enterLeave = command<'leave.enter', AskDraft & { person: string; ap
   async prepare(context, { person: id, approve, ...draft }) {
     const found = await whose(context.db, id);
     if (!found.ok) return found;
-    if (context.actor.person === id && !context.actor.grants.some(({ kind }) => kind === 'owner') && approve)
+    if (context.actor.person === id && !isOwner(context.actor) && approve)
       return fail('forbidden', 'nobody approves their own leave: ask for it', 'input.person');
     const made = await requestFrom(context, found.person, draft, { isEntered: true, isChecked: true });
     if (!made.ok) return made;

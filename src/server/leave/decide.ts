@@ -4,6 +4,7 @@ import { type Result, fail } from '@/core/plan/problem';
 import type { Day } from '@/core/time/day';
 import type { Database } from '@/data/database';
 import { CALENDAR, type StoredRequest } from '@/data/leave/leave-store';
+import { isOwner } from '../access/permissions';
 import { type CommandEffect, type Context, command } from '../commands/command';
 import { type Turn, decidesAlone, presentManagers, turnOf } from './approvers';
 import { changed, givenBack, happen, requestFrom, requestOf, sent, whose } from './ask';
@@ -239,7 +240,7 @@ async function theirs(
   if (!found.ok) return found;
   const asked = await requestOf(db, id, of);
   if (!asked.ok) return asked;
-  if (actor.person === id && !actor.grants.some(({ kind }) => kind === 'owner'))
+  if (actor.person === id && !isOwner(actor))
     return fail('forbidden', 'nobody decides about their own leave', 'input.request');
   return { ok: true, person: found.person, request: asked.request };
 }

@@ -7,7 +7,14 @@ import {
   spanOfDay,
   spansOfDays,
 } from '@/core/leave/asked';
-import { type AwayPerson, closedReasons, overLimitText, overLimits } from '@/core/leave/away-limits';
+import {
+  type AwayPerson,
+  closedReasons,
+  isAwayOn,
+  isLimited,
+  overLimitText,
+  overLimits,
+} from '@/core/leave/away-limits';
 import { type LeaveType, askingFault, balanceFault, stepFault } from '@/core/leave/leave-type';
 import { outlook } from '@/core/leave/projection';
 import { isWaiting } from '@/core/leave/request';
@@ -18,6 +25,7 @@ import type { Database } from '@/data/database';
 import { parseMoment } from '@/data/moment';
 import { loadAwayRules, loadEntries } from '@/data/leave/leave-store';
 import { publishedShiftsOf } from '@/data/week/shift-store';
+import { homesOf } from '../access/permissions';
 import { askingOf, entitledTo, groundOf, type LeavePerson } from './ground';
 import type { AskLook } from './payload';
 
@@ -124,13 +132,13 @@ async function othersAway(
   const rest = people.filter((one) => one.person !== person.id);
   const alike = rest.filter((one) => one.roles.some((role) => mine?.roles.includes(role)));
   const others = dates.flatMap((date) => {
-    const count = alike.filter(({ away }) => away.some((span) => touches(span, date))).length;
+    const count = alike.filter(({ away }) => isAwayOn(away, date)).length;
     return count > 0 ? [{ date, count }] : [];
   });
   const withMe = mine ? [...rest, { ...mine, away: [...mine.away, ...spans] }] : rest;
   const names = await limitNames(db);
   const over = overLimits(limits, withMe, dates).filter(
-    ({ limit, date }) => mine && isOf(limit.of, mine) && spans.some((span) => touches(span, date)),
+    ({ limit, date }) => mine && isLimited(mine, limit) && isAwayOn(spans, date),
   );
   return {
     others,
@@ -138,15 +146,6 @@ async function othersAway(
       overLimitText(one, ({ of }) => (of.kind === 'site' ? '' : (names.get(of.id) ?? of.id))),
     ),
   };
-}
-
-function isOf(of: Parameters<typeof overLimits>[0][number]['of'], { roles, areas }: AwayPerson): boolean {
-  if (of.kind === 'site') return true;
-  return of.kind === 'role' ? roles.includes(of.id) : areas.includes(of.id);
-}
-
-function touches({ from, to }: Span, date: Day): boolean {
-  return from < (date + 1) * DAY && date * DAY < to;
 }
 
 /** Names of roles and areas, by id. */
@@ -166,13 +165,12 @@ export async function awayPeople(
   to: Day,
   except: string | null = null,
 ): Promise<AwayPerson[]> {
-  const works = await db
-    .selectFrom('person_site')
-    .innerJoin('person', 'person.id', 'person_site.person_id')
-    .select(['person.id', 'person.home_site_id'])
-    .where('person_site.site_id', '=', site)
-    .execute();
-  const ids = works.filter((row) => (row.home_site_id ?? site) === site).map(({ id }) => id);
+  const works = await db.selectFrom('person_site').select('person_id').where('site_id', '=', site).execute();
+  const homes = await homesOf(
+    db,
+    works.map(({ person_id: id }) => id),
+  );
+  const ids = [...homes].flatMap(([id, { home }]) => (home === site ? [id] : []));
   const held = await db
     .selectFrom('person_role')
     .innerJoin('person_site', 'person_site.person_id', 'person_role.person_id')

@@ -1,4 +1,4 @@
-import { DAY } from '../../time/span';
+import { isAwayOn, strictestOf } from '../../leave/away-limits';
 import { type Day, weekdayOf } from '../../time/day';
 import type { Person, PlanAwayLimit } from '../../plan/types';
 import type { WeekCheck } from '../shared/check';
@@ -15,9 +15,13 @@ export const overAwayLimit: WeekCheck = {
     const { awayLimits = [] } = context.plan;
     if (awayLimits.length === 0) return;
     for (let date = week.first; date < week.first + week.days; date++) {
-      const away = people.filter((person) => isAwayOn(person, date));
+      const away = people.filter((person) => isOnLeave(person, date));
       if (away.length === 0) continue;
-      for (const limit of strictest(awayLimits, date)) {
+      const limits = strictestOf(
+        awayLimits.filter((limit) => holdsOn(limit, date)),
+        ({ roles }) => roles?.join('\0') ?? '',
+      );
+      for (const limit of limits) {
         const count = away.filter((person) => counts(limit, person)).length;
         if (count > limit.most)
           report({ date, amount: count - limit.most, limit: limit.most, params: { away: limit.name ?? '' } });
@@ -31,24 +35,13 @@ export const overAwayLimit: WeekCheck = {
   },
 };
 
-/** Of several limits for the same people that hold on a date the smallest counts. */
-function strictest(limits: readonly PlanAwayLimit[], date: Day): PlanAwayLimit[] {
-  const found = new Map<string, PlanAwayLimit>();
-  for (const limit of limits) {
-    if (limit.days && !limit.days[weekdayOf(date)]) continue;
-    if ((limit.from !== null && date < limit.from) || (limit.to !== null && date > limit.to)) continue;
-    const key = limit.roles === null ? '' : limit.roles.join('\0');
-    const known = found.get(key);
-    if (!known || limit.most < known.most) found.set(key, limit);
-  }
-  return [...found.values()];
+function holdsOn({ days, from, to }: PlanAwayLimit, date: Day): boolean {
+  return !((days && !days[weekdayOf(date)]) || (from !== null && date < from) || (to !== null && date > to));
 }
 
-function isAwayOn({ leave, isGuest }: Person, date: Day): boolean {
-  return (
-    !isGuest &&
-    leave.some(({ state, from, to }) => state === 'approved' && from < (date + 1) * DAY && date * DAY < to)
-  );
+function isOnLeave({ leave, isGuest }: Person, date: Day): boolean {
+  const approved = leave.filter(({ state }) => state === 'approved');
+  return !isGuest && isAwayOn(approved, date);
 }
 
 function counts({ roles }: PlanAwayLimit, person: Person): boolean {
