@@ -126,6 +126,23 @@ export async function findRequest(db: Database, id: string): Promise<StoredReque
   return row ? requestFromRow(row) : null;
 }
 
+/** Requests on which somebody has to decide, also those to give back, the earliest first. */
+export async function loadWaiting(db: Database): Promise<StoredRequest[]> {
+  const rows = await db
+    .selectFrom('leave_request')
+    .selectAll()
+    .where('state', '=', 'sent')
+    .where((where) =>
+      where.or([
+        where.eb('back', '<>', '[]'),
+        where('done', '<', where.fn<number>('json_array_length', ['steps'])),
+      ]),
+    )
+    .orderBy('at')
+    .execute();
+  return rows.map(requestFromRow);
+}
+
 /** Requests of some people, the latest first. */
 export async function requestsOf(db: Database, people: readonly string[]): Promise<StoredRequest[]> {
   const rows = await db

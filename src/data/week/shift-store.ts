@@ -39,10 +39,19 @@ export interface Worked {
 
 /** What one person was told to work, at all sites, between two dates, `to` not included. */
 export async function publishedShiftsOf(db: Database, person: string, from: Day, to: Day): Promise<Worked[]> {
+  return publishedShiftsOfPeople(db, [person], [from, to]);
+}
+
+/** What some people were told to work on dates from `from` to `to` (not included), at any site. */
+export async function publishedShiftsOfPeople(
+  db: Database,
+  people: readonly string[],
+  [from, to]: readonly [Day, Day],
+): Promise<Worked[]> {
   const rows = (await db
     .selectFrom('published_shift')
     .selectAll()
-    .where('person_id', '=', person)
+    .where('person_id', 'in', amongTexts(people))
     .where('date', '>=', formatDate(from))
     .where('date', '<', formatDate(to))
     .execute()) as StoredShift[];

@@ -117,8 +117,8 @@ export async function checkScope(
 ): Promise<Refusal | null> {
   const all = new Set<string | null>(sites);
   for (const site of await sitesOf(db, people)) all.add(site);
-  for (const { home, manager } of (await homesOf(db, leaveOf ?? [])).values())
-    if (!MANAGING.includes(permission) || actor.person === null || manager !== actor.person) all.add(home);
+  for (const who of (await homesOf(db, leaveOf ?? [])).values())
+    if (!manages(actor, permission, who)) all.add(who.home);
   // Of people whose manager asks there may be no site left to look at.
   if (leaveOf && leaveOf.length > 0 && all.size === 0) return null;
   if (all.size === 0) all.add(null);
@@ -127,6 +127,21 @@ export async function checkScope(
     if (refused) return refused;
   }
   return null;
+}
+
+/** Null when the actor may do this with the leave of somebody whose home and manager are known. */
+export function checkLeaveOf(actor: Actor, permission: Permission, who: Home): Refusal | null {
+  return manages(actor, permission, who) ? null : checkAccess(actor, permission, who.home);
+}
+
+function manages({ person }: Actor, permission: Permission, { manager }: Home): boolean {
+  return MANAGING.includes(permission) && person !== null && manager === person;
+}
+
+/** Where somebody is at home, null: in the business alone; and who manages them. */
+export interface Home {
+  readonly home: string | null;
+  readonly manager: string | null;
 }
 
 /** Where people work; who works nowhere belongs to the whole business. */
@@ -149,11 +164,8 @@ async function sitesOf(db: Database, people: readonly string[]): Promise<Set<str
 }
 
 /** The home site and the manager of people, by id; who works nowhere belongs to the whole business. */
-export async function homesOf(
-  db: Database,
-  people: readonly string[],
-): Promise<Map<string, { readonly home: string | null; readonly manager: string | null }>> {
-  const homes = new Map<string, { home: string | null; manager: string | null }>();
+export async function homesOf(db: Database, people: readonly string[]): Promise<Map<string, Home>> {
+  const homes = new Map<string, Home>();
   // Of nobody there is nothing that anybody may see.
   for (const person of people) homes.set(person, { home: null, manager: null });
   for (let i = 0; i < people.length; i += 500) {

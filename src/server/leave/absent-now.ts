@@ -1,5 +1,5 @@
 import { spansOfDays } from '@/core/leave/asked';
-import { formatDate, startOfWeek } from '@/core/time/day';
+import { formatDate, parseDate, startOfWeek } from '@/core/time/day';
 import { formatDay, formatTimeSpan } from '@/core/time/format';
 import { DAY } from '@/core/time/span';
 import type { Shift } from '@/core/plan/types';
@@ -9,8 +9,9 @@ import { loadPublications } from '@/data/publish/publication-store';
 import { listSites } from '@/data/site/site-store';
 import { shiftsById } from '@/data/week/shift-store';
 import type { Actor } from '../access/actor';
-import { checkAccess, homesOf } from '../access/permissions';
-import { type LeavePerson, loadLeavePerson } from './ground';
+import { checkAccess } from '../access/permissions';
+import { nowAt } from '../clock';
+import { type LeavePerson, loadLeavePeople } from './ground';
 import { isWithin } from './look';
 import type { AbsentNow } from './payload';
 import { touchedBy } from './touched';
@@ -24,17 +25,21 @@ export async function absentAt(db: Database, actor: Actor, site: string): Promis
     .where('state', '=', 'sent')
     .where('is_absence', '=', 1)
     .execute();
-  const requests = rows.map(requestFromRow);
-  const homes = await homesOf(
+  const requests = rows.map(requestFromRow).flatMap((request) => {
+    const days = request.days.filter(({ state }) => state === 'approved');
+    return days.length > 0 ? { ...request, days, last: days.at(-1)!.date } : [];
+  });
+  const { timeZone } = (await listSites(db)).find(({ id }) => id === site)!;
+  const today = parseDate(nowAt(timeZone).date)!;
+  const current = requests.filter(({ last }) => last >= today);
+  const people = await loadLeavePeople(
     db,
-    requests.map(({ person }) => person),
+    current.map(({ person }) => person),
   );
   const found: AbsentNow[] = [];
-  for (const request of requests.filter(({ person }) => homes.get(person)?.home === site)) {
-    const person = await loadLeavePerson(db, request.person);
-    const days = request.days.filter(({ state }) => state === 'approved');
-    const last = days.at(-1)?.date;
-    if (!person || last === undefined || last < person.today) continue;
+  for (const { days, last, ...request } of current) {
+    const person = people.get(request.person);
+    if (person?.home.id !== site) continue;
     found.push({
       ...{ request: request.id, person: person.id, name: person.name, type: request.type.name },
       ...{ note: request.note, last, shifts: await shiftsOf(db, person, { ...request, days }) },

@@ -3,7 +3,7 @@ import { OWNER } from '../access/testing';
 import { actorNamed } from '../accounts/testing';
 import { db } from '../week/testing';
 import { balancesAt } from './balances';
-import { decidedAt, ledgerOf, lookAtLeave, ownLeave, queueAt } from './queries';
+import { decidedAt, ledgerOf, lookAtLeave, ownLeave } from './queries';
 import {
   DAYS,
   asking,
@@ -17,6 +17,7 @@ import {
   asOona,
   entering,
   freshLeave,
+  queueAt,
 } from './testing';
 
 beforeEach(freshLeave);

@@ -13,7 +13,7 @@ import type { SiteSummary } from '@/data/site/site-store';
 import type { Actor } from '../access/actor';
 import { checkAccess } from '../access/permissions';
 import { holidaysAt } from '../holidays/dates';
-import { awayPeople, limitNames } from './look';
+import { awayPeople, limitNames } from './away-people';
 
 /** A stretch of leave on the calendar, in wall-clock minutes. */
 export interface LeaveBar extends Span {

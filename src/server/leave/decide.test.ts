@@ -5,7 +5,7 @@ import { actorNamed } from '../accounts/testing';
 import { wholeWeek } from '../publish/testing';
 import { MONDAY, NEXT, db } from '../week/testing';
 import { remindApprovers } from './remind';
-import { decidedAt, ownLeave, queueAt } from './queries';
+import { decidedAt, ownLeave } from './queries';
 import {
   asking,
   at,
@@ -19,6 +19,7 @@ import {
   asOona,
   entering,
   freshLeave,
+  queueAt,
 } from './testing';
 
 beforeEach(freshLeave);

@@ -4,6 +4,7 @@ import { type Result, fail } from '@/core/plan/problem';
 import type { Day } from '@/core/time/day';
 import type { Database } from '@/data/database';
 import { CALENDAR, type StoredRequest } from '@/data/leave/leave-store';
+import { amongTexts } from '@/data/records/lines';
 import { isOwner } from '../access/permissions';
 import { type CommandEffect, type Context, command } from '../commands/command';
 import { type Turn, decidesAlone, presentManagers, turnOf } from './approvers';
@@ -279,18 +280,23 @@ async function turnAt({ db, actor }: Context, person: LeavePerson, request: Stor
     request,
     { id: person.id, home: person.home.id, manager: person.manager },
     present,
-    await waitsSince(db, request),
+    (await waitSince(db, [request])).get(request.id)!,
   );
 }
 
-/** Since when a request waits at the step it is at: when it last moved. */
-export async function waitsSince(db: Database, request: StoredRequest): Promise<string> {
-  const row = await db
+/** Since when requests wait at the step they are at, by id: when they last moved. */
+export async function waitSince(
+  db: Database,
+  requests: readonly StoredRequest[],
+): Promise<Map<string, string>> {
+  const rows = await db
     .selectFrom('leave_event')
-    .select((q) => q.fn.max('at').as('at'))
-    .where('request_id', '=', request.id)
+    .select(['request_id', (q) => q.fn.max('at').as('at')])
+    .where('request_id', 'in', amongTexts(requests.map(({ id }) => id)))
     // A reminder moves nothing.
     .where('actor', '<>', CALENDAR)
-    .executeTakeFirst();
-  return (row?.at as string | null) ?? request.at;
+    .groupBy('request_id')
+    .execute();
+  const moved = new Map(rows.map(({ request_id: id, at }) => [id, at as string]));
+  return new Map(requests.map(({ id, at }) => [id, moved.get(id) ?? at]));
 }

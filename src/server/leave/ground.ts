@@ -1,3 +1,4 @@
+import { groupedBy } from '@/core/grouped';
 import { spansOfDays } from '@/core/leave/asked';
 import type { LeaveGround } from '@/core/leave/count-days';
 import type { Entitled, LeaveException } from '@/core/leave/entitlement';
@@ -8,9 +9,9 @@ import { type Day, parseDate } from '@/core/time/day';
 import type { Span } from '@/core/time/span';
 import type { Database } from '@/data/database';
 import { parseMoment } from '@/data/moment';
-import { loadRows } from '@/data/records/records';
+import { amongTexts } from '@/data/records/lines';
 import { type SiteSummary, listSites } from '@/data/site/site-store';
-import { holidaysAt } from '../holidays/dates';
+import { type HolidayOn, holidaysAt } from '../holidays/dates';
 import { homesOf } from '../access/permissions';
 import { nowAt } from '../clock';
 
@@ -40,69 +41,102 @@ export interface LeavePerson {
 
 /** Somebody with what their leave is judged by; null: there is nobody of that name, or no site yet. */
 export async function loadLeavePerson(db: Database, id: string): Promise<LeavePerson | null> {
-  const [row] = await loadRows(db, 'person', { id });
-  const sites = await listSites(db);
-  if (!row || sites.length === 0) return null;
-  const { home: homeId = null, manager = null } = (await homesOf(db, [id])).get(id) ?? {};
-  const home = sites.find((site) => site.id === homeId) ?? sites[0];
-  const [site] = await loadRows(db, 'site', { id: home.id });
-  const day = (text: string | null) => (text === null ? null : parseDate(text));
-  const [employedFrom, employedTo] = [day(row.employed_from), day(row.employed_to)];
-  const groups = JSON.parse(row.groups) as string[];
-  const works = await loadRows(db, 'person_site', { person_id: id });
-  const away = await db
-    .selectFrom('leave')
-    .select(['from_at', 'to_at'])
-    .where('person_id', '=', id)
-    .where('state', '=', 'approved')
-    .where('request_id', 'is', null)
-    .execute();
-  const exceptions = await loadExceptions(db, [id]);
-  const today = parseDate(nowAt(home.timeZone).date)!;
-  return {
-    id,
-    name: row.name,
-    groups,
-    contract: row.contract_kind,
-    manager,
-    home,
-    sites: works.map((one) => one.site_id),
-    today,
-    entitled: {
-      employedFrom,
-      employedTo,
-      contract: [{ since: 0, minutes: row.contract_minutes }],
-    },
-    exceptions,
-    ground: {
-      weekend: JSON.parse(site.weekend) as number[],
-      usualWeek: row.usual_week === null ? null : (JSON.parse(row.usual_week) as number[]),
-      standardDay:
-        row.standard_day_minutes ?? (row.contract_minutes ? Math.round(row.contract_minutes / 5) : PLAIN_DAY),
-      holidays: await freeDays(db, home.id, groups, today),
-      employedFrom,
-      employedTo,
-    },
-    requests: await requestsOf(db, [id]),
-    otherAway: away.map(({ from_at, to_at }) => ({ from: parseMoment(from_at), to: parseMoment(to_at) })),
-  };
+  return (await loadLeavePeople(db, [id])).get(id) ?? null;
 }
+
+/** The same of several, by id; who is not there is left out. */
+export async function loadLeavePeople(
+  db: Database,
+  ids: readonly string[],
+): Promise<Map<string, LeavePerson>> {
+  const among = amongTexts([...new Set(ids)]);
+  const rows = await db.selectFrom('person').selectAll().where('id', 'in', among).execute();
+  const sites = await listSites(db);
+  if (sites.length === 0) return new Map();
+  const homes = await homesOf(
+    db,
+    rows.map(({ id }) => id),
+  );
+  const works = groupedBy(
+    await db.selectFrom('person_site').selectAll().where('person_id', 'in', among).execute(),
+    personOf,
+  );
+  const away = groupedBy(
+    await db
+      .selectFrom('leave')
+      .select(['person_id', 'from_at', 'to_at'])
+      .where('person_id', 'in', among)
+      .where('state', '=', 'approved')
+      .where('request_id', 'is', null)
+      .execute(),
+    personOf,
+  );
+  const exceptions = groupedBy(await loadExceptions(db, ids), ({ person }) => person);
+  const requests = groupedBy(await requestsOf(db, ids), ({ person }) => person);
+  const homeOf = (id: string) => sites.find((site) => site.id === homes.get(id)?.home) ?? sites[0];
+  const places = await homeGrounds(db, [...new Set(rows.map(({ id }) => homeOf(id)))]);
+  const people = rows.map((row): LeavePerson => {
+    const home = homeOf(row.id);
+    const { today, weekend, holidays } = places.get(home.id)!;
+    const groups = JSON.parse(row.groups) as string[];
+    const [employedFrom, employedTo] = [dayIn(row.employed_from), dayIn(row.employed_to)];
+    const free = holidays.filter(({ groups: of }) => of === null || of.some((one) => groups.includes(one)));
+    return {
+      id: row.id,
+      name: row.name,
+      groups,
+      contract: row.contract_kind,
+      manager: row.manager_id,
+      home,
+      sites: (works.get(row.id) ?? []).map((one) => one.site_id),
+      today,
+      entitled: {
+        employedFrom,
+        employedTo,
+        contract: [{ since: 0, minutes: row.contract_minutes }],
+      },
+      exceptions: exceptions.get(row.id) ?? [],
+      ground: {
+        weekend,
+        usualWeek: row.usual_week === null ? null : (JSON.parse(row.usual_week) as number[]),
+        standardDay:
+          row.standard_day_minutes ??
+          (row.contract_minutes ? Math.round(row.contract_minutes / 5) : PLAIN_DAY),
+        holidays: new Map(free.map(({ date, name }) => [date, name])),
+        employedFrom,
+        employedTo,
+      },
+      requests: requests.get(row.id) ?? [],
+      otherAway: (away.get(row.id) ?? []).map(({ from_at, to_at }) => ({
+        from: parseMoment(from_at),
+        to: parseMoment(to_at),
+      })),
+    };
+  });
+  return new Map(people.map((person) => [person.id, person]));
+}
+
+const personOf = ({ person_id: person }: { readonly person_id: string }) => person;
+const dayIn = (text: string | null) => (text === null ? null : parseDate(text));
 
 /** How far back and ahead of today holidays are looked at, in days. */
 const AROUND = { back: 800, ahead: 1200 };
 
-/** Closed holidays of somebody at a site, with their names. */
-async function freeDays(
-  db: Database,
-  site: string,
-  groups: readonly string[],
-  today: Day,
-): Promise<Map<Day, string>> {
-  const all = await holidaysAt(db, site, today - AROUND.back, today + AROUND.ahead);
-  const mine = all.filter(
-    ({ closed, groups: of }) => closed && (of === null || of.some((group) => groups.includes(group))),
-  );
-  return new Map(mine.map(({ date, name }) => [date, name]));
+/** What leave is judged by at each site: the date there, its weekend days, and the holidays on which it is closed. */
+async function homeGrounds(db: Database, sites: readonly SiteSummary[]) {
+  const weekends = await db.selectFrom('site').select(['id', 'weekend']).execute();
+  const grounds = new Map<string, { today: Day; weekend: number[]; holidays: HolidayOn[] }>();
+  for (const { id, timeZone } of sites) {
+    const today = parseDate(nowAt(timeZone).date)!;
+    const all = await holidaysAt(db, id, today - AROUND.back, today + AROUND.ahead);
+    const { weekend } = weekends.find((site) => site.id === id)!;
+    grounds.set(id, {
+      today,
+      weekend: JSON.parse(weekend) as number[],
+      holidays: all.filter(({ closed }) => closed),
+    });
+  }
+  return grounds;
 }
 
 /** What days of a kind of leave are counted by; leave of `except` is looked at as if it were not there. */
@@ -134,15 +168,14 @@ export async function entitledOf(
     .execute();
   const exceptions = await loadExceptions(db, people);
   const wanted = new Set(people);
-  const day = (text: string | null) => (text === null ? null : parseDate(text));
   return new Map(
     rows
       .filter(({ id }) => wanted.has(id))
       .map(({ id, employed_from, employed_to, contract_minutes }) => [
         id,
         {
-          employedFrom: day(employed_from),
-          employedTo: day(employed_to),
+          employedFrom: dayIn(employed_from),
+          employedTo: dayIn(employed_to),
           contract: [{ since: 0, minutes: contract_minutes }],
           exceptions: exceptions.filter((one) => one.person === id && one.type === type),
         },

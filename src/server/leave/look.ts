@@ -1,6 +1,8 @@
+import { groupedBy } from '@/core/grouped';
 import { amountOf } from '@/core/leave/count-days';
 import {
   type AskedLeave,
+  type CountedAsk,
   askedDays,
   askedFault,
   countAsked,
@@ -8,7 +10,8 @@ import {
   spansOfDays,
 } from '@/core/leave/asked';
 import {
-  type AwayPerson,
+  type AwayLimit,
+  type ClosedPeriod,
   closedReasons,
   isAwayOn,
   isLimited,
@@ -18,14 +21,13 @@ import {
 import { type LeaveType, askingFault, balanceFault, stepFault } from '@/core/leave/leave-type';
 import { outlook } from '@/core/leave/projection';
 import { isWaiting } from '@/core/leave/request';
-import { type Day, formatDate } from '@/core/time/day';
+import type { Day } from '@/core/time/day';
 import { formatDay, formatTimeSpan } from '@/core/time/format';
 import { DAY, type Span, covered } from '@/core/time/span';
 import type { Database } from '@/data/database';
-import { parseMoment } from '@/data/moment';
-import { loadAwayRules, loadEntries } from '@/data/leave/leave-store';
-import { publishedShiftsOf } from '@/data/week/shift-store';
-import { homesOf } from '../access/permissions';
+import { type StoredEntry, loadAwayRules, loadEntries } from '@/data/leave/leave-store';
+import { type Worked, publishedShiftsOfPeople } from '@/data/week/shift-store';
+import { type AwayThere, awayPeople, limitNames } from './away-people';
 import { askingOf, entitledTo, groundOf, type LeavePerson } from './ground';
 import type { AskLook } from './payload';
 
@@ -40,20 +42,76 @@ export interface Asked {
   readonly isEntered: boolean;
 }
 
+/** What is looked at, with the days it counts and the spans they make. */
+export interface Counted extends Asked {
+  readonly person: LeavePerson;
+  readonly days: readonly CountedAsk[];
+  readonly spans: readonly Span[];
+}
+
+/** Somebody's leave with the days that count; none where what is asked for cannot be read as days. */
+export function counted(person: LeavePerson, asked: Asked): Counted {
+  const days = askedFault(asked.asked)
+    ? []
+    : countAsked(askedDays(asked.asked), groundOf(person, asked.type, asked.request));
+  return { ...asked, person, days, spans: spansOfDays(days) };
+}
+
 /** What asking would come to: which days count and why not, what is left then, who else is away, and what forbids it. */
-export async function lookAt(
-  db: Database,
-  person: LeavePerson,
-  { type, asked, note, request, isEntered }: Asked,
-): Promise<AskLook> {
+export async function lookAt(db: Database, person: LeavePerson, asked: Asked): Promise<AskLook> {
+  const [look] = await looksAt(db, [counted(person, asked)]);
+  return look;
+}
+
+/** The same for several at once: what they are judged by is read once. */
+export async function looksAt(db: Database, all: readonly Counted[]): Promise<AskLook[]> {
+  const people = all.map(({ person }) => person.id);
+  const entries = groupedBy(await loadEntries(db, people), ({ person }) => person);
+  const names = await limitNames(db);
+  const within = groupedBy(all, ({ person }) => person.home.id);
+  const sites = new Map<string, SiteAway>();
+  for (const [site, here] of within) {
+    const dates = here.flatMap(({ days }) => days.map(({ date }) => date));
+    const away =
+      dates.length > 0 ? await awayPeople(db, site, Math.min(...dates), Math.max(...dates) + 1) : [];
+    sites.set(site, { ...(await loadAwayRules(db, site)), away, names });
+  }
+  const from = Math.min(...all.flatMap(({ spans }) => spans.map((span) => Math.floor(span.from / DAY) - 1)));
+  const to = Math.max(...all.flatMap(({ spans }) => spans.map((span) => Math.ceil(span.to / DAY))));
+  const published = groupedBy(
+    from < to ? await publishedShiftsOfPeople(db, people, [from, to]) : [],
+    ({ shift }) => shift.person,
+  );
+  return all.map((one) =>
+    lookOf(one, {
+      entries: (entries.get(one.person.id) ?? []).filter(({ type }) => type === one.type.id),
+      site: sites.get(one.person.home.id)!,
+      published: published.get(one.person.id) ?? [],
+    }),
+  );
+}
+
+/** Who is away at a site, and what it allows. */
+interface SiteAway {
+  readonly limits: readonly AwayLimit[];
+  readonly closed: readonly ClosedPeriod[];
+  readonly away: readonly AwayThere[];
+  readonly names: ReadonlyMap<string, string>;
+}
+
+function lookOf(
+  { person, type, asked, note, request, isEntered, days, spans }: Counted,
+  {
+    entries,
+    site,
+    published,
+  }: { readonly entries: StoredEntry[]; readonly site: SiteAway; readonly published: readonly Worked[] },
+): AskLook {
   const { today } = person;
   const wrong = askedFault(asked);
-  const days = wrong ? [] : countAsked(askedDays(asked), groundOf(person, type, request));
   const total = amountOf(days);
-  const spans = spansOfDays(days);
   const step = total > 0 ? stepFault(total, type) : null;
   const taken = days.flatMap(({ date, amount }) => (amount > 0 ? [{ date, amount: -amount }] : []));
-  const entries = await loadEntries(db, [person.id], type.id);
   const balance = type.balance
     ? outlook(
         type,
@@ -67,8 +125,7 @@ export async function lookAt(
   const waiting = waitingRequests
     .filter((one) => one.type.id === type.id)
     .reduce((sum, { days: asked }) => sum + amountOf(asked), 0);
-  const rules = await loadAwayRules(db, person.home.id);
-  const closed = [...new Set(spans.flatMap((span) => closedReasons(rules.closed, span)))];
+  const closed = [...new Set(spans.flatMap((span) => closedReasons(site.closed, span)))];
   const asking =
     days.length > 0 && !isEntered ? askingFault(type, askingOf(person), today, days[0].date) : null;
   const twice = overlapping(waitingRequests, spans, person);
@@ -85,16 +142,9 @@ export async function lookAt(
     nearest: step ? [step.below, step.above].filter((amount) => amount > 0) : [],
     balance,
     waiting,
-    ...(await othersAway(
-      db,
-      person,
-      days.map(({ date }) => date),
-      spans,
-      rules.limits,
-      request,
-    )),
+    ...othersAway(person, days, spans, site, request),
     closed,
-    shifts: await publishedWithin(db, person, spans),
+    shifts: published.filter(({ shift }) => isWithin(shift, spans)).map((one) => shiftText(one, person)),
   };
 }
 
@@ -118,16 +168,14 @@ function overlapping(
 }
 
 /** How many others of the same roles are away, and the limits that would be passed. Names are nobody's business here. */
-async function othersAway(
-  db: Database,
+function othersAway(
   person: LeavePerson,
-  dates: readonly Day[],
+  days: readonly CountedAsk[],
   spans: readonly Span[],
-  limits: Awaited<ReturnType<typeof loadAwayRules>>['limits'],
+  { limits, away: people, names }: SiteAway,
   request: string | null,
-): Promise<Pick<AskLook, 'others' | 'limits'>> {
-  if (dates.length === 0) return { others: [], limits: [] };
-  const people = await awayPeople(db, person.home.id, dates[0], dates.at(-1)! + 1, request);
+): Pick<AskLook, 'others' | 'limits'> {
+  const dates = days.map(({ date }) => date);
   const mine = people.find((one) => one.person === person.id);
   const rest = people.filter((one) => one.person !== person.id);
   const alike = rest.filter((one) => one.roles.some((role) => mine?.roles.includes(role)));
@@ -135,8 +183,8 @@ async function othersAway(
     const count = alike.filter(({ away }) => isAwayOn(away, date)).length;
     return count > 0 ? [{ date, count }] : [];
   });
-  const withMe = mine ? [...rest, { ...mine, away: [...mine.away, ...spans] }] : rest;
-  const names = await limitNames(db);
+  const before = mine?.away.filter((span) => request === null || span.request !== request) ?? [];
+  const withMe = mine ? [...rest, { ...mine, away: [...before, ...spans] }] : rest;
   const over = overLimits(limits, withMe, dates).filter(
     ({ limit, date }) => mine && isLimited(mine, limit) && isAwayOn(spans, date),
   );
@@ -148,76 +196,8 @@ async function othersAway(
   };
 }
 
-/** Names of roles and areas, by id. */
-export async function limitNames(db: Database): Promise<Map<string, string>> {
-  const [roles, areas] = [
-    await db.selectFrom('role').select(['id', 'name']).execute(),
-    await db.selectFrom('area').select(['id', 'name']).execute(),
-  ];
-  return new Map([...roles, ...areas].map(({ id, name }) => [id, name]));
-}
-
-/** Everybody at home at a site, with their roles and areas there and their leave in some days, waiting or approved. */
-export async function awayPeople(
-  db: Database,
-  site: string,
-  from: Day,
-  to: Day,
-  except: string | null = null,
-): Promise<AwayPerson[]> {
-  const works = await db.selectFrom('person_site').select('person_id').where('site_id', '=', site).execute();
-  const homes = await homesOf(
-    db,
-    works.map(({ person_id: id }) => id),
-  );
-  const ids = [...homes].flatMap(([id, { home }]) => (home === site ? [id] : []));
-  const held = await db
-    .selectFrom('person_role')
-    .innerJoin('person_site', 'person_site.person_id', 'person_role.person_id')
-    .leftJoin('site_role', (join) =>
-      join.onRef('site_role.role_id', '=', 'person_role.role_id').on('site_role.site_id', '=', site),
-    )
-    .select(['person_role.person_id', 'person_role.role_id', 'site_role.area_id'])
-    .where('person_site.site_id', '=', site)
-    .execute();
-  const leave = await db
-    .selectFrom('leave')
-    .select(['person_id', 'from_at', 'to_at', 'request_id'])
-    .where('state', 'in', ['waiting', 'approved'])
-    .where('to_at', '>', `${formatDate(from)}T00:00`)
-    .where('from_at', '<', `${formatDate(to)}T00:00`)
-    .execute();
-  const roles = new Map<string, string[]>();
-  const areas = new Map<string, string[]>();
-  for (const { person_id, role_id, area_id } of held) {
-    roles.set(person_id, [...(roles.get(person_id) ?? []), role_id]);
-    if (area_id !== null) areas.set(person_id, [...(areas.get(person_id) ?? []), area_id]);
-  }
-  const away = new Map<string, Span[]>();
-  for (const { person_id, from_at, to_at, request_id } of leave)
-    if (except === null || request_id !== except)
-      away.set(person_id, [
-        ...(away.get(person_id) ?? []),
-        { from: parseMoment(from_at), to: parseMoment(to_at) },
-      ]);
-  return ids.map((id) => ({
-    person: id,
-    roles: roles.get(id) ?? [],
-    areas: areas.get(id) ?? [],
-    away: away.get(id) ?? [],
-  }));
-}
-
-async function publishedWithin(db: Database, person: LeavePerson, spans: readonly Span[]): Promise<string[]> {
-  if (spans.length === 0) return [];
-  const [from, to] = [Math.floor(spans[0].from / DAY), Math.ceil(spans.at(-1)!.to / DAY)];
-  const worked = await publishedShiftsOf(db, person.id, from - 1, to);
-  return worked
-    .filter(({ shift }) => isWithin(shift, spans))
-    .map(
-      ({ shift }) =>
-        `${formatDay(shift.date)}, ${formatTimeSpan(shift.from, shift.to, person.home.hourFormat)}`,
-    );
+function shiftText({ shift }: Worked, { home }: LeavePerson): string {
+  return `${formatDay(shift.date)}, ${formatTimeSpan(shift.from, shift.to, home.hourFormat)}`;
 }
 
 /** Whether a shift lies on some spans, in part or whole. */

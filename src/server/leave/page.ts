@@ -14,7 +14,7 @@ import { balancesAt } from './balances';
 import { type LeaveCalendar, calendarAt } from './calendar';
 import { grantedTo } from './grant';
 import type { AbsentNow, BalancesPage, QueuedRequest, RequestView } from './payload';
-import { decidedAt, queueAt, seesRequests } from './queries';
+import { decidedAt, queueOf, turnsAt, seesRequests } from './queries';
 import { todayOf } from '../commands/request';
 
 /** The parts of the area of requests. */
@@ -69,7 +69,7 @@ export async function requestsPage(
   const place = (await listSites(db)).find((one) => one.id === site);
   if (!place) return fail('unknown', 'there is no such site');
   const asOf = await lastSeq(db);
-  const waiting = await queueAt(db, actor, site);
+  const turns = await turnsAt(db, actor, site);
   const today = await todayOf(db, site);
   const types = (await loadLeaveTypes(db)).filter(({ isRetired }) => !isRetired);
   const mayEnter = checkAccess(actor, 'leave.decide', site) === null;
@@ -84,8 +84,8 @@ export async function requestsPage(
         weekStart: place.weekStart,
         today,
       },
-      counts: { mine: waiting.mine.length, others: waiting.others.length },
-      waiting: part === 'waiting' || part === 'calendar' ? waiting : null,
+      counts: { mine: turns.mine.length, others: turns.others.length },
+      waiting: part === 'waiting' || part === 'calendar' ? await queueOf(db, actor, turns) : null,
       absent: part === 'waiting' ? await absentAt(db, actor, site) : [],
       decided: part === 'decided' ? await decidedAt(db, actor, site) : null,
       calendar:

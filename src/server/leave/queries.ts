@@ -10,18 +10,19 @@ import {
   loadAwayRules,
   loadEntries,
   loadLeaveTypes,
+  loadWaiting,
   requestFromRow,
 } from '@/data/leave/leave-store';
 import type { Database } from '@/data/database';
 import type { Actor } from '../access/actor';
 import { actorNames } from '../access/actor-names';
-import { checkAccess, checkScope, homesOf, managedSites } from '../access/permissions';
+import { checkAccess, checkLeaveOf, checkScope, homesOf, managedSites } from '../access/permissions';
 import { holidaysAt } from '../holidays/dates';
 import { presentManagers, turnOf } from './approvers';
 import { whose } from './ask';
-import { waitsSince } from './decide';
-import { type LeavePerson, askingOf, entitledTo, loadLeavePerson } from './ground';
-import { lookAt } from './look';
+import { waitSince } from './decide';
+import { type LeavePerson, askingOf, entitledTo, loadLeavePeople } from './ground';
+import { counted, lookAt, looksAt } from './look';
 import { isNews, viewsOf } from './views';
 import type {
   AskDraft,
@@ -33,7 +34,7 @@ import type {
   QueuedRequest,
   RequestView,
 } from './payload';
-import { touchedBy, touchedViews } from './touched';
+import { touchedByAll, touchedViews } from './touched';
 
 /** How far ahead entries that are not there yet are shown, in days. */
 const AHEAD = 400;
@@ -114,68 +115,93 @@ async function leavePageOf(db: Database, person: LeavePerson): Promise<OwnLeaveP
 
 const NO_NOTICE = { least: null, most: null };
 
-/** What waits for who asks, of people at home at a site; and how many wait for others. */
-export async function queueAt(
-  db: Database,
-  actor: Actor,
-  site: string,
-): Promise<{ readonly mine: QueuedRequest[]; readonly others: RequestView[] }> {
-  const rows = await db
-    .selectFrom('leave_request')
-    .selectAll()
-    .where('state', '=', 'sent')
-    .where((where) =>
-      where.or([
-        where.eb('back', '<>', '[]'),
-        where('done', '<', where.fn<number>('json_array_length', ['steps'])),
-      ]),
-    )
-    .orderBy('at')
-    .execute();
-  const open = rows.map(requestFromRow);
+/** What waits of people at home at a site: what who asks decides now, and what waits for others. */
+export interface Turns {
+  readonly mine: readonly (Waiting & { readonly instead: string })[];
+  readonly others: readonly Waiting[];
+}
+
+interface Waiting {
+  readonly request: StoredRequest;
+  readonly person: LeavePerson;
+}
+
+/** Whose turn it is with what waits of people at home at a site, as far as who asks may see it. */
+export async function turnsAt(db: Database, actor: Actor, site: string): Promise<Turns> {
+  const open = await loadWaiting(db);
   const homes = await homesOf(db, [...new Set(open.map(({ person }) => person))]);
-  const there = open.filter(({ person }) => homes.get(person)?.home === site);
+  const there = open.filter(({ person }) => {
+    const who = homes.get(person)!;
+    return who.home === site && checkLeaveOf(actor, 'leave.read', who) === null;
+  });
   const present = await presentManagers(
     db,
-    [...homes.values()].flatMap(({ manager }) => manager ?? []),
+    there.flatMap(({ person }) => homes.get(person)?.manager ?? []),
   );
-  const [mine, others]: [QueuedRequest[], { request: StoredRequest; person: LeavePerson }[]] = [[], []];
-  for (const request of there) {
-    if (await checkScope(db, actor, 'leave.read', { leaveOf: [request.person] })) continue;
-    const person = await loadLeavePerson(db, request.person);
-    if (!person) continue;
+  const people = await loadLeavePeople(
+    db,
+    there.map(({ person }) => person),
+  );
+  const since = await waitSince(db, there);
+  const turns = there.flatMap((request) => {
+    const person = people.get(request.person);
+    if (!person) return [];
     const who = { id: person.id, home: person.home.id, manager: person.manager };
-    const turn = turnOf(actor, request, who, present, await waitsSince(db, request));
-    if (!turn.may) {
-      others.push({ request, person });
-      continue;
-    }
-    const { asked, note, type, id } = request;
-    const look = await lookAt(db, person, { type, asked, note, request: id, isEntered: true });
-    const [view] = await viewsOf(db, [{ request, person }]);
-    const isOver = view.last < person.today;
-    const hasBegun = view.first < person.today;
-    mine.push({
+    return { request, person, turn: turnOf(actor, request, who, present, since.get(request.id)!) };
+  });
+  return {
+    mine: turns.flatMap(({ turn, ...one }) => (turn.may ? { ...one, instead: turn.instead } : [])),
+    others: turns.flatMap(({ turn, ...one }) => (turn.may ? [] : one)),
+  };
+}
+
+/** What waits, with what deciding what is one's own to decide would do. */
+export async function queueOf(
+  db: Database,
+  actor: Actor,
+  { mine, others }: Turns,
+): Promise<{ readonly mine: QueuedRequest[]; readonly others: RequestView[] }> {
+  const looks = await looksAt(
+    db,
+    mine.map(({ request: { asked, note, type, id }, person }) =>
+      counted(person, { type, asked, note, request: id, isEntered: true }),
+    ),
+  );
+  const touched = await touchedByAll(
+    db,
+    mine.map(({ request: { days }, person }) => ({ person, days })),
+  );
+  const shifts = await touchedViews(db, actor, touched);
+  const views = await viewsOf(db, mine);
+  return {
+    mine: views.map((view, i) => ({
       ...view,
-      look,
-      touched: await touchedViews(db, actor, await touchedBy(db, person, request.days)),
-      instead: turn.instead,
-      remarks: [
-        ...(isOver
-          ? [`It waited until after its last day, ${formatLongDay(view.last)}.`]
-          : hasBegun
-            ? [`Its first day, ${formatLongDay(view.first)}, is over.`]
-            : []),
-        ...(look.days.length > 0 && look.total !== view.total
-          ? [
-              `It counted ${formatAmount(view.total, type.unit)} when it was asked for, and books that; by the contract, the usual week and the holidays of now it would be ${formatAmount(look.total, type.unit)}.`,
-            ]
-          : []),
-        ...(view.hasOldRules ? [`It keeps the rules of ${type.name} that it was asked under.`] : []),
-      ],
-    });
-  }
-  return { mine, others: await viewsOf(db, others) };
+      ...{ look: looks[i], touched: shifts[i], instead: mine[i].instead },
+      remarks: remarksOn(view, looks[i], mine[i]),
+    })),
+    others: await viewsOf(db, others),
+  };
+}
+
+/** What there is to say of a request beside what it asks for. */
+function remarksOn(
+  { first, last, total, hasOldRules }: RequestView,
+  look: AskLook,
+  { person: { today }, request: { type } }: Waiting,
+): string[] {
+  return [
+    ...(last < today
+      ? [`It waited until after its last day, ${formatLongDay(last)}.`]
+      : first < today
+        ? [`Its first day, ${formatLongDay(first)}, is over.`]
+        : []),
+    ...(look.days.length > 0 && look.total !== total
+      ? [
+          `It counted ${formatAmount(total, type.unit)} when it was asked for, and books that; by the contract, the usual week and the holidays of now it would be ${formatAmount(look.total, type.unit)}.`,
+        ]
+      : []),
+    ...(hasOldRules ? [`It keeps the rules of ${type.name} that it was asked under.`] : []),
+  ];
 }
 
 /** Requests of people at home at a site that were decided, the latest first. */
@@ -194,14 +220,19 @@ export async function decidedAt(
     .execute();
   const requests = rows.map(requestFromRow).filter((one) => !isWaiting(one) && one.back.length === 0);
   const homes = await homesOf(db, [...new Set(requests.map(({ person }) => person))]);
-  const there: { request: StoredRequest; person: LeavePerson }[] = [];
-  for (const request of requests) {
-    if (homes.get(request.person)?.home !== site || there.length >= most) continue;
-    if (await checkScope(db, actor, 'leave.read', { leaveOf: [request.person] })) continue;
-    const person = await loadLeavePerson(db, request.person);
-    if (person) there.push({ request, person });
-  }
-  return viewsOf(db, there);
+  const there = requests.filter(({ person }) => {
+    const who = homes.get(person)!;
+    return who.home === site && checkLeaveOf(actor, 'leave.read', who) === null;
+  });
+  const people = await loadLeavePeople(
+    db,
+    there.map(({ person }) => person),
+  );
+  const shown = there.flatMap((request): Waiting[] => {
+    const person = people.get(request.person);
+    return person ? [{ request, person }] : [];
+  });
+  return viewsOf(db, shown.slice(0, most));
 }
 
 /** A balance with its entries, those to come among them; one's own, or of somebody whose leave one may see. */

@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { isWaiting } from '@/core/leave/request';
 import type { Database } from '@/data/database';
 import { lastSeq } from '@/data/activity/activity-store';
-import { CALENDAR, requestFromRow } from '@/data/leave/leave-store';
+import { CALENDAR, loadWaiting } from '@/data/leave/leave-store';
 import { inTransaction } from '@/data/transaction';
 import { timestamp } from '../clock';
 import { todayOf } from '../commands/request';
@@ -23,8 +23,7 @@ export async function remindApprovers(db: Database): Promise<void> {
   const today = await todayOf(db);
   const state = `${today} ${await lastSeq(db)}`;
   if (LOOKED.get(db) === state) return;
-  for (const row of await db.selectFrom('leave_request').selectAll().where('state', '=', 'sent').execute()) {
-    const request = requestFromRow(row);
+  for (const request of await loadWaiting(db)) {
     const first = request.days[0].date;
     const isSoon = first >= today && first <= today + AHEAD && request.at < timestamp(-DAY_MS);
     if (!isWaiting(request) || !isSoon) continue;

@@ -7,11 +7,13 @@ import { loadEntries } from '@/data/leave/leave-store';
 import { wholeDays } from '@/core/leave/asked';
 import { parseDate } from '@/core/time/day';
 import type { Actor } from '../access/actor';
+import type { Database } from '@/data/database';
 import { OWNER } from '../access/testing';
 import { actorNamed } from '../accounts/testing';
 import type { CommandAnswer } from '../commands/payload';
 import { runCommand } from '../commands/run';
 import { db, freshDemo, id } from '../week/testing';
+import { queueOf, turnsAt } from './queries';
 
 export const at = (date: string) => parseDate(date)!;
 export const DAYS = WHOLE_DAY;
@@ -120,3 +122,8 @@ export const entering = (...asked: Parameters<typeof asking>) => {
   const { send: _send, ...rest } = asking(...asked);
   return rest;
 };
+
+/** What waits at a site for somebody, with what deciding it would do. */
+export async function queueAt(of: Database, actor: Actor, site: string) {
+  return queueOf(of, actor, await turnsAt(of, actor, site));
+}

@@ -8,7 +8,7 @@ import { formatDay, formatTimeSpan } from '@/core/time/format';
 import { DAY } from '@/core/time/span';
 import { groupedBy } from '@/core/grouped';
 import type { Database } from '@/data/database';
-import { type Worked, publishedShiftsOf, shiftsById, shiftsOfPeople } from '@/data/week/shift-store';
+import { type Worked, publishedShiftsOfPeople, shiftsById, shiftsOfPeople } from '@/data/week/shift-store';
 import { listSites } from '@/data/site/site-store';
 import type { Actor } from '../access/actor';
 import { checkAccess } from '../access/permissions';
@@ -35,56 +35,78 @@ export async function touchedBy(
   person: LeavePerson,
   days: readonly AskedDay[],
 ): Promise<Touched[]> {
-  const spans = spansOfDays(days);
-  if (spans.length === 0) return [];
-  const [from, to] = [Math.floor(spans[0].from / DAY) - 1, Math.ceil(spans.at(-1)!.to / DAY)];
-  const { minute, date } = nowAt(person.home.timeZone);
-  const at = parseDate(date)! * DAY + minute;
-  const isMeant = ({ shift }: Worked) => isWithin(shift, spans) && shift.date * DAY + shift.to > at;
-  const drafts = (await shiftsOfPeople(db, [person.id], [from, to])).filter(isMeant);
-  const published = (await publishedShiftsOf(db, person.id, from, to)).filter(isMeant);
-  const found = new Map<string, Touched>();
-  for (const { site, shift } of drafts)
-    found.set(shift.id, { site, id: shift.id, draft: shift, published: null });
-  // In the plan it may be another's by now: that draft stays on top.
-  const others = await shiftsById(
-    db,
-    published.flatMap(({ shift }) => (found.has(shift.id) ? [] : [shift.id])),
+  const [touched] = await touchedByAll(db, [{ person, days }]);
+  return touched;
+}
+
+/** The same for several at once. */
+export async function touchedByAll(
+  db: Database,
+  all: readonly { readonly person: LeavePerson; readonly days: readonly AskedDay[] }[],
+): Promise<Touched[][]> {
+  const meant = all.map(({ person, days }) => {
+    const spans = spansOfDays(days);
+    const { minute, date } = nowAt(person.home.timeZone);
+    const at = parseDate(date)! * DAY + minute;
+    return ({ shift }: Worked) =>
+      shift.person === person.id && isWithin(shift, spans) && shift.date * DAY + shift.to > at;
+  });
+  const dates = all.flatMap(({ person: { today }, days }) =>
+    days.flatMap(({ date }) => (date >= today - 1 ? [date] : [])),
   );
-  for (const { site, shift } of others)
-    found.set(shift.id, { site, id: shift.id, draft: shift, published: null });
-  for (const { site, shift } of published)
-    found.set(shift.id, { site, id: shift.id, draft: found.get(shift.id)?.draft ?? null, published: shift });
-  return [...found.values()].sort((a, b) => {
-    const [x, y] = [(a.published ?? a.draft)!, (b.published ?? b.draft)!];
-    return x.date - y.date || x.from - y.from;
+  if (dates.length === 0) return all.map(() => []);
+  const [from, to] = [Math.min(...dates) - 1, Math.max(...dates) + 1];
+  const people = [...new Set(all.map(({ person }) => person.id))];
+  const drafts = groupedBy(await shiftsOfPeople(db, people, [from, to]), whose);
+  const published = groupedBy(await publishedShiftsOfPeople(db, people, [from, to]), whose);
+  const told = all.map(({ person }, i) => (published.get(person.id) ?? []).filter(meant[i]));
+  // In the plan it may be another's by now: that draft stays on top.
+  const plan = await shiftsById(
+    db,
+    told.flatMap((of) => of.map(({ shift }) => shift.id)),
+  );
+  const planned = new Map(plan.map((one) => [one.shift.id, one.shift]));
+  return all.map(({ person }, i) => {
+    const found = new Map<string, Touched>();
+    for (const { site, shift } of (drafts.get(person.id) ?? []).filter(meant[i]))
+      found.set(shift.id, { site, id: shift.id, draft: shift, published: null });
+    for (const { site, shift } of told[i])
+      found.set(shift.id, { site, id: shift.id, draft: planned.get(shift.id) ?? null, published: shift });
+    return [...found.values()].sort((a, b) => {
+      const [x, y] = [(a.published ?? a.draft)!, (b.published ?? b.draft)!];
+      return x.date - y.date || x.from - y.from;
+    });
   });
 }
 
-/** Shifts within leave as they are shown to who decides. */
+const whose = ({ shift }: Worked) => shift.person;
+
+/** Shifts within leaves as they are shown to who decides. */
 export async function touchedViews(
   db: Database,
   actor: Actor,
-  touched: readonly Touched[],
-): Promise<TouchedShift[]> {
+  all: readonly (readonly Touched[])[],
+): Promise<TouchedShift[][]> {
   const sites = await listSites(db);
   const roles = await roleNames(
     db,
-    touched.flatMap(({ draft, published }) => (draft ?? published)!.role ?? []),
+    all.flatMap((touched) => touched.flatMap(({ draft, published }) => (draft ?? published)!.role ?? [])),
   );
-  return touched
-    .filter(({ site, published }) => published !== null || checkAccess(actor, 'plan.read', site) === null)
-    .map(({ site, id, draft, published }) => {
-      const shift = (published ?? draft)!;
-      const place = sites.find((one) => one.id === site)!;
-      const role = shift.role === null ? '' : ` ${roles[shift.role] ?? ''}`;
-      return {
-        ...{ id, site, siteName: place.name, date: shift.date, isPublished: published !== null },
-        text: `${formatDay(shift.date)}, ${formatTimeSpan(shift.from, shift.to, place.hourFormat)}${role}`,
-        hasOtherDraft: published !== null && draft !== null && isOtherShift(published, draft),
-        mayChange: checkAccess(actor, 'plan.publish', site) === null,
-      };
-    });
+  return all.map((touched) =>
+    touched
+      .filter(({ site, published }) => published !== null || checkAccess(actor, 'plan.read', site) === null)
+      .map(({ site, id, draft, published }) => {
+        const shift = (published ?? draft)!;
+        const place = sites.find((one) => one.id === site)!;
+        const role = shift.role === null ? '' : ` ${roles[shift.role] ?? ''}`;
+        return {
+          ...{ id, site, siteName: place.name, date: shift.date, isPublished: published !== null },
+          text: `${formatDay(shift.date)}, ${formatTimeSpan(shift.from, shift.to, place.hourFormat)}${role}`,
+          hasOtherDraft: published !== null && draft !== null && isOtherShift(published, draft),
+          mayChange: checkAccess(actor, 'plan.publish', site) === null,
+        };
+      }),
+  );
 }
 
 /**

@@ -1,6 +1,6 @@
 import { beforeEach, describe, expect, test } from '@jest/globals';
 import { db, freshDemo } from '../week/testing';
-import { awayPeople } from './look';
+import { awayPeople } from './away-people';
 import { at, withTypes } from './testing';
 
 beforeEach(async () => {
