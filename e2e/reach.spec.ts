@@ -109,6 +109,15 @@ test('on a phone the plan is a list of a day, and a table folds', async ({ page 
   const [name, number] = await Promise.all([cells.nth(1).boundingBox(), cells.nth(2).boundingBox()]);
   expect(number!.y).toBeGreaterThanOrEqual(name!.y + name!.height - 1);
   expect(await cells.nth(2).getAttribute('data-label')).toBe('Number');
+
+  // A request takes the place of the list it was chosen from.
+  await open(page, '/requests/bistro', /^Requests at/);
+  const request = page.getByRole('button', { name: /^Fleur Okafor/ });
+  await request.click();
+  await expect(page.getByRole('heading', { name: 'Fleur Okafor asks' })).toBeInViewport();
+  await expect(request).toBeHidden();
+  await page.getByRole('button', { name: 'Back to the list' }).click();
+  await expect(request).toBeVisible();
 });
 
 test('at 200% zoom ten people are in sight, and what stands beside the canvas is laid over it', async ({

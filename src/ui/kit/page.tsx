@@ -1,4 +1,5 @@
 import clsx from 'clsx';
+import { Button } from './button';
 
 /** The body of a page: its title with what can be done beside it, if it has one, then what it shows. */
 export function Page({
@@ -25,13 +26,17 @@ export function Page({
   );
 }
 
-/** Work on the left, what is about it on the right; where there is no room for both, below one another. */
+/**
+ * Work on the left, what is about it on the right; where there is no room for both, below one another, or one instead
+ * of the other where the work is a list to choose from.
+ */
 export function SplitPanel({
   children,
   side,
   label,
   className,
   isFlush = false,
+  list,
 }: {
   readonly children: React.ReactNode;
   readonly side: React.ReactNode;
@@ -41,6 +46,8 @@ export function SplitPanel({
   readonly label: string;
   /** Of the side: its width. */
   readonly className?: string;
+  /** Where the work is a list: whether something of it was chosen, and the way back from that. */
+  readonly list?: { readonly isChosen: boolean; readonly onBack: () => void };
 }) {
   return (
     <div className="flex min-h-0 flex-1 max-lg:flex-col max-lg:overflow-y-auto">
@@ -49,6 +56,7 @@ export function SplitPanel({
         className={clsx(
           'min-w-0 flex-1 overflow-y-auto max-lg:flex-none max-lg:overflow-visible',
           !isFlush && 'px-4 py-4',
+          list?.isChosen && 'max-lg:hidden',
         )}
       >
         {children}
@@ -59,8 +67,14 @@ export function SplitPanel({
         className={clsx(
           'border-rule bg-sheet shrink-0 overflow-y-auto border-l px-4 py-4 max-lg:w-full max-lg:border-t max-lg:border-l-0',
           className ?? 'w-[320px]',
+          list && (list.isChosen ? 'max-lg:flex-1 max-lg:border-t-0' : 'max-lg:hidden'),
         )}
       >
+        {list?.isChosen && (
+          <Button kind="link" className="mb-2 lg:hidden" onClick={list.onBack}>
+            Back to the list
+          </Button>
+        )}
         {side}
       </aside>
     </div>

@@ -51,7 +51,7 @@ export function TopBar({ sites, site, area, actor, onFind }: Props) {
       {area !== null && area !== 'own' && (
         <Select
           label="Site"
-          className="w-auto max-w-[220px] min-w-[110px]"
+          className="w-auto max-w-[220px] min-w-[110px] phone:max-w-[128px]"
           value={site ?? 'all'}
           onChange={(id) => void go(areaAddress(area, id === 'all' ? null : id))}
           options={[

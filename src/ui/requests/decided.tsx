@@ -26,7 +26,7 @@ export function Decided({
   readonly requests: readonly RequestView[];
 }) {
   const [text, setText] = useState('');
-  const [chosen, choose] = useState<string | null>(requests[0]?.id ?? null);
+  const [chosen, choose] = useState<string | null>(null);
   const shown = requests.filter(({ name, type, when }) =>
     `${name} ${type.name} ${when}`.toLowerCase().includes(text.trim().toLowerCase()),
   );
@@ -43,6 +43,7 @@ export function Decided({
     <SplitPanel
       label="The request and its trail"
       className="w-[400px]"
+      list={{ isChosen: shown.some(({ id }) => id === chosen), onBack: () => choose(null) }}
       side={current && <DecidedPanel key={current.id} request={current} page={page} />}
     >
       <main>

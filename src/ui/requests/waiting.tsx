@@ -26,7 +26,7 @@ export function Waiting({
   readonly waiting: NonNullable<RequestsPage['waiting']>;
 }) {
   const { mine, others } = waiting;
-  const [chosen, choose] = useState<string | null>(mine[0]?.id ?? null);
+  const [chosen, choose] = useState<string | null>(null);
   const [isAbsence, setAbsence] = useState(false);
   const [ticked, tick] = useState<ReadonlySet<string>>(new Set());
   const { run, busy, problem } = useCommand();
@@ -60,6 +60,7 @@ export function Waiting({
     <SplitPanel
       label="The request, and what deciding it would do"
       className="w-[440px]"
+      list={{ isChosen: mine.some(({ id }) => id === chosen), onBack: () => choose(null) }}
       side={current && <DecidePanel key={current.id} request={current} page={page} />}
     >
       <main>

@@ -17,13 +17,11 @@ export function AwayStrip({
   readonly scale: DayScale;
 }) {
   const { away, days } = calendar;
-  const most = Math.max(
-    3,
-    ...away.map(({ approved, waiting, limit }) => Math.max(approved + waiting, limit ?? 0)),
-  );
+  const most = Math.max(3, ...away.map((one) => Math.max(countOf(one), one.limit ?? 0)));
   const unit = (HEIGHT - TOP) / most;
   const width = scale.dayWidth * days;
   const y = (count: number) => HEIGHT - count * unit;
+  const peak = away.reduce((a, b) => (countOf(b) > countOf(a) ? b : a));
   const worst = away.filter(isOver);
   const limits = [...new Set(away.map(({ limit }) => limit))].filter((limit) => limit !== null);
   return (
@@ -37,6 +35,11 @@ export function AwayStrip({
               ? `people, against the limit of ${limits[0]}`
               : 'people, against the limit of each day'}
         </p>
+        {countOf(peak) > 0 && (
+          <p className="text-muted text-xs">
+            most: {countOf(peak)}, {formatLongDay(peak.date)}
+          </p>
+        )}
       </div>
       <svg width={width} height={HEIGHT} aria-hidden className="block shrink-0">
         {away.map((one) => {
@@ -64,19 +67,32 @@ export function AwayStrip({
                   strokeDasharray="3 2"
                 />
               )}
-              {over && scale.dayWidth >= 9 && (
+              {countOf(one) > 0 && scale.dayWidth >= (over ? 9 : 7 * String(countOf(one)).length) && (
                 <text
                   x={x + scale.dayWidth / 2}
-                  y={y(one.approved + one.waiting) - 3}
+                  y={y(countOf(one)) - 3}
                   textAnchor="middle"
-                  className="fill-gap text-[11px] font-bold"
+                  className={`text-[11px] ${over ? 'fill-gap font-bold' : 'fill-muted'}`}
                 >
-                  {one.approved + one.waiting}
+                  {countOf(one)}
                 </text>
               )}
             </g>
           );
         })}
+        {away
+          .filter((one) => countOf(one) > 0)
+          .map((one) => (
+            <rect
+              key={one.date}
+              x={xAt(scale, one.date * DAY)}
+              width={scale.dayWidth}
+              height={HEIGHT}
+              className="fill-transparent"
+            >
+              <title>{awayText(one)}</title>
+            </rect>
+          ))}
         {away.map(({ date, limit }) =>
           limit === null ? null : (
             <line
@@ -103,9 +119,14 @@ export function AwayStrip({
   );
 }
 
+/** How many are away on a date, if all that waits were approved. */
+function countOf({ approved, waiting }: AwayOn): number {
+  return approved + waiting;
+}
+
 /** Whether more are away on a date than a limit allows, if all that waits were approved. */
-export function isOver({ approved, waiting, limit, over }: AwayOn): boolean {
-  return (limit !== null && approved + waiting > limit) || over.length > 0;
+export function isOver(one: AwayOn): boolean {
+  return (one.limit !== null && countOf(one) > one.limit) || one.over.length > 0;
 }
 
 function awayText({ date, approved, waiting, limit, over }: AwayOn): string {
