@@ -1,5 +1,5 @@
 import { type ChildProcess, execFileSync, spawn } from 'node:child_process';
-import { copyFileSync, mkdtempSync, rmSync } from 'node:fs';
+import { copyFileSync, mkdirSync, mkdtempSync, rmSync } from 'node:fs';
 import { request as httpRequest } from 'node:http';
 import { request as httpsRequest } from 'node:https';
 import { createServer } from 'node:net';
@@ -70,6 +70,7 @@ export class DemoServer {
 
   /** Makes the demo data and starts. `flags` as for `npm run demo`. */
   async begin(...flags: string[]): Promise<void> {
+    mkdirSync(this.folder, { recursive: true });
     copyFileSync(join(demoMade(flags, this.env), 'vicenda.db'), this.dataFile);
     await this.start();
     // Behind a certificate of its own only browsers that are told to trust it get in.
