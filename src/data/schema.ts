@@ -15,6 +15,7 @@ import type {
   LeaveLimitTable,
   LeaveRequestTable,
   LeaveTypeTable,
+  PersonContractTable,
 } from './leave/tables';
 import type { NewsTable, OutboxTable } from './staff/tables';
 
@@ -138,6 +139,7 @@ export interface Schema {
   };
   leave_type: LeaveTypeTable;
   leave_exception: LeaveExceptionTable;
+  person_contract: PersonContractTable;
   leave_request: LeaveRequestTable;
   leave_event: LeaveEventTable;
   leave_entry: LeaveEntryTable;

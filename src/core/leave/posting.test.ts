@@ -77,6 +77,54 @@ describe('what is due', () => {
   });
 });
 
+describe('what a year brought at its beginning is set right', () => {
+  const full = rule({ fullTimeMinutes: 2400, rounding: 'nearest', step: 250 });
+  const FULL: Entitled = { ...WHO, contract: [{ since: 0, minutes: 2400 }] };
+  const [grant] = dueUntil({ entitlement: full, carryOver: null }, FULL, [], SINCE, at('2026-03-01'));
+  const since = (person: Entitled, entries: readonly KeyedEntry[], until: string, entitlement = full) =>
+    dueUntil({ entitlement, carryOver: null }, person, entries, SINCE, at(until));
+  const HALF: Entitled = {
+    ...FULL,
+    contract: [...FULL.contract, { since: at('2026-07-02'), minutes: 1200 }],
+  };
+
+  test('where the contract changes within it, once, and again where that is taken back', () => {
+    expect(grant).toMatchObject({ kind: 'grant', amount: 20_000 });
+    const set = since(HALF, [grant], '2026-07-02');
+    // Of 365 days 182 by the whole contract and 183 by half of it.
+    expect(set).toMatchObject([{ date: at('2026-07-02'), kind: 'correction', amount: -5000 }]);
+    expect(since(HALF, [grant, ...set], '2026-12-30')).toEqual([]);
+    const back = since(FULL, [grant, ...set], '2026-07-03');
+    expect(back).toMatchObject([{ kind: 'correction', amount: 5000 }]);
+    expect(back[0].key).not.toBe(set[0].key);
+    expect(since(FULL, [grant, ...set, ...back], '2026-12-30')).toEqual([]);
+  });
+
+  test('for who leaves within it, and not for who leaves with it', () => {
+    const leaves = (last: string) => since({ ...FULL, employedTo: at(last) }, [grant], '2026-03-02');
+    expect(leaves('2026-07-01')).toMatchObject([{ kind: 'correction', amount: -10_000 }]);
+    expect(leaves('2026-12-31')).toEqual([]);
+  });
+
+  test('where a figure is another for the person from a date within it', () => {
+    const figures = { amount: 30 * WHOLE_DAY };
+    const person = { ...FULL, exceptions: [{ since: at('2026-07-02'), figures }] };
+    expect(since(person, [grant], '2026-03-02')).toMatchObject([{ amount: 5000 }]);
+  });
+
+  test('but not over a cap, nor in a year that is over, nor by months', () => {
+    const person = {
+      ...FULL,
+      exceptions: [{ since: at('2026-07-02'), figures: { amount: 30 * WHOLE_DAY } }],
+    };
+    expect(since(person, [grant], '2026-03-02', { ...full, cap: 50_000 })).toEqual([]);
+    const later = since(HALF, [grant], '2027-02-01');
+    expect(later).toMatchObject([{ kind: 'grant', date: at('2027-01-01'), amount: 10_000 }]);
+    const monthly = since(HALF, [], '2026-12-31', { ...full, comes: 'monthly' });
+    expect(monthly.reduce((sum, { amount }) => sum + amount, 0)).toBe(15_000);
+  });
+});
+
 describe('posting', () => {
   const events = fc.array(fc.tuple(fc.integer({ min: 0, max: 900 }), fc.integer({ min: 1, max: 40 })), {
     maxLength: 8,

@@ -59,6 +59,7 @@ export function dueUntil(
       // What left the year before comes into this one, where it is known as what was carried over.
       ...(carryOver ? [carriedInto(first, () => -(posted.get(`carried out ${before}`)?.amount ?? 0))] : []),
       ...granted(entitlement, person, first),
+      ...(until < end ? setRight(entitlement, person, first, end, until, posted) : []),
       ...(carryOver ? endsOf(carryOver, person, first, end) : []),
     ];
     for (const event of events.sort((a, b) => a.date - b.date)) post(event);
@@ -82,6 +83,38 @@ function granted(entitlement: Entitlement, person: Entitled, first: Day): Event[
     amount: (entries) =>
       withinCap(amount, balanceOn(entries, date), entitlementOn(entitlement, person, date).cap),
   }));
+}
+
+/**
+ * What a year brought at its beginning, set right where the contract, what is different for the person or the last day
+ * of work changed within it. What a cap kept out stays out.
+ */
+function setRight(
+  entitlement: Entitlement,
+  person: Entitled,
+  first: Day,
+  end: Day,
+  until: Day,
+  posted: ReadonlyMap<string | null, KeyedEntry>,
+): Event[] {
+  if (entitlement.comes !== 'yearly') return [];
+  const { contract, exceptions = [], employedTo } = person;
+  const brought = [...posted.values()].filter(({ key }) => key?.startsWith(`yearly ${first} `));
+  if (brought.length === 0) return [];
+  const [{ date }] = brought;
+  const changed = [...contract, ...exceptions].some(({ since }) => since > date && since < end);
+  const leaves = employedTo !== null && employedTo >= first && employedTo < end - 1;
+  if (!changed && !leaves && brought.length === 1) return [];
+  const { cap } = entitlementOn(entitlement, person, until);
+  const due = dueInYear(entitlement, person, first).reduce((sum, { amount }) => sum + amount, 0);
+  const amount = due - brought.reduce((sum, one) => sum + one.amount, 0);
+  if (amount === 0 || (amount > 0 && cap !== null)) return [];
+  return [
+    {
+      ...{ key: `yearly ${first} set right ${brought.length}`, date: until, kind: 'correction' },
+      amount: () => amount,
+    },
+  ];
 }
 
 function carriedInto(first: Day, amount: () => LeaveAmount): Event {

@@ -1,7 +1,8 @@
 import type { AskedLeave } from '@/core/leave/asked';
 import { spansOfDays } from '@/core/leave/asked';
 import type { AwayLimit, ClosedPeriod } from '@/core/leave/away-limits';
-import type { LeaveException, LeaveFigures } from '@/core/leave/entitlement';
+import { groupedBy } from '@/core/grouped';
+import type { Entitled, LeaveException, LeaveFigures } from '@/core/leave/entitlement';
 import type { LeaveType } from '@/core/leave/leave-type';
 import type { EntryKind } from '@/core/leave/ledger';
 import type { KeyedEntry } from '@/core/leave/posting';
@@ -203,6 +204,25 @@ export async function loadEntries(
     .orderBy('at')
     .execute();
   return rows.map(entryFromRow);
+}
+
+/** The contracts of people by date, the earliest first; only of those whose contract ever changed. */
+export async function loadContracts(
+  db: Database,
+  people: readonly string[],
+): Promise<Map<string, Entitled['contract']>> {
+  const rows = await db
+    .selectFrom('person_contract')
+    .selectAll()
+    .where('person_id', 'in', amongTexts(people))
+    .orderBy('since')
+    .execute();
+  return new Map(
+    [...groupedBy(rows, ({ person_id: person }) => person)].map(([person, steps]) => [
+      person,
+      steps.map(({ since, minutes }) => ({ since: parseDate(since)!, minutes })),
+    ]),
+  );
 }
 
 /** What is different for each of some people, by kind of leave, in the order of dates. */

@@ -12,6 +12,13 @@ export interface LeaveTypeTable {
 }
 
 /** What is different for one person from a date on; `figures`: the core's, as JSON. */
+/** Minutes a week by contract from a date on; only of people whose contract changed. */
+export interface PersonContractTable {
+  person_id: string;
+  since: string;
+  minutes: number | null;
+}
+
 export interface LeaveExceptionTable {
   id: string;
   person_id: string;

@@ -8,6 +8,7 @@ const everySite = raise(`select 'site:' || id, 1 from site where true`);
 /**
  * Kinds of leave, the ledger of each person and kind, requests with what happened to them, and limits on who is away.
  * An entry of the ledger is neither altered nor deleted, but for its note: the database refuses it.
+ * `person_contract`: contract minutes from a date on, of whom they ever changed; who is not there has those of now.
  * `leave.request_id`: the request it came from; `credit`: minutes that count for the contract, by date, as JSON.
  * `person.home_site_id`: whose weekend, holidays and approver hold; null: the first site of the person.
  * `holiday.detail`: what else the core knows of a holiday, as JSON.
@@ -23,6 +24,10 @@ export const leave: readonly string[] = [
     note text not null
   ) strict`,
   `create index leave_exception_by_person on leave_exception (person_id)`,
+  `create table person_contract (
+    person_id text not null references person (id), since text not null, minutes integer,
+    primary key (person_id, since)
+  ) strict`,
   `create table leave_request (
     id text primary key, person_id text not null references person (id),
     type_id text not null references leave_type (id), at text not null, asked_by text not null,

@@ -32,6 +32,7 @@ const KEYS = {
   leave: ['id'],
   leave_type: ['id'],
   leave_exception: ['id'],
+  person_contract: ['person_id', 'since'],
   leave_request: ['id'],
   leave_event: ['id'],
   leave_entry: ['id'],

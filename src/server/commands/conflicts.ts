@@ -34,6 +34,7 @@ const CALLED: Readonly<Record<TableName, string>> = {
   leave: 'Leave',
   leave_type: 'Kind of leave',
   leave_exception: 'Figures of a person',
+  person_contract: 'Contract from a date on',
   leave_request: 'Request for leave',
   leave_event: 'Request for leave',
   leave_entry: 'Entry of a balance',

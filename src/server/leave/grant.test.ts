@@ -1,6 +1,6 @@
 import { beforeEach, describe, expect, test } from '@jest/globals';
 import { balanceOn } from '@/core/leave/ledger';
-import { loadEntries } from '@/data/leave/leave-store';
+import { loadContracts, loadEntries } from '@/data/leave/leave-store';
 import { OWNER } from '../access/testing';
 import { undoCommand } from '../commands/undo';
 import { runCommand } from '../commands/run';
@@ -124,6 +124,24 @@ describe('the calendar', () => {
       ['expiry', -5000],
     ]);
     expect(ledger.ledger.exceptions).toMatchObject([{ text: '25 days a year', note: 'By agreement' }]);
+  });
+
+  test('sets right what the year brought where a contract changes, by the days of each, and back', async () => {
+    await withTypes();
+    await did('people.updateMany', { ids: ['jonas'], patch: { contractMinutes: 1200 } });
+    await postLeave(db);
+    // Who was never anything else had that contract from the first day: 327 of 365 days by the one before.
+    const contract = await loadContracts(db, ['jonas']);
+    expect(contract.get('jonas')).toMatchObject([{ minutes: expect.any(Number) }, { minutes: 1200 }]);
+    const before = await balance('jonas', '2026-11-24');
+    await did('people.updateMany', { ids: ['jonas'], patch: { contractMinutes: 2400 } });
+    await postLeave(db);
+    // 38 of 365 days by twice the hours are one day more.
+    expect(await balance('jonas', '2026-11-24')).toBe(before + 1);
+    expect((await loadEntries(db, ['jonas'], 'annual')).at(-1)).toMatchObject({ kind: 'correction' });
+    expect(await undoCommand(db, OWNER, await lastId(), 'back')).toMatchObject({ ok: true });
+    await postLeave(db);
+    expect(await balance('jonas', '2026-11-24')).toBe(before);
   });
 
   test('posts what published hours bring when their month is over, and sets it right', async () => {

@@ -4,7 +4,7 @@ import type { LeaveGround } from '@/core/leave/count-days';
 import type { Entitled, LeaveException } from '@/core/leave/entitlement';
 import type { Asking, LeaveType } from '@/core/leave/leave-type';
 import type { StoredRequest } from '@/data/leave/leave-store';
-import { loadExceptions, requestsOf } from '@/data/leave/leave-store';
+import { loadContracts, loadExceptions, requestsOf } from '@/data/leave/leave-store';
 import { type Day, parseDate } from '@/core/time/day';
 import type { Span } from '@/core/time/span';
 import type { Database } from '@/data/database';
@@ -72,6 +72,7 @@ export async function loadLeavePeople(
     personOf,
   );
   const exceptions = groupedBy(await loadExceptions(db, ids), ({ person }) => person);
+  const contracts = await loadContracts(db, ids);
   const requests = groupedBy(await requestsOf(db, ids), ({ person }) => person);
   const homeOf = (id: string) => sites.find((site) => site.id === homes.get(id)?.home) ?? sites[0];
   const places = await homeGrounds(db, [...new Set(rows.map(({ id }) => homeOf(id)))]);
@@ -93,7 +94,7 @@ export async function loadLeavePeople(
       entitled: {
         employedFrom,
         employedTo,
-        contract: [{ since: 0, minutes: row.contract_minutes }],
+        contract: contracts.get(row.id) ?? [{ since: 0, minutes: row.contract_minutes }],
       },
       exceptions: exceptions.get(row.id) ?? [],
       ground: {
@@ -167,6 +168,7 @@ export async function entitledOf(
     .select(['id', 'employed_from', 'employed_to', 'contract_minutes'])
     .execute();
   const exceptions = await loadExceptions(db, people);
+  const contracts = await loadContracts(db, people);
   const wanted = new Set(people);
   return new Map(
     rows
@@ -176,7 +178,7 @@ export async function entitledOf(
         {
           employedFrom: dayIn(employed_from),
           employedTo: dayIn(employed_to),
-          contract: [{ since: 0, minutes: contract_minutes }],
+          contract: contracts.get(id) ?? [{ since: 0, minutes: contract_minutes }],
           exceptions: exceptions.filter((one) => one.person === id && one.type === type),
         },
       ]),

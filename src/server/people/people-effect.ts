@@ -1,3 +1,4 @@
+import { groupedBy } from '@/core/grouped';
 import { type Problem, fail } from '@/core/plan/problem';
 import type { Day } from '@/core/time/day';
 import { formatDate } from '@/core/time/day';
@@ -78,11 +79,43 @@ export async function peopleEffect(
     for (const site of [...after.sites, ...before.person_site.map((row) => row.site_id)]) sites.add(site);
     about.push({ kind: 'person', id });
   }
+  rows.push(...(await contractSteps(db, today, writings)));
   const { shifts, remarks } = await shiftsAfterLeaving(db, today, writings);
   for (const { site } of shifts) sites.add(site);
   for (const site of sites) about.push({ kind: 'site', id: site });
   return { ok: true, work: { rows, subjects: about, sites: [...sites], shifts, remarks } };
 }
+
+/** Contracts that change today, as what was worked and earned until then was by the one before. */
+async function contractSteps(db: Database, today: Day, writings: readonly Writing[]): Promise<RowChange[]> {
+  const changed = writings.filter(
+    ({ before, after }) =>
+      before.person.length > 0 && before.person[0].contract_minutes !== after.contractMinutes,
+  );
+  const known = groupedBy(
+    await loadRowsOf(
+      db,
+      'person_contract',
+      'person_id',
+      changed.map(({ id }) => id),
+    ),
+    ({ person_id: person }) => person,
+  );
+  const since = formatDate(today);
+  return changed.flatMap(({ id, before, after }): RowChange[] => {
+    const steps = known.get(id) ?? [];
+    const step = (from: string, minutes: number | null): RowChange => ({
+      table: 'person_contract',
+      before: steps.find((one) => one.since === from) ?? null,
+      after: { person_id: id, since: from, minutes },
+    });
+    const first = steps.length === 0 ? [step(ALWAYS, before.person[0].contract_minutes)] : [];
+    return [...first, step(since, after.contractMinutes)];
+  });
+}
+
+/** Since when what was never another holds. */
+const ALWAYS = '1900-01-01';
 
 async function wrongReference(
   db: Database,
