@@ -6,6 +6,7 @@ import { materialize } from '../src/core/patterns/materialize';
 import { applyAll } from '@/core/plan/change';
 import type { Plan } from '@/core/plan/types';
 import { parseDate } from '@/core/time/day';
+import { swapOptions } from '@/core/requests/exchange';
 import { copyShifts } from '@/core/week/copy-week';
 import { largePlan } from '../demo/large';
 import { figure, percentile } from './figures';
@@ -56,6 +57,18 @@ function benchCover(): void {
   figure(
     'who-can-cover-600-all-roles',
     median(20, () => candidatesFor(versatile, slots[0])),
+    'ms',
+  );
+}
+
+/** All shifts that could be had for one, of several in turn. */
+function benchSwap(): void {
+  const held = plan.shifts.filter(({ person }) => person !== null);
+  let i = 0;
+  swapOptions(judgement, held[0], 0);
+  figure(
+    'swap-options-600',
+    median(40, () => swapOptions(judgement, held[(i += 37) % held.length], 0)),
     'ms',
   );
 }
@@ -112,5 +125,6 @@ const SPANS = [
 ];
 
 benchCover();
+benchSwap();
 benchCopy();
 benchPattern();

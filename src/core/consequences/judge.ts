@@ -126,13 +126,18 @@ export function rejudge(
 }
 
 /**
- * One person's state as if some shifts, new or standing elsewhere in the plan, were theirs. Nothing else is looked
- * at, which makes it quick to ask for many people.
+ * One person's state as if some shifts, new or standing elsewhere in the plan, were theirs, and some of theirs were not.
+ * Nothing else is looked at, which makes it quick to ask for many people.
  */
-export function withShifts(judgement: Judgement, index: number, shifts: readonly Shift[]): PersonState {
+export function withShifts(
+  judgement: Judgement,
+  index: number,
+  shifts: readonly Shift[],
+  without: readonly string[] = [],
+): PersonState {
   const { context, checks, plan } = judgement;
   const { view } = judgement.people[index];
-  const ids = new Set(shifts.map((shift) => shift.id));
+  const ids = new Set([...shifts.map((shift) => shift.id), ...without]);
   const list = view.all.filter((resolved) => resolved.id === null || !ids.has(resolved.id));
   for (const shift of shifts) list.push(resolveShift(context, shift));
   return personState(context, checks, plan.people[index], list, view.availability);

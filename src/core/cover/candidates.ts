@@ -1,9 +1,9 @@
 import { type Snag, bySeverity, compareSnags } from '../checks/shared/snag';
 import { overlap } from '../checks/person/overlap';
 import { underContract } from '../checks/week/under-contract';
-import { type Judgement, type PersonState, withShifts } from '../consequences/judge';
-import { DAY } from '../time/span';
+import { type Judgement, withShifts } from '../consequences/judge';
 import type { Person, Shift } from '../plan/types';
+import { restsAround } from './rests';
 
 /** Somebody who could take a shift, with what that would do to them. */
 export interface Candidate {
@@ -58,7 +58,7 @@ function candidate(judgement: Judgement, index: number, shift: Shift, recentCoun
   const snags = compareSnags(before.snags, after.snags)
     .appeared.filter((snag) => snag.code !== underContract.code)
     .sort(bySeverity);
-  const { restBefore, restAfter } = rests(after, shift.id);
+  const { restBefore, restAfter } = restsAround(after, shift.id);
   return {
     person: judgement.plan.people[index],
     role: shift.role,
@@ -72,26 +72,6 @@ function candidate(judgement: Judgement, index: number, shift: Shift, recentCoun
     restAfter,
     recentCounts,
   };
-}
-
-function rests(state: PersonState, id: string): { restBefore: number | null; restAfter: number | null } {
-  const { all } = state.view;
-  const at = all.findIndex((resolved) => resolved.id === id);
-  const mine = all[at];
-  let restBefore: number | null = null;
-  let restAfter: number | null = null;
-  for (const [i, other] of all.entries()) {
-    if (i < at) {
-      const rest = mine.start - other.end;
-      if (restBefore === null || rest < restBefore) restBefore = rest;
-    } else if (i > at && restAfter === null) restAfter = other.start - mine.end;
-  }
-  return { restBefore: near(restBefore), restAfter: near(restAfter) };
-}
-
-/** A rest of days is of no interest. */
-function near(rest: number | null): number | null {
-  return rest !== null && rest < 3 * DAY ? rest : null;
 }
 
 function byHarm(a: Candidate, b: Candidate): number {
