@@ -17,6 +17,7 @@ import type {
   LeaveTypeTable,
   PersonContractTable,
 } from './leave/tables';
+import type { ShiftRequestEventTable, ShiftRequestTable } from './requests/tables';
 import type { NewsTable, OutboxTable } from './staff/tables';
 
 /** Tables as Kysely sees them. Dates are `YYYY-MM-DD`, minutes whole numbers, money minor units, flags 0 or 1. */
@@ -141,6 +142,8 @@ export interface Schema {
   leave_exception: LeaveExceptionTable;
   person_contract: PersonContractTable;
   leave_request: LeaveRequestTable;
+  shift_request: ShiftRequestTable;
+  shift_request_event: ShiftRequestEventTable;
   leave_event: LeaveEventTable;
   leave_entry: LeaveEntryTable;
   leave_grant: LeaveGrantTable;
@@ -300,6 +303,8 @@ export interface SiteTable {
   staff_sees: Generated<string>;
   /** Whether shifts of whoever says that they cannot come turn open at once. */
   absence_opens: Generated<number>;
+  /** What may be asked for about shifts, as JSON; null: what is usual. */
+  request_rules: string | null;
 }
 
 export interface PersonTable {

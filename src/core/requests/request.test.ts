@@ -10,9 +10,11 @@ const kinds = fc.constantFrom<Request['kind']>('swap', 'hand-over', 'give-up', '
 const who = fc.constantFrom('ann', 'bo', 'cy');
 const events: fc.Arbitrary<RequestEvent> = fc.oneof(
   fc.constantFrom<RequestEvent>(
-    ...(['send', 'ask', 'answer', 'approve', 'decline', 'withdraw', 'lapse'] as const).map((one) => ({
-      do: one,
-    })),
+    ...(['send', 'ask', 'answer', 'approve', 'decline', 'withdraw', 'lapse', 'renew'] as const).map(
+      (one) => ({
+        do: one,
+      }),
+    ),
   ),
   fc.record({ do: fc.constantFrom('agree' as const, 'refuse' as const, 'step-back' as const), by: who }),
 );
@@ -50,7 +52,8 @@ describe('whatever happens to a request', () => {
 
   test('each step leads to another state, another owner or another colleague', () => {
     everything((steps) => {
-      for (const { event, before, after } of steps) if (event.do !== 'ask') expect(after).not.toEqual(before);
+      for (const { event, before, after } of steps)
+        if (event.do !== 'ask' && event.do !== 'renew') expect(after).not.toEqual(before);
     });
   });
 
@@ -110,5 +113,12 @@ describe('a request', () => {
     expect(state(take, send, { do: 'ask' }, { do: 'answer' })).toBe('waiting decider');
     expect(state(take, send, { do: 'withdraw' }, approve)).toBe('it is withdrawn already');
     expect(state(take, send, { do: 'lapse' })).toBe('lapsed null');
+  });
+
+  test('whose shifts changed is asked anew, of the colleague too', () => {
+    const swap = draft('swap', 'bo');
+    expect(state(swap, send, agree('bo'), { do: 'renew' })).toBe('with-colleague colleague');
+    expect(state(draft('give-up'), send, agree('cy'), { do: 'renew' }, agree('bo'))).toBe('waiting decider');
+    expect(state(draft('take'), send, { do: 'ask' }, { do: 'renew' })).toBe('waiting decider');
   });
 });

@@ -57,6 +57,8 @@ export type RequestEvent =
   | { readonly do: 'step-back'; readonly by: string }
   | { readonly do: 'ask' }
   | { readonly do: 'answer' }
+  /** Its shifts were changed: it is asked anew for what they are now. */
+  | { readonly do: 'renew' }
   | { readonly do: 'approve' }
   | { readonly do: 'decline' }
   | { readonly do: 'withdraw' }
@@ -112,6 +114,13 @@ export function afterEvent(
       return state === 'waiting' ? to({ isAsked: true }) : wrong('it does not wait for a decision');
     case 'answer':
       return request.isAsked ? to({ isAsked: false }) : wrong('nothing was asked');
+    case 'renew':
+      if (state === 'drafted') return wrong('it was not sent yet');
+      return to({
+        state: needsColleague(kind) ? 'with-colleague' : 'waiting',
+        colleague: kind === 'give-up' ? null : colleague,
+        isAsked: false,
+      });
     case 'approve':
       return state === 'waiting'
         ? to({ state: 'approved', isAsked: false })

@@ -15,6 +15,11 @@ export const CAPABILITIES = [
     name: 'Leave',
     what: 'Kinds of leave and their balances; people ask for it and say when they cannot come.',
   },
+  {
+    id: 'requests',
+    name: 'Requests about shifts',
+    what: 'Swaps, hand-overs, shifts given up and open shifts taken; each is decided with what it would do in view.',
+  },
   { id: 'daybook', name: 'Daybook', what: 'Notes for a whole day, seen by everybody who works it.' },
   {
     id: 'outbox',

@@ -9,6 +9,9 @@ const PERSONAL: Partial<Record<TableName, readonly string[]>> = {
   person_field: ['value'],
   availability: ['comment'],
   leave_request: ['note'],
+  shift_request: ['note'],
+  // What was said with a step: whose it is stands with the request.
+  shift_request_event: ['words'],
   leave_entry: ['note'],
   leave_exception: ['note'],
   // What somebody said of their leave, and what was answered: whose it is stands with the request.
@@ -51,7 +54,7 @@ export async function erasePerson(db: Database, person: string, name: string): P
 
 function erased(table: TableName, row: Row | null, person: string): Row | null {
   const columns = PERSONAL[table];
-  const whose = table === 'person' ? row?.id : table === 'leave_event' ? person : row?.person_id;
+  const whose = table === 'person' ? row?.id : /_event$/.test(table) ? person : row?.person_id;
   if (!row || !columns || whose !== person) return row;
   return Object.fromEntries(
     Object.entries(row).map(([column, value]) => [column, columns.includes(column) ? null : value]),

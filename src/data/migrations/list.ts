@@ -15,6 +15,7 @@ import { staff } from './013-staff';
 import { calendar } from './014-calendar';
 import { erased } from './015-erased';
 import { leave } from './016-leave';
+import { requests } from './017-requests';
 import { fillActivity } from './fill-activity';
 
 /** One step of the data file's form: statements, or work on what it holds that hears how far it has come. */
@@ -38,4 +39,5 @@ export const MIGRATIONS: readonly (readonly Step[])[] = [
   calendar,
   erased,
   leave,
+  requests,
 ];

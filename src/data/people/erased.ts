@@ -81,6 +81,14 @@ export async function eraseEverywhere(
     db,
   );
   await db
+    .updateTable('shift_request')
+    .set({ note: '' })
+    .where(...of)
+    .execute();
+  await sql`update shift_request_event set words = ''
+    where request_id in (select id from shift_request where person_id = ${person})
+      or actor in (select id from user where person_id = ${person})`.execute(db);
+  await db
     .updateTable('leave_entry')
     .set({ note: '' })
     .where(...of)

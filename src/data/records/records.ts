@@ -35,6 +35,8 @@ const KEYS = {
   person_contract: ['person_id', 'since'],
   leave_request: ['id'],
   leave_event: ['id'],
+  shift_request: ['id'],
+  shift_request_event: ['id'],
   leave_entry: ['id'],
   leave_grant: ['id'],
   leave_limit: ['id'],

@@ -68,6 +68,7 @@ const EXPECTED: Readonly<Record<Permission, Readonly<Record<string, string>>>> =
   'leave.read': { ...planning('oip', 'oh'), 'leave of Oona, whose manager Noor is': 'oipn' },
   'leave.decide': { ...planning('oi', 'oh'), 'leave of Oona, whose manager Noor is': 'oin' },
   'leave.grant': planning('oi', 'oh'),
+  'requests.decide': planning('oib', 'oh'),
   'outbox.read': planning('oi', 'oh'),
   'outbox.send': planning('oi', 'oh'),
 };

@@ -24,6 +24,7 @@ export type Permission =
   | 'leave.read'
   | 'leave.decide'
   | 'leave.grant'
+  | 'requests.decide'
   | 'outbox.read'
   | 'outbox.send';
 
@@ -44,6 +45,7 @@ const PLANNING: readonly Permission[] = [
   'leave.read',
   'leave.decide',
   'leave.grant',
+  'requests.decide',
   'outbox.read',
   'outbox.send',
 ];
@@ -55,7 +57,7 @@ const PLANNING: readonly Permission[] = [
 export const PERMITTED: Readonly<Record<Grant['kind'], readonly Permission[]>> = {
   owner: [...PLANNING, 'pay.read', 'accounts.grant', 'sign-ins.read', 'records.export', 'records.erase'],
   scheduler: PLANNING,
-  lead: ['self', 'team.read', 'plan.read', 'plan.edit'],
+  lead: ['self', 'team.read', 'plan.read', 'plan.edit', 'requests.decide'],
   payroll: ['self', 'people.read', 'pay.read', 'leave.read'],
   staff: ['self', 'team.read'],
 };

@@ -37,6 +37,8 @@ const CALLED: Readonly<Record<TableName, string>> = {
   person_contract: 'Contract from a date on',
   leave_request: 'Request for leave',
   leave_event: 'Request for leave',
+  shift_request: 'Request',
+  shift_request_event: 'Request',
   leave_entry: 'Entry of a balance',
   leave_grant: 'Leave for those who join later',
   leave_limit: 'Limit on who is away',

@@ -1,3 +1,18 @@
+import {
+  answerRequest,
+  askRequest,
+  renewRequest,
+  replyRequest,
+  seeRequest,
+  withdrawRequest,
+} from '../requests/ask';
+import {
+  approveRequests,
+  askAboutRequest,
+  decideRequest,
+  saveRequestRules,
+  takeBackRequest,
+} from '../requests/decide';
 import { grantAccount, inviteOther, invitePeople, resetPasswords, stopAccount } from '../accounts/commands';
 import { sendAgain, wishToBeTold } from '../outbox/commands';
 import { saveNeeds } from '../needs/commands';
@@ -99,6 +114,17 @@ const ALL = [
   decideLate,
   sendAgain,
   wishToBeTold,
+  askRequest,
+  answerRequest,
+  withdrawRequest,
+  replyRequest,
+  renewRequest,
+  seeRequest,
+  decideRequest,
+  approveRequests,
+  askAboutRequest,
+  takeBackRequest,
+  saveRequestRules,
 ] as const;
 
 /** The input of each command, by its kind. */

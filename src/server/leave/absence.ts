@@ -18,7 +18,8 @@ import { type LeavePerson, groundOf } from './ground';
 import type { ShiftChoice } from './payload';
 import { CHANGE_LEAVE, REPORT_ABSENCE } from './schema';
 import { schedulersAt } from './tell';
-import { shiftEffects, together, touchedBy } from './touched';
+import { shiftEffects, touchedBy } from './touched';
+import { together } from '../commands/together';
 
 interface Absence {
   readonly id: string;

@@ -16,7 +16,8 @@ import type { ShiftChoice } from './payload';
 import type { AskedLeave } from '@/core/leave/asked';
 import { APPROVE_LEAVE, CHANGE_LEAVE, DECIDE_BACK, DECIDE_LEAVE, MOVE_LEAVE } from './schema';
 import { tellApprovers, tellDecision } from './tell';
-import { shiftEffects, together, touchedBy } from './touched';
+import { shiftEffects, touchedBy } from './touched';
+import { together } from '../commands/together';
 
 interface Decision {
   readonly person: string;

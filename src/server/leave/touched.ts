@@ -1,9 +1,7 @@
 import { type AskedDay, spansOfDays } from '@/core/leave/asked';
-import type { Change } from '@/core/plan/change';
 import { type Result, fail } from '@/core/plan/problem';
 import type { Shift } from '@/core/plan/types';
 import { isOtherShift } from '@/core/publish/publication';
-import type { PublishChange } from '@/core/publish/publish-changes';
 import { formatDay, formatTimeSpan } from '@/core/time/format';
 import { DAY } from '@/core/time/span';
 import { groupedBy } from '@/core/grouped';
@@ -15,7 +13,7 @@ import { checkAccess } from '../access/permissions';
 import { nowAt } from '../clock';
 import { parseDate } from '@/core/time/day';
 import type { CommandEffect, Context } from '../commands/command';
-import { daysOf, publicationEffect } from '../publish/publication-effect';
+import { reassigned } from '../publish/reassign';
 import { roleNames } from '../staff/own-page';
 import type { LeavePerson } from './ground';
 import { isWithin } from './look';
@@ -136,47 +134,11 @@ export async function shiftEffects(
   }
   const effects: CommandEffect[] = [];
   for (const [site, mine] of groupedBy(chosen, ({ site }) => site)) {
-    const parts = mine.map((choice) => ({
-      choice,
-      shift: touched.find(({ id }) => id === choice.id)!,
-      target: choice.become === 'given' ? choice.to : null,
-    }));
-    const changes = parts.flatMap(({ shift: { published }, target }): PublishChange[] =>
-      published ? [{ before: published, after: { ...published, person: target } }] : [],
-    );
-    const edits = parts.flatMap(({ shift: { id, draft }, target }): Change[] =>
-      draft?.person === person.id
-        ? [{ do: 'set', id, shift: { person: target }, was: { person: person.id } }]
-        : [],
-    );
-    const agreed = new Set([person.id]);
-    const published: CommandEffect | null =
-      changes.length > 0
-        ? await publicationEffect(context, site, {
-            title,
-            publication: { kind: 'publish', ...daysOf(changes), isPartial: true, message: '', changes },
-            agreed,
-          })
-        : null;
-    effects.push({
-      ...(published ?? { title, rows: [], subjects: [], sites: [site] }),
-      shifts: edits.length > 0 ? [{ site, changes: edits }] : [],
+    const moves = mine.map(({ id, become, to }) => {
+      const { draft, published } = touched.find((one) => one.id === id)!;
+      return { id, draft, published, from: person.id, to: become === 'given' ? to : null };
     });
+    effects.push(await reassigned(context, site, moves, { title, agreed: new Set([person.id]) }));
   }
   return { ok: true, effects };
-}
-
-/** One effect of several: all of them at once. */
-export function together(main: CommandEffect, others: readonly CommandEffect[]): CommandEffect {
-  return {
-    ...main,
-    rows: [...main.rows, ...others.flatMap(({ rows }) => rows)],
-    subjects: [...main.subjects, ...others.flatMap(({ subjects }) => subjects)],
-    affected: [...(main.affected ?? []), ...others.flatMap(({ sites }) => sites)],
-    shifts: [...(main.shifts ?? []), ...others.flatMap(({ shifts = [] }) => shifts)],
-    onCommitted: async (trx) => {
-      await main.onCommitted?.(trx);
-      for (const { onCommitted } of others) await onCommitted?.(trx);
-    },
-  };
 }

@@ -5,6 +5,7 @@ import { isWaiting, nextApprover, standingOf } from '@/core/leave/request';
 import { groupedBy } from '@/core/grouped';
 import { CALENDAR, type StoredRequest, loadLeaveTypes } from '@/data/leave/leave-store';
 import type { Database } from '@/data/database';
+import { namesOfPeople } from '@/data/people/people-names';
 import { amongTexts } from '@/data/records/lines';
 import { actorNames } from '../access/actor-names';
 import { approverText } from './approvers';
@@ -29,7 +30,7 @@ export async function viewsOf(
     ...requests.map(({ request }) => request.askedBy),
   ]);
   const types = await loadLeaveTypes(db);
-  const managers = await managerNames(
+  const managers = await namesOfPeople(
     db,
     requests.flatMap(({ person }) => person.manager ?? []),
   );
@@ -57,15 +58,6 @@ export async function viewsOf(
     })),
     hasOldRules: hasOldRules(request, types),
   }));
-}
-
-async function managerNames(db: Database, ids: readonly string[]): Promise<Map<string, string>> {
-  const rows = await db
-    .selectFrom('person')
-    .select(['id', 'name'])
-    .where('id', 'in', amongTexts([...new Set(ids)]))
-    .execute();
-  return new Map(rows.map(({ id, name }) => [id, name]));
 }
 
 function shownType({ id, name, mark, ink, unit }: LeaveType): RequestView['type'] {

@@ -142,6 +142,7 @@ export class SiteBuilder {
       wish_points: 0,
       staff_sees: JSON.stringify(USUAL_COLLEAGUE_VIEWS),
       absence_opens: 0,
+      request_rules: null,
       rules: JSON.stringify(said),
       position: this.position,
     });

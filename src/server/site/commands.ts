@@ -38,6 +38,7 @@ export const createSite = command<'site.create', { business: string; site: SiteD
       capabilities_off: '[]',
       staff_sees: JSON.stringify(USUAL_COLLEAGUE_VIEWS),
       absence_opens: 0,
+      request_rules: null,
     };
     return {
       ok: true,

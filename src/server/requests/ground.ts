@@ -1,0 +1,126 @@
+import { wordsFor, type Words } from '@/core/checks/shared/messages';
+import { checkOf } from '@/core/checks/list';
+import { type Judgement, judge } from '@/core/consequences/judge';
+import { type Result, fail } from '@/core/plan/problem';
+import type { Shift } from '@/core/plan/types';
+import { withoutPay } from '@/core/plan/without-pay';
+import { type Exchanged, exchanged, isPossible } from '@/core/requests/exchange';
+import { movedSince } from '@/core/requests/moved';
+import type { RequestRules } from '@/core/requests/rules';
+import { parseDate, startOfWeek } from '@/core/time/day';
+import { DAY } from '@/core/time/span';
+import type { Database } from '@/data/database';
+import { loadPublishedById } from '@/data/publish/publication-store';
+import { loadRows } from '@/data/records/records';
+import { type ShiftRequest, rulesFromRow } from '@/data/requests/request-store';
+import { type SiteSummary, listSites, namesOf } from '@/data/site/site-store';
+import { nowAt } from '../clock';
+import { roleNames } from '../staff/own-page';
+import { toldPlan } from '../staff/own-plan';
+import { peopleOf, shiftIdsOf } from './words';
+
+/** A site at which something is asked for: its rules, and the time there in wall-clock minutes. */
+export interface RequestSite {
+  readonly site: SiteSummary;
+  readonly rules: RequestRules;
+  readonly now: number;
+}
+
+/** What requests about shifts of a site are judged by: the people and the shifts as they were told. */
+export interface RequestGround extends RequestSite {
+  readonly judgement: Judgement;
+  readonly words: Words;
+  readonly roles: Readonly<Record<string, string>>;
+  /** The shifts as they are published now, by id. */
+  readonly published: ReadonlyMap<string, Shift>;
+}
+
+/** Whatever is asked for, as far as it says whose shifts go where. */
+export type Exchange = Pick<ShiftRequest, 'kind' | 'asker' | 'colleague' | 'mine' | 'theirs'>;
+
+export async function requestSite(db: Database, id: string): Promise<Result<{ at: RequestSite }>> {
+  const site = (await listSites(db)).find((one) => one.id === id);
+  const [row] = await loadRows(db, 'site', { id });
+  if (!site || !row) return fail('unknown', 'there is no such site', 'input.site');
+  const { date, minute } = nowAt(site.timeZone);
+  return { ok: true, at: { site, rules: rulesFromRow(row), now: parseDate(date)! * DAY + minute } };
+}
+
+/** What some requests of a site are judged by. `more`: ids of shifts and people besides those in them. */
+export async function loadGround(
+  db: Database,
+  at: RequestSite,
+  requests: readonly Exchange[],
+  more: { readonly shifts?: readonly string[]; readonly people?: readonly string[] } = {},
+): Promise<RequestGround> {
+  const { site } = at;
+  const ids = [...new Set([...requests.flatMap(shiftIdsOf), ...(more.shifts ?? [])])];
+  const shifts = await loadPublishedById(db, site.id, ids);
+  const dates = [
+    ...shifts.map(({ date }) => date),
+    ...requests.flatMap(({ mine, theirs }) => [...mine, ...theirs].map(({ date }) => date)),
+  ];
+  const today = Math.floor(at.now / DAY);
+  const from = startOfWeek(Math.min(...dates, ...(dates.length === 0 ? [today] : [])), site.weekStart);
+  const last = Math.max(...dates, ...(dates.length === 0 ? [today] : []));
+  const days = Math.ceil((last + 1 - from) / 7) * 7;
+  const people = [...new Set([...requests.flatMap(peopleOf), ...(more.people ?? [])])];
+  const others = shifts.map((shift) => ({ site: site.id, shift }));
+  const plan = (await toldPlan(db, people, site.id, [from, days], others))!;
+  // No amount of money leaves the server for who may not see any, not even in a sentence.
+  const judgement = judge(withoutPay(plan));
+  return {
+    ...at,
+    judgement,
+    words: wordsFor(plan, site.hourFormat, namesOf(await listSites(db))),
+    roles: await roleNames(db, [
+      ...new Set([
+        ...shifts.flatMap(({ role }) => role ?? []),
+        ...requests.flatMap(({ mine, theirs }) => [...mine, ...theirs].flatMap(({ role }) => role ?? [])),
+      ]),
+    ]),
+    published: new Map(shifts.map((shift) => [shift.id, shift])),
+  };
+}
+
+/** What a request would do to each person in it; null: a shift or somebody of it is not there any more. */
+export function effectsOf(ground: RequestGround, request: Exchange): Exchanged[] | null {
+  const { judgement, published } = ground;
+  const shifts = (of: Exchange['mine']) => of.flatMap(({ id }) => published.get(id) ?? []);
+  const [mine, theirs] = [shifts(request.mine), shifts(request.theirs)];
+  if (mine.length < request.mine.length || theirs.length < request.theirs.length) return null;
+  const parts: [person: string, gives: Shift[], takes: Shift[]][] = [[request.asker, mine, theirs]];
+  if (request.colleague !== null) parts.push([request.colleague, theirs, mine]);
+  const effects: Exchanged[] = [];
+  for (const [person, gives, takes] of parts) {
+    const index = judgement.indexOf.get(person);
+    if (index === undefined) return null;
+    effects.push(exchanged(judgement, index, request.kind === 'take' ? [] : gives, takes));
+  }
+  return effects;
+}
+
+/**
+ * Why a request cannot be done as things are, in words; null: it can. `viewer`: who is told; why another cannot is
+ * nobody's business but that of who plans, for whom it is left out.
+ */
+export function exchangeFault(
+  ground: RequestGround,
+  request: Exchange,
+  viewer: string | null = null,
+): string | null {
+  const effects = effectsOf(ground, request);
+  if (effects === null) return 'somebody or a shift of it is not there any more';
+  const bad = effects.find((effect) => !isPossible(effect));
+  if (!bad) return null;
+  const { words } = ground;
+  if (viewer !== null && bad.person !== viewer) return `${words.person(bad.person)} could not work it`;
+  return checkOf(bad.snags[0].code)!.message(bad.snags[0], words).replace(/\.$/, '');
+}
+
+/** What became of the shifts of a request since it was asked. */
+export function movedOf({ published, site, roles }: RequestGround, { mine, theirs }: Exchange): string[] {
+  return movedSince([...mine, ...theirs], published, site.hourFormat, (role) =>
+    role === null ? 'without a role' : (roles[role] ?? 'another role'),
+  );
+}

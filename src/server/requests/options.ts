@@ -1,0 +1,102 @@
+import { judge } from '@/core/consequences/judge';
+import { candidatesFor } from '@/core/cover/candidates';
+import { wordsFor } from '@/core/checks/shared/messages';
+import { type Result, fail } from '@/core/plan/problem';
+import { withoutPay } from '@/core/plan/without-pay';
+import { isPossible, swapOptions } from '@/core/requests/exchange';
+import { REQUEST_KINDS, ruleFault } from '@/core/requests/rules';
+import { startOfWeek } from '@/core/time/day';
+import type { Database } from '@/data/database';
+import { loadPublishedById } from '@/data/publish/publication-store';
+import { type SiteSummary, namesOf, listSites } from '@/data/site/site-store';
+import { Unchanged } from '@/data/unchanged';
+import { loadPublished } from '@/data/week/shift-store';
+import type { Actor } from '../access/actor';
+import { refuseOff } from '../site/capabilities';
+import { roleNames } from '../staff/own-page';
+import { toldPlan } from '../staff/own-plan';
+import { requestSite } from './ground';
+import type { ShiftOptions } from './payload';
+import { exchangeView, shiftWords } from './words';
+
+/** How many colleagues' shifts and takers are offered. */
+const MOST = 40;
+/** Of how many weeks, from that of the shift on, shifts can be had for it. */
+const WEEKS = 2;
+
+/** Weeks of a site as they were told, judged: read once for all who ask while nobody writes. */
+const TOLD = new Unchanged<Awaited<ReturnType<typeof toldWeeks>>>(6);
+
+async function toldWeeks(db: Database, site: SiteSummary, from: number) {
+  const rows = await db
+    .selectFrom('person_site')
+    .select('person_id')
+    .where('site_id', '=', site.id)
+    .execute();
+  const open = await loadPublished(db, site.id, from, from + WEEKS * 7);
+  const others = open.map((shift) => ({ site: site.id, shift }));
+  const people = rows.map(({ person_id: id }) => id);
+  const plan = await toldPlan(db, people, site.id, [from, WEEKS * 7], others);
+  // No amount of money leaves the server for who may not see any, not even in a sentence.
+  const judgement = judge(withoutPay(plan!));
+  const words = wordsFor(plan!, site.hourFormat, namesOf(await listSites(db)));
+  return {
+    judgement,
+    words,
+    roles: await roleNames(
+      db,
+      plan!.roles.map(({ id }) => id),
+    ),
+  };
+}
+
+/** What could be done with one's own published shift: what could be had for it, and who could take it. */
+export async function shiftOptions(
+  db: Database,
+  actor: Actor,
+  siteId: string,
+  shiftId: string,
+): Promise<Result<{ options: ShiftOptions }>> {
+  const { person } = actor;
+  const mine = actor.grants.some(({ kind, site }) => kind === 'staff' && site === siteId);
+  const [shift] = mine ? await loadPublishedById(db, siteId, [shiftId]) : [];
+  if (!shift || person === null || shift.person !== person)
+    return fail('unknown', 'there is no such shift of yours', 'shift');
+  const off = await refuseOff(db, 'requests', [siteId]);
+  if (off) return off;
+  const found = await requestSite(db, siteId);
+  if (!found.ok) return found;
+  const { site, rules, now } = found.at;
+  const from = startOfWeek(shift.date, site.weekStart);
+  const { judgement, words, roles } = await TOLD.get(db, `${siteId} ${from}`, () =>
+    toldWeeks(db, site, from),
+  );
+  const refused = Object.fromEntries(
+    REQUEST_KINDS.flatMap((kind) => {
+      const fault = ruleFault(rules, kind, [shift], now);
+      return fault ? [[kind, fault]] : [];
+    }),
+  );
+  const name = (id: string) => words.person(id);
+  const soonest = now + rules.noticeHours * 60;
+  const swaps = refused.swap ? [] : swapOptions(judgement, shift, soonest).slice(0, MOST);
+  const takers = refused['hand-over']
+    ? []
+    : candidatesFor(judgement, shift).filter(
+        ({ impossible, snags }) => impossible === null && isPossible({ snags }),
+      );
+  return {
+    ok: true,
+    options: {
+      shift: shiftWords(shift, roles, site.hourFormat),
+      refused,
+      swaps: swaps.map(({ colleague, theirs, mine: own }) => ({
+        shift: shiftWords(theirs, roles, site.hourFormat),
+        colleague: colleague.id,
+        name: rules.showsNames ? colleague.name : null,
+        mine: exchangeView(own, name(person), words),
+      })),
+      takers: takers.slice(0, MOST).map(({ person: { id, name: called } }) => ({ id, name: called })),
+    },
+  };
+}

@@ -1,0 +1,107 @@
+import type { RequestKind, RequestState, Owner } from '@/core/requests/request';
+import type { Day } from '@/core/time/day';
+
+/** What is asked about shifts, as it is sent. */
+export interface AskDraft {
+  readonly id: string;
+  readonly site: string;
+  readonly kind: RequestKind;
+  /** Ids of one's own shifts that are given. */
+  readonly mine: readonly string[];
+  /** Ids of the shifts that are taken for them. */
+  readonly theirs: readonly string[];
+  /** Who is asked; null: nobody in particular. */
+  readonly colleague: string | null;
+  readonly note: string;
+}
+
+/** A shift of a request, in words: `Fri 27, 15:00–23:00 Bar`. */
+export interface RequestShift {
+  readonly id: string;
+  readonly date: Day;
+  readonly text: string;
+}
+
+/** What an exchange would do to somebody, in words: `+1½ h`, `9 h rest before it`. */
+export interface ExchangeView {
+  readonly person: string;
+  readonly name: string;
+  /** Minutes more or less, and of the week with it. */
+  readonly added: number;
+  readonly week: number;
+  readonly overtime: number;
+  /** The shortest rest around, in words; null: no shift is near. */
+  readonly rest: string | null;
+  /** What would appear, the worst first. */
+  readonly snags: readonly { readonly severity: 'stop' | 'warn' | 'note'; readonly text: string }[];
+}
+
+/** A shift of a colleague that could be had for one's own. */
+export interface SwapOffer {
+  readonly shift: RequestShift;
+  readonly colleague: string;
+  /** Null where the site shows no names. */
+  readonly name: string | null;
+  /** What it would mean for who asks: nothing of the colleague. */
+  readonly mine: ExchangeView;
+}
+
+/** What could be done with one's own shift. */
+export interface ShiftOptions {
+  readonly shift: RequestShift;
+  /** Why a kind cannot be asked for, by kind; what is not there can. */
+  readonly refused: Partial<Record<RequestKind, string>>;
+  readonly swaps: readonly SwapOffer[];
+  /** Who could take it, the best first. */
+  readonly takers: readonly { readonly id: string; readonly name: string }[];
+}
+
+/** A step of a request. */
+export interface TrailLine {
+  readonly at: string;
+  readonly who: string;
+  readonly what: string;
+  readonly words: string;
+}
+
+/** A request as whoever is part of it sees it. */
+export interface RequestView {
+  readonly id: string;
+  readonly site: string;
+  readonly kind: RequestKind;
+  readonly state: RequestState;
+  readonly owner: Owner | null;
+  readonly asker: string;
+  readonly askerName: string;
+  readonly colleague: string | null;
+  readonly colleagueName: string | null;
+  readonly mine: readonly RequestShift[];
+  readonly theirs: readonly RequestShift[];
+  /** In a sentence: `Caio Duarte gives Fri 27, 15–23 Bar for Sat 28, 9–15 Floor of Oona Kelly`. */
+  readonly text: string;
+  readonly at: string;
+  readonly note: string;
+  readonly trail: readonly TrailLine[];
+  /** What became of its shifts since; none: they are as they were. */
+  readonly moved: readonly string[];
+  readonly isTakenBack: boolean;
+}
+
+/** One's own requests, and those one is asked about. */
+export interface OwnRequests {
+  readonly asked: readonly RequestView[];
+  readonly mine: readonly (RequestView & { readonly isNews: boolean })[];
+  /** What others give up and one could work. */
+  readonly offered: readonly (RequestView & { readonly effect: ExchangeView })[];
+}
+
+/** A request that waits for who looks, with what approving it would do. */
+export interface QueuedShiftRequest extends RequestView {
+  readonly effects: readonly (ExchangeView & { readonly recent: number })[];
+  /** Whether it can be approved with others: nothing speaks against it. */
+  readonly isEasy: boolean;
+  /** Why it cannot be approved just now; null: it can. */
+  readonly fault: string | null;
+  /** How many ask for the same open shift, this one among them; its place among them. */
+  readonly rank: { readonly place: number; readonly of: number } | null;
+}
