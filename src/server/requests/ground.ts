@@ -15,7 +15,6 @@ import { loadRows } from '@/data/records/records';
 import { type ShiftRequest, rulesFromRow } from '@/data/requests/request-store';
 import { type SiteSummary, listSites, namesOf } from '@/data/site/site-store';
 import { nowAt } from '../clock';
-import { roleNames } from '../staff/own-page';
 import { toldPlan } from '../staff/own-plan';
 import { peopleOf, shiftIdsOf } from './words';
 
@@ -73,14 +72,15 @@ export async function loadGround(
     ...at,
     judgement,
     words: wordsFor(plan, site.hourFormat, namesOf(await listSites(db))),
-    roles: await roleNames(db, [
-      ...new Set([
-        ...shifts.flatMap(({ role }) => role ?? []),
-        ...requests.flatMap(({ mine, theirs }) => [...mine, ...theirs].flatMap(({ role }) => role ?? [])),
-      ]),
-    ]),
+    roles: await rolesOf(db),
     published: new Map(shifts.map((shift) => [shift.id, shift])),
   };
+}
+
+/** The names of all roles. */
+export async function rolesOf(db: Database): Promise<Record<string, string>> {
+  const rows = await db.selectFrom('role').select(['id', 'name']).execute();
+  return Object.fromEntries(rows.map(({ id, name }) => [id, name]));
 }
 
 /** What a request would do to each person in it; null: a shift or somebody of it is not there any more. */
@@ -119,7 +119,10 @@ export function exchangeFault(
 }
 
 /** What became of the shifts of a request since it was asked. */
-export function movedOf({ published, site, roles }: RequestGround, { mine, theirs }: Exchange): string[] {
+export function movedOf(
+  { published, site, roles }: Pick<RequestGround, 'site' | 'roles' | 'published'>,
+  { mine, theirs }: Exchange,
+): string[] {
   return movedSince([...mine, ...theirs], published, site.hourFormat, (role) =>
     role === null ? 'without a role' : (roles[role] ?? 'another role'),
   );

@@ -5,6 +5,7 @@ import { log, logFailure } from '../log';
 import { backUpBySchedule } from '../backup/by-schedule';
 import { postLeave } from '../leave/post';
 import { remindApprovers } from '../leave/remind';
+import { lapseRequests } from '../requests/lapse';
 import { remindOfQuestions } from '../outbox/remind';
 import { sendDue } from '../outbox/send';
 import { dropLease, takeLease } from './lease';
@@ -19,6 +20,7 @@ const PAUSE_MS = 1000;
 const JOBS: readonly { readonly name: string; readonly run: (db: Database) => Promise<void> }[] = [
   { name: 'leave', run: postLeave },
   { name: 'reminders of leave', run: remindApprovers },
+  { name: 'requests', run: lapseRequests },
   { name: 'reminders', run: remindOfQuestions },
   { name: 'outbox', run: sendDue },
   { name: 'back-up', run: backUpBySchedule },

@@ -1,0 +1,35 @@
+import { beginningOf } from '@/core/requests/rules';
+import type { Database } from '@/data/database';
+import { namesOfPeople } from '@/data/people/people-names';
+import { applyRowChanges } from '@/data/records/records';
+import { CLOCK, findShiftRequest, openRequests } from '@/data/requests/request-store';
+import { inTransaction } from '@/data/transaction';
+import { enqueueTellings } from '../outbox/enqueue';
+import { loadGround, requestSite } from './ground';
+import { stepRows, stepped, textOf } from './step';
+import { tellingsFor } from './tell';
+import { peopleOf } from './words';
+
+const GONE = 'nobody decided before the shift began';
+
+/** Ends requests whose first shift has begun, and tells who asked. */
+export async function lapseRequests(db: Database): Promise<void> {
+  for (const open of await openRequests(db)) {
+    const at = await requestSite(db, open.site);
+    if (!at.ok || beginningOf([...open.mine, ...open.theirs]) > at.at.now) continue;
+    const ground = await loadGround(db, at.at, [open]);
+    await inTransaction(db, async (trx) => {
+      // Somebody may have decided just now.
+      const request = await findShiftRequest(trx, open.id);
+      const next = request && stepped(request, { do: 'lapse' });
+      if (!next?.ok) return;
+      const wrong = await applyRowChanges(
+        trx,
+        stepRows(CLOCK, request, next.request, [{ what: 'ended it', words: GONE }]),
+      );
+      if (wrong) throw new Error(wrong.problem.message);
+      const text = textOf(request!, ground, await namesOfPeople(trx, peopleOf(request!)));
+      await enqueueTellings(trx, await tellingsFor(trx, next.request, text, GONE, ['asker', 'colleague']));
+    });
+  }
+}

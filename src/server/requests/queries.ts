@@ -1,0 +1,243 @@
+import { LOOK_BACK_WEEKS, shiftKindOf } from '@/core/fairness/shift-kinds';
+import { isPossible } from '@/core/requests/exchange';
+import { type RequestState, isOver, ownerOf } from '@/core/requests/request';
+import { beginningOf } from '@/core/requests/rules';
+import { type Result, fail } from '@/core/plan/problem';
+import { type Day, formatDate, parseDate } from '@/core/time/day';
+import type { Database } from '@/data/database';
+import { namesOfPeople } from '@/data/people/people-names';
+import { amongTexts } from '@/data/records/lines';
+import {
+  CLOCK,
+  type ShiftRequest,
+  endedRequests,
+  openRequests,
+  requestsAbout,
+  trailsOf,
+} from '@/data/requests/request-store';
+import type { Actor } from '../access/actor';
+import { actorNames } from '../access/actor-names';
+import { checkAccess } from '../access/permissions';
+import { offAt } from '../site/capabilities';
+import { mayDecide } from './decide';
+import {
+  type RequestGround,
+  effectsOf,
+  exchangeFault,
+  loadGround,
+  movedOf,
+  requestSite,
+  rolesOf,
+} from './ground';
+import type { OwnRequests, QueuedShiftRequest, RequestView } from './payload';
+import { exchangeView, peopleOf, requestText, shiftIdsOf, shiftWords } from './words';
+
+/** How many of one's own requests are shown. */
+const MOST_OWN = 40;
+const MOST_DECIDED = 200;
+
+/** One's own requests, those one is asked about, and what others give up that one could work. */
+export async function ownRequests(db: Database, actor: Actor): Promise<Result<{ requests: OwnRequests }>> {
+  const { person } = actor;
+  if (person === null) return fail('forbidden', 'this account belongs to nobody who works here');
+  const sites = actor.grants.flatMap(({ kind, site }) => (kind === 'staff' && site !== null ? [site] : []));
+  const about = (await requestsAbout(db, person, MOST_OWN)).filter(({ site }) => sites.includes(site));
+  const found: {
+    asked: RequestView[];
+    mine: OwnRequests['mine'][number][];
+    offered: OwnRequests['offered'][number][];
+  } = {
+    ...{ asked: [], mine: [], offered: [] },
+  };
+  for (const site of sites) {
+    if ((await offAt(db, site)).has('requests')) continue;
+    const at = await requestSite(db, site);
+    if (!at.ok) continue;
+    const here = about.filter((one) => one.site === site);
+    const given: ShiftRequest[] = (await openRequests(db, site)).filter(
+      (one) => one.kind === 'give-up' && one.colleague === null && one.asker !== person,
+    );
+    const all = [...here, ...given];
+    if (all.length === 0) continue;
+    // What is over stays as it was put: nothing of it is judged any more.
+    const live = all.filter((one) => !isOver(one));
+    const ground = await loadGround(db, at.at, live, { people: [person] });
+    const views = await viewsOf(db, ground, all);
+    for (const [i, request] of all.entries()) {
+      const view = views[i];
+      if (i >= here.length) {
+        const taken = { ...request, colleague: person };
+        const effects = effectsOf(ground, taken);
+        const late = beginningOf(request.mine) <= ground.now || view.moved.length > 0;
+        if (late || !effects?.every(isPossible)) continue;
+        const own = effects.find((one) => one.person === person)!;
+        found.offered.push({ ...view, effect: exchangeView(own, '', ground.words) });
+      } else if (request.asker === person) {
+        const isNews = isOver(request) && request.state !== 'withdrawn' && request.seenAt === null;
+        found.mine.push({ ...view, isNews });
+      } else if (!isOver(request)) found.asked.push(view);
+    }
+  }
+  return { ok: true, requests: found };
+}
+
+/** What waits at a site: what who asks decides now, with what approving each would do, and what waits for others. */
+export async function shiftQueue(
+  db: Database,
+  actor: Actor,
+  site: string,
+): Promise<{ readonly mine: QueuedShiftRequest[]; readonly others: RequestView[] }> {
+  const none = { mine: [], others: [] };
+  if (checkAccess(actor, 'requests.decide', site) !== null || (await offAt(db, site)).has('requests'))
+    return none;
+  const at = await requestSite(db, site);
+  const open = at.ok ? await openRequests(db, site) : [];
+  if (!at.ok || open.length === 0) return none;
+  const ground = await loadGround(db, at.at, open);
+  const views = await viewsOf(db, ground, open);
+  const recent = await recentOf(db, ground, open);
+  const mine: QueuedShiftRequest[] = [];
+  const others: RequestView[] = [];
+  for (const [i, request] of open.entries()) {
+    const view = views[i];
+    const waits = request.state === 'waiting' && (await mayDecide(db, actor, ground.rules, request));
+    if (!waits) {
+      others.push(view);
+      continue;
+    }
+    const effects = effectsOf(ground, request) ?? [];
+    const fault = view.moved[0] ?? exchangeFault(ground, request);
+    mine.push({
+      ...view,
+      effects: effects.map((one) => ({
+        ...exchangeView(one, ground.words.person(one.person), ground.words),
+        recent: recent(one.person, takenBy(ground, request, one.person)),
+      })),
+      fault,
+      isEasy:
+        fault === null &&
+        !request.isAsked &&
+        effects.every(({ snags, overtimeMinutes }) => snags.length === 0 && overtimeMinutes <= 0),
+      rank: null,
+    });
+  }
+  return { mine: ranked(mine), others };
+}
+
+/** Several who ask for the same open shift stand together, who it would harm least first. */
+function ranked(queue: readonly QueuedShiftRequest[]): QueuedShiftRequest[] {
+  const keyOf = ({ kind, id, theirs }: QueuedShiftRequest) => (kind === 'take' ? `take ${theirs[0].id}` : id);
+  const groups = new Map<string, QueuedShiftRequest[]>();
+  for (const one of queue) groups.set(keyOf(one), [...(groups.get(keyOf(one)) ?? []), one]);
+  return [...groups.values()].flatMap((group) =>
+    group.length === 1
+      ? group
+      : group.sort(byHarm).map((one, i) => ({
+          ...one,
+          // One of several is chosen, not ticked off with others.
+          ...{ rank: { place: i + 1, of: group.length }, isEasy: false },
+        })),
+  );
+}
+
+function byHarm(a: QueuedShiftRequest, b: QueuedShiftRequest): number {
+  const of = (severity: string) => (one: QueuedShiftRequest) =>
+    one.effects.flatMap(({ snags }) => snags).filter((snag) => snag.severity === severity).length;
+  const sum = (key: 'overtime' | 'recent') => (one: QueuedShiftRequest) =>
+    one.effects.reduce((all, effect) => all + effect[key], 0);
+  for (const measure of [of('stop'), of('warn'), of('note'), sum('overtime'), sum('recent')]) {
+    const by = measure(a) - measure(b);
+    if (by !== 0) return by;
+  }
+  return a.at < b.at ? -1 : 1;
+}
+
+/** The first shift that somebody would take by a request; null: they only give. */
+function takenBy({ published }: RequestGround, request: ShiftRequest, person: string) {
+  const takes = person === request.asker ? request.theirs : request.mine;
+  return takes.length === 0 ? null : (published.get(takes[0].id) ?? null);
+}
+
+/** How many shifts of the kind of one each person had in the weeks before it, at whatever site. */
+async function recentOf(db: Database, { published }: RequestGround, requests: readonly ShiftRequest[]) {
+  const dates = [...published.values()].map(({ date }) => date);
+  const people = [...new Set(requests.flatMap(peopleOf))];
+  const rows = await db
+    .selectFrom('shift')
+    .select(['person_id', 'date', 'from_minute'])
+    .where('person_id', 'in', amongTexts(people))
+    .where('date', '>=', formatDate(Math.min(...dates, 1e6) - LOOK_BACK_WEEKS * 7))
+    .where('date', '<', formatDate(Math.max(...dates, 0)))
+    .execute();
+  const keyOf = (person: string | null, date: Day, from: number) => {
+    const { weekday, part } = shiftKindOf(date, from);
+    return `${weekday} ${part} ${person}`;
+  };
+  const worked = new Map<string, Day[]>();
+  for (const { person_id: person, date: text, from_minute: from } of rows) {
+    const date = parseDate(text)!;
+    const key = keyOf(person, date, from);
+    worked.set(key, [...(worked.get(key) ?? []), date]);
+  }
+  return (person: string, shift: { readonly date: Day; readonly from: number } | null): number => {
+    if (shift === null) return 0;
+    const dates = worked.get(keyOf(person, shift.date, shift.from)) ?? [];
+    return dates.filter((date) => date < shift.date && date >= shift.date - LOOK_BACK_WEEKS * 7).length;
+  };
+}
+
+/** Requests about shifts of a site that are over, the latest first. */
+export async function decidedShifts(db: Database, actor: Actor, site: string): Promise<RequestView[]> {
+  if (checkAccess(actor, 'requests.decide', site) !== null) return [];
+  const at = await requestSite(db, site);
+  const ended = at.ok ? await endedRequests(db, site, MOST_DECIDED) : [];
+  if (!at.ok || ended.length === 0) return [];
+  return viewsOf(db, { site: at.at.site, roles: await rolesOf(db), published: new Map() }, ended);
+}
+
+/** Requests as they are shown, with their trails. */
+async function viewsOf(
+  db: Database,
+  ground: Pick<RequestGround, 'site' | 'roles' | 'published'>,
+  requests: readonly ShiftRequest[],
+): Promise<RequestView[]> {
+  const names = await namesOfPeople(db, requests.flatMap(peopleOf));
+  const trails = await trailsOf(
+    db,
+    requests.map(({ id }) => id),
+  );
+  const actors = await actorNames(db, [
+    ...new Set([...trails.values()].flatMap((lines) => lines.map(({ actor }) => actor))),
+  ]);
+  const name = (id: string) => names.get(id) ?? 'somebody';
+  return requests.map((request): RequestView => {
+    const { kind, asker, colleague } = request;
+    const words = (shifts: ShiftRequest['mine']) =>
+      shifts.map((shift) => shiftWords(shift, ground.roles, ground.site.hourFormat));
+    const [mine, theirs] = [words(request.mine), words(request.theirs)];
+    const moved = isOver(request) ? [] : movedOf(ground, request);
+    return {
+      ...{ id: request.id, site: request.site, kind, state: request.state as RequestState },
+      owner: moved.length > 0 ? 'asker' : ownerOf(request),
+      ...{ asker, askerName: name(asker), colleague, colleagueName: colleague && name(colleague) },
+      ...{ mine, theirs, at: request.at, note: request.note, moved },
+      text: requestText(kind, name(asker), colleague && name(colleague), mine, theirs),
+      trail: (trails.get(request.id) ?? []).map(({ at, actor, what, words: said }) => ({
+        ...{ at, what, words: said },
+        who: actor === CLOCK ? 'The calendar' : actors(actor),
+      })),
+      isTakenBack: request.takenBack !== null,
+    };
+  });
+}
+
+/** Ids of shifts that requests of a site are about, with how each stands: for marks in the plan. */
+export async function requestMarks(
+  db: Database,
+  actor: Actor,
+  site: string,
+): Promise<Readonly<Record<string, RequestState>>> {
+  if (checkAccess(actor, 'plan.read', site) !== null) return {};
+  const open = await openRequests(db, site);
+  return Object.fromEntries(open.flatMap((one) => shiftIdsOf(one).map((id) => [id, one.state])));
+}
