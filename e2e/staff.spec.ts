@@ -37,6 +37,29 @@ test('the next shift, the week and the team are a tap away, and figures open', a
   await expect(next).toBeVisible();
 });
 
+test('the page that the server makes is of who asks, whoever asked before', async ({ browser }) => {
+  const made: string[] = [];
+  const wrong: string[] = [];
+  for (const account of ['demo-emil', 'demo-noor', 'demo-lior', 'demo-emil']) {
+    // As it comes, before any script runs; and then with scripts, which must find nothing else there.
+    const bare = await browser.newContext({ javaScriptEnabled: false });
+    await server.signIn(bare, account);
+    const page = await bare.newPage();
+    await page.goto(`${server.url}/me`);
+    made.push((await page.locator('main').innerText()).replaceAll(/\s+/g, ' '));
+    await bare.close();
+    const full = await server.otherPage(browser, account);
+    full.on('pageerror', ({ message }) => wrong.push(`${account}: ${message}`));
+    await goReady(full, `${server.url}/me`);
+    await full.context().close();
+  }
+  expect(made[0]).toContain('of 20 h');
+  expect(made[1]).toContain('of 30 h');
+  expect(made[2]).toContain('of 24 h');
+  expect(made[3]).toBe(made[0]);
+  expect(wrong).toEqual([]);
+});
+
 test('what the site does not show of colleagues is not there', async ({ page, context, browser }) => {
   const planner = await server.otherPage(browser);
   await goReady(planner, `${server.url}/setup/bistro/colleagues`);

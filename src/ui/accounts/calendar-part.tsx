@@ -23,7 +23,7 @@ export function CalendarPart() {
         return (await response.json()) as FeedAddresses;
       },
     },
-    queryClient,
+    queryClient(),
   );
   return (
     <section aria-labelledby="calendar" className="w-[420px] max-w-full phone:w-full">

@@ -20,7 +20,7 @@ beforeEach(() => {
 });
 afterEach(() => {
   cleanup();
-  queryClient.clear();
+  queryClient().clear();
   jest.useRealTimers();
 });
 

@@ -1,10 +1,6 @@
-import { QueryClient } from '@tanstack/react-query';
+import { QueryClient, type QueryClientConfig } from '@tanstack/react-query';
 
-/**
- * What has been asked of the server in this tab. Handed to each query by name, so that a component needs nothing around
- * it; on the server no query is ever asked, so nothing is shared between people there.
- */
-export const queryClient = new QueryClient({
+const OPTIONS: QueryClientConfig = {
   defaultOptions: {
     queries: {
       retry: false,
@@ -14,4 +10,15 @@ export const queryClient = new QueryClient({
       staleTime: Infinity,
     },
   },
-});
+};
+
+let ofTab: QueryClient | null = null;
+
+/**
+ * What has been asked of the server in this tab. Handed to each query by name, so that a component needs nothing around
+ * it. On the server each page has one of its own: what one person's page begins with is nobody else's.
+ */
+export function queryClient(): QueryClient {
+  if (typeof window === 'undefined') return new QueryClient(OPTIONS);
+  return (ofTab ??= new QueryClient(OPTIONS));
+}

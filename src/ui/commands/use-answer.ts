@@ -27,7 +27,7 @@ export function useAnswer<T>(
       // What was done elsewhere meanwhile is seen by who comes back.
       staleTime: 0,
     },
-    queryClient,
+    queryClient(),
   );
   useEffect(() => {
     if (seen.current === settled) return;

@@ -86,7 +86,7 @@ export function usePreview<Kind extends CommandKind>(
         return reached(() => preview({ id: newId(), kind: name, input: value, ...base }, signal), signal);
       },
     },
-    queryClient,
+    queryClient(),
   );
   return settled === key ? (data ?? null) : null;
 }

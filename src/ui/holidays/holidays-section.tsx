@@ -311,7 +311,7 @@ function useOffer(site: string, place: HolidayPlaceDraft | null, year: number) {
         return ((await response.json()) as { offer: HolidayOffer }).offer;
       },
     },
-    queryClient,
+    queryClient(),
   );
 }
 

@@ -45,7 +45,7 @@ export function Ledger({
         return ((await response.json()) as { ledger: LedgerView }).ledger;
       },
     },
-    queryClient,
+    queryClient(),
   );
   if (isError)
     return <ErrorState onRetry={() => void refetch()}>The entries cannot be read just now.</ErrorState>;

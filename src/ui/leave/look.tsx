@@ -38,7 +38,7 @@ export function useLook(input: LookInput | null): { look: AskLook | null; troubl
         return (await response.json()) as Answer;
       },
     },
-    queryClient,
+    queryClient(),
   );
   if (input === null) return { look: null, trouble: null };
   if (isError) return { look: null, trouble: 'There is no connection, so nothing can be counted.' };

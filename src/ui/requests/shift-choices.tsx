@@ -111,7 +111,7 @@ function Offers({
         return ((await response.json()) as { offers: readonly CoverOffer[] }).offers;
       },
     },
-    queryClient,
+    queryClient(),
   );
   if (isError) return <p className="text-gap">Who could cover it cannot be found out just now.</p>;
   if (!data) return <p className="text-muted">Looking at everybody …</p>;

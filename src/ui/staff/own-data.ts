@@ -66,7 +66,7 @@ export function useOwnData<T>(path: string, first?: Fresh<T>): OwnData<T> {
       // Also what came with the page: that may be one that was kept, and the answer is to be kept beside it.
       refetchOnMount: 'always',
     },
-    queryClient,
+    queryClient(),
   );
   useEffect(
     () =>
@@ -82,7 +82,7 @@ export function useOwnData<T>(path: string, first?: Fresh<T>): OwnData<T> {
     trouble: data === undefined && isError ? error.message : null,
     again,
     patch: (change) =>
-      queryClient.setQueryData<Fresh<T>>(
+      queryClient().setQueryData<Fresh<T>>(
         ['staff', path],
         (before) => before && { ...before, data: change(before.data) },
       ),
