@@ -10,6 +10,7 @@ import { type DemoAvailability, type DemoPerson, type DemoSite, PEOPLE, ROLES, S
 import { insertAccounts } from './accounts';
 import { type Slot, fill } from './fill';
 import { insertLeaveHistory } from './leave';
+import { insertRequests } from './requests';
 import { insertStaff } from './staff';
 import { detailed, insertRepeating } from './repeating';
 import { spoil, untroubled } from './spoil';
@@ -46,6 +47,7 @@ export async function makeDemo(db: Database, monday: Day): Promise<void> {
       }
     }
     await insertLeaveHistory(trx, monday);
+    await insertRequests(trx, monday);
     await trx
       .insertInto('setting')
       .values({ name: 'demo', value: formatDate(monday) })

@@ -16,6 +16,7 @@ const PAGES: readonly (readonly [string, string | RegExp])[] = [
     'holidays',
     'leave',
     'leave-limits',
+    'requests',
     'roles',
     'needs',
     'rules',

@@ -1,6 +1,6 @@
 import type { Basis } from '@/core/requests/moved';
 import type { Request, RequestKind, RequestState } from '@/core/requests/request';
-import { DEFAULT_REQUEST_RULES, type RequestRules, beginningOf } from '@/core/requests/rules';
+import { DEFAULT_REQUEST_RULES, REQUEST_KINDS, type RequestRules, beginningOf } from '@/core/requests/rules';
 import type { Database } from '../database';
 import { formatMoment } from '../moment';
 import { amongTexts } from '../records/lines';
@@ -77,6 +77,17 @@ export function rulesFromRow({ request_rules: rules }: Pick<RowOf<'site'>, 'requ
   return rules === null
     ? DEFAULT_REQUEST_RULES
     : { ...DEFAULT_REQUEST_RULES, ...(JSON.parse(rules) as RequestRules) };
+}
+
+/** The column of a site that says what may be asked for; null where it is what is usual. */
+export function rulesToColumn(rules: RequestRules): string | null {
+  const { kinds, noticeHours, open, byThemselves, decideHours, leadsDecide, showsNames } = rules;
+  const inOrder = (of: readonly RequestKind[]) => REQUEST_KINDS.filter((kind) => of.includes(kind));
+  const column = JSON.stringify({
+    ...{ kinds: inOrder(kinds), noticeHours, open, byThemselves: inOrder(byThemselves) },
+    ...{ decideHours, leadsDecide, showsNames },
+  });
+  return column === JSON.stringify(DEFAULT_REQUEST_RULES) ? null : column;
 }
 
 export async function findShiftRequest(db: Database, id: string): Promise<ShiftRequest | null> {

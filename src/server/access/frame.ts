@@ -59,7 +59,8 @@ function framedSites(
     const areas = AREAS.filter(
       ([area, permission]) =>
         !without.get(id)?.includes(area) &&
-        (checkAccess(actor, permission, id) === null || (area === 'requests' && managed.has(id))),
+        (checkAccess(actor, permission, id) === null ||
+          (area === 'requests' && (managed.has(id) || checkAccess(actor, 'requests.decide', id) === null))),
     );
     return areas.length === 0 ? [] : [{ id, name, areas: areas.map(([area]) => area) }];
   });
@@ -72,12 +73,24 @@ export async function loadFramedSites(
   sites: readonly { readonly id: string; readonly name: string }[],
 ): Promise<FramedSite[]> {
   const rows = await db.selectFrom('site').select(['id', 'capabilities_off']).execute();
+  const managed = await managedSites(db, actor);
   const without = new Map(
     rows.map(({ id, capabilities_off: off }): [string, FrameArea[]] => [
       id,
-      // Leave is all that there is in requests.
-      (JSON.parse(off) as string[]).includes('leave') ? ['requests'] : [],
+      isWithoutRequests(actor, id, JSON.parse(off) as string[], managed) ? ['requests'] : [],
     ]),
   );
-  return framedSites(actor, sites, await managedSites(db, actor), without);
+  return framedSites(actor, sites, managed, without);
+}
+
+/** Whether somebody would find nothing in the requests of a site, as it does without what they see there. */
+function isWithoutRequests(
+  actor: Actor,
+  site: string,
+  off: readonly string[],
+  managed: ReadonlySet<string>,
+): boolean {
+  const seesLeave = checkAccess(actor, 'leave.read', site) === null || managed.has(site);
+  const seesShifts = checkAccess(actor, 'requests.decide', site) === null;
+  return !(seesLeave && !off.includes('leave')) && !(seesShifts && !off.includes('requests'));
 }

@@ -15,6 +15,8 @@ import { type LeaveCalendar, calendarAt } from './calendar';
 import { grantedTo } from './grant';
 import type { AbsentNow, BalancesPage, QueuedRequest, RequestView } from './payload';
 import { decidedAt, queueOf, turnsAt, seesRequests } from './queries';
+import type { QueuedShiftRequest, RequestView as ShiftRequestView } from '../requests/payload';
+import { decidedShifts, decidesShifts, shiftQueue, shiftTurns } from '../requests/queries';
 import { todayOf } from '../commands/request';
 
 /** The parts of the area of requests. */
@@ -35,6 +37,14 @@ export interface RequestsPage {
     readonly mine: readonly QueuedRequest[];
     readonly others: readonly RequestView[];
   } | null;
+  /** Requests about shifts that wait; null: they are not shown here. */
+  readonly shifts: {
+    readonly mine: readonly QueuedShiftRequest[];
+    readonly others: readonly ShiftRequestView[];
+  } | null;
+  readonly decidedShifts: readonly ShiftRequestView[];
+  /** Whether leave is asked for here, and who looks may see it. */
+  readonly hasLeave: boolean;
   /** Who cannot come just now. */
   readonly absent: readonly AbsentNow[];
   readonly decided: readonly RequestView[] | null;
@@ -62,17 +72,22 @@ export async function requestsPage(
   part: RequestPart,
   span: { readonly from: Day | null; readonly weeks: number },
 ): Promise<Result<{ page: RequestsPage }>> {
-  if (!(await seesRequests(db, actor, site)))
-    return fail('forbidden', `${actor.name} may not see requests here`);
-  const off = await refuseOff(db, 'leave', [site]);
-  if (off) return off;
   const place = (await listSites(db)).find((one) => one.id === site);
   if (!place) return fail('unknown', 'there is no such site');
+  const seesLeave = await seesRequests(db, actor, site);
+  const off = await refuseOff(db, 'leave', [site]);
+  const hasLeave = seesLeave && off === null;
+  const hasShifts = await decidesShifts(db, actor, site);
+  if (!hasLeave && !hasShifts)
+    return seesLeave && off ? off : fail('forbidden', `${actor.name} may not see requests here`);
+  if (!hasLeave && part !== 'waiting' && part !== 'decided')
+    return off ?? fail('forbidden', `${actor.name} may not see leave here`);
   const asOf = await lastSeq(db);
-  const turns = await turnsAt(db, actor, site);
+  const turns = hasLeave ? await turnsAt(db, actor, site) : { mine: [], others: [] };
+  const shifts = await shiftTurns(db, actor, site);
   const today = await todayOf(db, site);
   const types = (await loadLeaveTypes(db)).filter(({ isRetired }) => !isRetired);
-  const mayEnter = checkAccess(actor, 'leave.decide', site) === null;
+  const mayEnter = hasLeave && checkAccess(actor, 'leave.decide', site) === null;
   return {
     ok: true,
     page: {
@@ -84,10 +99,16 @@ export async function requestsPage(
         weekStart: place.weekStart,
         today,
       },
-      counts: { mine: turns.mine.length, others: turns.others.length },
+      counts: {
+        mine: turns.mine.length + shifts.mine.length,
+        others: turns.others.length + shifts.others.length,
+      },
+      shifts: part === 'waiting' && hasShifts ? await shiftQueue(db, actor, site, shifts) : null,
+      decidedShifts: part === 'decided' ? await decidedShifts(db, actor, site) : [],
+      hasLeave,
       waiting: part === 'waiting' || part === 'calendar' ? await queueOf(db, actor, turns) : null,
-      absent: part === 'waiting' ? await absentAt(db, actor, site) : [],
-      decided: part === 'decided' ? await decidedAt(db, actor, site) : null,
+      absent: part === 'waiting' && hasLeave ? await absentAt(db, actor, site) : [],
+      decided: part === 'decided' ? (hasLeave ? await decidedAt(db, actor, site) : []) : null,
       calendar:
         part === 'calendar' ? await calendarAt(db, actor, place, span.from ?? today - 7, span.weeks) : null,
       balances: part === 'balances' ? await balancesAt(db, actor, site) : null,

@@ -25,7 +25,7 @@ export const askRequest = command<'request.ask', AskDraft>({
   input: ASK_REQUEST,
   async prepare(context, draft): Work {
     const { db, actor } = context;
-    const { site, kind, mine, theirs, colleague } = draft;
+    const { site, kind, mine, theirs } = draft;
     const { person } = actor;
     if (person === null) return fail('forbidden', 'this account belongs to nobody who works here');
     if (!worksAt(actor, site)) return fail('unknown', 'there is no such site of yours', 'input.site');
@@ -39,6 +39,10 @@ export const askRequest = command<'request.ask', AskDraft>({
     const published = new Map(
       (await loadPublishedById(db, site, [...mine, ...theirs])).map((one) => [one.id, one]),
     );
+    // Where names are not shown it is whoever has the shift.
+    const has = kind === 'swap' ? (published.get(theirs[0])?.person ?? null) : null;
+    const colleague = draft.colleague ?? has;
+    if (colleague === person) return fail('input', 'nobody swaps with themselves', 'input.theirs');
     const whose = kind === 'take' ? null : colleague;
     for (const [path, ids, owner] of [
       ['mine', mine, person],
@@ -89,19 +93,19 @@ function worksAt({ grants }: Actor, site: string): boolean {
 function formFault({ kind, mine, theirs, colleague }: AskDraft, person: string) {
   const own = kind !== 'take';
   const other = kind === 'swap' || kind === 'take';
-  const named = kind === 'swap' || kind === 'hand-over';
+  const named = kind === 'hand-over';
   if (own !== mine.length > 0)
     return fail('input', own ? 'say which shift of yours' : 'none of yours', 'input.mine');
   if (other !== theirs.length > 0)
     return fail('input', other ? 'say which shift' : 'none of theirs', 'input.theirs');
-  if (named !== (colleague !== null))
+  if (kind !== 'swap' && named !== (colleague !== null))
     return fail('input', named ? 'say who is asked' : 'nobody is asked first', 'input.colleague');
   if (kind === 'take' && theirs.length > 1) return fail('input', 'one open shift at a time', 'input.theirs');
   return colleague === person ? fail('input', 'nobody swaps with themselves', 'input.colleague') : null;
 }
 
 /** One person's requests for the same shift exclude each other. */
-async function askedTwice(db: Database, request: ShiftRequest) {
+export async function askedTwice(db: Database, request: Pick<ShiftRequest, 'asker' | 'mine' | 'theirs'>) {
   const ids = new Set(shiftIdsOf(request));
   const others = await requestsAbout(db, request.asker, 200);
   const twice = others.some(

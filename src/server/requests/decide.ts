@@ -2,7 +2,7 @@ import { type Result, fail } from '@/core/plan/problem';
 import { beginningOf, type RequestRules } from '@/core/requests/rules';
 import { type RowChange, loadRows, rowChanges } from '@/data/records/records';
 import type { Database } from '@/data/database';
-import type { ShiftRequest } from '@/data/requests/request-store';
+import { type ShiftRequest, rulesToColumn } from '@/data/requests/request-store';
 import { namesOfPeople } from '@/data/people/people-names';
 import type { Actor } from '../access/actor';
 import { areasOf, isOwner } from '../access/permissions';
@@ -197,7 +197,7 @@ export const saveRequestRules = command<'requests.rules', { site: string; rules:
   async prepare({ db }, { site, rules }): Work {
     const [row] = await loadRows(db, 'site', { id: site });
     if (!row) return fail('unknown', 'there is no such site', 'input.site');
-    const rows: RowChange[] = rowChanges('site', [row], [{ ...row, request_rules: JSON.stringify(rules) }]);
+    const rows: RowChange[] = rowChanges('site', [row], [{ ...row, request_rules: rulesToColumn(rules) }]);
     return {
       ok: true,
       work: {

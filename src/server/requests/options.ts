@@ -4,6 +4,7 @@ import { wordsFor } from '@/core/checks/shared/messages';
 import { type Result, fail } from '@/core/plan/problem';
 import { withoutPay } from '@/core/plan/without-pay';
 import { isPossible, swapOptions } from '@/core/requests/exchange';
+import { basisOf } from '@/core/requests/moved';
 import { REQUEST_KINDS, ruleFault } from '@/core/requests/rules';
 import { startOfWeek } from '@/core/time/day';
 import type { Database } from '@/data/database';
@@ -15,6 +16,7 @@ import type { Actor } from '../access/actor';
 import { refuseOff } from '../site/capabilities';
 import { roleNames } from '../staff/own-page';
 import { toldPlan } from '../staff/own-plan';
+import { askedTwice } from './ask';
 import { requestSite } from './ground';
 import type { ShiftOptions } from './payload';
 import { exchangeView, shiftWords } from './words';
@@ -71,12 +73,15 @@ export async function shiftOptions(
   const { judgement, words, roles } = await TOLD.get(db, `${siteId} ${from}`, () =>
     toldWeeks(db, site, from),
   );
-  const refused = Object.fromEntries(
+  const twice = await askedTwice(db, { asker: person, mine: [basisOf(siteId, shift)], theirs: [] });
+  const refused: ShiftOptions['refused'] = Object.fromEntries(
     REQUEST_KINDS.flatMap((kind) => {
-      const fault = ruleFault(rules, kind, [shift], now);
+      const fault = twice?.problem.message ?? ruleFault(rules, kind, [shift], now);
       return fault ? [[kind, fault]] : [];
     }),
   );
+  if (!rules.showsNames)
+    refused['hand-over'] ??= 'names of colleagues are not shown here: give it up instead';
   const name = (id: string) => words.person(id);
   const soonest = now + rules.noticeHours * 60;
   const swaps = refused.swap ? [] : swapOptions(judgement, shift, soonest).slice(0, MOST);
@@ -92,7 +97,7 @@ export async function shiftOptions(
       refused,
       swaps: swaps.map(({ colleague, theirs, mine: own }) => ({
         shift: shiftWords(theirs, roles, site.hourFormat),
-        colleague: colleague.id,
+        colleague: rules.showsNames ? colleague.id : null,
         name: rules.showsNames ? colleague.name : null,
         mine: exchangeView(own, name(person), words),
       })),

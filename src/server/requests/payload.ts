@@ -10,7 +10,7 @@ export interface AskDraft {
   readonly mine: readonly string[];
   /** Ids of the shifts that are taken for them. */
   readonly theirs: readonly string[];
-  /** Who is asked; null: nobody in particular. */
+  /** Who is asked; null: nobody in particular, or whoever has the shifts that are taken. */
   readonly colleague: string | null;
   readonly note: string;
 }
@@ -39,8 +39,8 @@ export interface ExchangeView {
 /** A shift of a colleague that could be had for one's own. */
 export interface SwapOffer {
   readonly shift: RequestShift;
-  readonly colleague: string;
-  /** Null where the site shows no names. */
+  /** Who has it, and their name; null where the site shows no names. */
+  readonly colleague: string | null;
   readonly name: string | null;
   /** What it would mean for who asks: nothing of the colleague. */
   readonly mine: ExchangeView;
@@ -50,7 +50,7 @@ export interface SwapOffer {
 export interface ShiftOptions {
   readonly shift: RequestShift;
   /** Why a kind cannot be asked for, by kind; what is not there can. */
-  readonly refused: Partial<Record<RequestKind, string>>;
+  refused: Partial<Record<RequestKind, string>>;
   readonly swaps: readonly SwapOffer[];
   /** Who could take it, the best first. */
   readonly takers: readonly { readonly id: string; readonly name: string }[];

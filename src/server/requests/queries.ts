@@ -5,6 +5,7 @@ import { beginningOf } from '@/core/requests/rules';
 import { type Result, fail } from '@/core/plan/problem';
 import { type Day, formatDate, parseDate } from '@/core/time/day';
 import type { Database } from '@/data/database';
+import { capitalised } from '@/core/sentence';
 import { namesOfPeople } from '@/data/people/people-names';
 import { amongTexts } from '@/data/records/lines';
 import {
@@ -64,7 +65,7 @@ export async function ownRequests(db: Database, actor: Actor): Promise<Result<{ 
     const ground = await loadGround(db, at.at, live, { people: [person] });
     const views = await viewsOf(db, ground, all);
     for (const [i, request] of all.entries()) {
-      const view = views[i];
+      const view = at.at.rules.showsNames ? views[i] : nameless(views[i], person);
       if (i >= here.length) {
         const taken = { ...request, colleague: person };
         const effects = effectsOf(ground, taken);
@@ -81,33 +82,61 @@ export async function ownRequests(db: Database, actor: Actor): Promise<Result<{ 
   return { ok: true, requests: found };
 }
 
-/** What waits at a site: what who asks decides now, with what approving each would do, and what waits for others. */
+/** A request without the name of the other, where the site shows staff no names of colleagues. */
+function nameless(view: RequestView, person: string): RequestView {
+  const isMine = view.asker === person;
+  const name = isMine ? view.colleagueName : view.askerName;
+  const without = (text: string) => (name === null ? text : text.replaceAll(name, 'a colleague'));
+  return {
+    ...view,
+    ...(isMine ? { colleague: null } : { asker: '' }),
+    askerName: without(view.askerName),
+    colleagueName: view.colleagueName && without(view.colleagueName),
+    text: capitalised(without(view.text)),
+    trail: view.trail.map((line) => ({ ...line, who: without(line.who) })),
+  };
+}
+
+/** What waits at a site: what who asks decides now, and what waits for others. */
+export interface ShiftTurns {
+  readonly mine: readonly ShiftRequest[];
+  readonly others: readonly ShiftRequest[];
+}
+
+/** Whether requests about shifts are decided at a site, and who asks may see them. */
+export async function decidesShifts(db: Database, actor: Actor, site: string): Promise<boolean> {
+  return checkAccess(actor, 'requests.decide', site) === null && !(await offAt(db, site)).has('requests');
+}
+
+export async function shiftTurns(db: Database, actor: Actor, site: string): Promise<ShiftTurns> {
+  const [mine, others]: [ShiftRequest[], ShiftRequest[]] = [[], []];
+  const at = await requestSite(db, site);
+  if (!at.ok || !(await decidesShifts(db, actor, site))) return { mine, others };
+  for (const request of await openRequests(db, site)) {
+    const may = request.state === 'waiting' && (await mayDecide(db, actor, at.at.rules, request));
+    (may ? mine : others).push(request);
+  }
+  return { mine, others };
+}
+
+/** The same as it is shown, with what approving what is one's own to decide would do. */
 export async function shiftQueue(
   db: Database,
   actor: Actor,
   site: string,
-): Promise<{ readonly mine: QueuedShiftRequest[]; readonly others: RequestView[] }> {
-  const none = { mine: [], others: [] };
-  if (checkAccess(actor, 'requests.decide', site) !== null || (await offAt(db, site)).has('requests'))
-    return none;
+  turns?: ShiftTurns,
+): Promise<{ readonly mine: readonly QueuedShiftRequest[]; readonly others: readonly RequestView[] }> {
+  const { mine, others } = turns ?? (await shiftTurns(db, actor, site));
   const at = await requestSite(db, site);
-  const open = at.ok ? await openRequests(db, site) : [];
-  if (!at.ok || open.length === 0) return none;
-  const ground = await loadGround(db, at.at, open);
-  const views = await viewsOf(db, ground, open);
-  const recent = await recentOf(db, ground, open);
-  const mine: QueuedShiftRequest[] = [];
-  const others: RequestView[] = [];
-  for (const [i, request] of open.entries()) {
+  if (!at.ok || mine.length + others.length === 0) return { mine: [], others: [] };
+  const ground = await loadGround(db, at.at, [...mine, ...others]);
+  const views = await viewsOf(db, ground, [...mine, ...others]);
+  const recent = await recentOf(db, ground, mine);
+  const queued = mine.map((request, i): QueuedShiftRequest => {
     const view = views[i];
-    const waits = request.state === 'waiting' && (await mayDecide(db, actor, ground.rules, request));
-    if (!waits) {
-      others.push(view);
-      continue;
-    }
     const effects = effectsOf(ground, request) ?? [];
     const fault = view.moved[0] ?? exchangeFault(ground, request);
-    mine.push({
+    return {
       ...view,
       effects: effects.map((one) => ({
         ...exchangeView(one, ground.words.person(one.person), ground.words),
@@ -119,9 +148,9 @@ export async function shiftQueue(
         !request.isAsked &&
         effects.every(({ snags, overtimeMinutes }) => snags.length === 0 && overtimeMinutes <= 0),
       rank: null,
-    });
-  }
-  return { mine: ranked(mine), others };
+    };
+  });
+  return { mine: ranked(queued), others: views.slice(mine.length) };
 }
 
 /** Several who ask for the same open shift stand together, who it would harm least first. */
@@ -224,7 +253,7 @@ async function viewsOf(
       text: requestText(kind, name(asker), colleague && name(colleague), mine, theirs),
       trail: (trails.get(request.id) ?? []).map(({ at, actor, what, words: said }) => ({
         ...{ at, what, words: said },
-        who: actor === CLOCK ? 'The calendar' : actors(actor),
+        who: actor === CLOCK ? 'The calendar' : (names.get(actor) ?? actors(actor)),
       })),
       isTakenBack: request.takenBack !== null,
     };

@@ -96,7 +96,7 @@ describe('a swap', () => {
     ['a shift of another than who is asked', { theirs: [shiftId(36)] }, 'unknown'],
     ['oneself', { colleague: 'emil' }, 'input'],
     ['a shift of another site', { site: 'chandlery' }, 'unknown'],
-    ['nobody', { colleague: null }, 'input'],
+    ['one’s own shift', { theirs: [shiftId(60)], colleague: null }, 'input'],
     ['what the colleague could not work', { theirs: [shiftId(36)], colleague: 'priya' }, 'request'],
   ])('with %s is refused in words', async (_, more, code) => {
     const answer = await request('request.ask', asking(more), 'emil');

@@ -29,9 +29,8 @@ export async function tellingsFor(
     body: `${line}\n\n${publicAddress()}${path}`,
   });
   const people = new Map<string, Telling>();
-  if (told.includes('asker')) people.set(asker, telling(asker, '/me/requests'));
-  if (told.includes('colleague') && colleague !== null)
-    people.set(colleague, telling(colleague, '/me/requests'));
+  if (told.includes('asker')) people.set(asker, telling(asker, '/me/open'));
+  if (told.includes('colleague') && colleague !== null) people.set(colleague, telling(colleague, '/me/open'));
   if (told.includes('deciders'))
     for (const person of await schedulersAt(db, site, asker))
       if (!people.has(person)) people.set(person, telling(person, `/requests/${encodeURIComponent(site)}`));

@@ -9,9 +9,11 @@ import { MONDAY, db, done, freshDemo, id } from '../week/testing';
 /** A shift of the demo's week at the bistro, by its number. */
 export const shiftId = (n: number) => `bistro-2026-11-23-${n}`;
 
-/** The demo with its week published whole. */
+/** The demo with its week published whole, and without the requests that it has. */
 export async function publishedDemo(): Promise<void> {
   await freshDemo();
+  await db.deleteFrom('shift_request_event').execute();
+  await db.deleteFrom('shift_request').execute();
   await done('plan.publish', await wholeWeek(db, 'bistro', MONDAY));
 }
 

@@ -1,4 +1,5 @@
 import type { Capability } from '@/core/setup/capabilities';
+import type { RequestRules } from '@/core/requests/rules';
 import type { ColleagueView } from '@/core/setup/colleagues';
 import type { LimitKey } from '@/core/checks/shared/check';
 import type { Rules, Severity } from '@/core/plan/types';
@@ -117,6 +118,8 @@ export interface SetupPayload {
   readonly off: readonly Capability[];
   /** What staff see of each other. */
   readonly staffSees: readonly ColleagueView[];
+  /** What may be asked for about shifts. */
+  readonly requestRules: RequestRules;
   readonly timeZones: readonly string[];
   readonly holidays: HolidaySetup;
   readonly leave: LeaveSetup;

@@ -2,6 +2,7 @@ import { groupedBy } from '@/core/grouped';
 import { type DateHabits, dateHabitsOf } from '@/core/time/typed-date';
 import { sql } from 'kysely';
 import { colleagueViewsIn } from '@/core/setup/colleagues';
+import { rulesFromRow } from '@/data/requests/request-store';
 import { type Missing, missingIn } from '@/core/setup/missing';
 import { CHECKS } from '@/core/checks/list';
 import { STARTING_SETS } from '@/core/checks/starting-sets';
@@ -64,6 +65,7 @@ export async function setupOf(
       missing: await missingOf(db, id, site, roles.roles, needs, rules),
       seesPay: isPayShown,
       off: [...(await offAt(db, id))],
+      requestRules: rulesFromRow(row),
       staffSees: [...colleagueViewsIn(JSON.parse(row.staff_sees) as string[])],
       timeZones: Intl.supportedValuesOf('timeZone'),
       holidays: await holidaySetup(db, id, isPayShown),

@@ -6,6 +6,8 @@ import { withoutPay } from '@/core/plan/without-pay';
 import { type Result, fail } from '@/core/plan/problem';
 import { parseDate, startOfWeek } from '@/core/time/day';
 import type { Database } from '@/data/database';
+import { loadRows } from '@/data/records/records';
+import { rulesFromRow } from '@/data/requests/request-store';
 import { listSites, namesOf } from '@/data/site/site-store';
 import { loadPublished } from '@/data/week/shift-store';
 import type { Actor } from '../access/actor';
@@ -34,6 +36,8 @@ export async function openShiftsFor(db: Database, actor: Actor): Promise<Result<
       (shift) => shift.person === null && (shift.date > today || shift.from > minute),
     );
     if (open.length === 0) continue;
+    const [row] = await loadRows(db, 'site', { id: site.id });
+    const rules = rulesFromRow(row);
     const others = open.map((shift) => ({ site: site.id, shift }));
     const plan = await ownPlan(db, person, site.id, [from, WEEKS * 7], others);
     if (!plan) continue;
@@ -49,6 +53,7 @@ export async function openShiftsFor(db: Database, actor: Actor): Promise<Result<
         paid: me.addedMinutes,
         week: me.weekMinutes,
         overtime: me.overtimeMinutes,
+        isFirst: rules.open === 'first',
         remarks: me.snags.map((snag) => checkOf(snag.code)!.message(snag, words)),
       });
     }

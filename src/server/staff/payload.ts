@@ -61,6 +61,8 @@ export interface OpenShift {
   readonly overtime: number;
   /** What a scheduler would be warned of. */
   readonly remarks: readonly string[];
+  /** Whether the first who could work it has it. */
+  readonly isFirst: boolean;
 }
 
 /** What is on record of who asks, as they may see it. */
@@ -134,6 +136,9 @@ export interface OwnPage {
   readonly leave: readonly OwnLeave[];
   /** How many requests of one's own were decided and not looked at; null: leave is not asked for here. */
   readonly decidedLeave: number | null;
+  /** Sites where shifts can be swapped, handed over, given up and taken, and how many requests wait for one there. */
+  readonly asksAt: readonly string[];
+  readonly asked: number;
   readonly details: OwnDetails;
   /** What is taken for granted where availability is typed: weekend days, and the widest opening hours. */
   readonly weekend: readonly number[];

@@ -15,7 +15,15 @@ import { SplitPanel } from '../kit/page';
 import { EmptyState } from '../kit/states';
 import { LeaveMark } from '../leave/leave-mark';
 import { STANDING_WORDS } from '@/core/leave/request';
+import { KIND_WORDS, STATE_WORDS } from '@/core/requests/request';
+import type { RequestView as ShiftRequestView } from '@/server/requests/payload';
 import { Trail } from './trail';
+
+/** Something decided, of whatever kind, with when that was. */
+type Ended = { readonly id: string; readonly at: string; readonly text: string } & (
+  | { readonly leave: RequestView; readonly shift: null }
+  | { readonly leave: null; readonly shift: ShiftRequestView }
+);
 
 /** What was decided, the latest first, with who did what and when. */
 export function Decided({
@@ -27,11 +35,10 @@ export function Decided({
 }) {
   const [text, setText] = useState('');
   const [chosen, choose] = useState<string | null>(null);
-  const shown = requests.filter(({ name, type, when }) =>
-    `${name} ${type.name} ${when}`.toLowerCase().includes(text.trim().toLowerCase()),
-  );
+  const all = endedOf(requests, page.decidedShifts);
+  const shown = all.filter((one) => one.text.toLowerCase().includes(text.trim().toLowerCase()));
   const current = shown.find(({ id }) => id === chosen) ?? shown[0];
-  if (requests.length === 0)
+  if (all.length === 0)
     return (
       <main className="flex-1 px-6 py-5">
         <EmptyState title="Nothing was decided yet.">
@@ -44,7 +51,14 @@ export function Decided({
       label="The request and its trail"
       className="w-[400px]"
       list={{ isChosen: shown.some(({ id }) => id === chosen), onBack: () => choose(null) }}
-      side={current && <DecidedPanel key={current.id} request={current} page={page} />}
+      side={
+        current &&
+        (current.leave ? (
+          <DecidedPanel key={current.id} request={current.leave} page={page} />
+        ) : (
+          <DecidedShiftPanel key={current.id} request={current.shift} />
+        ))
+      }
     >
       <main>
         <TextInput
@@ -65,17 +79,7 @@ export function Decided({
                   one.id === current?.id ? 'bg-sheet' : 'hover:bg-sheet'
                 }`}
               >
-                <span className="min-w-[140px] font-semibold">{one.name}</span>
-                <LeaveMark type={one.type} />
-                <span className="min-w-0 truncate">{one.when}</span>
-                <span className="text-muted ml-auto whitespace-nowrap">
-                  {one.isAbsence && one.standing === 'approved'
-                    ? 'could not come'
-                    : STANDING_WORDS[one.standing]}
-                </span>
-                <span className="w-[72px] text-right whitespace-nowrap">
-                  {formatAmount(one.total, one.type.unit)}
-                </span>
+                {one.leave ? <LeaveEnded request={one.leave} /> : <ShiftEnded request={one.shift} />}
               </button>
             </li>
           ))}
@@ -83,6 +87,108 @@ export function Decided({
         {shown.length === 0 && <p className="text-muted py-4">No request is like that.</p>}
       </main>
     </SplitPanel>
+  );
+}
+
+function endedOf(leave: readonly RequestView[], shifts: readonly ShiftRequestView[]): Ended[] {
+  const all: Ended[] = [
+    ...leave.map((one): Ended => ({
+      ...{ id: one.id, at: one.trail.at(-1)?.at ?? one.at, leave: one, shift: null },
+      text: `${one.name} ${one.type.name} ${one.when}`,
+    })),
+    ...shifts.map((one): Ended => ({
+      ...{ id: one.id, at: one.trail.at(-1)?.at ?? one.at, leave: null, shift: one },
+      text: `${one.text} ${KIND_WORDS[one.kind]}`,
+    })),
+  ];
+  return all.sort((a, b) => (a.at < b.at ? 1 : -1));
+}
+
+function LeaveEnded({
+  request: { name, type, when, isAbsence, standing, total },
+}: {
+  readonly request: RequestView;
+}) {
+  return (
+    <>
+      <span className="min-w-[140px] font-semibold">{name}</span>
+      <LeaveMark type={type} />
+      <span className="min-w-0 truncate">{when}</span>
+      <span className="text-muted ml-auto whitespace-nowrap">
+        {isAbsence && standing === 'approved' ? 'could not come' : STANDING_WORDS[standing]}
+      </span>
+      <span className="w-[72px] text-right whitespace-nowrap">{formatAmount(total, type.unit)}</span>
+    </>
+  );
+}
+
+function ShiftEnded({ request: { text, state, isTakenBack } }: { readonly request: ShiftRequestView }) {
+  return (
+    <>
+      <span className="min-w-0 font-semibold">{text}</span>
+      <span className="text-muted ml-auto pl-2 whitespace-nowrap">
+        {isTakenBack ? 'taken back' : STATE_WORDS[state]}
+      </span>
+    </>
+  );
+}
+
+/** A request about shifts that is over; an approval can be taken back while none of them has begun. */
+function DecidedShiftPanel({ request }: { readonly request: ShiftRequestView }) {
+  const { id, site, kind, text, state, note, trail, isTakenBack } = request;
+  const [isOpen, open] = useState(false);
+  const [reason, setReason] = useState('');
+  const { run, busy, problem } = useCommand();
+  const input = { site, request: id, reason };
+  const preview = usePreview('request.take-back', isOpen ? { ...input, reason: '' } : null);
+  return (
+    <article aria-label={text} className="flex flex-col gap-3">
+      <header>
+        <h2 className="font-serif text-xl leading-7 font-semibold">{text}</h2>
+        <p>
+          {KIND_WORDS[kind]}: <b>{isTakenBack ? 'approved, then taken back' : STATE_WORDS[state]}</b>
+        </p>
+      </header>
+      {note && <p className="italic">“{note}”</p>}
+      {state === 'approved' && !isTakenBack && !isOpen && (
+        <div>
+          <Button onClick={() => open(true)}>Take the approval back …</Button>
+        </div>
+      )}
+      {isOpen && (
+        <div className="border-rule flex flex-col gap-2 border-t pt-2">
+          <p>Each shift goes back to whose it was, at once, and they are told.</p>
+          {preview && preview.ok && <ImpactList answer={preview} named={4} />}
+          {preview && !preview.ok && (
+            <p className="text-gap font-semibold">{asSentence(preview.problem.message)}</p>
+          )}
+          <TextArea
+            label="Why"
+            placeholder="Why"
+            rows={2}
+            maxLength={500}
+            value={reason}
+            onChange={setReason}
+          />
+          {problem && <p className="text-gap font-semibold">{asSentence(problem.message)}</p>}
+          <div className="flex gap-2">
+            <Button
+              kind="primary"
+              disabled={busy || (preview !== undefined && preview !== null && !preview.ok)}
+              onClick={() =>
+                void run('request.take-back', input, 'Took the approval back').then(
+                  (done) => done && open(false),
+                )
+              }
+            >
+              Take back
+            </Button>
+            <Button onClick={() => open(false)}>Close</Button>
+          </div>
+        </div>
+      )}
+      <Trail trail={trail.map(({ words, ...line }) => ({ ...line, reason: words }))} />
+    </article>
   );
 }
 

@@ -40,8 +40,12 @@ export function RequestsScreen({
               open: mine > 0,
             },
             { href: address('decided'), name: 'Decided', note: 'with their trail' },
-            { href: address('calendar'), name: 'Leave calendar', note: 'who is away' },
-            { href: address('balances'), name: 'Balances', note: 'what is left' },
+            ...(page.hasLeave
+              ? [
+                  { href: address('calendar'), name: 'Leave calendar', note: 'who is away' },
+                  { href: address('balances'), name: 'Balances', note: 'what is left' },
+                ]
+              : []),
           ]}
         />
       }
@@ -49,7 +53,7 @@ export function RequestsScreen({
       <h1 className="sr-only">
         Requests at {page.siteName}, {counted(mine, 'waits', 'wait')} for you
       </h1>
-      {part === 'waiting' && page.waiting && <Waiting page={page} waiting={page.waiting} />}
+      {part === 'waiting' && page.waiting && <Waiting page={page} leave={page.waiting} />}
       {part === 'decided' && page.decided && <Decided page={page} requests={page.decided} />}
       {part === 'calendar' && page.calendar && <CalendarScreen page={page} calendar={page.calendar} />}
       {part === 'balances' && page.balances && <Balances page={page} balances={page.balances} />}

@@ -6,6 +6,7 @@ export const SECTIONS = [
   { id: 'holidays', name: 'Holidays' },
   { id: 'leave', name: 'Leave' },
   { id: 'leave-limits', name: 'Leave limits', of: 'leave' },
+  { id: 'requests', name: 'Requests' },
   { id: 'roles', name: 'Roles' },
   { id: 'needs', name: 'Needs' },
   { id: 'rules', name: 'Rules' },

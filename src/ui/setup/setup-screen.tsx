@@ -11,6 +11,7 @@ import { HolidaysSection } from '../holidays/holidays-section';
 import { PatternsSection } from '../patterns/patterns-section';
 import { TemplatesSection } from '../templates/templates-section';
 import { ColleaguesSection } from './colleagues-section';
+import { RequestsSection } from './requests-section';
 import { HoursSection } from './hours-section';
 import { NeedsSection } from './needs-section';
 import { Overview } from './overview';
@@ -60,6 +61,7 @@ export function SetupScreen({ header, setup, recurring, section }: Props) {
       {section === 'holidays' && <HolidaysSection setup={setup} />}
       {section === 'leave' && <LeaveTypesSection setup={setup} />}
       {section === 'leave-limits' && <LeaveLimitsSection setup={setup} />}
+      {section === 'requests' && <RequestsSection setup={setup} />}
       {section === 'roles' && <RolesSection setup={setup} />}
       {section === 'needs' && <NeedsSection setup={setup} />}
       {section === 'rules' && <RulesSection setup={setup} />}
@@ -76,7 +78,7 @@ export function SetupScreen({ header, setup, recurring, section }: Props) {
 const TITLED: readonly SectionId[] = ['overview', 'templates', 'patterns'];
 
 function noteOf(
-  { site, roles, needs, rules, missing, off, staffSees, holidays, leave, today }: SetupPayload,
+  { site, roles, needs, rules, missing, off, staffSees, holidays, leave, requestRules, today }: SetupPayload,
   { templates, patterns }: RecurringPayload,
   id: SectionId,
 ): string {
@@ -109,6 +111,8 @@ function noteOf(
       const set = leave.limits.length + leave.closed.length;
       return set === 0 ? 'none' : counted(set, 'limit');
     }
+    case 'requests':
+      return requestRules.kinds.length === 0 ? 'none' : counted(requestRules.kinds.length, 'kind');
     case 'roles': {
       const used = roles.filter((role) => !role.retired).length;
       return used === 0 ? 'none yet' : `${used} in use`;

@@ -64,7 +64,11 @@ export function OwnScreen({ header, page }: { readonly header: ShellFrame; reado
           parts={shown.decidedLeave === null ? WITHOUT_LEAVE : STAFF_PARTS}
           hrefOf={addressOf}
           onGo={go}
-          counts={{ news: openNews(shown).length, leave: shown.decidedLeave ?? 0 }}
+          counts={{
+            news: openNews(shown).length,
+            leave: shown.decidedLeave ?? 0,
+            open: shown.asked,
+          }}
         />
       </StaffProvider>
     </AppLayout>

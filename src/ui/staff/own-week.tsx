@@ -1,4 +1,5 @@
 import clsx from 'clsx';
+import dynamic from 'next/dynamic';
 import { useState } from 'react';
 import { DAY } from '@/core/time/span';
 import { startOfWeek } from '@/core/time/day';
@@ -15,6 +16,8 @@ import { Button } from '../kit/button';
 import { ShiftDetails } from './shift-details';
 import { useStaff } from './staff-context';
 import { shiftWords } from './words';
+
+const ShiftAsk = dynamic(() => import('./requests/shift-ask').then((part) => part.ShiftAsk), { ssr: false });
 
 /** How far one can go back and ahead, in weeks. */
 const [BACK, AHEAD] = [5, 11];
@@ -185,12 +188,28 @@ function ShiftRow({ own }: { readonly own: OwnShift }) {
         )}
       </summary>
       <ShiftDetails own={own} />
+      <AskAbout own={own} />
       {hasTeam && !isReadOnly && (
         <Button kind="link" className="mb-2 min-h-11" onClick={() => go('team', `?on=${site}.${shift.date}`)}>
           The team that day
         </Button>
       )}
     </details>
+  );
+}
+
+/** The way to swap a shift, hand it over or give it up, while it has not begun. */
+function AskAbout({ own }: { readonly own: OwnShift }) {
+  const { page, isReadOnly } = useStaff();
+  const [isOpen, open] = useState(false);
+  if (isReadOnly || own.shift.date < page.today || !page.asksAt.includes(own.site)) return null;
+  return (
+    <>
+      <Button kind="link" className="mb-1 block min-h-11" onClick={() => open(true)}>
+        Swap, hand over or give up …
+      </Button>
+      {isOpen && <ShiftAsk own={own} onClose={() => open(false)} />}
+    </>
   );
 }
 

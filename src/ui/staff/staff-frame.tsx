@@ -7,7 +7,7 @@ import { STAFF_PARTS, type StaffPart } from './staff-context';
 const NAMES: Readonly<Record<StaffPart, string>> = {
   shifts: 'Shifts',
   team: 'Team',
-  open: 'Open',
+  open: 'Ask',
   leave: 'Leave',
   news: 'News',
   you: 'You',
