@@ -9,6 +9,7 @@ import { useCommand, usePreview } from '../commands/use-command';
 import { ImpactList } from '../commands/week-impacts';
 import { Button } from '../kit/button';
 import { TextArea } from '../kit/inputs/text-input';
+import { Table } from '../kit/table';
 import { Trail } from './trail';
 
 type Step = 'approve' | 'decline' | 'ask';
@@ -146,7 +147,7 @@ function Rivals({
   return (
     <section aria-label="Who asks for it">
       <h3 className="font-semibold">{counted(rivals.length, 'person asks', 'people ask')} for it</h3>
-      <table className="table-sm mt-1 table">
+      <Table isFlush>
         <thead>
           <tr>
             <th scope="col">Who</th>
@@ -182,7 +183,7 @@ function Rivals({
             </tr>
           ))}
         </tbody>
-      </table>
+      </Table>
     </section>
   );
 }
