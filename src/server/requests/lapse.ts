@@ -4,6 +4,7 @@ import { namesOfPeople } from '@/data/people/people-names';
 import { applyRowChanges } from '@/data/records/records';
 import { CLOCK, findShiftRequest, openRequests } from '@/data/requests/request-store';
 import { inTransaction } from '@/data/transaction';
+import { now } from '../clock';
 import { enqueueTellings } from '../outbox/enqueue';
 import { loadGround, requestSite } from './ground';
 import { stepRows, stepped, textOf } from './step';
@@ -12,8 +13,13 @@ import { peopleOf } from './words';
 
 const GONE = 'nobody decided before the shift began';
 
+/** The minute that was looked at last, by data file: shifts begin with minutes. */
+const LOOKED = new WeakMap<Database, number>();
+
 /** Ends requests whose first shift has begun, and tells who asked. */
 export async function lapseRequests(db: Database): Promise<void> {
+  const minute = Math.floor(now() / 60_000);
+  if (LOOKED.get(db) === minute) return;
   for (const open of await openRequests(db)) {
     const at = await requestSite(db, open.site);
     if (!at.ok || beginningOf([...open.mine, ...open.theirs]) > at.at.now) continue;
@@ -32,4 +38,5 @@ export async function lapseRequests(db: Database): Promise<void> {
       await enqueueTellings(trx, await tellingsFor(trx, next.request, text, GONE, ['asker', 'colleague']));
     });
   }
+  LOOKED.set(db, minute);
 }

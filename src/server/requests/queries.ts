@@ -72,7 +72,8 @@ export async function ownRequests(db: Database, actor: Actor): Promise<Result<{ 
         const late = beginningOf(request.mine) <= ground.now || view.moved.length > 0;
         if (late || !effects?.every(isPossible)) continue;
         const own = effects.find((one) => one.person === person)!;
-        found.offered.push({ ...view, effect: exchangeView(own, '', ground.words) });
+        // Who said yes before and took it back is nobody's business.
+        found.offered.push({ ...view, trail: [], effect: exchangeView(own, '', ground.words) });
       } else if (request.asker === person) {
         const isNews = isOver(request) && request.state !== 'withdrawn' && request.seenAt === null;
         found.mine.push({ ...view, isNews });
@@ -258,15 +259,4 @@ async function viewsOf(
       isTakenBack: request.takenBack !== null,
     };
   });
-}
-
-/** Ids of shifts that requests of a site are about, with how each stands: for marks in the plan. */
-export async function requestMarks(
-  db: Database,
-  actor: Actor,
-  site: string,
-): Promise<Readonly<Record<string, RequestState>>> {
-  if (checkAccess(actor, 'plan.read', site) !== null) return {};
-  const open = await openRequests(db, site);
-  return Object.fromEntries(open.flatMap((one) => shiftIdsOf(one).map((id) => [id, one.state])));
 }

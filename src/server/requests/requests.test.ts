@@ -1,7 +1,9 @@
 import { beforeEach, describe, expect, test } from '@jest/globals';
 import { DEFAULT_REQUEST_RULES } from '@/core/requests/rules';
 import { findShiftRequest, trailsOf } from '@/data/requests/request-store';
+import { OWNER } from '../access/testing';
 import { actorNamed } from '../accounts/testing';
+import { runCommand } from '../commands/run';
 import { db } from '../week/testing';
 import { shiftOptions } from './options';
 import { asking, holders, publishedDemo, request, requested, shiftId, staff } from './testing';
@@ -191,6 +193,20 @@ describe('an open shift', () => {
     for (const answer of all)
       if (!answer.ok) expect(answer.problem.message).toBe('somebody else has this shift already');
   });
+});
+
+test('a draft that is another’s by now stays on top, and that is said before', async () => {
+  await requested('request.ask', asking(), 'emil');
+  await say('yes', 'caio');
+  await db.updateTable('shift').set({ person_id: 'sefa' }).where('id', '=', shiftId(35)).execute();
+  const ask = { id: 'look', kind: 'request.decide', input: decide('approve') };
+  const preview = await runCommand(db, OWNER, ask, { preview: true });
+  expect(preview).toMatchObject({
+    ok: true,
+    remarks: ['The plan has another draft of Fri 27, 15:00–23:00 Bar, which stays on top.'],
+  });
+  await requested('request.decide', decide('approve'));
+  expect(await holders(35)).toEqual(['sefa', 'caio']);
 });
 
 test('several are approved at once, unless two meet in a person', async () => {

@@ -123,6 +123,7 @@ export async function approvedEffect(
   const names = await namesOfPeople(db, peopleOf(request));
   const text = textOf(request, ground, names);
   const moves = await movesOf(db, ground, request);
+  const other = moves.filter(({ draft, from }) => draft !== null && draft.person !== from);
   const given = await reassigned(context, request.site, moves, {
     title: text,
     agreed: new Set(peopleOf(request)),
@@ -149,6 +150,10 @@ export async function approvedEffect(
         sites: [],
         affected: [request.site],
         isFinal: true,
+        remarks: other.map(({ published }) => {
+          const { text: name } = shiftWords(published!, ground.roles, ground.site.hourFormat);
+          return `The plan has another draft of ${name}, which stays on top.`;
+        }),
         // Who is in it is told by the publication; whoever asked in vain is told of that.
         onCommitted: async (trx) => {
           for (const { is } of ended) {

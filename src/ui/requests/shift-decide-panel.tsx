@@ -81,7 +81,7 @@ export function ShiftDecidePanel({
             ))}
           </div>
         ))}
-        {preview && preview.ok && <ImpactList answer={{ ...preview, remarks: [] }} named={4} />}
+        {preview && preview.ok && <ImpactList answer={preview} named={4} />}
         {preview && !preview.ok && fault === null && (
           <p className="text-gap font-semibold">{asSentence(preview.problem.message)}</p>
         )}
