@@ -31,7 +31,7 @@ import {
   rolesOf,
 } from './ground';
 import type { OwnRequests, QueuedShiftRequest, RequestView } from './payload';
-import { exchangeView, peopleOf, requestText, shiftIdsOf, shiftWords } from './words';
+import { exchangeView, peopleOf, requestText, shiftWords } from './words';
 
 /** How many of one's own requests are shown. */
 const MOST_OWN = 40;
