@@ -43,6 +43,8 @@ export const askRequest = command<'request.ask', AskDraft>({
     const has = kind === 'swap' ? (published.get(theirs[0])?.person ?? null) : null;
     const colleague = draft.colleague ?? has;
     if (colleague === person) return fail('input', 'nobody swaps with themselves', 'input.theirs');
+    if (kind === 'swap' && colleague === null)
+      return fail('unknown', 'there is no such shift', 'input.theirs[0]');
     const whose = kind === 'take' ? null : colleague;
     for (const [path, ids, owner] of [
       ['mine', mine, person],

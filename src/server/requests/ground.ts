@@ -113,8 +113,9 @@ export function exchangeFault(
   if (effects === null) return 'somebody or a shift of it is not there any more';
   const bad = effects.find((effect) => !isPossible(effect));
   if (!bad) return null;
-  const { words } = ground;
-  if (viewer !== null && bad.person !== viewer) return `${words.person(bad.person)} could not work it`;
+  const { words, rules } = ground;
+  if (viewer !== null && bad.person !== viewer)
+    return `${rules.showsNames ? words.person(bad.person) : 'the colleague'} could not work it`;
   return checkOf(bad.snags[0].code)!.message(bad.snags[0], words).replace(/\.$/, '');
 }
 

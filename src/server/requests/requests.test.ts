@@ -98,6 +98,7 @@ describe('a swap', () => {
     ['a shift of another than who is asked', { theirs: [shiftId(36)] }, 'unknown'],
     ['oneself', { colleague: 'emil' }, 'input'],
     ['a shift of another site', { site: 'chandlery' }, 'unknown'],
+    ['an open shift', { theirs: [shiftId(16)], colleague: null }, 'unknown'],
     ['one’s own shift', { theirs: [shiftId(60)], colleague: null }, 'input'],
     ['what the colleague could not work', { theirs: [shiftId(36)], colleague: 'priya' }, 'request'],
   ])('with %s is refused in words', async (_, more, code) => {
@@ -110,6 +111,9 @@ describe('a swap', () => {
     await db.updateTable('person').set({ employed_to: '2026-11-20' }).where('id', '=', 'caio').execute();
     const answer = await request('request.ask', asking(), 'emil');
     expect(answer).toMatchObject({ ok: false, problem: { message: 'Caio Duarte could not work it.' } });
+    await rules({ showsNames: false });
+    const nameless = await request('request.ask', asking({ colleague: null }), 'emil');
+    expect(nameless).toMatchObject({ ok: false, problem: { message: 'the colleague could not work it.' } });
   });
 
   test('whose shifts changed says so, is not approved, and is asked anew', async () => {
