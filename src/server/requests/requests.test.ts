@@ -152,6 +152,12 @@ describe('a shift that is given up', () => {
     });
     await say('no', 'oona');
     expect(await stateOf()).toBe('with-colleague');
+    const told = await db.selectFrom('outbox').select(['person_id', 'subject']).execute();
+    const subjects = told.filter(({ person_id: who }) => who === 'emil').map(({ subject }) => subject);
+    expect(subjects.slice(-2).map((subject) => subject.split(':')[0])).toEqual([
+      'Your colleague said yes',
+      'Your request is open again',
+    ]);
     await say('yes', 'dario');
     await requested('request.decide', decide('approve'));
     expect(await holders(60)).toEqual(['dario', 'dario']);

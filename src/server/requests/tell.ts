@@ -15,24 +15,33 @@ export async function tellingsFor(
   words: string,
   told: readonly Told[],
 ): Promise<Telling[]> {
-  const head =
-    state === 'with-colleague'
-      ? 'You are asked'
-      : state === 'waiting'
-        ? isAsked
-          ? 'A question about your request'
-          : 'A request waits'
-        : `Request ${state}`;
-  const line = `${head}: ${text}.${words ? ` ${words}` : ''}`;
-  const telling = (person: string, path: string): Telling => ({
-    ...{ person, site, subject: `${head}: ${text}`, line },
-    body: `${line}\n\n${publicAddress()}${path}`,
-  });
+  const over = `Request ${state}`;
+  const heads: Readonly<Record<Told, string>> = {
+    asker:
+      state === 'with-colleague'
+        ? 'Your request is open again'
+        : state !== 'waiting'
+          ? over
+          : isAsked
+            ? 'A question about your request'
+            : 'Your colleague said yes',
+    colleague: state === 'with-colleague' ? 'You are asked' : over,
+    deciders: 'A request waits',
+  };
+  const telling = (person: string, as: Told, path: string): Telling => {
+    const line = `${heads[as]}: ${text}.${words ? ` ${words}` : ''}`;
+    return {
+      ...{ person, site, subject: `${heads[as]}: ${text}`, line },
+      body: `${line}\n\n${publicAddress()}${path}`,
+    };
+  };
   const people = new Map<string, Telling>();
-  if (told.includes('asker')) people.set(asker, telling(asker, '/me/open'));
-  if (told.includes('colleague') && colleague !== null) people.set(colleague, telling(colleague, '/me/open'));
+  if (told.includes('asker')) people.set(asker, telling(asker, 'asker', '/me/open'));
+  if (told.includes('colleague') && colleague !== null)
+    people.set(colleague, telling(colleague, 'colleague', '/me/open'));
   if (told.includes('deciders'))
     for (const person of await schedulersAt(db, site, asker))
-      if (!people.has(person)) people.set(person, telling(person, `/requests/${encodeURIComponent(site)}`));
+      if (!people.has(person))
+        people.set(person, telling(person, 'deciders', `/requests/${encodeURIComponent(site)}`));
   return [...people.values()];
 }
