@@ -44,11 +44,12 @@ export async function publishKills(
   }
   const publications = await db.selectFrom('publication').select('id').execute();
   const news = await db.selectFrom('news').select(['publication_id', 'person_id']).execute();
-  // Whoever decides about leave is reminded of it by the same ticker: that is no news.
+  // The same ticker reminds of leave, and ends requests whose shifts have begun: that is no news.
   const sent = await db
     .selectFrom('outbox')
     .select('id')
     .where('subject', 'not like', 'Still waiting: %')
+    .where('subject', 'not like', 'Request lapsed: %')
     .execute();
   const pairs = new Set(news.map((row) => `${row.publication_id} ${row.person_id}`));
   if (pairs.size !== news.length) broken++;
