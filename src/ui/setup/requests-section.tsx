@@ -44,6 +44,7 @@ export function RequestsSection({ setup }: { readonly setup: SetupPayload }) {
       <Line text="An open shift">
         <Segmented
           label="An open shift"
+          isLoose
           value={rules.open}
           onChange={(open) => set({ open })}
           options={[
