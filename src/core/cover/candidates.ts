@@ -1,7 +1,7 @@
 import { type Snag, bySeverity, compareSnags } from '../checks/shared/snag';
 import { overlap } from '../checks/person/overlap';
 import { underContract } from '../checks/week/under-contract';
-import { type Judgement, withShifts } from '../consequences/judge';
+import { type Judgement, type PersonState, withShifts } from '../consequences/judge';
 import type { Person, Shift } from '../plan/types';
 import { restsAround } from './rests';
 
@@ -50,14 +50,21 @@ export function candidatesFor(
   return found.sort(byHarm);
 }
 
+/**
+ * What of somebody's shifts in hand would appear, the worst first. Less than the contract is left out: it says nothing
+ * about the shift.
+ */
+export function snagsAppearing(before: PersonState, after: PersonState): Snag[] {
+  return compareSnags(before.snags, after.snags)
+    .appeared.filter((snag) => snag.code !== underContract.code)
+    .sort(bySeverity);
+}
+
 function candidate(judgement: Judgement, index: number, shift: Shift, recentCounts: number): Candidate {
   const before = judgement.people[index];
   const after = withShifts(judgement, index, [shift]);
   const week = Math.floor((shift.date - judgement.plan.from) / 7);
-  // A shift more can only bring somebody nearer to their contract.
-  const snags = compareSnags(before.snags, after.snags)
-    .appeared.filter((snag) => snag.code !== underContract.code)
-    .sort(bySeverity);
+  const snags = snagsAppearing(before, after);
   const { restBefore, restAfter } = restsAround(after, shift.id);
   return {
     person: judgement.plan.people[index],

@@ -3,10 +3,11 @@ import { notEmployed } from '../checks/person/not-employed';
 import { notQualified } from '../checks/person/not-qualified';
 import { overlap } from '../checks/person/overlap';
 import { onLeave } from '../checks/leave/on-leave';
-import { type Snag, bySeverity, compareSnags } from '../checks/shared/snag';
-import { underContract } from '../checks/week/under-contract';
+import type { Snag } from '../checks/shared/snag';
 import { type Judgement, withShifts } from '../consequences/judge';
+import { snagsAppearing } from '../cover/candidates';
 import { restsAround } from '../cover/rests';
+import { groupedBy } from '../grouped';
 import type { Person, Shift } from '../plan/types';
 import { DAY } from '../time/span';
 
@@ -53,10 +54,7 @@ export function exchanged(
   });
   return {
     person: person.id,
-    // A shift more or less says nothing new of who has less than their contract anyway.
-    snags: compareSnags(before.snags, after.snags)
-      .appeared.filter(({ code }) => code !== underContract.code)
-      .sort(bySeverity),
+    snags: snagsAppearing(before, after),
     addedMinutes: after.paid - before.paid,
     overtimeMinutes: after.overtime - before.overtime,
     weekMinutes: after.view.pay[week]?.paid ?? 0,
@@ -82,17 +80,17 @@ export function swapOptions(judgement: Judgement, mine: Shift, since: number): S
   const { plan, indexOf } = judgement;
   const me = indexOf.get(mine.person ?? '');
   if (me === undefined) return [];
-  const theirs = new Map<number, Shift[]>();
-  for (const shift of plan.shifts) {
-    const index = shift.person === null ? undefined : indexOf.get(shift.person);
-    if (index === undefined || index === me || shift.date * DAY + shift.from < since) continue;
-    if (!holdsRole(plan.people[me], shift) || !holdsRole(plan.people[index], mine)) continue;
-    const list = theirs.get(index);
-    if (list) list.push(shift);
-    else theirs.set(index, [shift]);
-  }
+  const theirs = plan.shifts.filter(
+    (shift) =>
+      shift.person !== null &&
+      shift.person !== mine.person &&
+      shift.date * DAY + shift.from >= since &&
+      holdsRole(plan.people[me], shift),
+  );
   const found: SwapOption[] = [];
-  for (const [index, shifts] of theirs) {
+  for (const [person, shifts] of groupedBy(theirs, (shift) => shift.person!)) {
+    const index = indexOf.get(person);
+    if (index === undefined || !holdsRole(plan.people[index], mine)) continue;
     // Whoever could not work it whatever they gave for it is not asked shift by shift.
     if (isBarred(judgement, index, mine)) continue;
     for (const shift of shifts) {

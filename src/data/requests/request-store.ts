@@ -24,6 +24,7 @@ export interface ShiftRequest extends Request {
 
 /** What happened to a request, by whom, with what words. */
 export interface RequestEventLine {
+  readonly request: string;
   readonly at: string;
   readonly actor: string;
   readonly what: string;
@@ -134,19 +135,33 @@ export async function requestsAbout(db: Database, person: string, most: number):
   return rows.map(requestFromRow);
 }
 
-/** What happened to requests, by id, the earliest first. */
-export async function trailsOf(
-  db: Database,
-  ids: readonly string[],
-): Promise<Map<string, RequestEventLine[]>> {
+/** What happened to requests, the earliest first. */
+export async function trailOf(db: Database, ids: readonly string[]): Promise<RequestEventLine[]> {
   const rows = await db
     .selectFrom('shift_request_event')
     .selectAll()
     .where('request_id', 'in', amongTexts(ids))
     .orderBy('at')
     .execute();
-  const trails = new Map<string, RequestEventLine[]>(ids.map((id) => [id, []]));
-  for (const { request_id: id, at, actor, what, words } of rows)
-    trails.get(id)!.push({ at, actor, what, words });
-  return trails;
+  return rows.map(({ request_id: request, at, actor, what, words }) => ({ request, at, actor, what, words }));
+}
+
+/** How many requests wait for somebody's word: those they are asked, and what was decided or asked about their own. */
+export async function countAsking(db: Database, person: string): Promise<number> {
+  const row = await db
+    .selectFrom('shift_request')
+    .select((q) => q.fn.countAll<number>().as('n'))
+    .where((where) =>
+      where.or([
+        where.and({ colleague_id: person, state: 'with-colleague' }),
+        where.and({ person_id: person, is_asked: 1 }),
+        where.and([
+          where('person_id', '=', person),
+          where('state', 'in', ['approved', 'declined', 'lapsed']),
+          where('seen_at', 'is', null),
+        ]),
+      ]),
+    )
+    .executeTakeFirstOrThrow();
+  return Number(row.n);
 }

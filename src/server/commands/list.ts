@@ -6,13 +6,7 @@ import {
   seeRequest,
   withdrawRequest,
 } from '../requests/ask';
-import {
-  approveRequests,
-  askAboutRequest,
-  decideRequest,
-  saveRequestRules,
-  takeBackRequest,
-} from '../requests/decide';
+import { approveRequests, askAboutRequest, decideRequest, takeBackRequest } from '../requests/decide';
 import { grantAccount, inviteOther, invitePeople, resetPasswords, stopAccount } from '../accounts/commands';
 import { sendAgain, wishToBeTold } from '../outbox/commands';
 import { saveNeeds } from '../needs/commands';
@@ -21,7 +15,7 @@ import { importPeople } from '../people/import/command';
 import { publishDays, withdrawDays } from '../publish/commands';
 import { importSite, importWeek } from '../plan-file/commands';
 import { createSite, nameBusiness, saveRoles, saveRules, saveSite } from '../site/commands';
-import { saveCapabilities, saveColleagues } from '../site/switches';
+import { saveCapabilities, saveColleagues, saveRequestRules } from '../site/switches';
 import { changePattern, removePattern, savePattern } from '../patterns/commands';
 import { answerNews, saveOwnPhone, seeNews, tickTask } from '../staff/commands';
 import { decideAvailability, proposeAvailability, withdrawAvailability } from '../staff/availability';

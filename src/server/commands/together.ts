@@ -8,7 +8,11 @@ export function together(main: CommandEffect, others: readonly CommandEffect[]):
     ...main,
     rows: [...main.rows, ...others.flatMap(({ rows }) => rows)],
     subjects: [...main.subjects, ...others.flatMap(({ subjects }) => subjects)],
-    affected: [...(main.affected ?? []), ...others.flatMap(({ sites }) => sites)],
+    affected: [
+      ...(main.affected ?? []),
+      ...others.flatMap(({ sites, affected = [] }) => [...sites, ...affected]),
+    ],
+    remarks: [...(main.remarks ?? []), ...others.flatMap(({ remarks = [] }) => remarks)],
     shifts: [...(main.shifts ?? []), ...others.flatMap(({ shifts = [] }) => shifts)],
     onCommitted: async (trx) => {
       await main.onCommitted?.(trx);

@@ -11,7 +11,7 @@ import { type Day, parseDate, startOfWeek } from '@/core/time/day';
 import { lastSeq } from '@/data/activity/activity-store';
 import type { Database } from '@/data/database';
 import { loadBothSides, loadPublications } from '@/data/publish/publication-store';
-import { amongTexts } from '@/data/records/lines';
+import { namesOfPeople } from '@/data/people/people-names';
 import { listSites, namesOf } from '@/data/site/site-store';
 import type { StoredPlan } from '@/data/week/plan-store';
 import type { Actor } from '../access/actor';
@@ -48,11 +48,7 @@ export async function publishPage(
   const named = [...changes, ...history.flatMap((one) => one.changes)].flatMap(({ before, after }) =>
     [before?.person, after?.person].filter((id) => typeof id === 'string'),
   );
-  const people = await db
-    .selectFrom('person')
-    .select(['id', 'name'])
-    .where('id', 'in', amongTexts([...new Set(named)]))
-    .execute();
+  const people = await namesOfPeople(db, named);
   const told = groupedBy(
     await newsOfPublications(
       db,
@@ -73,13 +69,9 @@ export async function publishPage(
       to,
       today: parseDate(nowAt(plan.site.timeZone).date)!,
       hourFormat,
-      people: Object.fromEntries(people.map(({ id, name }) => [id, name])),
+      people: Object.fromEntries(people),
       roles: Object.fromEntries(plan.roles.map(({ id, name }) => [id, name])),
-      reach: await waysOf(
-        db,
-        site,
-        people.map(({ id }) => id),
-      ),
+      reach: await waysOf(db, site, [...people.keys()]),
       changes,
       stops: stopsIn(stored, namesOf(found.all), from, to),
       published: published.filter((shift) => shift.date >= from && shift.date < to).length,

@@ -5,11 +5,19 @@ import type { Database } from '@/data/database';
 import { loadPublishedById } from '@/data/publish/publication-store';
 import { type ShiftRequest, findShiftRequest, requestsAbout } from '@/data/requests/request-store';
 import { BUSINESS } from '../access/permissions';
-import type { Actor } from '../access/actor';
 import { timestamp } from '../clock';
 import { type CommandEffect, type Context, command } from '../commands/command';
 import { refuseOff } from '../site/capabilities';
-import { type RequestGround, effectsOf, exchangeFault, loadGround, movedOf, requestSite } from './ground';
+import { staffSites } from '../staff/own-page';
+import {
+  type RequestGround,
+  type RequestSite,
+  effectsOf,
+  exchangeFault,
+  loadGround,
+  movedOf,
+  requestSite,
+} from './ground';
 import type { AskDraft } from './payload';
 import { ANSWER_REQUEST, ASK_REQUEST, OWN_REQUEST, REPLY_REQUEST } from './schema';
 import { type Step, approvedEffect, requestById, stepEffect, stepped } from './step';
@@ -28,7 +36,8 @@ export const askRequest = command<'request.ask', AskDraft>({
     const { site, kind, mine, theirs } = draft;
     const { person } = actor;
     if (person === null) return fail('forbidden', 'this account belongs to nobody who works here');
-    if (!worksAt(actor, site)) return fail('unknown', 'there is no such site of yours', 'input.site');
+    if (!staffSites(actor).includes(site))
+      return fail('unknown', 'there is no such site of yours', 'input.site');
     const off = await refuseOff(db, 'requests', [site]);
     if (off) return off;
     const wrong = formFault(draft, person);
@@ -87,10 +96,6 @@ export const askRequest = command<'request.ask', AskDraft>({
 
 const BY_ITSELF: Step = { what: 'approved by the rules of the site', words: '' };
 
-function worksAt({ grants }: Actor, site: string): boolean {
-  return grants.some((grant) => grant.kind === 'staff' && grant.site === site);
-}
-
 /** What is wrong with the form of what is asked: each kind has shifts and a colleague of its own. */
 function formFault({ kind, mine, theirs, colleague }: AskDraft, person: string) {
   const own = kind !== 'take';
@@ -144,7 +149,7 @@ export const answerRequest = command<
     const { request } = found;
     const isAsked =
       request.colleague === person || (request.kind === 'give-up' && request.colleague === null);
-    if (person === null || !isAsked || !worksAt(actor, request.site) || request.asker === person)
+    if (person === null || !isAsked || !staffSites(actor).includes(request.site) || request.asker === person)
       return fail('unknown', 'there is no such request to you', 'input.request');
     const at = await requestSite(db, request.site);
     if (!at.ok) return at;
@@ -196,7 +201,7 @@ export const withdrawRequest = command<'request.withdraw', { request: string }>(
     }),
 });
 
-/** Answers what was asked about one's own request; where its shifts changed since, it is asked anew for what they are now. */
+/** Answers what was asked about one's own request. */
 export const replyRequest = command<'request.reply', { request: string; words: string }>({
   kind: 'request.reply',
   permission: 'self',
@@ -213,13 +218,10 @@ export const renewRequest = command<'request.renew', { request: string }>({
   scope: () => BUSINESS,
   input: OWN_REQUEST,
   async prepare(context, { request: id }): Work {
-    const { db, actor } = context;
-    const found = await requestById(db, id);
-    if (!found.ok || found.request.asker !== actor.person || actor.person === null)
-      return fail('unknown', 'there is no such request of yours', 'input.request');
-    const { request } = found;
-    const at = await requestSite(db, request.site);
-    if (!at.ok) return at;
+    const { db } = context;
+    const found = await ownRequest(context, id);
+    if (!found.ok) return found;
+    const { request, at } = found;
     const published = new Map(
       (await loadPublishedById(db, request.site, shiftIdsOf(request))).map((one) => [one.id, one]),
     );
@@ -233,8 +235,8 @@ export const renewRequest = command<'request.renew', { request: string }>({
       return fail('request', 'a shift of it is somebody else’s or gone: withdraw it', 'input.request');
     const next = stepped(fresh, { do: 'renew' });
     if (!next.ok) return next;
-    const ground = await loadGround(db, at.at, [next.request]);
-    const refused = notAsItWas(ground, next.request, actor.person);
+    const ground = await loadGround(db, at, [next.request]);
+    const refused = notAsItWas(ground, next.request, request.asker);
     if (refused) return refused;
     const told = [next.request.state === 'waiting' ? ('deciders' as const) : ('colleague' as const)];
     const step = { what: 'asked anew', words: '', told };
@@ -249,13 +251,10 @@ export const seeRequest = command<'request.see', { request: string }>({
   scope: () => BUSINESS,
   input: OWN_REQUEST,
   async prepare(context, { request: id }): Work {
-    const found = await requestById(context.db, id);
-    if (!found.ok || found.request.asker !== context.actor.person)
-      return fail('unknown', 'there is no such request of yours', 'input.request');
-    const { request } = found;
-    const at = await requestSite(context.db, request.site);
-    if (!at.ok) return at;
-    const ground = await loadGround(context.db, at.at, [request]);
+    const found = await ownRequest(context, id);
+    if (!found.ok) return found;
+    const { request, at } = found;
+    const ground = await loadGround(context.db, at, [request]);
     const seen = { ...request, seenAt: request.seenAt ?? timestamp() };
     const work = await stepEffect(context, ground, request, seen, { what: 'saw it', words: '', told: [] });
     // Looking is no step of the request.
@@ -269,16 +268,23 @@ async function ownStep(
   event: 'withdraw' | 'answer',
   step: Parameters<typeof stepEffect>[4],
 ): Work {
-  const { db, actor } = context;
-  const found = await requestById(db, id);
-  if (!found.ok || found.request.asker !== actor.person || actor.person === null)
-    return fail('unknown', 'there is no such request of yours', 'input.request');
-  const { request } = found;
-  const at = await requestSite(db, request.site);
-  if (!at.ok) return at;
+  const found = await ownRequest(context, id);
+  if (!found.ok) return found;
+  const { request, at } = found;
   const next = stepped(request, { do: event });
   if (!next.ok) return next;
-  const ground = await loadGround(db, at.at, [request]);
-  const told = request.state === 'drafted' ? [] : step.told;
-  return { ok: true, work: await stepEffect(context, ground, request, next.request, { ...step, told }) };
+  const ground = await loadGround(context.db, at, [request]);
+  return { ok: true, work: await stepEffect(context, ground, request, next.request, step) };
+}
+
+/** A request of who asks, with the site it is about. */
+async function ownRequest(
+  { db, actor }: Context,
+  id: string,
+): Promise<Result<{ request: ShiftRequest; at: RequestSite }>> {
+  const found = await requestById(db, id);
+  if (!found.ok || found.request.asker !== actor.person)
+    return fail('unknown', 'there is no such request of yours', 'input.request');
+  const site = await requestSite(db, found.request.site);
+  return site.ok ? { ok: true, request: found.request, at: site.at } : site;
 }

@@ -1,24 +1,19 @@
 import { type Result, fail } from '@/core/plan/problem';
+import type { Basis } from '@/core/requests/moved';
 import { beginningOf, type RequestRules } from '@/core/requests/rules';
-import { type RowChange, loadRows, rowChanges } from '@/data/records/records';
 import type { Database } from '@/data/database';
-import { type ShiftRequest, rulesToColumn } from '@/data/requests/request-store';
+import type { ShiftRequest } from '@/data/requests/request-store';
 import { namesOfPeople } from '@/data/people/people-names';
 import type { Actor } from '../access/actor';
-import { areasOf, isOwner } from '../access/permissions';
+import { isOwner } from '../access/permissions';
 import { timestamp } from '../clock';
 import { type CommandEffect, type Context, command } from '../commands/command';
 import { together } from '../commands/together';
+import { editableRoles } from '../plan/queries';
 import { reassigned } from '../publish/reassign';
 import { notAsItWas } from './ask';
 import { type RequestGround, loadGround, requestSite } from './ground';
-import {
-  APPROVE_REQUESTS,
-  ASK_ABOUT_REQUEST,
-  DECIDE_REQUEST,
-  SAVE_REQUEST_RULES,
-  TAKE_BACK_REQUEST,
-} from './schema';
+import { APPROVE_REQUESTS, ASK_ABOUT_REQUEST, DECIDE_REQUEST, TAKE_BACK_REQUEST } from './schema';
 import { approvedEffect, movesOf, requestById, stepEffect, stepRows, stepped, textOf } from './step';
 import { peopleOf } from './words';
 
@@ -161,52 +156,26 @@ async function decidable(
   const at = await requestSite(db, site);
   if (!at.ok) return at;
   const { request } = found;
-  if (!(await mayDecide(db, actor, at.at.rules, request)))
-    return fail('forbidden', 'this is for others to decide', 'input.request');
+  const mayDecide = await decider(db, actor, site, at.at.rules);
+  if (!mayDecide(request)) return fail('forbidden', 'this is for others to decide', 'input.request');
   return { ok: true, request, ground: await loadGround(db, at.at, [request]) };
 }
 
 /**
- * Whether somebody decides about a request: whoever plans the site; where leads decide, those in whose area all its
- * shifts are. Nobody about their own but an owner.
+ * Whether somebody decides about requests of a site, request by request: whoever plans the site; where leads decide,
+ * those in whose area all its shifts are. Nobody about their own but an owner.
  */
-export async function mayDecide(
+export async function decider(
   db: Database,
   actor: Actor,
+  site: string,
   { leadsDecide }: RequestRules,
-  request: ShiftRequest,
-): Promise<boolean> {
-  if (actor.person !== null && peopleOf(request).includes(actor.person) && !isOwner(actor)) return false;
-  const areas = areasOf(actor, request.site);
-  if (areas === null) return true;
-  if (!leadsDecide || areas.size === 0) return false;
-  const roles = await loadRows(db, 'site_role', { site_id: request.site });
-  const areaOf = new Map(roles.map((row) => [row.role_id, row.area_id]));
-  return [...request.mine, ...request.theirs].every(
-    ({ role }) => role !== null && areas.has(areaOf.get(role) ?? ''),
-  );
+): Promise<(request: ShiftRequest) => boolean> {
+  const roles = await editableRoles(db, actor, site);
+  return (request) => {
+    if (actor.person !== null && peopleOf(request).includes(actor.person) && !isOwner(actor)) return false;
+    if (roles === null) return true;
+    const isTheirs = ({ role }: Basis) => role !== null && roles.includes(role);
+    return leadsDecide && [...request.mine, ...request.theirs].every(isTheirs);
+  };
 }
-
-/** What may be asked for at a site, and what of it needs nobody to decide. */
-export const saveRequestRules = command<'requests.rules', { site: string; rules: RequestRules }>({
-  kind: 'requests.rules',
-  permission: 'setup.change',
-  capability: 'requests',
-  scope: ({ site }) => ({ sites: [site] }),
-  input: SAVE_REQUEST_RULES,
-  async prepare({ db }, { site, rules }): Work {
-    const [row] = await loadRows(db, 'site', { id: site });
-    if (!row) return fail('unknown', 'there is no such site', 'input.site');
-    const rows: RowChange[] = rowChanges('site', [row], [{ ...row, request_rules: rulesToColumn(rules) }]);
-    return {
-      ok: true,
-      work: {
-        title: `Requests at ${row.name}`,
-        rows,
-        subjects: [{ kind: 'site', id: site }],
-        sites: [site],
-        weeks: [],
-      },
-    };
-  },
-});

@@ -21,6 +21,8 @@ import { peopleOf, shiftIdsOf } from './words';
 /** A site at which something is asked for: its rules, and the time there in wall-clock minutes. */
 export interface RequestSite {
   readonly site: SiteSummary;
+  /** The names of all sites. */
+  readonly names: ReadonlyMap<string, string>;
   readonly rules: RequestRules;
   readonly now: number;
 }
@@ -38,32 +40,31 @@ export interface RequestGround extends RequestSite {
 export type Exchange = Pick<ShiftRequest, 'kind' | 'asker' | 'colleague' | 'mine' | 'theirs'>;
 
 export async function requestSite(db: Database, id: string): Promise<Result<{ at: RequestSite }>> {
-  const site = (await listSites(db)).find((one) => one.id === id);
+  const sites = await listSites(db);
+  const site = sites.find((one) => one.id === id);
   const [row] = await loadRows(db, 'site', { id });
   if (!site || !row) return fail('unknown', 'there is no such site', 'input.site');
   const { date, minute } = nowAt(site.timeZone);
-  return { ok: true, at: { site, rules: rulesFromRow(row), now: parseDate(date)! * DAY + minute } };
+  const now = parseDate(date)! * DAY + minute;
+  return { ok: true, at: { site, names: namesOf(sites), rules: rulesFromRow(row), now } };
 }
 
-/** What some requests of a site are judged by. `more`: ids of shifts and people besides those in them. */
+/** What some requests of a site are judged by. `more`: ids of people besides those in them. */
 export async function loadGround(
   db: Database,
   at: RequestSite,
   requests: readonly Exchange[],
-  more: { readonly shifts?: readonly string[]; readonly people?: readonly string[] } = {},
+  more: readonly string[] = [],
 ): Promise<RequestGround> {
   const { site } = at;
-  const ids = [...new Set([...requests.flatMap(shiftIdsOf), ...(more.shifts ?? [])])];
-  const shifts = await loadPublishedById(db, site.id, ids);
-  const dates = [
-    ...shifts.map(({ date }) => date),
-    ...requests.flatMap(({ mine, theirs }) => [...mine, ...theirs].map(({ date }) => date)),
-  ];
-  const today = Math.floor(at.now / DAY);
-  const from = startOfWeek(Math.min(...dates, ...(dates.length === 0 ? [today] : [])), site.weekStart);
-  const last = Math.max(...dates, ...(dates.length === 0 ? [today] : []));
-  const days = Math.ceil((last + 1 - from) / 7) * 7;
-  const people = [...new Set([...requests.flatMap(peopleOf), ...(more.people ?? [])])];
+  const shifts = await loadPublishedById(db, site.id, [...new Set(requests.flatMap(shiftIdsOf))]);
+  const asked = requests.flatMap(({ mine, theirs }) => [...mine, ...theirs]);
+  const dates = [...shifts, ...asked].map(({ date }) => date);
+  // Where nothing is asked for the week of now does.
+  if (dates.length === 0) dates.push(Math.floor(at.now / DAY));
+  const from = startOfWeek(Math.min(...dates), site.weekStart);
+  const days = Math.ceil((Math.max(...dates) + 1 - from) / 7) * 7;
+  const people = [...new Set([...requests.flatMap(peopleOf), ...more])];
   const others = shifts.map((shift) => ({ site: site.id, shift }));
   const plan = (await toldPlan(db, people, site.id, [from, days], others))!;
   // No amount of money leaves the server for who may not see any, not even in a sentence.
@@ -71,7 +72,7 @@ export async function loadGround(
   return {
     ...at,
     judgement,
-    words: wordsFor(plan, site.hourFormat, namesOf(await listSites(db))),
+    words: wordsFor(plan, site.hourFormat, at.names),
     roles: await rolesOf(db),
     published: new Map(shifts.map((shift) => [shift.id, shift])),
   };

@@ -1,12 +1,13 @@
+import { groupedBy } from '@/core/grouped';
 import { beginningOf } from '@/core/requests/rules';
 import type { Database } from '@/data/database';
 import { namesOfPeople } from '@/data/people/people-names';
 import { applyRowChanges } from '@/data/records/records';
-import { CLOCK, findShiftRequest, openRequests } from '@/data/requests/request-store';
+import { CLOCK, type ShiftRequest, findShiftRequest, openRequests } from '@/data/requests/request-store';
 import { inTransaction } from '@/data/transaction';
 import { now } from '../clock';
 import { enqueueTellings } from '../outbox/enqueue';
-import { loadGround, requestSite } from './ground';
+import { type RequestGround, loadGround, requestSite } from './ground';
 import { stepRows, stepped, textOf } from './step';
 import { tellingsFor } from './tell';
 import { peopleOf } from './words';
@@ -20,23 +21,28 @@ const LOOKED = new WeakMap<Database, number>();
 export async function lapseRequests(db: Database): Promise<void> {
   const minute = Math.floor(now() / 60_000);
   if (LOOKED.get(db) === minute) return;
-  for (const open of await openRequests(db)) {
-    const at = await requestSite(db, open.site);
-    if (!at.ok || beginningOf([...open.mine, ...open.theirs]) > at.at.now) continue;
-    const ground = await loadGround(db, at.at, [open]);
-    await inTransaction(db, async (trx) => {
-      // Somebody may have decided just now.
-      const request = await findShiftRequest(trx, open.id);
-      const next = request && stepped(request, { do: 'lapse' });
-      if (!next?.ok) return;
-      const wrong = await applyRowChanges(
-        trx,
-        stepRows(CLOCK, request, next.request, [{ what: 'ended it', words: GONE }]),
-      );
-      if (wrong) throw new Error(wrong.problem.message);
-      const text = textOf(request!, ground, await namesOfPeople(trx, peopleOf(request!)));
-      await enqueueTellings(trx, await tellingsFor(trx, next.request, text, GONE, ['asker', 'colleague']));
-    });
+  for (const [site, waiting] of groupedBy(await openRequests(db), (one) => one.site)) {
+    const at = await requestSite(db, site);
+    if (!at.ok) continue;
+    const { now: time } = at.at;
+    const begun = waiting.filter(({ mine, theirs }) => beginningOf([...mine, ...theirs]) <= time);
+    for (const open of begun) await lapse(db, open, await loadGround(db, at.at, [open]));
   }
   LOOKED.set(db, minute);
+}
+
+function lapse(db: Database, open: ShiftRequest, ground: RequestGround): Promise<void> {
+  return inTransaction(db, async (trx) => {
+    // Somebody may have decided just now.
+    const request = await findShiftRequest(trx, open.id);
+    const next = request && stepped(request, { do: 'lapse' });
+    if (!next?.ok) return;
+    const wrong = await applyRowChanges(
+      trx,
+      stepRows(CLOCK, request, next.request, [{ what: 'ended it', words: GONE }]),
+    );
+    if (wrong) throw new Error(wrong.problem.message);
+    const text = textOf(request!, ground, await namesOfPeople(trx, peopleOf(request!)));
+    await enqueueTellings(trx, await tellingsFor(trx, next.request, text, GONE, ['asker', 'colleague']));
+  });
 }

@@ -14,10 +14,10 @@ import { Unchanged } from '@/data/unchanged';
 import { loadPublished } from '@/data/week/shift-store';
 import type { Actor } from '../access/actor';
 import { refuseOff } from '../site/capabilities';
-import { roleNames } from '../staff/own-page';
+import { staffSites } from '../staff/own-page';
 import { toldPlan } from '../staff/own-plan';
 import { askedTwice } from './ask';
-import { requestSite } from './ground';
+import { requestSite, rolesOf } from './ground';
 import type { ShiftOptions } from './payload';
 import { exchangeView, shiftWords } from './words';
 
@@ -42,14 +42,7 @@ async function toldWeeks(db: Database, site: SiteSummary, from: number) {
   // No amount of money leaves the server for who may not see any, not even in a sentence.
   const judgement = judge(withoutPay(plan!));
   const words = wordsFor(plan!, site.hourFormat, namesOf(await listSites(db)));
-  return {
-    judgement,
-    words,
-    roles: await roleNames(
-      db,
-      plan!.roles.map(({ id }) => id),
-    ),
-  };
+  return { judgement, words, roles: await rolesOf(db) };
 }
 
 /** What could be done with one's own published shift: what could be had for it, and who could take it. */
@@ -60,8 +53,7 @@ export async function shiftOptions(
   shiftId: string,
 ): Promise<Result<{ options: ShiftOptions }>> {
   const { person } = actor;
-  const mine = actor.grants.some(({ kind, site }) => kind === 'staff' && site === siteId);
-  const [shift] = mine ? await loadPublishedById(db, siteId, [shiftId]) : [];
+  const [shift] = staffSites(actor).includes(siteId) ? await loadPublishedById(db, siteId, [shiftId]) : [];
   if (!shift || person === null || shift.person !== person)
     return fail('unknown', 'there is no such shift of yours', 'shift');
   const off = await refuseOff(db, 'requests', [siteId]);
@@ -82,14 +74,9 @@ export async function shiftOptions(
   );
   if (!rules.showsNames)
     refused['hand-over'] ??= 'names of colleagues are not shown here: give it up instead';
-  const name = (id: string) => words.person(id);
   const soonest = now + rules.noticeHours * 60;
   const swaps = refused.swap ? [] : swapOptions(judgement, shift, soonest).slice(0, MOST);
-  const takers = refused['hand-over']
-    ? []
-    : candidatesFor(judgement, shift).filter(
-        ({ impossible, snags }) => impossible === null && isPossible({ snags }),
-      );
+  const takers = refused['hand-over'] ? [] : candidatesFor(judgement, shift).filter(isPossible);
   return {
     ok: true,
     options: {
@@ -99,7 +86,7 @@ export async function shiftOptions(
         shift: shiftWords(theirs, roles, site.hourFormat),
         colleague: rules.showsNames ? colleague.id : null,
         name: rules.showsNames ? colleague.name : null,
-        mine: exchangeView(own, name(person), words),
+        mine: exchangeView(own, words.person(person), words),
       })),
       takers: takers.slice(0, MOST).map(({ person: { id, name: called } }) => ({ id, name: called })),
     },

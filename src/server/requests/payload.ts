@@ -1,5 +1,6 @@
 import type { RequestKind, RequestState, Owner } from '@/core/requests/request';
 import type { Day } from '@/core/time/day';
+import type { RequestTrail } from '../leave/payload';
 
 /** What is asked about shifts, as it is sent. */
 export interface AskDraft {
@@ -56,14 +57,6 @@ export interface ShiftOptions {
   readonly takers: readonly { readonly id: string; readonly name: string }[];
 }
 
-/** A step of a request. */
-export interface TrailLine {
-  readonly at: string;
-  readonly who: string;
-  readonly what: string;
-  readonly words: string;
-}
-
 /** A request as whoever is part of it sees it. */
 export interface RequestView {
   readonly id: string;
@@ -81,7 +74,7 @@ export interface RequestView {
   readonly text: string;
   readonly at: string;
   readonly note: string;
-  readonly trail: readonly TrailLine[];
+  readonly trail: readonly RequestTrail[];
   /** What became of its shifts since; none: they are as they were. */
   readonly moved: readonly string[];
   readonly isTakenBack: boolean;

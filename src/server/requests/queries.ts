@@ -1,4 +1,5 @@
 import { LOOK_BACK_WEEKS, shiftKindOf } from '@/core/fairness/shift-kinds';
+import { groupedBy } from '@/core/grouped';
 import { isPossible } from '@/core/requests/exchange';
 import { type RequestState, isOver, ownerOf } from '@/core/requests/request';
 import { beginningOf } from '@/core/requests/rules';
@@ -14,13 +15,14 @@ import {
   endedRequests,
   openRequests,
   requestsAbout,
-  trailsOf,
+  trailOf,
 } from '@/data/requests/request-store';
 import type { Actor } from '../access/actor';
 import { actorNames } from '../access/actor-names';
+import { staffSites } from '../staff/own-page';
 import { checkAccess } from '../access/permissions';
 import { offAt } from '../site/capabilities';
-import { mayDecide } from './decide';
+import { decider } from './decide';
 import {
   type RequestGround,
   effectsOf,
@@ -41,7 +43,7 @@ const MOST_DECIDED = 200;
 export async function ownRequests(db: Database, actor: Actor): Promise<Result<{ requests: OwnRequests }>> {
   const { person } = actor;
   if (person === null) return fail('forbidden', 'this account belongs to nobody who works here');
-  const sites = actor.grants.flatMap(({ kind, site }) => (kind === 'staff' && site !== null ? [site] : []));
+  const sites = staffSites(actor);
   const about = (await requestsAbout(db, person, MOST_OWN)).filter(({ site }) => sites.includes(site));
   const found: {
     asked: RequestView[];
@@ -62,7 +64,7 @@ export async function ownRequests(db: Database, actor: Actor): Promise<Result<{ 
     if (all.length === 0) continue;
     // What is over stays as it was put: nothing of it is judged any more.
     const live = all.filter((one) => !isOver(one));
-    const ground = await loadGround(db, at.at, live, { people: [person] });
+    const ground = await loadGround(db, at.at, live, [person]);
     const views = await viewsOf(db, ground, all);
     for (const [i, request] of all.entries()) {
       const view = at.at.rules.showsNames ? views[i] : nameless(views[i], person);
@@ -109,14 +111,14 @@ export async function decidesShifts(db: Database, actor: Actor, site: string): P
   return checkAccess(actor, 'requests.decide', site) === null && !(await offAt(db, site)).has('requests');
 }
 
+/** Whose turn it is with what waits at a site; nothing where who asks may not decide there. */
 export async function shiftTurns(db: Database, actor: Actor, site: string): Promise<ShiftTurns> {
   const [mine, others]: [ShiftRequest[], ShiftRequest[]] = [[], []];
   const at = await requestSite(db, site);
   if (!at.ok || !(await decidesShifts(db, actor, site))) return { mine, others };
-  for (const request of await openRequests(db, site)) {
-    const may = request.state === 'waiting' && (await mayDecide(db, actor, at.at.rules, request));
-    (may ? mine : others).push(request);
-  }
+  const mayDecide = await decider(db, actor, site, at.at.rules);
+  for (const request of await openRequests(db, site))
+    (request.state === 'waiting' && mayDecide(request) ? mine : others).push(request);
   return { mine, others };
 }
 
@@ -157,9 +159,7 @@ export async function shiftQueue(
 /** Several who ask for the same open shift stand together, who it would harm least first. */
 function ranked(queue: readonly QueuedShiftRequest[]): QueuedShiftRequest[] {
   const keyOf = ({ kind, id, theirs }: QueuedShiftRequest) => (kind === 'take' ? `take ${theirs[0].id}` : id);
-  const groups = new Map<string, QueuedShiftRequest[]>();
-  for (const one of queue) groups.set(keyOf(one), [...(groups.get(keyOf(one)) ?? []), one]);
-  return [...groups.values()].flatMap((group) =>
+  return [...groupedBy(queue, keyOf).values()].flatMap((group) =>
     group.length === 1
       ? group
       : group.sort(byHarm).map((one, i) => ({
@@ -203,16 +203,15 @@ async function recentOf(db: Database, { published }: RequestGround, requests: re
     const { weekday, part } = shiftKindOf(date, from);
     return `${weekday} ${part} ${person}`;
   };
-  const worked = new Map<string, Day[]>();
-  for (const { person_id: person, date: text, from_minute: from } of rows) {
-    const date = parseDate(text)!;
-    const key = keyOf(person, date, from);
-    worked.set(key, [...(worked.get(key) ?? []), date]);
-  }
+  const had = rows.map((row) => ({ ...row, date: parseDate(row.date)! }));
+  const worked = groupedBy(had, ({ person_id: person, date, from_minute: from }) =>
+    keyOf(person, date, from),
+  );
   return (person: string, shift: { readonly date: Day; readonly from: number } | null): number => {
     if (shift === null) return 0;
     const dates = worked.get(keyOf(person, shift.date, shift.from)) ?? [];
-    return dates.filter((date) => date < shift.date && date >= shift.date - LOOK_BACK_WEEKS * 7).length;
+    const earliest = shift.date - LOOK_BACK_WEEKS * 7;
+    return dates.filter(({ date }) => date < shift.date && date >= earliest).length;
   };
 }
 
@@ -232,13 +231,12 @@ async function viewsOf(
   requests: readonly ShiftRequest[],
 ): Promise<RequestView[]> {
   const names = await namesOfPeople(db, requests.flatMap(peopleOf));
-  const trails = await trailsOf(
+  const events = await trailOf(
     db,
     requests.map(({ id }) => id),
   );
-  const actors = await actorNames(db, [
-    ...new Set([...trails.values()].flatMap((lines) => lines.map(({ actor }) => actor))),
-  ]);
+  const actors = await actorNames(db, [...new Set(events.map(({ actor }) => actor))]);
+  const trails = groupedBy(events, ({ request }) => request);
   const name = (id: string) => names.get(id) ?? 'somebody';
   return requests.map((request): RequestView => {
     const { kind, asker, colleague } = request;
@@ -252,8 +250,8 @@ async function viewsOf(
       ...{ asker, askerName: name(asker), colleague, colleagueName: colleague && name(colleague) },
       ...{ mine, theirs, at: request.at, note: request.note, moved },
       text: requestText(kind, name(asker), colleague && name(colleague), mine, theirs),
-      trail: (trails.get(request.id) ?? []).map(({ at, actor, what, words: said }) => ({
-        ...{ at, what, words: said },
+      trail: (trails.get(request.id) ?? []).map(({ at, actor, what, words: reason }) => ({
+        ...{ at, what, reason },
         who: actor === CLOCK ? 'The calendar' : (names.get(actor) ?? actors(actor)),
       })),
       isTakenBack: request.takenBack !== null,

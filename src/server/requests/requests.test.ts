@@ -1,6 +1,6 @@
 import { beforeEach, describe, expect, test } from '@jest/globals';
 import { DEFAULT_REQUEST_RULES } from '@/core/requests/rules';
-import { findShiftRequest, trailsOf } from '@/data/requests/request-store';
+import { findShiftRequest, trailOf } from '@/data/requests/request-store';
 import { OWNER } from '../access/testing';
 import { actorNamed } from '../accounts/testing';
 import { runCommand } from '../commands/run';
@@ -46,9 +46,11 @@ describe('a swap', () => {
       { is_late: 0 },
       { is_late: 0 },
     ]);
-    expect(
-      (await trailsOf(db, ['r1'])).get('r1')!.map(({ what, words }) => `${what} ${words}`.trim()),
-    ).toEqual(['asked Football', 'said yes', 'approved it Fine']);
+    expect((await trailOf(db, ['r1'])).map(({ what, words }) => `${what} ${words}`.trim())).toEqual([
+      'asked Football',
+      'said yes',
+      'approved it Fine',
+    ]);
   });
 
   test('can be taken back by a command of its own, until a shift of it begins', async () => {

@@ -1,9 +1,12 @@
 import { type Capability, capabilitiesIn } from '@/core/setup/capabilities';
 import type { ColleagueView } from '@/core/setup/colleagues';
+import type { RequestRules } from '@/core/requests/rules';
 import { type Result, fail } from '@/core/plan/problem';
 import type { Database } from '@/data/database';
 import { type RowOf, loadRows, rowChanges } from '@/data/records/records';
+import { rulesToColumn } from '@/data/requests/request-store';
 import { type CommandEffect, command } from '../commands/command';
+import { SAVE_REQUEST_RULES } from '../requests/schema';
 import { SAVE_CAPABILITIES, SAVE_COLLEAGUES } from './schema';
 
 /** Switches what a site uses on and off. What is off cannot be reached there; its data stays. */
@@ -24,6 +27,17 @@ export const saveColleagues = command<'colleagues.save', { site: string; sees: r
   input: SAVE_COLLEAGUES,
   prepare: ({ db }, { site, sees }) =>
     siteChange(db, site, 'What staff see at', { staff_sees: JSON.stringify(sees) }),
+});
+
+/** Says what staff may ask for about shifts at a site, and what of it needs nobody to decide. */
+export const saveRequestRules = command<'requests.rules', { site: string; rules: RequestRules }>({
+  kind: 'requests.rules',
+  permission: 'setup.change',
+  capability: 'requests',
+  scope: ({ site }) => ({ sites: [site] }),
+  input: SAVE_REQUEST_RULES,
+  prepare: ({ db }, { site, rules }) =>
+    siteChange(db, site, 'Requests at', { request_rules: rulesToColumn(rules) }),
 });
 
 /** Changes some columns of a site that have nothing to do with its plans. */

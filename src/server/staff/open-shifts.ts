@@ -4,14 +4,14 @@ import { checkOf } from '@/core/checks/list';
 import { wordsFor } from '@/core/checks/shared/messages';
 import { withoutPay } from '@/core/plan/without-pay';
 import { type Result, fail } from '@/core/plan/problem';
-import { parseDate, startOfWeek } from '@/core/time/day';
+import { isPossible } from '@/core/requests/exchange';
+import { startOfWeek } from '@/core/time/day';
+import { DAY } from '@/core/time/span';
 import type { Database } from '@/data/database';
-import { loadRows } from '@/data/records/records';
-import { rulesFromRow } from '@/data/requests/request-store';
-import { listSites, namesOf } from '@/data/site/site-store';
 import { loadPublished } from '@/data/week/shift-store';
 import type { Actor } from '../access/actor';
-import { nowAt } from '../clock';
+import { requestSite } from '../requests/ground';
+import { staffSites } from './own-page';
 import { ownPlan } from './own-plan';
 import type { OpenShift } from './payload';
 
@@ -25,28 +25,26 @@ const WEEKS = 4;
 export async function openShiftsFor(db: Database, actor: Actor): Promise<Result<{ open: OpenShift[] }>> {
   const { person } = actor;
   if (person === null) return fail('forbidden', 'this account belongs to nobody who works here');
-  const all = await listSites(db);
-  const mine = new Set(actor.grants.flatMap(({ kind, site }) => (kind === 'staff' ? [site] : [])));
   const found: OpenShift[] = [];
-  for (const site of all.filter(({ id }) => mine.has(id))) {
-    const today = parseDate(nowAt(site.timeZone).date)!;
-    const { minute } = nowAt(site.timeZone);
+  for (const id of staffSites(actor)) {
+    const at = await requestSite(db, id);
+    if (!at.ok) continue;
+    const { site, names, rules, now } = at.at;
+    const today = Math.floor(now / DAY);
     const from = startOfWeek(today, site.weekStart);
     const open = (await loadPublished(db, site.id, today, from + WEEKS * 7)).filter(
-      (shift) => shift.person === null && (shift.date > today || shift.from > minute),
+      (shift) => shift.person === null && shift.date * DAY + shift.from > now,
     );
     if (open.length === 0) continue;
-    const [row] = await loadRows(db, 'site', { id: site.id });
-    const rules = rulesFromRow(row);
     const others = open.map((shift) => ({ site: site.id, shift }));
     const plan = await ownPlan(db, person, site.id, [from, WEEKS * 7], others);
     if (!plan) continue;
     // No amount of money leaves the server for who may not see any, not even in a sentence.
     const judgement = judge(withoutPay(plan));
-    const words = wordsFor(plan, site.hourFormat, namesOf(all));
+    const words = wordsFor(plan, site.hourFormat, names);
     for (const shift of open) {
       const [me] = candidatesFor(judgement, shift);
-      if (!me || me.impossible || me.snags.some(({ severity }) => severity === 'stop')) continue;
+      if (!me || !isPossible(me)) continue;
       found.push({
         site: site.id,
         shift,

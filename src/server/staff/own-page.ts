@@ -5,8 +5,7 @@ import { type Result, fail } from '@/core/plan/problem';
 import { type Day, formatDate, parseDate, startOfWeek } from '@/core/time/day';
 import { DAY } from '@/core/time/span';
 import { widestHours } from '@/core/time/parse-time';
-import { isOver } from '@/core/requests/request';
-import { requestsAbout } from '@/data/requests/request-store';
+import { countAsking } from '@/data/requests/request-store';
 import type { Database } from '@/data/database';
 import { parseMoment } from '@/data/moment';
 import { amongTexts } from '@/data/records/lines';
@@ -111,7 +110,7 @@ async function pageOf(db: Database, actor: Actor, whose: Whose): Promise<Result<
       leave: await leaveOf(db, person, first, first + days),
       decidedLeave: (await offAt(db, home.id)).has('leave') ? null : await decidedLeave(db, person),
       asksAt: await asksAt(db, whose.sites),
-      asked: await askedOf(db, person),
+      asked: await countAsking(db, person),
       details: await detailsOf(db, person, row),
       weekend: JSON.parse(homeRow?.weekend ?? '[5,6]') as number[],
       openHours: widestHours((await hoursOfSites(db)).get(home.id) ?? null),
@@ -206,16 +205,6 @@ async function asksAt(db: Database, sites: readonly string[]): Promise<string[]>
   const on: string[] = [];
   for (const site of sites) if (!(await offAt(db, site)).has('requests')) on.push(site);
   return on;
-}
-
-/** How many requests wait for somebody's word: those they are asked, and what was decided or asked about their own. */
-async function askedOf(db: Database, person: string): Promise<number> {
-  const about = await requestsAbout(db, person, 100);
-  return about.filter((one) =>
-    one.asker === person
-      ? one.isAsked || (isOver(one) && one.state !== 'withdrawn' && one.seenAt === null)
-      : one.state === 'with-colleague',
-  ).length;
 }
 
 /** How many requests of somebody were decided by others and not looked at by them. */

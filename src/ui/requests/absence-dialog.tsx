@@ -3,7 +3,7 @@
 import { useState } from 'react';
 import { useForm, useWatch } from 'react-hook-form';
 import { asSentence } from '@/core/sentence';
-import type { RequestsPage } from '@/server/leave/page';
+import type { RequestsPage } from '@/server/requests/page';
 import { newId } from '../commands/new-id';
 import { useCommand, usePreview } from '../commands/use-command';
 import { ImpactList } from '../commands/week-impacts';

@@ -3,7 +3,7 @@
 import { useMemo, useState } from 'react';
 import { formatAmount } from '@/core/leave/leave-type';
 import { formatDays } from '@/core/time/format';
-import type { RequestsPage } from '@/server/leave/page';
+import type { RequestsPage } from '@/server/requests/page';
 import type { BalanceCell, BalancesPage } from '@/server/leave/payload';
 import { useCommand } from '../commands/use-command';
 import { Button } from '../kit/button';

@@ -5,7 +5,7 @@ import { useForm, useWatch } from 'react-hook-form';
 import { formatAmount } from '@/core/leave/leave-type';
 import { asSentence } from '@/core/sentence';
 import { counted, formatDay } from '@/core/time/format';
-import type { RequestsPage } from '@/server/leave/page';
+import type { RequestsPage } from '@/server/requests/page';
 import type { QueuedRequest, ShiftChoice } from '@/server/leave/payload';
 import { useCommand, usePreview } from '../commands/use-command';
 import { ImpactList } from '../commands/week-impacts';

@@ -4,7 +4,7 @@ import { useState } from 'react';
 import { formatAmount } from '@/core/leave/leave-type';
 import { asSentence } from '@/core/sentence';
 import { formatDay } from '@/core/time/format';
-import type { RequestsPage } from '@/server/leave/page';
+import type { RequestsPage } from '@/server/requests/page';
 import type { RequestView } from '@/server/leave/payload';
 import { useCommand, usePreview } from '../commands/use-command';
 import { ImpactList } from '../commands/week-impacts';
@@ -187,7 +187,7 @@ function DecidedShiftPanel({ request }: { readonly request: ShiftRequestView }) 
           </div>
         </div>
       )}
-      <Trail trail={trail.map(({ words, ...line }) => ({ ...line, reason: words }))} />
+      <Trail trail={trail} />
     </article>
   );
 }

@@ -5,7 +5,7 @@ import { formatAmount } from '@/core/leave/leave-type';
 import { asSentence } from '@/core/sentence';
 import { civilOf, dayOf } from '@/core/time/day';
 import { counted } from '@/core/time/format';
-import type { RequestsPage } from '@/server/leave/page';
+import type { RequestsPage } from '@/server/requests/page';
 import type { BalancesPage, GrantedTo } from '@/server/leave/payload';
 import { useCommand, usePreview } from '../commands/use-command';
 import { Button } from '../kit/button';

@@ -1,7 +1,7 @@
 'use client';
 
 import { counted } from '@/core/time/format';
-import type { RequestPart, RequestsPage } from '@/server/leave/page';
+import type { RequestPart, RequestsPage } from '@/server/requests/page';
 import { AppLayout, type ShellFrame, Strip } from '../layout/app-layout';
 import { useLivePage } from '../live/use-live-page';
 import { Balances } from './balances';

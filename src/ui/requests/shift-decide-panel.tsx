@@ -10,6 +10,7 @@ import { ImpactList } from '../commands/week-impacts';
 import { Button } from '../kit/button';
 import { TextArea } from '../kit/inputs/text-input';
 import { Table } from '../kit/table';
+import { exchangeParts } from './exchange-parts';
 import { Trail } from './trail';
 
 type Step = 'approve' | 'decline' | 'ask';
@@ -62,12 +63,7 @@ export function ShiftDecidePanel({
             <p>
               <b>{one.name}</b>{' '}
               {[
-                one.added === 0
-                  ? 'as many hours'
-                  : `${one.added > 0 ? '+' : '−'}${formatHours(Math.abs(one.added))}`,
-                `week ${formatHours(one.week)}`,
-                ...(one.overtime > 0 ? [`${formatHours(one.overtime)} overtime more`] : []),
-                ...(one.rest === null ? [] : [one.rest]),
+                ...exchangeParts(one),
                 ...(one.recent > 0 ? [`${counted(one.recent, 'such shift')} in 13 weeks`] : []),
               ].join(', ')}
             </p>
@@ -129,7 +125,7 @@ export function ShiftDecidePanel({
           begins.
         </p>
       )}
-      <Trail trail={trail.map(({ words: reason, ...line }) => ({ ...line, reason }))} />
+      <Trail trail={trail} />
     </article>
   );
 }

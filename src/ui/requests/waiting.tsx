@@ -5,7 +5,7 @@ import { formatAmount } from '@/core/leave/leave-type';
 import { KIND_WORDS, type RequestKind } from '@/core/requests/request';
 import { asSentence } from '@/core/sentence';
 import { counted } from '@/core/time/format';
-import type { RequestsPage } from '@/server/leave/page';
+import type { RequestsPage } from '@/server/requests/page';
 import type { QueuedRequest } from '@/server/leave/payload';
 import type { QueuedShiftRequest } from '@/server/requests/payload';
 import { useCommand } from '../commands/use-command';

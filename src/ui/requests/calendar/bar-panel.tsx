@@ -6,7 +6,7 @@ import { asSentence } from '@/core/sentence';
 import { formatLongDay } from '@/core/time/format';
 import { DAY, type Span } from '@/core/time/span';
 import type { LeaveBar, LeaveRow } from '@/server/leave/calendar';
-import type { RequestsPage } from '@/server/leave/page';
+import type { RequestsPage } from '@/server/requests/page';
 import { newId } from '../../commands/new-id';
 import { useCommand, usePreview } from '../../commands/use-command';
 import { ImpactList } from '../../commands/week-impacts';

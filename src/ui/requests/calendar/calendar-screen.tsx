@@ -6,7 +6,7 @@ import { formatDate, type Day } from '@/core/time/day';
 import { counted } from '@/core/time/format';
 import { type Span } from '@/core/time/span';
 import type { LeaveBar, LeaveCalendar, LeaveRow } from '@/server/leave/calendar';
-import type { RequestsPage } from '@/server/leave/page';
+import type { RequestsPage } from '@/server/requests/page';
 import { Button } from '../../kit/button';
 import { Checkbox } from '../../kit/inputs/checkbox';
 import { Segmented } from '../../kit/inputs/segmented';

@@ -6,7 +6,7 @@ import { type AskedLeave, wholeDays } from '@/core/leave/asked';
 import { asSentence } from '@/core/sentence';
 import type { Day } from '@/core/time/day';
 import type { LeaveRow } from '@/server/leave/calendar';
-import type { RequestsPage } from '@/server/leave/page';
+import type { RequestsPage } from '@/server/requests/page';
 import { newId } from '../../commands/new-id';
 import { useCommand, usePreview } from '../../commands/use-command';
 import { ImpactList } from '../../commands/week-impacts';

@@ -7,7 +7,7 @@ import { useCommand } from '../../commands/use-command';
 import { Button } from '../../kit/button';
 import { LeaveMark } from '../../leave/leave-mark';
 import { STANDING_WORDS } from '@/core/leave/request';
-import { When } from '../../layout/when';
+import { Happened } from '../happened';
 import { useStaff } from '../staff-context';
 
 const AskForm = dynamic(() => import('./ask-form').then((part) => part.AskForm), { ssr: false });
@@ -84,17 +84,7 @@ function Request({
         {reasonOf(request) && `. ${asSentence(reasonOf(request))}`}
       </p>
       {note && <p className="text-muted italic">{note}</p>}
-      <details>
-        <summary className="text-muted min-h-11 cursor-pointer py-2.5 text-sm">What happened</summary>
-        <ul className="pb-2 text-sm">
-          {trail.map(({ at, who, what, reason }) => (
-            <li key={at + what}>
-              <When at={at} />: {who} {what}
-              {reason && `: ${reason}`}
-            </li>
-          ))}
-        </ul>
-      </details>
+      <Happened trail={trail} />
       {!isReadOnly && (
         <div className="flex flex-wrap gap-2">
           {isNews && (

@@ -7,8 +7,8 @@ import { useCommand } from '../../commands/use-command';
 import { Button } from '../../kit/button';
 import { TextArea } from '../../kit/inputs/text-input';
 import { ErrorState } from '../../kit/states';
-import { When } from '../../layout/when';
 import { useOwnData } from '../own-data';
+import { Happened } from '../happened';
 import { useStaff } from '../staff-context';
 import { ExchangeLine } from './exchange-line';
 
@@ -150,7 +150,7 @@ function Mine({ request, again }: { readonly request: Own['mine'][number]; reado
         <p>
           {KIND_WORDS[kind]}: <b>{isTakenBack ? 'approved, then taken back' : STATE_WORDS[state]}</b>
           {state === 'with-colleague' && kind === 'give-up' && ', it is yours until somebody has it'}
-          {isOver(request) && last?.words && `. ${asSentence(last.words)}`}
+          {isOver(request) && last?.reason && `. ${asSentence(last.reason)}`}
         </p>
         {note && <p className="text-muted italic">{note}</p>}
         {moved.map((line) => (
@@ -161,7 +161,7 @@ function Mine({ request, again }: { readonly request: Own['mine'][number]; reado
         {question && (
           <>
             <p className="font-semibold">
-              {question.who} asks: {question.words}
+              {question.who} asks: {question.reason}
             </p>
             <TextArea
               label="Your answer"
@@ -173,17 +173,7 @@ function Mine({ request, again }: { readonly request: Own['mine'][number]; reado
             />
           </>
         )}
-        <details>
-          <summary className="text-muted min-h-11 cursor-pointer py-2.5 text-sm">What happened</summary>
-          <ul className="pb-2 text-sm">
-            {trail.map(({ at, who, what, words: said }) => (
-              <li key={at + what}>
-                <When at={at} />: {who} {what}
-                {said && `: ${said}`}
-              </li>
-            ))}
-          </ul>
-        </details>
+        <Happened trail={trail} />
         {actions.length > 0 && <Answers again={again} actions={actions} />}
       </article>
     </li>

@@ -4,7 +4,7 @@ import { notFound } from 'next/navigation';
 import type { Day } from '@/core/time/day';
 import { page } from '@/server/access/page';
 import { DATE, ID, parseInput } from '@/server/input';
-import { REQUEST_PARTS, type RequestPart, requestsPage } from '@/server/leave/page';
+import { REQUEST_PARTS, type RequestPart, requestsPage } from '@/server/requests/page';
 import { headerOfBusiness } from '@/server/site/queries';
 import { RequestsScreen } from '@/ui/requests/requests-screen';
 

@@ -9,14 +9,14 @@ import { amongTexts } from '@/data/records/lines';
 import type { Actor } from '../access/actor';
 import { checkAccess } from '../access/permissions';
 import { refuseOff } from '../site/capabilities';
-import { absentAt } from './absent-now';
-import { balancesAt } from './balances';
-import { type LeaveCalendar, calendarAt } from './calendar';
-import { grantedTo } from './grant';
-import type { AbsentNow, BalancesPage, QueuedRequest, RequestView } from './payload';
-import { decidedAt, queueOf, turnsAt, seesRequests } from './queries';
-import type { QueuedShiftRequest, RequestView as ShiftRequestView } from '../requests/payload';
-import { decidedShifts, decidesShifts, shiftQueue, shiftTurns } from '../requests/queries';
+import { absentAt } from '../leave/absent-now';
+import { balancesAt } from '../leave/balances';
+import { type LeaveCalendar, calendarAt } from '../leave/calendar';
+import { grantedTo } from '../leave/grant';
+import type { AbsentNow, BalancesPage, QueuedRequest, RequestView } from '../leave/payload';
+import { decidedAt, queueOf, turnsAt, seesRequests } from '../leave/queries';
+import type { QueuedShiftRequest, RequestView as ShiftRequestView } from './payload';
+import { decidedShifts, decidesShifts, shiftQueue, shiftTurns } from './queries';
 import { todayOf } from '../commands/request';
 
 /** The parts of the area of requests. */
