@@ -35,13 +35,13 @@ export async function insertStaff(db: Database, monday: Day): Promise<void> {
     .execute();
   const version = {
     id: 'emil-evenings',
-    since: monday + 14,
+    since: monday + 7,
     until: monday + 69,
     comment: 'Evening classes until February',
-    blocks: [0, 1, 2, 3, 4, 5, 6].map((weekday) => ({
+    blocks: [0, 2, 4, 5, 6].map((weekday) => ({
       weekday,
-      from: 0,
-      to: weekday === 1 || weekday === 3 ? 1020 : 1440,
+      from: 540,
+      to: weekday === 0 || weekday === 2 ? 1020 : 1410,
       kind: 'available',
     })),
   };

@@ -110,6 +110,29 @@ test('several are approved at once, and one of two who ask for an open shift is 
   await expect(page.getByRole('article', { name: /^Yuki Arai takes/ })).toContainText('then taken back');
 });
 
+test('availability that somebody proposes is seen over what stands, and accepted from a later day', async ({
+  page,
+  browser,
+}) => {
+  await server.signIn(page.context());
+  await goReady(page, `${server.url}/requests/bistro`);
+  await page.getByRole('button', { name: /^Emil Sandhu proposes availability/ }).click();
+  const side = page.getByRole('article', { name: 'Emil Sandhu proposes availability' });
+  await expect(side.getByRole('listitem', { name: /^Wednesday: .*17–23:30 gone/ })).toBeVisible();
+  await expect(side).toContainText('Figures: how many could work then as');
+  expect(await seriousFaults(page)).toEqual([]);
+  await side.getByRole('textbox', { name: 'It counts from' }).fill('14/12/2026');
+  await side.getByRole('button', { name: 'Accept from Mon 14 December' }).click();
+  await expect(page.getByRole('button', { name: /^Emil Sandhu proposes availability/ })).toHaveCount(0);
+  const emil = await phone(browser, 'demo-emil', '/me/you');
+  await expect(emil.getByText('Accepted from Mon 14 December')).toBeVisible();
+  await goReady(page, `${server.url}/requests/bistro/person?person=emil`);
+  await expect(
+    page.getByRole('button', { name: /Emil Sandhu proposes availability.*accepted/ }),
+  ).toBeVisible();
+  await emil.context().close();
+});
+
 test('the rules of a site are sentences, and what they say holds on the phone at once', async ({
   page,
   browser,

@@ -98,6 +98,8 @@ export interface Schema {
     reason: string;
     decided_by: string | null;
     decided_at: string | null;
+    /** From when it was accepted, where that is later than proposed. */
+    counts_from: string | null;
   };
   /** What somebody wishes for on a day that is not planned yet. */
   wish: { person_id: string; date: string; kind: string; weight: number };
@@ -251,7 +253,7 @@ export interface Schema {
   news: NewsTable;
   outbox: OutboxTable;
   /** How somebody wishes to be told, besides by news. */
-  told_wish: { person_id: string; by_mail: Flag; by_text: Flag };
+  told_wish: { person_id: string; by_mail: Flag; by_text: Flag; of_requests: Flag };
   /** Which week somebody has open just now. */
   presence: { tab: string; user_id: string; site_id: string; week: string; at: string };
   /** Who alone does something just now, of all processes on the file. */

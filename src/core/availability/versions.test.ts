@@ -5,7 +5,7 @@ import { paint } from '../time/paint';
 import { formatAvailability } from './format-availability';
 import { parseAvailability } from './parse-availability';
 import { repeats } from '../testing';
-import { segmentsOf, versionOn, versionsOfEntries, withVersion } from './versions';
+import { countsUntil, segmentsOf, versionOn, versionsOfEntries, withVersion } from './versions';
 import { type WeekBlock, blocksOfWeek, drawnWeek } from './week-blocks';
 
 describe('of several versions', () => {
@@ -26,6 +26,16 @@ describe('of several versions', () => {
   test('none may hold at all', () => {
     expect(versionOn([holiday], 109)).toBeNull();
     expect(segmentsOf([holiday], 100, 200)).toEqual([{ version: holiday, since: 110, until: 120 }]);
+  });
+
+  test('one counts until another begins, or it ends', () => {
+    const all = [usual, later, holiday];
+    expect(all.map((one) => countsUntil(all, one))).toEqual([99, 109, 120]);
+    expect(countsUntil([usual, later], later)).toBeNull();
+    for (const one of all)
+      expect(segmentsOf(all, 0, 999).find(({ version }) => version === one)!.until).toBe(
+        countsUntil(all, one),
+      );
   });
 
   test('of two from the same day the later said counts', () => {

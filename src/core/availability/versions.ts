@@ -37,6 +37,19 @@ export function segmentsOf<V extends Dated>(versions: readonly V[], first: Day, 
   return painted.map(({ from, to, value }) => ({ version: value, since: from, until: to - 1 }));
 }
 
+/** The last day on which a version among others counts from its first one on, before another does; null: no end. */
+export function countsUntil<V extends Dated>(versions: readonly V[], version: V): Day | null {
+  const later = versions.flatMap((one) =>
+    one !== version &&
+    one.since !== null &&
+    one.since > (version.since ?? -Infinity) &&
+    (version.until === null || one.since <= version.until)
+      ? [one.since - 1]
+      : [],
+  );
+  return later.length > 0 ? Math.min(...later) : version.until;
+}
+
 /** The version that counts on a date; null: none does. */
 export function versionOn<V extends Dated>(versions: readonly V[], day: Day): V | null {
   return segmentsOf(versions, day, day)[0]?.version ?? null;

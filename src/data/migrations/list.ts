@@ -16,6 +16,7 @@ import { calendar } from './014-calendar';
 import { erased } from './015-erased';
 import { leave } from './016-leave';
 import { requests } from './017-requests';
+import { proposals } from './018-proposals';
 import { fillActivity } from './fill-activity';
 
 /** One step of the data file's form: statements, or work on what it holds that hears how far it has come. */
@@ -40,4 +41,5 @@ export const MIGRATIONS: readonly (readonly Step[])[] = [
   erased,
   leave,
   requests,
+  proposals,
 ];

@@ -7,6 +7,7 @@ import { inTransaction } from '@/data/transaction';
 import type { Actor } from '../access/actor';
 import type { Visitor } from '../access/visitor';
 import { timestamp } from '../clock';
+import { type ToldWish, toldWishOf } from '../outbox/wish';
 import type { NewPasswordInput } from './schema';
 import { countCodeGuess, forgetCodeGuesses, logSignIn } from './sign-in';
 
@@ -69,7 +70,7 @@ export interface OwnAccount {
   readonly email: string | null;
   readonly number: string | null;
   /** How one is told besides by news; null: nobody who works here. */
-  readonly told: { readonly byMail: boolean; readonly byText: boolean; readonly phone: string | null } | null;
+  readonly told: (ToldWish & { readonly phone: string | null }) | null;
   readonly sessions: readonly SessionRow[];
 }
 
@@ -84,10 +85,6 @@ export async function ownAccount(db: Database, actor: Actor): Promise<OwnAccount
           .select(['number', 'email', 'phone'])
           .where('id', '=', actor.person)
           .executeTakeFirst()) ?? null);
-  const wish =
-    actor.person === null
-      ? null
-      : await db.selectFrom('told_wish').selectAll().where('person_id', '=', actor.person).executeTakeFirst();
   const sessions = await db
     .selectFrom('session')
     .selectAll()
@@ -99,11 +96,10 @@ export async function ownAccount(db: Database, actor: Actor): Promise<OwnAccount
     name: actor.name,
     email: person ? person.email : account.person === null ? account.email : null,
     number: person?.number ?? null,
-    told: person && {
-      byMail: wish?.by_mail !== 0,
-      byText: wish?.by_text === 1,
-      phone: person.phone,
-    },
+    told:
+      person && actor.person !== null
+        ? { ...(await toldWishOf(db, actor, actor.person)), phone: person.phone }
+        : null,
     sessions: sessions.map((row) => ({
       id: row.id,
       device: row.user_agent ?? '',

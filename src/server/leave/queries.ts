@@ -36,6 +36,8 @@ import type {
 } from './payload';
 import { touchedByAll, touchedViews } from './touched';
 
+/** How many requests that were decided are shown. */
+const MOST_DECIDED = 100;
 /** How far ahead entries that are not there yet are shown, in days. */
 const AHEAD = 400;
 
@@ -204,21 +206,27 @@ function remarksOn(
   ];
 }
 
-/** Requests of people at home at a site that were decided, the latest first. */
+/**
+ * Requests of people at home at a site that were decided, the latest first. `person`: everything that one of them
+ * asked for, what waits too.
+ */
 export async function decidedAt(
   db: Database,
   actor: Actor,
   site: string,
-  most = 100,
+  person: string | null = null,
 ): Promise<RequestView[]> {
   const rows = await db
     .selectFrom('leave_request')
     .selectAll()
     .where('state', '<>', 'draft')
+    .$if(person !== null, (query) => query.where('person_id', '=', person!))
     .orderBy('at', 'desc')
-    .limit(most * 3)
+    .limit(MOST_DECIDED * 3)
     .execute();
-  const requests = rows.map(requestFromRow).filter((one) => !isWaiting(one) && one.back.length === 0);
+  const requests = rows
+    .map(requestFromRow)
+    .filter((one) => person !== null || (!isWaiting(one) && one.back.length === 0));
   const homes = await homesOf(db, [...new Set(requests.map(({ person }) => person))]);
   const there = requests.filter(({ person }) => {
     const who = homes.get(person)!;
@@ -229,10 +237,10 @@ export async function decidedAt(
     there.map(({ person }) => person),
   );
   const shown = there.flatMap((request): Waiting[] => {
-    const person = people.get(request.person);
-    return person ? [{ request, person }] : [];
+    const who = people.get(request.person);
+    return who ? [{ request, person: who }] : [];
   });
-  return viewsOf(db, shown.slice(0, most));
+  return viewsOf(db, shown.slice(0, MOST_DECIDED));
 }
 
 /** A balance with its entries, those to come among them; one's own, or of somebody whose leave one may see. */

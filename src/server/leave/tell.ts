@@ -46,7 +46,7 @@ export async function tellApprovers(
   const subject = `${isReminder ? 'Still waiting: ' : ''}${person.name} asks ${isBack ? 'to give leave back' : 'for leave'}`;
   const line = `${subject}: ${what} (${amount}).`;
   const tellings = approvers.map((approver): Telling => ({
-    ...{ person: approver, site: person.home.id, subject, line },
+    ...{ person: approver, site: person.home.id, subject, line, isWork: true },
     body: `${line}\n\n${publicAddress()}/requests/${encodeURIComponent(person.home.id)}`,
   }));
   await enqueueTellings(trx, tellings);

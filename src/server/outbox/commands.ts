@@ -42,16 +42,20 @@ export const sendAgain = command<'outbox.sendAgain', { site: string | null; mess
 });
 
 /** Says how who asks wishes to be told. */
-export const wishToBeTold = command<'told.wish', { byMail: boolean; byText: boolean }>({
+export const wishToBeTold = command<'told.wish', { byMail: boolean; byText: boolean; ofRequests?: boolean }>({
   kind: 'told.wish',
   permission: 'self',
   scope: () => BUSINESS,
   input: TOLD_WISH,
-  async prepare({ db, actor }, { byMail, byText }) {
+  async prepare({ db, actor }, { byMail, byText, ofRequests }) {
     const { person } = actor;
     if (person === null) return fail('forbidden', 'this account belongs to nobody who works here');
     const before = await loadRows(db, 'told_wish', { person_id: person });
-    const after = { person_id: person, by_mail: byMail ? 1 : 0, by_text: byText ? 1 : 0 };
+    const after = {
+      ...{ person_id: person, by_mail: byMail ? 1 : 0, by_text: byText ? 1 : 0 },
+      // Who decides nothing is not asked about it.
+      of_requests: ofRequests === undefined ? (before[0]?.of_requests ?? 1) : ofRequests ? 1 : 0,
+    };
     return {
       ok: true,
       work: {

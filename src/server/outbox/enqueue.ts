@@ -15,6 +15,8 @@ type OutboxRow = RowOf<'outbox'>;
 interface Reach {
   readonly mail: string | null;
   readonly text: string | null;
+  /** Whether they wish to be told of what waits for them to decide. */
+  readonly ofRequests: boolean;
 }
 
 /** By which ways people wish to be told: mail unless they do not want it, a text message only where they asked for it. */
@@ -23,12 +25,17 @@ export async function reachOf(db: Database, people: readonly string[]): Promise<
     .selectFrom('person')
     .leftJoin('told_wish', 'told_wish.person_id', 'person.id')
     .where('person.id', 'in', amongTexts(people))
-    .select(['person.id', 'person.email', 'person.phone', 'told_wish.by_mail', 'told_wish.by_text'])
+    .select(['person.id', 'person.email', 'person.phone'])
+    .select(['told_wish.by_mail', 'told_wish.by_text', 'told_wish.of_requests'])
     .execute();
   return new Map(
-    rows.map(({ id, email, phone, by_mail, by_text }) => [
+    rows.map(({ id, email, phone, by_mail, by_text, of_requests: ofRequests }) => [
       id,
-      { mail: by_mail === 0 ? null : email || null, text: by_text === 1 ? phone || null : null },
+      {
+        mail: by_mail === 0 ? null : email || null,
+        text: by_text === 1 ? phone || null : null,
+        ofRequests: ofRequests !== 0,
+      },
     ]),
   );
 }
@@ -80,6 +87,8 @@ export interface Telling {
   readonly subject: string;
   readonly body: string;
   readonly line: string;
+  /** Whether it is about something that waits for them to decide, of which not all wish to be told. */
+  readonly isWork?: boolean;
 }
 
 /** Puts messages into the outbox by the ways that people wish for, in the transaction that gives cause to them. */
@@ -88,9 +97,10 @@ export async function enqueueTellings(trx: Database, tellings: readonly Telling[
     trx,
     tellings.map(({ person }) => person),
   );
-  for (const { person, site, subject, body, line } of tellings) {
+  for (const { person, site, subject, body, line, isWork = false } of tellings) {
     if ((await offAt(trx, site)).has('outbox')) continue;
-    const { mail = null, text = null } = reach.get(person) ?? {};
+    const { mail = null, text = null, ofRequests = true } = reach.get(person) ?? {};
+    if (isWork && !ofRequests) continue;
     const base = { site_id: site, person_id: person, subject, invitation_id: null };
     const rows = [
       ...(mail ? [outboxRow({ ...base, way: 'mail', address: mail, body })] : []),

@@ -8,7 +8,8 @@ export const SEND_AGAIN = Joi.object<{ site: string | null; message: string }>({
 }).required();
 
 /** How who asks wishes to be told besides by news. */
-export const TOLD_WISH = Joi.object<{ byMail: boolean; byText: boolean }>({
+export const TOLD_WISH = Joi.object<{ byMail: boolean; byText: boolean; ofRequests?: boolean }>({
+  ofRequests: Joi.boolean(),
   byMail: Joi.boolean().required(),
   byText: Joi.boolean().required(),
 }).required();

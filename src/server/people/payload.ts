@@ -1,3 +1,4 @@
+import type { ProposalView } from '../staff/payload';
 import type { AvailabilityKind } from '@/core/plan/types';
 import type { Day } from '@/core/time/day';
 import type { Span } from '@/core/time/span';
@@ -49,14 +50,6 @@ export interface VersionDraft {
   readonly until: Day | null;
   readonly comment: string | null;
   readonly blocks: readonly BlockDraft[];
-}
-
-/** What somebody proposed of their availability. */
-export interface ProposedVersion {
-  readonly id: string;
-  /** UTC. */
-  readonly at: string;
-  readonly version: VersionDraft;
 }
 
 /** A name with its id, wherever something is chosen from a list. */
@@ -119,7 +112,7 @@ export interface PersonPayload {
   readonly id: string;
   readonly person: PersonDraft;
   /** Availability that they proposed and nobody has decided on. */
-  readonly proposed: readonly ProposedVersion[];
+  readonly proposed: readonly ProposalView[];
   readonly versions: readonly VersionDraft[];
   readonly managers: readonly Choice[];
   readonly history: readonly HistoryEntry[];

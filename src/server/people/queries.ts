@@ -14,7 +14,7 @@ import { checkAccess, isPermittedEverywhere, visibleSites } from '../access/perm
 import type { Actor } from '../access/actor';
 import { actorNames } from '../access/actor-names';
 import { todayOf } from '../commands/request';
-import { proposalsOf } from '../staff/availability';
+import { proposalViews } from '../staff/proposals';
 import { detailsOf } from './history';
 import type { HistoryEntry, PeopleChoices, PeoplePayload, PersonRow, PersonPayload } from './payload';
 import { draftOf, versionsOf } from './rows';
@@ -93,7 +93,10 @@ export async function personPage(
       id,
       person: seesPayAtOne(actor, sites) ? draft : { ...draft, pay: [] },
       versions: versionsOf(rows),
-      proposed: (await proposalsOf(db, id)).filter(({ state }) => state === 'waiting'),
+      proposed: await proposalViews(
+        db,
+        await loadRows(db, 'availability_proposal', { person_id: id, state: 'waiting' }),
+      ),
       managers: people.filter((person) => person.id !== id),
       history: await historyOf(db, id, new Map(people.map((person) => [person.id, person.name]))),
       choices,

@@ -215,11 +215,24 @@ async function recentOf(db: Database, { published }: RequestGround, requests: re
   };
 }
 
-/** Requests about shifts of a site that are over, the latest first. */
-export async function decidedShifts(db: Database, actor: Actor, site: string): Promise<RequestView[]> {
+/**
+ * Requests about shifts of a site that are over, the latest first. `person`: everything that one asked for or was
+ * asked there, what waits too.
+ */
+export async function decidedShifts(
+  db: Database,
+  actor: Actor,
+  site: string,
+  person: string | null = null,
+): Promise<RequestView[]> {
   if (checkAccess(actor, 'requests.decide', site) !== null) return [];
   const at = await requestSite(db, site);
-  const ended = at.ok ? await endedRequests(db, site, MOST_DECIDED) : [];
+  const all = !at.ok
+    ? []
+    : person === null
+      ? await endedRequests(db, site, MOST_DECIDED)
+      : await requestsAbout(db, person, MOST_DECIDED);
+  const ended = all.filter((one) => one.site === site && one.state !== 'drafted');
   if (!at.ok || ended.length === 0) return [];
   return viewsOf(db, { site: at.at.site, roles: await rolesOf(db), published: new Map() }, ended);
 }

@@ -31,7 +31,7 @@ export async function tellingsFor(
   const telling = (person: string, as: Told, path: string): Telling => {
     const line = `${heads[as]}: ${text}.${words ? ` ${words}` : ''}`;
     return {
-      ...{ person, site, subject: `${heads[as]}: ${text}`, line },
+      ...{ person, site, subject: `${heads[as]}: ${text}`, line, isWork: as === 'deciders' },
       body: `${line}\n\n${publicAddress()}${path}`,
     };
   };

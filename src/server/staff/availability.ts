@@ -1,5 +1,6 @@
 import { withVersion } from '@/core/availability/versions';
 import { fail } from '@/core/plan/problem';
+import { type Day, formatDate, parseDate } from '@/core/time/day';
 import { formatLongDay } from '@/core/time/format';
 import type { Database } from '@/data/database';
 import { loadPeopleRows, personChanges } from '@/data/people/person-rows';
@@ -11,6 +12,7 @@ import type { VersionDraft } from '../people/payload';
 import { versionRows, versionsOf } from '../people/rows';
 import type { AvailabilityProposal } from './payload';
 import { DECIDE_AVAILABILITY, PROPOSE_AVAILABILITY, WITHDRAW_AVAILABILITY } from './schema';
+import { tellOfDecision, tellOfProposal } from './tell-availability';
 
 type ProposalRow = RowOf<'availability_proposal'>;
 
@@ -41,6 +43,7 @@ export const proposeAvailability = command<'availability.propose', { version: Ve
       reason: '',
       decided_by: null,
       decided_at: null,
+      counts_from: null,
     };
     return {
       ok: true,
@@ -53,6 +56,7 @@ export const proposeAvailability = command<'availability.propose', { version: Ve
         subjects: [{ kind: 'person', id: person }],
         sites: [],
         weeks: [],
+        onCommitted: (trx) => tellOfProposal(trx, actor, version),
       },
     };
   },
@@ -82,16 +86,18 @@ export const withdrawAvailability = command<'availability.withdraw', { proposal:
   },
 });
 
-/** Accepts proposed availability, which then counts from its date on, or declines it with a reason. */
+/**
+ * Accepts proposed availability, which then counts from its date on, or from a later one, or declines it with a reason.
+ */
 export const decideAvailability = command<
   'availability.decide',
-  { person: string; proposal: string; isAccepted: boolean; reason: string }
+  { person: string; proposal: string; isAccepted: boolean; since: Day | null; reason: string }
 >({
   kind: 'availability.decide',
   permission: 'people.change',
   scope: ({ person }) => ({ people: [person] }),
   input: DECIDE_AVAILABILITY,
-  async prepare({ db, actor }, { person, proposal, isAccepted, reason }) {
+  async prepare({ db, actor }, { person, proposal, isAccepted, since, reason }) {
     const [row] = await loadRows(db, 'availability_proposal', { id: proposal });
     if (!row || row.person_id !== person)
       return fail('unknown', 'there is no such proposal of this person', 'input.proposal');
@@ -99,8 +105,15 @@ export const decideAvailability = command<
     const before = (await loadPeopleRows(db, [person])).get(person);
     if (!before) return fail('unknown', 'there is no such person', 'input.person');
     const state = isAccepted ? 'accepted' : 'declined';
-    const decided = { ...row, state, reason, decided_by: actor.id, decided_at: timestamp() };
-    const version = JSON.parse(row.content) as VersionDraft;
+    const proposed = JSON.parse(row.content) as VersionDraft;
+    const from = isAccepted ? since : null;
+    const fault = from === null ? null : laterFault(proposed, from);
+    if (fault) return fail('input', fault, 'input.since');
+    const version = from === null ? proposed : { ...proposed, since: from };
+    const decided: ProposalRow = {
+      ...{ ...row, state, reason, decided_by: actor.id, decided_at: timestamp() },
+      counts_from: from === null || from === proposed.since ? null : formatDate(from),
+    };
     const versions = withVersion(versionsOf(before), version);
     const sites = before.person_site.map((one) => one.site_id);
     return {
@@ -114,10 +127,17 @@ export const decideAvailability = command<
         subjects: [{ kind: 'person', id: person }, ...sites.map((id) => ({ kind: 'site' as const, id }))],
         sites,
         ...(isAccepted ? {} : { weeks: [] }),
+        onCommitted: (trx) => tellOfDecision(trx, decided, sites[0] ?? null),
       },
     };
   },
 });
+
+/** Why proposed availability cannot count from a later day only; null: it can. */
+function laterFault({ since, until }: VersionDraft, from: Day): string | null {
+  if (since !== null && from < since) return `it was proposed from ${formatLongDay(since)} on, not before`;
+  return until !== null && from > until ? `it ends ${formatLongDay(until)}, before that` : null;
+}
 
 /** What somebody proposed, the latest first. */
 export async function proposalsOf(db: Database, person: string): Promise<AvailabilityProposal[]> {
@@ -128,11 +148,14 @@ export async function proposalsOf(db: Database, person: string): Promise<Availab
     .orderBy('at', 'desc')
     .limit(MOST)
     .execute();
-  return rows.map(({ id, at, content, state, reason }) => ({
-    id,
-    at,
-    state: state as AvailabilityProposal['state'],
-    reason,
+  return rows.map(proposalFromRow);
+}
+
+export function proposalFromRow(row: ProposalRow): AvailabilityProposal {
+  const { id, at, content, state, reason, counts_from: from } = row;
+  return {
+    ...{ id, at, reason, state: state as AvailabilityProposal['state'] },
     version: JSON.parse(content) as VersionDraft,
-  }));
+    countsFrom: from === null ? null : parseDate(from),
+  };
 }

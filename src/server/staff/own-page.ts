@@ -24,6 +24,7 @@ import { proposalsOf } from './availability';
 import { ownPlan } from './own-plan';
 import { resolvedAll } from './resolved-at';
 import type { OwnDetails, OwnLeave, OwnPage, OwnShift } from './payload';
+import { toldWishOf } from '../outbox/wish';
 import { offAt } from '../site/capabilities';
 import { teamOn, viewsAt } from './team';
 import { plannedWeeks, pointsOf, wishesOf } from './wishes';
@@ -111,7 +112,7 @@ async function pageOf(db: Database, actor: Actor, whose: Whose): Promise<Result<
       decidedLeave: (await offAt(db, home.id)).has('leave') ? null : await decidedLeave(db, person),
       asksAt: await asksAt(db, whose.sites),
       asked: await countAsking(db, person),
-      details: await detailsOf(db, person, row),
+      details: await detailsOf(db, actor, person, row),
       weekend: JSON.parse(homeRow?.weekend ?? '[5,6]') as number[],
       openHours: widestHours((await hoursOfSites(db)).get(home.id) ?? null),
       availability: versionsOf((await loadPeopleRows(db, [person])).get(person)!),
@@ -221,6 +222,7 @@ async function decidedLeave(db: Database, person: string): Promise<number> {
 
 async function detailsOf(
   db: Database,
+  actor: Actor,
   person: string,
   row: { number: string | null; email: string | null; phone: string | null } & Readonly<
     Record<'employed_from' | 'employed_to', string | null>
@@ -233,7 +235,6 @@ async function detailsOf(
     .where('person_id', '=', person)
     .orderBy('position')
     .execute();
-  const [wish] = await loadRows(db, 'told_wish', { person_id: person });
   const day = (text: string | null) => (text === null ? null : parseDate(text));
   return {
     number: row.number,
@@ -242,7 +243,7 @@ async function detailsOf(
     employedFrom: day(row.employed_from),
     employedTo: day(row.employed_to),
     roles: roles.map(({ id, name, until }) => ({ id, name, until: day(until) })),
-    told: { byMail: wish?.by_mail !== 0, byText: wish?.by_text === 1 },
+    told: await toldWishOf(db, actor, person),
   };
 }
 

@@ -1,9 +1,12 @@
+import type { SupplyChange } from '@/core/availability/supply';
 import type { Break, Duty, LeaveState, Shift } from '@/core/plan/types';
 import type { Day } from '@/core/time/day';
 import type { Span } from '@/core/time/span';
 import type { HourFormat } from '@/core/time/format';
 import type { NewsItem } from '@/core/publish/late';
 import type { Wish } from '@/core/wishes/wishes';
+import type { RequestTrail } from '../leave/payload';
+import type { ToldWish } from '../outbox/wish';
 import type { VersionDraft } from '../people/payload';
 
 /** A published shift of who asks. */
@@ -75,7 +78,7 @@ export interface OwnDetails {
   /** Roles they hold; `until`: the last day of a certificate. */
   readonly roles: readonly { readonly id: string; readonly name: string; readonly until: Day | null }[];
   /** By which ways they wish to be told besides here. */
-  readonly told: { readonly byMail: boolean; readonly byText: boolean };
+  readonly told: ToldWish;
 }
 
 /** A span of leave in wall-clock minutes. */
@@ -108,6 +111,26 @@ export interface AvailabilityProposal {
   /** Why it was declined. */
   readonly reason: string;
   readonly version: VersionDraft;
+  /** From when it was accepted, where that is later than it was proposed. */
+  readonly countsFrom: Day | null;
+}
+
+/** The same for who decides about it. */
+export interface ProposalView extends AvailabilityProposal {
+  readonly person: string;
+  readonly name: string;
+  /** When they can work as it stands. */
+  readonly versions: readonly VersionDraft[];
+  readonly trail: readonly RequestTrail[];
+}
+
+/** Where more or fewer could work with proposed availability, in the first whole week of it. */
+export interface ProposalSupply {
+  /** The first day of the week. */
+  readonly from: Day;
+  /** The names of the rows: roles, and everybody. */
+  readonly rows: readonly string[];
+  readonly changes: readonly SupplyChange[];
 }
 
 /** What somebody wishes for, and may still wish for. */

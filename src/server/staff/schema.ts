@@ -59,16 +59,18 @@ export const PROPOSE_AVAILABILITY = Joi.object<{ version: VersionDraft }>({
 /** A proposal to be taken back. */
 export const WITHDRAW_AVAILABILITY = Joi.object<{ proposal: string }>({ proposal: ID.required() }).required();
 
-/** What becomes of proposed availability; declined with a reason. */
+/** What becomes of proposed availability; `since`: accepted from a later day than proposed. Declined with a reason. */
 export const DECIDE_AVAILABILITY = Joi.object<{
   person: string;
   proposal: string;
   isAccepted: boolean;
+  since: Day | null;
   reason: string;
 }>({
   person: ID.required(),
   proposal: ID.required(),
   isAccepted: Joi.boolean().required(),
+  since: DAY_NUMBER.allow(null).default(null),
   reason: Joi.string()
     .trim()
     .max(1000)

@@ -1,4 +1,5 @@
 import { asSentence } from '@/core/sentence';
+import type { ToldWish } from '@/server/outbox/wish';
 import { useCommand } from '../commands/use-command';
 import { Checkbox } from '../kit/inputs/checkbox';
 
@@ -6,21 +7,22 @@ import { Checkbox } from '../kit/inputs/checkbox';
 export function ToldPart({
   byMail,
   byText,
+  ofRequests,
   phone,
   email,
   onWished,
-}: {
-  readonly byMail: boolean;
-  readonly byText: boolean;
+}: ToldWish & {
   readonly phone: string | null;
   readonly email: string | null;
   /** Called with what holds from then on. */
-  readonly onWished?: (told: { readonly byMail: boolean; readonly byText: boolean }) => void;
+  readonly onWished?: (told: ToldWish) => void;
 }) {
   const { run, busy, problem } = useCommand();
-  const wish = (part: Partial<{ byMail: boolean; byText: boolean }>) => {
-    const told = { byMail, byText, ...part };
-    void run('told.wish', told).then((done) => done && onWished?.(told));
+  const wish = (part: Partial<ToldWish>) => {
+    const told = { byMail, byText, ofRequests, ...part };
+    const { ofRequests: decides, ...ways } = told;
+    const input = decides === null ? ways : { ...ways, ofRequests: decides };
+    void run('told.wish', input).then((done) => done && onWished?.(told));
   };
   return (
     <section aria-labelledby="told" className="w-[280px] max-w-full phone:w-full">
@@ -48,6 +50,16 @@ export function ToldPart({
           </Checkbox>
         </li>
       </ul>
+      {ofRequests !== null && (
+        <Checkbox
+          className="mt-3"
+          checked={ofRequests}
+          disabled={busy}
+          onChange={(on) => wish({ ofRequests: on })}
+        >
+          the same way, when a request waits for me to decide
+        </Checkbox>
+      )}
       {problem && (
         <p role="alert" className="text-gap font-semibold">
           {asSentence(problem.message)}

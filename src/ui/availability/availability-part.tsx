@@ -19,7 +19,7 @@ import { SaveBar } from '../forms/save-bar';
 import { useDraft } from '../forms/use-draft';
 import { useSaving } from '../forms/use-saving';
 import { nextWeek } from '../setup/site-section';
-import { ProposedVersion } from './proposed-version';
+import { ProposalPanel } from './proposal-panel';
 import { KINDS, availabilityStyle } from './availability-style';
 import { TypedWeek } from './typed-week';
 import { VersionLine } from './version-line';
@@ -58,7 +58,13 @@ export function AvailabilityPart({ page }: { readonly page: PersonPayload }) {
       <Page>
         <div className="mx-auto max-w-[1120px]">
           {page.proposed.map((one) => (
-            <ProposedVersion key={one.id} page={page} proposed={one} />
+            <section
+              key={one.id}
+              aria-label="Proposed"
+              className="border-ink bg-sheet mb-5 max-w-[640px] border px-4 py-3"
+            >
+              <ProposalPanel proposal={one} habits={page} />
+            </section>
           ))}
           <VersionLine
             versions={draft.versions}

@@ -1,4 +1,6 @@
 import clsx from 'clsx';
+import type { Problem } from '@/core/plan/problem';
+import { asSentence } from '@/core/sentence';
 import { Button } from './button';
 
 /** The body of a page: its title with what can be done beside it, if it has one, then what it shows. */
@@ -23,6 +25,25 @@ export function Page({
       )}
       {children}
     </main>
+  );
+}
+
+/**
+ * What is decided with, at the foot of a side: it stays where it is while what stands over it comes and goes, so that
+ * a click meets what it was meant for.
+ */
+export function DecisionFoot({
+  problem,
+  children,
+}: {
+  readonly problem: Pick<Problem, 'message'> | null;
+  readonly children: React.ReactNode;
+}) {
+  return (
+    <div className="border-rule bg-sheet sticky -bottom-4 z-10 -mx-4 mt-auto -mb-4 border-t px-4 pt-3 pb-4">
+      {problem && <p className="text-gap mb-2 font-semibold">{asSentence(problem.message)}</p>}
+      <div className="flex flex-wrap gap-2">{children}</div>
+    </div>
   );
 }
 

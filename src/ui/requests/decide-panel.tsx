@@ -12,6 +12,7 @@ import { ImpactList } from '../commands/week-impacts';
 import { Button } from '../kit/button';
 import { Checkbox } from '../kit/inputs/checkbox';
 import { TextArea } from '../kit/inputs/text-input';
+import { DecisionFoot } from '../kit/page';
 import { LookDays } from '../leave/look';
 import { LeaveMark } from '../leave/leave-mark';
 import { ShiftChoices } from './shift-choices';
@@ -61,7 +62,7 @@ export function DecidePanel({
   const refuse = () => run('leave.decide', { ...input, days: [], shifts: [] }, `Declined leave of ${name}`);
   if (back.length > 0) return <BackPanel request={request} />;
   return (
-    <article aria-label={`${name} asks for leave`} className="flex flex-col gap-4">
+    <article aria-label={`${name} asks for leave`} className="flex min-h-full flex-col gap-4">
       <header>
         <h2 className="font-serif text-xl font-semibold">{name} asks</h2>
         <p className="flex items-center gap-2">
@@ -123,46 +124,51 @@ export function DecidePanel({
         value={values.reason}
         onChange={(reason) => form.setValue('reason', reason)}
       />
-      {problem && <p className="text-gap font-semibold">{asSentence(problem.message)}</p>}
-      {isDeclining ? (
-        <div className="flex gap-2">
-          <Button kind="primary" disabled={busy || values.reason.trim() === ''} onClick={() => void refuse()}>
-            Decline
-          </Button>
-          <Button onClick={() => decline(false)}>Back</Button>
-        </div>
-      ) : (
-        <div className="flex flex-wrap gap-2">
-          <Button
-            kind="primary"
-            disabled={busy || values.days.length === 0 || preview === null || !preview.ok}
-            onClick={() => void approve()}
-          >
-            {isSome && chosen.size < request.days.length
-              ? `Approve ${counted(counted_.filter(({ date }) => chosen.has(date)).length, 'day')}`
-              : 'Approve'}
-          </Button>
-          {counted_.length > 1 && (
-            <Button
-              onClick={() => {
-                if (isSome)
-                  form.setValue(
-                    'days',
-                    request.days.map(({ date }) => date),
-                  );
-                some(!isSome);
-              }}
-            >
-              {isSome ? 'All days' : 'Some days …'}
-            </Button>
-          )}
-          <Button onClick={() => decline(true)}>Decline …</Button>
-        </div>
-      )}
       <p className="text-muted text-sm">
         {name} is told at once; it cannot be undone, but leave can be taken back later.
       </p>
       <Trail trail={trail} />
+      <DecisionFoot problem={problem}>
+        {isDeclining ? (
+          <>
+            <Button
+              kind="primary"
+              disabled={busy || values.reason.trim() === ''}
+              onClick={() => void refuse()}
+            >
+              Decline
+            </Button>
+            <Button onClick={() => decline(false)}>Back</Button>
+          </>
+        ) : (
+          <>
+            <Button
+              kind="primary"
+              disabled={busy || values.days.length === 0 || preview === null || !preview.ok}
+              onClick={() => void approve()}
+            >
+              {isSome && chosen.size < request.days.length
+                ? `Approve ${counted(counted_.filter(({ date }) => chosen.has(date)).length, 'day')}`
+                : 'Approve'}
+            </Button>
+            {counted_.length > 1 && (
+              <Button
+                onClick={() => {
+                  if (isSome)
+                    form.setValue(
+                      'days',
+                      request.days.map(({ date }) => date),
+                    );
+                  some(!isSome);
+                }}
+              >
+                {isSome ? 'All days' : 'Some days …'}
+              </Button>
+            )}
+            <Button onClick={() => decline(true)}>Decline …</Button>
+          </>
+        )}
+      </DecisionFoot>
     </article>
   );
 }

@@ -7,6 +7,7 @@ import { useLivePage } from '../live/use-live-page';
 import { Balances } from './balances';
 import { Decided } from './decided';
 import { CalendarScreen } from './calendar/calendar-screen';
+import { OfPerson } from './of-person';
 import { Waiting } from './waiting';
 
 /** What people ask for at a site: what waits, what was decided, who is away, and what is left to each. */
@@ -14,10 +15,13 @@ export function RequestsScreen({
   header,
   page,
   part,
+  request,
 }: {
   readonly header: ShellFrame;
   readonly page: RequestsPage;
   readonly part: RequestPart;
+  /** The one that is looked at first; null: the first. */
+  readonly request: string | null;
 }) {
   useLivePage(page.site, page.asOf);
   const address = (to: RequestPart) =>
@@ -40,6 +44,9 @@ export function RequestsScreen({
               open: mine > 0,
             },
             { href: address('decided'), name: 'Decided', note: 'with their trail' },
+            ...(page.seesPeople
+              ? [{ href: address('person'), name: 'Of a person', note: 'all they asked' }]
+              : []),
             ...(page.hasLeave
               ? [
                   { href: address('calendar'), name: 'Leave calendar', note: 'who is away' },
@@ -53,8 +60,9 @@ export function RequestsScreen({
       <h1 className="sr-only">
         Requests at {page.siteName}, {counted(mine, 'waits', 'wait')} for you
       </h1>
-      {part === 'waiting' && page.waiting && <Waiting page={page} leave={page.waiting} />}
-      {part === 'decided' && page.decided && <Decided page={page} requests={page.decided} />}
+      {part === 'waiting' && <Waiting key={request} page={page} request={request} />}
+      {part === 'decided' && <Decided page={page} />}
+      {part === 'person' && <OfPerson page={page} />}
       {part === 'calendar' && page.calendar && <CalendarScreen page={page} calendar={page.calendar} />}
       {part === 'balances' && page.balances && <Balances page={page} balances={page.balances} />}
     </AppLayout>

@@ -9,6 +9,7 @@ import { useCommand, usePreview } from '../commands/use-command';
 import { ImpactList } from '../commands/week-impacts';
 import { Button } from '../kit/button';
 import { TextArea } from '../kit/inputs/text-input';
+import { DecisionFoot } from '../kit/page';
 import { Table } from '../kit/table';
 import { exchangeParts } from './exchange-parts';
 import { Trail } from './trail';
@@ -38,7 +39,7 @@ export function ShiftDecidePanel({
   const ask = () => run('request.question', { site, request: id, words: words.trim() }, 'Asked back');
   const needsWords = step !== 'approve' && words.trim() === '';
   return (
-    <article aria-label={text} className="flex flex-col gap-4">
+    <article aria-label={text} className="flex min-h-full flex-col gap-4">
       <header>
         <h2 className="font-serif text-xl leading-7 font-semibold">{text}</h2>
         <p className="text-muted text-sm">{KIND_WORDS[kind]}</p>
@@ -98,27 +99,6 @@ export function ShiftDecidePanel({
         value={words}
         onChange={setWords}
       />
-      {problem && <p className="text-gap font-semibold">{asSentence(problem.message)}</p>}
-      {step === 'approve' ? (
-        <div className="flex flex-wrap gap-2">
-          <Button kind="primary" disabled={busy || fault !== null} onClick={() => void decide('approve')}>
-            Approve
-          </Button>
-          <Button onClick={() => setStep('decline')}>Decline …</Button>
-          <Button onClick={() => setStep('ask')}>Ask back …</Button>
-        </div>
-      ) : (
-        <div className="flex gap-2">
-          <Button
-            kind="primary"
-            disabled={busy || needsWords}
-            onClick={() => void (step === 'decline' ? decide('decline') : ask())}
-          >
-            {step === 'decline' ? 'Decline' : 'Ask'}
-          </Button>
-          <Button onClick={() => setStep('approve')}>Cancel</Button>
-        </div>
-      )}
       {step === 'approve' && (
         <p className="text-muted text-sm">
           Just this is published, at once; everybody in it is told. It can be taken back until the shift
@@ -126,6 +106,28 @@ export function ShiftDecidePanel({
         </p>
       )}
       <Trail trail={trail} />
+      <DecisionFoot problem={problem}>
+        {step === 'approve' ? (
+          <>
+            <Button kind="primary" disabled={busy || fault !== null} onClick={() => void decide('approve')}>
+              Approve
+            </Button>
+            <Button onClick={() => setStep('decline')}>Decline …</Button>
+            <Button onClick={() => setStep('ask')}>Ask back …</Button>
+          </>
+        ) : (
+          <>
+            <Button
+              kind="primary"
+              disabled={busy || needsWords}
+              onClick={() => void (step === 'decline' ? decide('decline') : ask())}
+            >
+              {step === 'decline' ? 'Decline' : 'Ask'}
+            </Button>
+            <Button onClick={() => setStep('approve')}>Cancel</Button>
+          </>
+        )}
+      </DecisionFoot>
     </article>
   );
 }

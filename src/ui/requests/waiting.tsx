@@ -1,48 +1,42 @@
 'use client';
 
 import { useState } from 'react';
-import { formatAmount } from '@/core/leave/leave-type';
-import { KIND_WORDS, type RequestKind } from '@/core/requests/request';
 import { asSentence } from '@/core/sentence';
 import { counted } from '@/core/time/format';
 import type { RequestsPage } from '@/server/requests/page';
-import type { QueuedRequest } from '@/server/leave/payload';
-import type { QueuedShiftRequest } from '@/server/requests/payload';
 import { useCommand } from '../commands/use-command';
 import { Button } from '../kit/button';
 import { Checkbox } from '../kit/inputs/checkbox';
 import { Select } from '../kit/inputs/select';
 import { SplitPanel } from '../kit/page';
 import { EmptyState } from '../kit/states';
-import { LeaveMark } from '../leave/leave-mark';
-import { When } from '../layout/when';
+import { ProposalPanel } from '../availability/proposal-panel';
 import { Absent } from './absent';
 import { AbsenceDialog } from './absence-dialog';
 import { DecidePanel } from './decide-panel';
+import { ItemLine } from './item-line';
+import { type ItemKind, itemsOf, kindName, nameOf, rivalsOf } from './items';
 import { OthersTurn } from './others-turn';
 import { ShiftDecidePanel } from './shift-decide-panel';
-
-/** Something that waits, of whatever kind, by when it begins. */
-type Item = { readonly id: string; readonly first: number; readonly isEasy: boolean } & (
-  | { readonly kind: 'leave'; readonly leave: QueuedRequest }
-  | { readonly kind: RequestKind; readonly shift: QueuedShiftRequest }
-);
-
-type Kind = Item['kind'];
 
 /** What waits for a decision: a line each, and beside it what deciding the chosen one would do. */
 export function Waiting({
   page,
-  leave,
+  request,
 }: {
   readonly page: RequestsPage;
-  readonly leave: NonNullable<RequestsPage['waiting']>;
+  /** The one to look at first; null: the first. */
+  readonly request: string | null;
 }) {
-  const all = itemsOf(leave.mine, page.shifts?.mine ?? []);
-  const [kind, setKind] = useState<Kind | 'all'>('all');
+  const all = itemsOf(page);
+  const [kind, setKind] = useState<ItemKind | 'all'>('all');
+  const [area, setArea] = useState<string>('all');
   const kinds = [...new Set(all.map((one) => one.kind))];
-  const items = all.filter((one) => kind === 'all' || !kinds.includes(kind) || one.kind === kind);
-  const [chosen, choose] = useState<string | null>(null);
+  const there = page.areas.find(({ id }) => id === area)?.waiting;
+  const items = all
+    .filter((one) => kind === 'all' || !kinds.includes(kind) || one.kind === kind)
+    .filter(({ id }) => there === undefined || there.includes(id));
+  const [chosen, choose] = useState<string | null>(request);
   const [isAbsence, setAbsence] = useState(false);
   const [ticked, tick] = useState<ReadonlySet<string>>(new Set());
   const { run, busy, problem } = useCommand();
@@ -51,15 +45,21 @@ export function Waiting({
   const together = items.filter(({ id }) => ticked.has(id));
   const approve = async () => {
     const said = `Approved ${counted(together.length, 'request')}`;
-    const leaves = together.flatMap((one) => (one.kind === 'leave' ? one.leave : []));
-    const shifts = together.flatMap((one) => (one.kind === 'leave' ? [] : one.shift));
+    const leaves = together.flatMap((one) => ('leave' in one ? one.leave : []));
+    const shifts = together.flatMap((one) => ('shift' in one ? one.shift : []));
     const input = { people: leaves.map(({ person }) => person), requests: leaves.map(({ id }) => id) };
     if (leaves.length > 0 && !(await run('leave.approve', input, said))) return;
     const requests = shifts.map(({ id }) => id);
     if (shifts.length > 0 && !(await run('request.approve', { site: page.site, requests }, said))) return;
     tick(new Set());
   };
-  const others = <OthersTurn leave={leave.others} shifts={page.shifts?.others ?? []} />;
+  const others = (
+    <OthersTurn
+      leave={page.waiting?.others ?? []}
+      shifts={page.shifts?.others ?? []}
+      proposals={page.proposals?.others ?? []}
+    />
+  );
   const cannotCome = page.mayEnter && page.absenceTypes.length > 0 && (
     <>
       <Button className="ml-auto" onClick={() => setAbsence(true)}>
@@ -88,6 +88,8 @@ export function Waiting({
         current &&
         (current.kind === 'leave' ? (
           <DecidePanel key={current.id} request={current.leave} page={page} />
+        ) : current.kind === 'availability' ? (
+          <ProposalPanel key={current.id} proposal={current.proposal} habits={page} />
         ) : (
           <ShiftDecidePanel
             key={current.id}
@@ -101,7 +103,7 @@ export function Waiting({
       <main>
         <Absent absent={page.absent} />
         <div className="mb-2 flex flex-wrap items-center gap-3">
-          <h2 className="font-serif text-lg font-semibold">{counted(items.length, 'request')} for you</h2>
+          <h2 className="font-serif text-lg font-semibold">{items.length} for you</h2>
           {kinds.length > 1 && (
             <Select
               label="Kind"
@@ -109,6 +111,15 @@ export function Waiting({
               value={kind}
               onChange={setKind}
               options={[['all', 'every kind'], ...kinds.map((one) => [one, kindName(one)] as const)]}
+            />
+          )}
+          {page.areas.length > 1 && (
+            <Select
+              label="Area"
+              className="w-auto"
+              value={area}
+              onChange={setArea}
+              options={[['all', 'every area'], ...page.areas.map(({ id, name }) => [id, name] as const)]}
             />
           )}
           {easy.length > 0 && together.length === 0 && (
@@ -151,7 +162,7 @@ export function Waiting({
                   one.id === current?.id ? 'bg-sheet' : 'hover:bg-sheet'
                 }`}
               >
-                {one.kind === 'leave' ? <LeaveLine request={one.leave} /> : <ShiftLine request={one.shift} />}
+                <ItemLine item={one} />
               </button>
             </li>
           ))}
@@ -159,115 +170,5 @@ export function Waiting({
         {others}
       </main>
     </SplitPanel>
-  );
-}
-
-/** What waits by when it begins; those who ask for the same open shift stay together. */
-function itemsOf(leave: readonly QueuedRequest[], shifts: readonly QueuedShiftRequest[]): Item[] {
-  const items: Item[] = [
-    ...leave.map((one): Item => ({
-      ...{ id: one.id, first: one.first, isEasy: isEasy(one) },
-      ...{ kind: 'leave', leave: one },
-    })),
-    ...shifts.map((one): Item => ({
-      ...{ id: one.id, first: Math.min(...[...one.mine, ...one.theirs].map(({ date }) => date)) },
-      ...{ isEasy: one.isEasy, kind: one.kind, shift: one },
-    })),
-  ];
-  return items.sort((a, b) => a.first - b.first);
-}
-
-function kindName(kind: Kind): string {
-  return kind === 'leave' ? 'Leave' : KIND_WORDS[kind];
-}
-
-function nameOf(item: Item): string {
-  return item.kind === 'leave' ? item.leave.name : item.shift.askerName;
-}
-
-/** Others who ask for the same open shift, the request itself among them. */
-function rivalsOf(
-  request: QueuedShiftRequest,
-  all: readonly QueuedShiftRequest[],
-): readonly QueuedShiftRequest[] {
-  if (request.rank === null) return [];
-  return all.filter(({ kind, theirs }) => kind === 'take' && theirs[0].id === request.theirs[0].id);
-}
-
-/** Whether a request can be approved with others: nothing speaks against it. */
-function isEasy({ look, touched, back }: QueuedRequest): boolean {
-  return (
-    back.length === 0 &&
-    touched.length === 0 &&
-    look.faults.length === 0 &&
-    look.closed.length === 0 &&
-    look.limits.length === 0
-  );
-}
-
-function LeaveLine({ request }: { readonly request: QueuedRequest }) {
-  const { name, type, when, total, at, touched, look, back } = request;
-  const against = [
-    ...(touched.length > 0 ? [counted(touched.length, 'shift')] : []),
-    ...(look.limits.length > 0 ? [counted(look.limits.length, 'limit')] : []),
-    ...(look.closed.length > 0 ? ['no leave then'] : []),
-    ...(look.balance && look.balance.after < 0 ? ['balance below 0'] : []),
-  ];
-  return (
-    <>
-      <span className="flex flex-wrap items-center gap-x-2">
-        <span className="font-semibold">{name}</span>
-        <LeaveMark type={type} />
-        <span className="min-w-0 truncate">
-          {back.length > 0 ? 'gives back ' : ''}
-          {when}
-        </span>
-        <span className="ml-auto whitespace-nowrap">{formatAmount(total, type.unit)}</span>
-      </span>
-      <Under what={`${type.name}, asked`} at={at} against={against} />
-    </>
-  );
-}
-
-function ShiftLine({ request }: { readonly request: QueuedShiftRequest }) {
-  const { text, kind, at, fault, effects, owner, rank, moved } = request;
-  const snags = effects.flatMap((one) => one.snags);
-  const overtime = effects.some((one) => one.overtime > 0);
-  const against = [
-    ...(rank ? [`${rank.place} of ${rank.of}`] : []),
-    ...(moved.length > 0
-      ? ['changed since']
-      : fault
-        ? ['not possible now']
-        : snags.length > 0
-          ? [counted(snags.length, 'snag')]
-          : []),
-    ...(overtime ? ['overtime'] : []),
-    ...(owner === 'asker' && moved.length === 0 ? ['asked back'] : []),
-  ];
-  return (
-    <>
-      <span className="block font-semibold">{text}</span>
-      <Under what={`${KIND_WORDS[kind]}, asked`} at={at} against={against} />
-    </>
-  );
-}
-
-function Under({
-  what,
-  at,
-  against,
-}: {
-  readonly what: string;
-  readonly at: string;
-  readonly against: readonly string[];
-}) {
-  return (
-    <span className="text-muted flex gap-2 text-sm">
-      <span>
-        {what} <When at={at} />
-      </span>
-      {against.length > 0 && <span className="text-brass ml-auto font-semibold">{against.join(', ')}</span>}
-    </span>
   );
 }

@@ -48,7 +48,14 @@ export function AvailabilityForm({ onClose }: { readonly onClose: () => void }) 
     patch((before) => ({
       ...before,
       proposals: [
-        { id: version.id, at: new Date().toISOString(), state: 'waiting', reason: '', version },
+        {
+          id: version.id,
+          at: new Date().toISOString(),
+          state: 'waiting',
+          reason: '',
+          countsFrom: null,
+          version,
+        },
         ...before.proposals.map((one) =>
           one.state === 'waiting' ? { ...one, state: 'withdrawn' as const } : one,
         ),

@@ -66,7 +66,7 @@ const STATE = {
 function Proposal({ proposal }: { readonly proposal: AvailabilityProposal }) {
   const { page, isReadOnly, patch } = useStaff();
   const { run, busy, problem } = useCommand();
-  const { id, at, state, reason, version } = proposal;
+  const { id, at, state, reason, version, countsFrom } = proposal;
   const withdraw = async () => {
     if (!(await run('availability.withdraw', { proposal: id }, 'Withdrawn'))) return;
     patch((before) => ({
@@ -79,6 +79,7 @@ function Proposal({ proposal }: { readonly proposal: AvailabilityProposal }) {
       <p className="font-semibold">
         {STATE[state]}
         {state === 'declined' && reason && `: ${reason}`}
+        {countsFrom !== null && ` from ${formatLongDay(countsFrom)}`}
       </p>
       <p>
         {version.since !== null && `From ${formatDays(version.since, 1)}`}

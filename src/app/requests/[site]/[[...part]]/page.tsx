@@ -11,8 +11,10 @@ import { RequestsScreen } from '@/ui/requests/requests-screen';
 export const dynamic = 'force-dynamic';
 export const metadata: Metadata = { title: 'Requests' };
 
-/** From when on the calendar is shown, and how many weeks of it. */
-const SPAN = Joi.object<{ from?: Day; weeks?: number }>({
+/** From when on the calendar is shown, how many weeks of it; whose requests; which of them is chosen. */
+const SHOWN = Joi.object<{ from?: Day; weeks?: number; person?: string; request?: string }>({
+  person: ID,
+  request: ID,
   from: DATE,
   weeks: Joi.number().integer().valid(5, 9, 26, 53),
 }).required();
@@ -28,11 +30,18 @@ export default page(
   },
   async ({ db, actor, params: { site, part }, search }) => {
     const shown = part ?? 'waiting';
-    const asked = parseInput(SPAN, search, '', true);
+    const asked = parseInput(SHOWN, search, '', true);
     if (!asked.ok) notFound();
-    const span = { from: asked.value.from ?? null, weeks: asked.value.weeks ?? 9 };
-    const found = await requestsPage(db, actor, site, shown, span);
+    const { from = null, weeks = 9, person = null, request = null } = asked.value;
+    const found = await requestsPage(db, actor, site, shown, { from, weeks, person });
     if (!found.ok) notFound();
-    return <RequestsScreen header={await headerOfBusiness(db, actor)} page={found.page} part={shown} />;
+    return (
+      <RequestsScreen
+        header={await headerOfBusiness(db, actor)}
+        page={found.page}
+        part={shown}
+        request={request}
+      />
+    );
   },
 );
