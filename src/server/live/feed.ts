@@ -11,9 +11,11 @@ import { whoIsHere } from './presence';
 /** How often the log is looked at for what others did, in milliseconds; and who is here, every so many looks. */
 const PAUSE_MS = 200;
 const HERE_EVERY = 5;
-/** What staff do for themselves. */
-const OWN_KINDS = [...COMMANDS.values()].flatMap(({ kind, permission }) =>
-  permission === 'self' ? [kind] : [],
+/** What staff do for themselves, and what is decided about what they ask. */
+const ASKED_KINDS = [...COMMANDS.values()].flatMap(({ kind, permission }) =>
+  ['self', 'requests.decide', 'leave.decide'].includes(permission) || kind === 'availability.decide'
+    ? [kind]
+    : [],
 );
 
 /** A browser that listens. */
@@ -85,7 +87,7 @@ export class LiveFeed {
       .select('seq')
       .where('seq', '>', this.seen)
       .where('seq', '<=', last)
-      .where('kind', 'in', OWN_KINDS)
+      .where('kind', 'in', ASKED_KINDS)
       .limit(1)
       .execute();
     this.seen = last;

@@ -13,7 +13,7 @@ export type LiveEvent =
   | { readonly kind: 'plan'; readonly site: string; readonly version: number }
   /** Who listens was told something. */
   | { readonly kind: 'news' }
-  /** Staff said or asked for something: answered, saw, proposed. */
+  /** Staff said or asked for something: answered, saw, proposed; or what they asked for was decided. */
   | { readonly kind: 'staff' }
   /** Everybody who has a week of one's sites open. */
   | { readonly kind: 'here'; readonly here: readonly Here[] };

@@ -98,3 +98,21 @@ export interface QueuedShiftRequest extends RequestView {
   /** How many ask for the same open shift, this one among them; its place among them. */
   readonly rank: { readonly place: number; readonly of: number } | null;
 }
+
+/** A request about shifts as it is marked in a plan. */
+export interface PlanRequest {
+  readonly id: string;
+  readonly text: string;
+  readonly owner: Owner | null;
+  /** Ids of its shifts. */
+  readonly shifts: readonly string[];
+  /** Whether who looks decides it now. */
+  readonly isMine: boolean;
+}
+
+/** A request as it is decided where its shifts stand: with all who ask for the same open shift. */
+export interface RequestInFull {
+  /** Empty where it is not for who looks to decide. */
+  readonly queued: readonly QueuedShiftRequest[];
+  readonly view: RequestView | null;
+}

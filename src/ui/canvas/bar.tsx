@@ -13,6 +13,8 @@ interface Props {
   /** Not published, or changed since. */
   readonly pencil: boolean;
   readonly trouble: 'stop' | 'warn' | null;
+  /** Something is asked for about it. */
+  readonly isAsked?: boolean;
   readonly top: number;
   readonly height: number;
   readonly dragged: boolean;
@@ -70,6 +72,7 @@ export function Bar(props: Props) {
       )}
       {detail?.pattern && wide && <span className="text-2xs">{detail.pattern.overridden ? '≠' : '↻'}</span>}
       {props.trouble && <span className="tab" data-severity={props.trouble} />}
+      {props.isAsked && <span className="ear" />}
       {width > 26 && !runsOut.from && <span className="grip" data-grip="from" style={{ left: 0 }} />}
       {width > 26 && !runsOut.to && <span className="grip" data-grip="to" style={{ right: 0 }} />}
     </div>
@@ -139,6 +142,7 @@ function Mark(props: Props) {
     >
       <Label {...label} wide={false} />
       {props.trouble && <span className="tab" data-severity={props.trouble} />}
+      {props.isAsked && <span className="ear" />}
     </div>
   );
 }

@@ -42,6 +42,7 @@ function draw(
       scale={scaleOf({ from: 480, to: 1440 }, 0, days, width)}
       roleStyles={roleStyles}
       published={new Map()}
+      asked={new Map()}
       hourFormat="24"
       active={-1}
       firstSelected={-1}
@@ -56,6 +57,17 @@ const labels = (html: string) => [...html.matchAll(/aria-label="([^"]*)"/g)].map
 const bars = (html: string) => html.split('class="bar"').slice(1);
 
 describe('a row', () => {
+  test('marks the corner of a shift about which something is asked for, and says what', () => {
+    const text = 'Ann gives Tue 23, 17:00–22:00 Floor up';
+    const asked = new Map([[late.id, [{ id: 'r', text, owner: null, shifts: [late.id], isMine: true }]]]);
+    const html = draw(0, { asked });
+    expect(bars(html).map((bar) => bar.includes('class="ear"'))).toEqual([false, true, false]);
+    expect(labels(html)[1]).toContain(`Asked for: ${text}`);
+    expect(bars(draw(0)).some((bar) => bar.includes('class="ear"'))).toBe(false);
+    // Where a day is too narrow for true lengths too.
+    expect(bars(draw(0, { asked }, week, 280))[1]).toContain('class="ear"');
+  });
+
   test('says of every day what stands in it, and whether staff know', () => {
     const published = new Map([[early.id, early]]);
     expect(labels(draw(0, { published })).slice(0, 5)).toEqual([

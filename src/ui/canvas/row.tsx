@@ -5,6 +5,7 @@ import { breakMinutes } from '@/core/plan/resolved-shift';
 import type { RowId } from '@/core/grid/cell';
 import type { Shift } from '@/core/plan/types';
 import type { DayWishes } from '@/server/plan/payload';
+import type { PlanRequest } from '@/server/requests/payload';
 import { publicationOf } from '@/core/publish/publication';
 import { bareHours, formatDay, formatTimeSpan, formatHours, type HourFormat } from '@/core/time/format';
 import { Bar, MARK_WIDTH } from './bar';
@@ -33,6 +34,8 @@ interface Props {
   readonly published: ReadonlyMap<string, Shift>;
   /** What its person wishes for, by day; left out: nothing. */
   readonly wishes?: DayWishes;
+  /** What is asked for about shifts, by their ids. */
+  readonly asked: ReadonlyMap<string, readonly PlanRequest[]>;
   readonly hourFormat: HourFormat;
   /** Day of the active cell in this row, -1 for none. */
   readonly active: number;
@@ -108,6 +111,7 @@ function CellBody({
   dragged,
   matched,
   wishes,
+  asked,
 }: Props & {
   day: number;
   shifts: readonly PlanShift[];
@@ -138,11 +142,12 @@ function CellBody({
               hourFormat={hourFormat}
               pencil={publication !== 'published'}
               trouble={troubles.get(shift.id) ?? null}
+              isAsked={asked.has(shift.id)}
               top={lane.top + lanes.of[i] * (lane.height + lane.space)}
               height={lane.height}
               dragged={dragged === shift.id}
               matched={matched?.has(shift.id) ?? false}
-              title={titleOf(shift, roleStyle, hourFormat)}
+              title={titleOf(shift, roleStyle, hourFormat, asked)}
             />
           </span>
         );
@@ -299,14 +304,20 @@ function troublesOf(state: PersonState): Map<string, 'stop' | 'warn'> {
   return troubles;
 }
 
-function titleOf(shift: PlanShift, roleStyle: RoleStyle | null, hourFormat: HourFormat): string {
+function titleOf(
+  shift: PlanShift,
+  roleStyle: RoleStyle | null,
+  hourFormat: HourFormat,
+  asked: Props['asked'],
+): string {
   const { from, to, label, note, detail } = shift.planShift!;
   const minutes = breakMinutes(shift);
   const pause = minutes > 0 ? `, ${minutes} min break` : '';
   const duties = (detail?.duties ?? []).map(
     (duty) => `${duty.name} ${formatTimeSpan(duty.from, duty.to, hourFormat)}`,
   );
-  const extra = [label, detail?.station, note, ...duties].filter(Boolean).join('. ');
+  const wanted = (asked.get(shift.id) ?? []).map(({ text }) => `Asked for: ${text}`);
+  const extra = [label, detail?.station, note, ...duties, ...wanted].filter(Boolean).join('. ');
   return `${formatTimeSpan(from, to, hourFormat)} ${roleStyle?.name ?? ''}${pause}${extra ? `. ${extra}` : ''}`;
 }
 
@@ -314,13 +325,14 @@ function describe(
   state: PersonState,
   shifts: readonly PlanShift[],
   day: number,
-  { roleStyles, hourFormat, published, wishes }: Props,
+  { roleStyles, hourFormat, published, wishes, asked }: Props,
 ): string {
   const { person, context } = state.view;
   const date = context.plan.from + day;
   const parts = shifts.map((shift) => {
     const state = STATE[publicationOf(shift.planShift!, published.get(shift.id))];
-    return `${titleOf(shift, (shift.role && roleStyles.get(shift.role)) || null, hourFormat)}, ${state}`;
+    const style = (shift.role && roleStyles.get(shift.role)) || null;
+    return `${titleOf(shift, style, hourFormat, asked)}, ${state}`;
   });
   if (person) {
     const dayStart = date * 1440;

@@ -5,6 +5,7 @@ import { Wordmark } from './wordmark';
 import { UndoButton } from '../undo/undo-keys';
 import Link from 'next/link';
 import type { ActorFrame, FrameArea, FramedSite } from '@/server/access/frame';
+import { WaitingCount } from '../requests/waiting-count';
 import { Select } from '../kit/inputs/select';
 import { Kbd } from '../kit/kbd';
 import { AccountMenu } from './account-menu';
@@ -34,12 +35,12 @@ export function areaAddress(area: Area, site: string | null): string {
   return area === 'plan' ? `/plan/${place}/now` : `/${area}/${place}`;
 }
 
-/** Where an area is looked at: at the site that is looked at, else at the first that has it; null: nowhere. */
-function placeOf(sites: readonly FramedSite[], area: Area, site: string | null): string | null {
+/** Where an area is looked at: the site that is looked at, else the first that has it; undefined: nowhere, null: all. */
+function placeOf(sites: readonly FramedSite[], area: Area, site: string | null): string | null | undefined {
   const having = sites.filter(({ areas }) => areas.includes(area));
-  if (having.length === 0) return null;
-  if (area === 'people' && site === null) return areaAddress(area, null);
-  return areaAddress(area, (having.find(({ id }) => id === site) ?? having[0]).id);
+  if (having.length === 0) return undefined;
+  if (area === 'people' && site === null) return null;
+  return (having.find(({ id }) => id === site) ?? having[0]).id;
 }
 
 /** The bar over every page: where one is, and the way to everywhere else. */
@@ -63,8 +64,13 @@ export function TopBar({ sites, site, area, actor, onFind }: Props) {
       <nav aria-label="Areas" className="flex h-full gap-5 phone:min-w-0 phone:gap-3 phone:overflow-x-auto">
         {actor.isPerson && <AreaLink href="/me" name="My shifts" isHere={area === 'own'} />}
         {AREAS.map(({ area: one, name }) => {
-          const href = placeOf(sites, one, site);
-          return href && <AreaLink key={one} href={href} name={name} isHere={one === area} />;
+          const place = placeOf(sites, one, site);
+          if (place === undefined) return null;
+          return (
+            <AreaLink key={one} href={areaAddress(one, place)} name={name} isHere={one === area}>
+              {one === 'requests' && place && <WaitingCount site={place} />}
+            </AreaLink>
+          );
         })}
       </nav>
       <div className="ml-auto flex shrink-0 items-center gap-3">
@@ -91,10 +97,12 @@ function AreaLink({
   href,
   name,
   isHere,
+  children,
 }: {
   readonly href: string;
   readonly name: string;
   readonly isHere: boolean;
+  readonly children?: React.ReactNode;
 }) {
   return (
     <Link
@@ -106,6 +114,7 @@ function AreaLink({
       }`}
     >
       {name}
+      {children}
     </Link>
   );
 }

@@ -14,6 +14,7 @@ import { arrangeRows } from '@/core/grid/arrangement';
 import { Canvas } from './grid/canvas';
 import { ControllerProvider, PlanController, useView } from './state/controller';
 import { PageHeaderProvider, usePageHeader } from './state/header-context';
+import { Asked } from './state/asked';
 import { type Look, asDraft, asTold } from './state/as-told';
 import { followCoverLink } from './state/cover-link';
 import { useLivePlan } from './state/live-plan';
@@ -231,6 +232,7 @@ function Ready({
         )}
       </main>
       <Dialogs />
+      {!header.off.includes('requests') && <Asked address={address} />}
     </ControllerProvider>
   );
 }

@@ -9,6 +9,7 @@ import { Decided } from './decided';
 import { CalendarScreen } from './calendar/calendar-screen';
 import { OfPerson } from './of-person';
 import { Waiting } from './waiting';
+import { WaitingElsewhere } from './waiting-count';
 
 /** What people ask for at a site: what waits, what was decided, who is away, and what is left to each. */
 export function RequestsScreen({
@@ -54,7 +55,9 @@ export function RequestsScreen({
                 ]
               : []),
           ]}
-        />
+        >
+          {part === 'waiting' && <WaitingElsewhere site={page.site} sites={header.sites} />}
+        </Strip>
       }
     >
       <h1 className="sr-only">

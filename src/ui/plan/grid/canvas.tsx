@@ -166,6 +166,7 @@ const LiveRow = memo(function LiveRow({
   const state = usePlan((plan) => stateOf(plan.judgement, row));
   const published = usePlan((plan) => plan.published);
   const wishes = usePlan((plan) => plan.references.wishes[personIdOf(row) ?? '']);
+  const asked = usePlan((plan) => plan.asked);
   const hourFormat = usePlan((plan) => plan.hourFormat);
   const chosen = useChosenOf(row);
   const matched = useView((view) => view.matched);
@@ -186,6 +187,7 @@ const LiveRow = memo(function LiveRow({
         roleStyles={roleStyles}
         published={published}
         wishes={wishes}
+        asked={asked}
         hourFormat={hourFormat}
         active={chosen.active}
         firstSelected={chosen.first}

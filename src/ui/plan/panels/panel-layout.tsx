@@ -1,3 +1,4 @@
+import clsx from 'clsx';
 import { useEffect, useRef } from 'react';
 import { useController } from '../state/controller';
 import { Button } from '../../kit/button';
@@ -9,11 +10,14 @@ export function PanelLayout({
   children,
   foot,
   onKey,
+  isWide = false,
 }: {
   readonly title: React.ReactNode;
   readonly note?: React.ReactNode;
   readonly children: React.ReactNode;
   readonly foot?: React.ReactNode;
+  /** Whether it shows more than a form. */
+  readonly isWide?: boolean;
   /** Keys of its own; true where one was used. */
   readonly onKey?: (event: React.KeyboardEvent) => boolean;
 }) {
@@ -29,7 +33,10 @@ export function PanelLayout({
       id="panel"
       tabIndex={-1}
       aria-labelledby="panel-title"
-      className="border-rule bg-sheet flex w-[320px] shrink-0 flex-col border-l outline-none max-[1100px]:w-[280px]"
+      className={clsx(
+        'border-rule bg-sheet flex shrink-0 flex-col border-l outline-none',
+        isWide ? 'w-[400px] max-w-full' : 'w-[320px] max-[1100px]:w-[280px]',
+      )}
       onKeyDown={(event) => {
         if (event.key === 'Escape') {
           event.preventDefault();
@@ -48,7 +55,7 @@ export function PanelLayout({
           Close
         </Button>
       </header>
-      <div className="min-h-0 flex-1 overflow-y-auto px-3.5 py-3">{children}</div>
+      <div className={clsx('min-h-0 flex-1 overflow-y-auto', isWide ? 'p-4' : 'px-3.5 py-3')}>{children}</div>
       {foot && <footer className="border-rule shrink-0 border-t px-3.5 py-2.5">{foot}</footer>}
     </aside>
   );

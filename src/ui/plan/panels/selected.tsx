@@ -97,6 +97,23 @@ function OneSelected({ judgement, cell }: { judgement: Judgement; cell: Cell }) 
   return <PersonSelected judgement={judgement} cell={cell} />;
 }
 
+/** What is asked for about some shifts, each leading to it. */
+function AskedFor({ shifts }: { readonly shifts: readonly string[] }) {
+  const controller = useController();
+  const asked = usePlan((plan) => plan.asked);
+  const requests = new Map(
+    shifts.flatMap((id) => asked.get(id) ?? []).map((request) => [request.id, request]),
+  );
+  return [...requests.values()].map(({ id, text, isMine }) => (
+    <p key={id} className="border-brass mt-1 border-l-4 pl-2">
+      {text}.{' '}
+      <Button kind="link" className="text-sm" onClick={() => controller.open({ kind: 'request', id })}>
+        {isMine ? 'Decide …' : 'Look at it …'}
+      </Button>
+    </p>
+  ));
+}
+
 /** Shifts that are named one by one; of more only the number is said. */
 const NAMED = 8;
 
@@ -166,6 +183,7 @@ function PersonSelected({ judgement, cell }: { judgement: Judgement; cell: Cell 
           </p>
         );
       })}
+      <AskedFor shifts={placed.map(({ id }) => id)} />
     </>
   );
 }

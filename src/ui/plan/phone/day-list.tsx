@@ -122,7 +122,7 @@ function DayButton({
 /** Who is on, and what is open. */
 function Lines({ date }: { readonly date: Day }) {
   const judgement = usePlan((state) => state.judgement);
-  const { published, hourFormat, words, roleStyles } = usePlan((state) => state);
+  const { published, hourFormat, words, roleStyles, asked } = usePlan((state) => state);
   const lines = useMemo(() => dayLines(judgement, published, date), [judgement, published, date]);
   if (lines.length === 0) return <p className="text-muted mt-4">Nobody is on, and no shift is open.</p>;
   return (
@@ -130,7 +130,8 @@ function Lines({ date }: { readonly date: Day }) {
       {lines.map(({ key, name, shift, from, to, draft }) => {
         const role = shift.role ? roleStyles.get(shift.role) : undefined;
         const own = shift.planShift;
-        const more = [own?.label, own?.detail?.station, own?.note].filter(Boolean).join(' · ');
+        const wanted = (asked.get(own?.id ?? '') ?? []).map(({ text }) => `asked for: ${text}`);
+        const more = [own?.label, own?.detail?.station, own?.note, ...wanted].filter(Boolean).join(' · ');
         return (
           <li
             key={key}

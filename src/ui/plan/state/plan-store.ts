@@ -12,6 +12,7 @@ import { withPreconditions } from '@/core/plan/preconditions';
 import type { Shift } from '@/core/plan/types';
 import type { HourFormat } from '@/core/time/format';
 import type { PlanPayload } from '@/server/plan/payload';
+import type { PlanRequest } from '@/server/requests/payload';
 import { newId } from '../../commands/new-id';
 
 /** An edit that the server has not kept yet. */
@@ -52,6 +53,8 @@ export interface PlanState {
   readonly hourFormat: HourFormat;
   /** What stands beside the plan: templates, stations, patterns, notes of days, groups of rows. */
   readonly references: References;
+  /** What is asked for about shifts, by the id of the shift. */
+  readonly asked: ReadonlyMap<string, readonly PlanRequest[]>;
 }
 
 export type References = Pick<
@@ -85,6 +88,7 @@ export function createPlanStore(payload: PlanPayload) {
     words: wordsFor(kept.plan, payload.hourFormat, new Map(Object.entries(payload.sites))),
     hourFormat: payload.hourFormat,
     references: referencesOf(payload),
+    asked: new Map(),
   }));
 }
 

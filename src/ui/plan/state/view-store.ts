@@ -55,7 +55,9 @@ export type Panel =
   | { readonly kind: 'rows' }
   /** Text of cells from elsewhere, to be placed from a cell on. */
   | { readonly kind: 'paste'; readonly block: readonly (readonly string[])[]; readonly at: Cell }
-  | { readonly kind: 'day'; readonly day: number };
+  | { readonly kind: 'day'; readonly day: number }
+  /** What is asked for about a shift. */
+  | { readonly kind: 'request'; readonly id: string };
 
 /** What a person looks at: nothing of it is kept by the server. */
 export interface ViewState {
