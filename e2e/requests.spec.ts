@@ -68,11 +68,14 @@ test('a shift given up goes from one phone to another and to who plans, who sees
   await mine.getByRole('button', { name: 'Answer' }).click();
   await expect(mine.getByLabel('Your answer')).toHaveCount(0);
 
-  await goReady(page, `${server.url}/requests/bistro`);
-  await page.getByRole('button', { name: /Emil Sandhu gives Sun 29/ }).click();
-  await side.getByRole('button', { name: 'Approve', exact: true }).click();
-  await expect(page.getByRole('button', { name: /Emil Sandhu gives Sun 29/ })).toHaveCount(0);
+  // It can be decided where its shift stands.
   await page.goto(`${server.url}/plan/bistro/${WEEK}`);
+  const emil = page.getByRole('gridcell', { name: /^Emil Sandhu, Sun 29/ });
+  await expect(emil).toHaveAttribute('aria-label', /Asked for: Emil Sandhu gives Sun 29/);
+  await emil.click();
+  await page.getByRole('button', { name: 'Decide …' }).click();
+  await side.getByRole('button', { name: 'Approve', exact: true }).click();
+  await expect(emil).toHaveAttribute('aria-label', /no shift/);
   await expect(page.getByRole('gridcell', { name: 'Noor Haddad, Sun 29' })).toHaveAttribute(
     'aria-label',
     /17:00–23:00 Floor/,
@@ -131,6 +134,29 @@ test('availability that somebody proposes is seen over what stands, and accepted
     page.getByRole('button', { name: /Emil Sandhu proposes availability.*accepted/ }),
   ).toBeVisible();
   await emil.context().close();
+});
+
+test('a shift that is asked about is marked in the plan, and publishing it otherwise says so', async ({ page }) => {
+  await server.signIn(page.context());
+  await page.goto(`${server.url}/plan/bistro/${WEEK}`);
+  const priya = page.getByRole('gridcell', { name: /^Priya Nair, Thu 26/ });
+  await expect(priya).toHaveAttribute('aria-label', /Asked for: Priya Nair gives Thu 26/);
+  await priya.click();
+  await page.getByRole('button', { name: 'Look at it …' }).click();
+  const panel = page.getByRole('complementary', { name: 'Asked for' });
+  await expect(panel).toContainText('It is not for you to decide now.');
+  expect(await seriousFaults(page)).toEqual([]);
+  await panel.getByRole('button', { name: 'Close' }).click();
+  // A draft of it that differs is published only with a word on who has to ask anew.
+  await priya.press('1');
+  await page.keyboard.type('5-22');
+  await page.keyboard.press('Enter');
+  await expect(page.getByText(/^Saved/)).toBeVisible();
+  await goReady(page, `${server.url}/plan/bistro/${WEEK}/publish`);
+  const asked = page.getByRole('region', { name: 'Asked for' });
+  await expect(asked).toContainText('1 request about shifts that are published otherwise with this');
+  await asked.getByRole('link', { name: /Priya Nair gives Thu 26/ }).click();
+  await expect(page.getByRole('heading', { name: 'With others' })).toBeVisible();
 });
 
 test('the rules of a site are sentences, and what they say holds on the phone at once', async ({

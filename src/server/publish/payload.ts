@@ -2,6 +2,7 @@ import type { Day } from '@/core/time/day';
 import type { HourFormat } from '@/core/time/format';
 import type { StoredPublication } from '@/data/publish/publication-store';
 import type { PublishChange } from '@/core/publish/publish-changes';
+import type { PlanRequest } from '../requests/payload';
 
 /** A snag that has to be acknowledged before its days are published. */
 export interface OpenStop {
@@ -48,6 +49,8 @@ export interface PublishPayload {
   /** All that staff have not been told of these days. */
   readonly changes: readonly PublishChange[];
   readonly stops: readonly OpenStop[];
+  /** What is asked for about shifts of these days. */
+  readonly requests: readonly PlanRequest[];
   /** How many shifts of these days staff know. */
   readonly published: number;
   /** The last first. */

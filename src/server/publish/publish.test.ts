@@ -38,7 +38,10 @@ const stored = async () => (await loadPlan(db, 'bistro', WEEK, 7))!;
 test('the page says by which ways each would be told besides their own page', async () => {
   await db.updateTable('person').set({ email: null }).where('id', '=', 'caio').execute();
   await db.updateTable('person').set({ phone: '7' }).where('id', '=', 'noor').execute();
-  await db.insertInto('told_wish').values({ person_id: 'noor', by_mail: 0, by_text: 1, of_requests: 1 }).execute();
+  await db
+    .insertInto('told_wish')
+    .values({ person_id: 'noor', by_mail: 0, by_text: 1, of_requests: 1 })
+    .execute();
   // Something of Noor's is new too.
   await db.updateTable('published_shift').set({ note: 'as told' }).where('person_id', '=', 'noor').execute();
   const { reach } = await page();

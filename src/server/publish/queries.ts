@@ -21,6 +21,7 @@ import { checkAccess } from '../access/permissions';
 import { nowAt } from '../clock';
 import { reachOf } from '../outbox/enqueue';
 import { offAt } from '../site/capabilities';
+import { requestsInPlan } from '../requests/in-plan';
 import { readableSite } from '../site/readable';
 import type { OpenStop, PublishPayload, Told } from './payload';
 
@@ -74,6 +75,7 @@ export async function publishPage(
       reach: await waysOf(db, site, [...people.keys()]),
       changes,
       stops: stopsIn(stored, namesOf(found.all), from, to),
+      requests: await requestsInPlan(db, actor, site, from, to - from),
       published: published.filter((shift) => shift.date >= from && shift.date < to).length,
       history: history.map((one) => ({
         ...one,

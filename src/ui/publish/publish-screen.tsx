@@ -21,6 +21,7 @@ import { ChangesTable } from './changes-table';
 import { Compared, type Comparison } from './comparisons';
 import { DaySpan } from './day-span';
 import { History } from './history';
+import { Asked } from './asked';
 import { Stops } from './stops';
 
 interface Props {
@@ -134,6 +135,7 @@ export function PublishScreen({ header, page }: Props) {
             {!isDone && (
               <>
                 <Stops stops={stops} known={known} onKnown={setKnown} />
+                <Asked requests={page.requests} changes={changes} site={site.id} />
                 <h2 className="mt-5 font-serif text-lg font-semibold">With it</h2>
                 <p className="text-muted text-sm">{waysText(changes, page.reach)}</p>
                 <TextArea

@@ -98,7 +98,7 @@ function OneSelected({ judgement, cell }: { judgement: Judgement; cell: Cell }) 
 }
 
 /** What is asked for about some shifts, each leading to it. */
-function AskedFor({ shifts }: { readonly shifts: readonly string[] }) {
+export function AskedFor({ shifts }: { readonly shifts: readonly string[] }) {
   const controller = useController();
   const asked = usePlan((plan) => plan.asked);
   const requests = new Map(

@@ -14,6 +14,7 @@ import { TextArea, TextInput } from '../../kit/inputs/text-input';
 import { useController, usePlan } from '../state/controller';
 import { Outcome, PanelLayout, focusPanel } from './panel-layout';
 import { FurtherChange, PatternScope, type EditScope } from './pattern-scope';
+import { AskedFor } from './selected';
 import { ShiftActions } from './shift-actions';
 import { ShiftHistory } from './shift-history';
 import { Breaks, Duties } from './shift-parts';
@@ -176,6 +177,7 @@ function ShiftForm({ shift }: { readonly shift: Shift }) {
       }
     >
       <div className="flex flex-col gap-3">
+        <AskedFor shifts={[shift.id]} />
         <div className="grid grid-cols-2 gap-2">
           <Field label="Person">
             <Combobox
