@@ -96,12 +96,15 @@ export async function findShiftRequest(db: Database, id: string): Promise<ShiftR
   return row ? requestFromRow(row) : null;
 }
 
-/** Requests of a site on which somebody has to do something, by when their shifts begin. */
-export async function openRequests(db: Database, site?: string): Promise<ShiftRequest[]> {
+/**
+ * Requests of a site on which somebody has to do something, by when their shifts begin. `kept`: also those that were
+ * not sent yet.
+ */
+export async function openRequests(db: Database, site?: string, kept = false): Promise<ShiftRequest[]> {
   const rows = await db
     .selectFrom('shift_request')
     .selectAll()
-    .where('state', 'in', ['with-colleague', 'waiting'])
+    .where('state', 'in', ['with-colleague', 'waiting', ...(kept ? ['drafted'] : [])])
     .$if(site !== undefined, (query) => query.where('site_id', '=', site!))
     .orderBy('begins')
     .orderBy('at')

@@ -199,6 +199,7 @@ describe('everything that can be asked names its permission', () => {
       'request.renew',
       'request.reply',
       'request.see',
+      'request.send',
       'request.withdraw',
       'task.tick',
       'told.wish',

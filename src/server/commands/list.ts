@@ -1,6 +1,7 @@
 import {
   answerRequest,
   askRequest,
+  sendRequest,
   renewRequest,
   replyRequest,
   seeRequest,
@@ -109,6 +110,7 @@ const ALL = [
   sendAgain,
   wishToBeTold,
   askRequest,
+  sendRequest,
   answerRequest,
   withdrawRequest,
   replyRequest,

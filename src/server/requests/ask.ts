@@ -25,7 +25,10 @@ import { shiftIdsOf } from './words';
 
 type Work = Promise<Result<{ work: CommandEffect }>>;
 
-/** Asks for something about shifts: a colleague first, where one has to agree, else whoever decides. */
+/**
+ * Asks for something about shifts: a colleague first, where one has to agree, else whoever decides; or keeps it for
+ * later.
+ */
 export const askRequest = command<'request.ask', AskDraft>({
   kind: 'request.ask',
   permission: 'self',
@@ -77,22 +80,59 @@ export const askRequest = command<'request.ask', AskDraft>({
       ...{ state: 'drafted', isAsked: false, at: timestamp(), note: draft.note },
       ...{ decidedAt: null, takenBack: null, seenAt: null },
     };
-    const late = ruleFault(found.at.rules, kind, [...request.mine, ...request.theirs], found.at.now);
-    if (late) return fail('request', late, 'input.kind');
+    if (draft.send !== false) return sent(context, found.at, null, request);
     const twice = await askedTwice(db, request);
     if (twice) return twice;
     const ground = await loadGround(db, found.at, [request]);
-    const fault = exchangeFault(ground, request, person);
-    if (fault) return fail('request', `${fault}.`, 'input.theirs');
-    const sent = stepped(request, { do: 'send' });
-    if (!sent.ok) return sent;
-    const step: Step = { what: 'asked', words: draft.note };
-    if (kind === 'take' && isByItself(ground, sent.request))
-      return approvedEffect(context, ground, null, sent.request, [step, BY_ITSELF]);
-    const told = kind === 'take' ? ['deciders' as const] : ['colleague' as const];
-    return { ok: true, work: await stepEffect(context, ground, null, sent.request, { ...step, told }) };
+    const step = { what: 'kept it for later', words: '', told: [] };
+    return { ok: true, work: await stepEffect(context, ground, null, request, step) };
   },
 });
+
+/** Sends what one kept for later, as its shifts are now. */
+export const sendRequest = command<'request.send', { request: string }>({
+  kind: 'request.send',
+  permission: 'self',
+  scope: () => BUSINESS,
+  input: OWN_REQUEST,
+  async prepare(context, { request: id }): Work {
+    const found = await ownRequest(context, id);
+    if (!found.ok) return found;
+    const { request, at } = found;
+    const off = await refuseOff(context.db, 'requests', [request.site]);
+    if (off) return off;
+    const ground = await loadGround(context.db, at, [request]);
+    const moved = movedOf(ground, request);
+    if (moved.length > 0) return fail('changed-meanwhile', moved.join(' '), 'input.request');
+    return sent(context, at, request, request, ground);
+  },
+});
+
+/** A request on its way: to a colleague, or to whoever decides. `before`: as it was kept; null: it is new. */
+async function sent(
+  context: Context,
+  at: RequestSite,
+  before: ShiftRequest | null,
+  request: ShiftRequest,
+  known: RequestGround | null = null,
+): Work {
+  const { db } = context;
+  const { kind, asker, note } = request;
+  const late = ruleFault(at.rules, kind, [...request.mine, ...request.theirs], at.now);
+  if (late) return fail('request', late, 'input.kind');
+  const twice = await askedTwice(db, request);
+  if (twice) return twice;
+  const ground = known ?? (await loadGround(db, at, [request]));
+  const fault = exchangeFault(ground, request, asker);
+  if (fault) return fail('request', `${fault}.`, 'input.theirs');
+  const next = stepped(request, { do: 'send' });
+  if (!next.ok) return next;
+  const step: Step = { what: 'asked', words: note };
+  if (kind === 'take' && isByItself(ground, next.request))
+    return approvedEffect(context, ground, before, next.request, [step, BY_ITSELF]);
+  const told = kind === 'take' ? ['deciders' as const] : ['colleague' as const];
+  return { ok: true, work: await stepEffect(context, ground, before, next.request, { ...step, told }) };
+}
 
 const BY_ITSELF: Step = { what: 'approved by the rules of the site', words: '' };
 
@@ -274,7 +314,12 @@ async function ownStep(
   const next = stepped(request, { do: event });
   if (!next.ok) return next;
   const ground = await loadGround(context.db, at, [request]);
-  return { ok: true, work: await stepEffect(context, ground, request, next.request, step) };
+  // Nobody knows of what was not sent.
+  const told = request.state === 'drafted' ? [] : step.told;
+  return {
+    ok: true,
+    work: await stepEffect(context, ground, request, next.request, { ...step, told }),
+  };
 }
 
 /** A request of who asks, with the site it is about. */

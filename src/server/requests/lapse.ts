@@ -21,7 +21,7 @@ const LOOKED = new WeakMap<Database, number>();
 export async function lapseRequests(db: Database): Promise<void> {
   const minute = Math.floor(now() / 60_000);
   if (LOOKED.get(db) === minute) return;
-  for (const [site, waiting] of groupedBy(await openRequests(db), (one) => one.site)) {
+  for (const [site, waiting] of groupedBy(await openRequests(db, undefined, true), (one) => one.site)) {
     const at = await requestSite(db, site);
     if (!at.ok) continue;
     const { now: time } = at.at;
@@ -43,6 +43,7 @@ function lapse(db: Database, open: ShiftRequest, ground: RequestGround): Promise
     );
     if (wrong) throw new Error(wrong.problem.message);
     const text = textOf(request!, ground, await namesOfPeople(trx, peopleOf(request!)));
-    await enqueueTellings(trx, await tellingsFor(trx, next.request, text, GONE, ['asker', 'colleague']));
+    const told = request!.state === 'drafted' ? [] : (['asker', 'colleague'] as const);
+    await enqueueTellings(trx, await tellingsFor(trx, next.request, text, GONE, told));
   });
 }

@@ -6,7 +6,7 @@ import { withoutPay } from '@/core/plan/without-pay';
 import { isPossible, swapOptions } from '@/core/requests/exchange';
 import { basisOf } from '@/core/requests/moved';
 import { REQUEST_KINDS, ruleFault } from '@/core/requests/rules';
-import { startOfWeek } from '@/core/time/day';
+import { type Day, startOfWeek } from '@/core/time/day';
 import type { Database } from '@/data/database';
 import { loadPublishedById } from '@/data/publish/publication-store';
 import { type SiteSummary, namesOf, listSites } from '@/data/site/site-store';
@@ -45,6 +45,16 @@ async function toldWeeks(db: Database, site: SiteSummary, from: number) {
   return { judgement, words, roles: await rolesOf(db) };
 }
 
+/** The weeks that somebody asks in, judged, with the site and the time there; where shifts are asked about. */
+export async function askingWeeks(db: Database, siteId: string, date: Day) {
+  const found = await requestSite(db, siteId);
+  if (!found.ok) return found;
+  const { site } = found.at;
+  const from = startOfWeek(date, site.weekStart);
+  const told = await TOLD.get(db, `${siteId} ${from}`, () => toldWeeks(db, site, from));
+  return { ok: true as const, weeks: { ...told, ...found.at } };
+}
+
 /** What could be done with one's own published shift: what could be had for it, and who could take it. */
 export async function shiftOptions(
   db: Database,
@@ -58,13 +68,9 @@ export async function shiftOptions(
     return fail('unknown', 'there is no such shift of yours', 'shift');
   const off = await refuseOff(db, 'requests', [siteId]);
   if (off) return off;
-  const found = await requestSite(db, siteId);
+  const found = await askingWeeks(db, siteId, shift.date);
   if (!found.ok) return found;
-  const { site, rules, now } = found.at;
-  const from = startOfWeek(shift.date, site.weekStart);
-  const { judgement, words, roles } = await TOLD.get(db, `${siteId} ${from}`, () =>
-    toldWeeks(db, site, from),
-  );
+  const { site, rules, now, judgement, words, roles } = found.weeks;
   const twice = await askedTwice(db, { asker: person, mine: [basisOf(siteId, shift)], theirs: [] });
   const refused: ShiftOptions['refused'] = Object.fromEntries(
     REQUEST_KINDS.flatMap((kind) => {

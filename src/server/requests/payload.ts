@@ -14,6 +14,8 @@ export interface AskDraft {
   /** Who is asked; null: nobody in particular, or whoever has the shifts that are taken. */
   readonly colleague: string | null;
   readonly note: string;
+  /** False: kept for later, seen by nobody else. */
+  readonly send?: boolean;
 }
 
 /** A shift of a request, in words: `Fri 27, 15:00–23:00 Bar`. */
@@ -55,6 +57,17 @@ export interface ShiftOptions {
   readonly swaps: readonly SwapOffer[];
   /** Who could take it, the best first. */
   readonly takers: readonly { readonly id: string; readonly name: string }[];
+}
+
+/** What a swap of several shifts would mean, and what else could go with it. */
+export interface SwapLook {
+  readonly mine: ExchangeView;
+  /** Why it cannot be asked for; null: it can. */
+  readonly fault: string | null;
+  /** Other shifts of one's own that could be given with it. */
+  readonly moreMine: readonly RequestShift[];
+  /** Other shifts of the same colleague that one could work for it. */
+  readonly moreTheirs: readonly RequestShift[];
 }
 
 /** A request as whoever is part of it sees it. */

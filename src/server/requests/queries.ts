@@ -79,7 +79,7 @@ export async function ownRequests(db: Database, actor: Actor): Promise<Result<{ 
       } else if (request.asker === person) {
         const isNews = isOver(request) && request.state !== 'withdrawn' && request.seenAt === null;
         found.mine.push({ ...view, isNews });
-      } else if (!isOver(request)) found.asked.push(view);
+      } else if (!isOver(request) && request.state !== 'drafted') found.asked.push(view);
     }
   }
   return { ok: true, requests: found };

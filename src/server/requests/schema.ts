@@ -15,6 +15,7 @@ export const ASK_REQUEST = Joi.object<AskDraft>({
   theirs: IDS.required(),
   colleague: ID.allow(null).required(),
   note: WORDS,
+  send: Joi.boolean().default(true),
 }).required();
 
 /** Yes or no of a colleague, or a yes taken back. */

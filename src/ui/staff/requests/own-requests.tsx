@@ -68,7 +68,7 @@ type Action = {
 }[CommandKind];
 
 /** What takes something back is never what is usually said. */
-const BACK: ReadonlySet<string> = new Set(['Withdraw', 'Take my yes back']);
+const BACK: ReadonlySet<string> = new Set(['Withdraw', 'Drop it', 'Take my yes back']);
 
 /** What can be said to a request, a button each; the first is what is usually said. */
 function Answers({ actions, again }: { readonly actions: readonly Action[]; readonly again: () => void }) {
@@ -135,13 +135,17 @@ function Mine({ request, again }: { readonly request: Own['mine'][number]; reado
   const question =
     owner === 'asker' && moved.length === 0 ? trail.findLast(({ what }) => what === 'asked back') : null;
   const last = trail.at(-1);
+  const isKept = state === 'drafted';
   const actions: Action[] = [
+    ...(isKept ? [['Send it', 'request.send', { request: id }] as const] : []),
     ...(isNews ? [['Seen', 'request.see', { request: id }] as const] : []),
-    ...(moved.length > 0 ? [['Ask anew', 'request.renew', { request: id }] as const] : []),
+    ...(moved.length > 0 && !isKept ? [['Ask anew', 'request.renew', { request: id }] as const] : []),
     ...(question && words.trim() !== ''
       ? [['Answer', 'request.reply', { request: id, words: words.trim() }] as const]
       : []),
-    ...(isOver(request) ? [] : [['Withdraw', 'request.withdraw', { request: id }] as const]),
+    ...(isOver(request)
+      ? []
+      : [[isKept ? 'Drop it' : 'Withdraw', 'request.withdraw', { request: id }] as const]),
   ];
   return (
     <li className="border-fine border-b py-3">

@@ -15,6 +15,7 @@ import { Select } from '../../kit/inputs/select';
 import { TextArea } from '../../kit/inputs/text-input';
 import { useStaff } from '../staff-context';
 import { ExchangeLine } from './exchange-line';
+import { SwapMore, useSwapLook } from './swap-more';
 
 type OwnKind = Exclude<RequestKind, 'take'>;
 
@@ -68,21 +69,29 @@ function Ask({
   const { go } = useStaff();
   const { run, busy, problem } = useCommand();
   const [kind, setKind] = useState<OwnKind>('swap');
-  const [chosen, choose] = useState<string | null>(null);
+  const [mine, setMine] = useState<readonly string[]>([shift.id]);
+  const [theirs, setTheirs] = useState<readonly string[]>([]);
   const [taker, setTaker] = useState(takers[0]?.id ?? '');
   const [note, setNote] = useState('');
-  const swap = swaps.find((one) => one.shift.id === chosen);
+  const swap = swaps.find((one) => one.shift.id === theirs[0]);
+  const look = useSwapLook(site, kind === 'swap' ? mine : [], theirs);
   const why = refused[kind];
-  const isReady = kind === 'swap' ? swap !== undefined : kind === 'hand-over' ? taker !== '' : true;
-  const send = async () => {
+  const isReady =
+    kind === 'swap'
+      ? swap !== undefined && !(look && look.fault !== null)
+      : kind === 'hand-over'
+        ? taker !== ''
+        : true;
+  const ask = async (send: boolean) => {
     const done = await run(
       'request.ask',
       {
-        ...{ id: newId(), site, kind, mine: [shift.id], note },
-        theirs: kind === 'swap' ? [swap!.shift.id] : [],
+        ...{ id: newId(), site, kind, note, send },
+        mine: kind === 'swap' ? mine : [shift.id],
+        theirs: kind === 'swap' ? theirs : [],
         colleague: kind === 'swap' ? swap!.colleague : kind === 'hand-over' ? taker : null,
       },
-      'Asked',
+      send ? 'Asked' : 'Kept for later',
     );
     if (!done) return;
     await queryClient().invalidateQueries({ queryKey: ['staff'] });
@@ -119,8 +128,11 @@ function Ask({
                     type="radio"
                     name="theirs"
                     className="radio radio-sm mt-1"
-                    checked={chosen === one.shift.id}
-                    onChange={() => choose(one.shift.id)}
+                    checked={one === swap}
+                    onChange={() => {
+                      setMine([shift.id]);
+                      setTheirs([one.shift.id]);
+                    }}
                   />
                   <span className="min-w-0 flex-1">
                     <span className="block font-semibold">{one.shift.text}</span>
@@ -128,6 +140,15 @@ function Ask({
                     <ExchangeLine effect={one.mine} />
                   </span>
                 </label>
+                {one === swap && look && (
+                  <SwapMore
+                    look={look}
+                    name={one.name}
+                    shifts={{ mine, theirs }}
+                    onMine={setMine}
+                    onTheirs={setTheirs}
+                  />
+                )}
               </li>
             ))}
           </ul>
@@ -169,8 +190,16 @@ function Ask({
               {asSentence(problem.message)}
             </p>
           )}
-          <Button kind="primary" className="min-h-12" disabled={busy || !isReady} onClick={() => void send()}>
+          <Button
+            kind="primary"
+            className="min-h-12"
+            disabled={busy || !isReady}
+            onClick={() => void ask(true)}
+          >
             {kind === 'swap' ? 'Ask for the swap' : kind === 'hand-over' ? 'Ask them' : 'Give it up'}
+          </Button>
+          <Button className="min-h-11" disabled={busy || !isReady} onClick={() => void ask(false)}>
+            Keep it for later
           </Button>
         </>
       )}
