@@ -2,6 +2,7 @@ import { expect, test } from '@playwright/test';
 import { conflicts } from '../torture/conflicts';
 import { fullDisk } from '../torture/full-disk';
 import { kills } from '../torture/kills';
+import { openShiftRaces } from '../torture/open-shift-races';
 import { publishKills } from '../torture/publish-kills';
 import { twoProcesses } from '../torture/two-processes';
 import { DemoServer } from './server';
@@ -26,6 +27,12 @@ test('a process that is killed while it publishes has told all of it or nothing,
 
 test('two servers on one file both stand', async () => {
   expect(await twoProcesses(server, 40)).toMatchObject({ acknowledged: 40, lost: 0 });
+});
+
+test('an open shift that several ask for at once goes to exactly one, the others are told', async () => {
+  test.setTimeout(240_000);
+  const races = await openShiftRaces(server, 100, { site: 'bistro', role: 'floor', most: 6 });
+  expect(races).toEqual({ races: 100, winners: 100, told: 500, broken: 0 });
 });
 
 test('four people at the same shifts are told where they meet', async () => {

@@ -16,5 +16,6 @@ if build && find_chromium; then
   export CHROMIUM
   node --import tsx bench/browser.ts
   node --import tsx bench/staff.ts
+  node --import tsx bench/races.ts
 fi
 exit 0

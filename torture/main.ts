@@ -3,6 +3,7 @@ import { conflicts } from './conflicts';
 import { fullDisk } from './full-disk';
 import { hostileFiles } from './hostile-files';
 import { kills } from './kills';
+import { openShiftRaces } from './open-shift-races';
 import { publishKills } from './publish-kills';
 import { staleForms } from './stale-forms';
 import { twoProcesses } from './two-processes';
@@ -33,6 +34,10 @@ try {
   const both = await twoProcesses(server, times(600));
   say('two-processes', both.acknowledged);
   say('two-processes-lost', both.lost, true);
+  const races = await openShiftRaces(server, times(1000), { site: 'bistro', role: 'floor', most: 6 });
+  say('open-shift-races', races.races);
+  say('open-shift-winners', races.winners);
+  say('open-shift-not-one-winner', races.broken, true);
   const full = await fullDisk(times(20));
   if (full) {
     say('full-disk-refused', full.refused);

@@ -39,7 +39,7 @@ export function ProposalPanel({
   const preview = usePreview('availability.decide', {
     ...{ ...input, isAccepted: true, reason: '' },
   });
-  const { data: supply } = useSupply(id, isLater ? since : null);
+  const { data: supply, isError } = useSupply(id, isLater ? since : null);
   const now = versionOn(versions, since ?? first);
   const dated = { ...version, since: since ?? first };
   const until = countsUntil(withVersion(versions, dated), dated);
@@ -67,6 +67,7 @@ export function ProposalPanel({
         habits={habits}
         supply={supply ?? null}
       />
+      {isError && <p className="text-muted">How many could work then is not known just now.</p>}
       {until !== version.until && until !== null && (
         <p className="border-brass border-l-4 pl-3">
           From {formatLongDay(until + 1)} what was said for then before counts again.
@@ -132,8 +133,8 @@ function useSupply(proposal: string, since: number | null) {
       queryFn: async ({ signal }) => {
         const query = new URLSearchParams({ proposal, ...(since !== null && { since: formatDate(since) }) });
         const response = await fetch(`/api/people/proposal?${query}`, { signal });
-        const body = (await response.json()) as { supply?: ProposalSupply };
-        return body.supply ?? null;
+        if (!response.ok) throw new Error(response.statusText);
+        return ((await response.json()) as { supply: ProposalSupply }).supply;
       },
       // Plans change under it, so an answer counts only as long as somebody looks at it.
       gcTime: 0,

@@ -20,7 +20,8 @@ export function useSwapLook(
       queryFn: async ({ signal }) => {
         const query = new URLSearchParams({ site, mine: mine.join(), theirs: theirs.join() });
         const response = await fetch(`/api/me/requests/swap?${query}`, { signal });
-        return ((await response.json()) as { look?: SwapLook }).look ?? null;
+        if (!response.ok) throw new Error(response.statusText);
+        return ((await response.json()) as { look: SwapLook }).look;
       },
     },
     queryClient(),
@@ -48,6 +49,7 @@ export function SwapMore({
   readonly onTheirs: (ids: readonly string[]) => void;
 }) {
   const isMore = shifts.mine.length + shifts.theirs.length > 2;
+  if (moreTheirs.length + moreMine.length === 0) return null;
   return (
     <details className="mb-3 ml-8">
       <summary className="link link-primary flex min-h-11 cursor-pointer items-center font-semibold">
@@ -60,9 +62,6 @@ export function SwapMore({
         onChosen={onTheirs}
       />
       <More legend="Also of mine" shifts={moreMine} chosen={shifts.mine} onChosen={onMine} />
-      {moreTheirs.length + moreMine.length === 0 && !isMore && (
-        <p className="text-muted">There are no others that could go with it.</p>
-      )}
       {isMore && (
         <p className="mt-2">
           <b>All of it:</b> {fault === null ? <ExchangeLine effect={effect} /> : <b>{fault}</b>}
