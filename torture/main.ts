@@ -38,6 +38,12 @@ try {
   say('open-shift-races', races.races);
   say('open-shift-winners', races.winners);
   say('open-shift-not-one-winner', races.broken, true);
+  const crowd = new DemoServer();
+  await crowd.begin('--large');
+  const one = await openShiftRaces(crowd, 1, { site: 'grounds', role: 'grounds', most: 1000 });
+  await crowd.end();
+  say('open-shift-crowd', one.told + one.winners);
+  say('open-shift-crowd-not-one-winner', one.broken, true);
   const full = await fullDisk(times(20));
   if (full) {
     say('full-disk-refused', full.refused);
