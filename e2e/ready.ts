@@ -1,4 +1,5 @@
-import type { Page } from '@playwright/test';
+import type { Browser, Page } from '@playwright/test';
+import type { DemoServer } from './server';
 
 /** Chooses the dark theme, behind the square at the right of the bar. */
 export async function useDarkTheme(page: Page): Promise<void> {
@@ -10,6 +11,20 @@ export async function useDarkTheme(page: Page): Promise<void> {
 export async function goReady(page: Page, address: string): Promise<void> {
   await page.goto(address);
   await page.locator('[data-ready="true"]').waitFor();
+}
+
+/** A page on somebody's phone, signed in. */
+export async function phoneOf(
+  server: DemoServer,
+  browser: Browser,
+  account: string,
+  path = '/me',
+): Promise<Page> {
+  const context = await browser.newContext({ viewport: { width: 390, height: 844 } });
+  await server.signIn(context, account);
+  const page = await context.newPage();
+  await goReady(page, `${server.url}${path}`);
+  return page;
 }
 
 /** Publishes all of a week of the bistro as it stands, every stop acknowledged. */

@@ -1,6 +1,6 @@
 import { type Browser, type Page, expect, test } from '@playwright/test';
 import { seriousFaults } from './axe';
-import { goReady, publishWeek } from './ready';
+import { goReady, phoneOf, publishWeek } from './ready';
 import { DemoServer, WEEK } from './server';
 
 // Open shifts, swaps and shifts given up, between phones and whoever plans.
@@ -10,13 +10,8 @@ test.beforeAll(() => server.begin());
 test.afterAll(() => server.end());
 test.setTimeout(120_000);
 
-async function phone(browser: Browser, account: string, path = '/me'): Promise<Page> {
-  const context = await browser.newContext({ viewport: { width: 390, height: 844 } });
-  await server.signIn(context, account);
-  const page = await context.newPage();
-  await goReady(page, `${server.url}${path}`);
-  return page;
-}
+const phone = (browser: Browser, account: string, path?: string) =>
+  phoneOf(server, browser, account, path);
 
 /** Opens what can be done with a shift of one's own. */
 async function askAbout(page: Page, day: string, times: string): Promise<void> {

@@ -4,6 +4,7 @@ import type { Database } from '@/data/database';
 import { listSites } from '@/data/site/site-store';
 import type { ShiftRequest } from '@/data/requests/request-store';
 import type { Actor } from '../access/actor';
+import { Unchanged } from '@/data/unchanged';
 import { seesRequests, turnsAt } from '../leave/queries';
 import { offAt } from '../site/capabilities';
 import { proposalTurns } from '../staff/proposals';
@@ -52,8 +53,15 @@ export async function requestInFull(
   return { ok: true, request: { queued: mine, view: null } };
 }
 
+/** Counts as they were last asked for: every page of whoever plans asks. */
+const COUNTS = new Unchanged<Record<string, number>>(60);
+
 /** How much waits for who asks to decide, by site; sites at which nothing does are left out. */
-export async function waitingCounts(db: Database, actor: Actor): Promise<Record<string, number>> {
+export function waitingCounts(db: Database, actor: Actor): Promise<Record<string, number>> {
+  return COUNTS.get(db, actor.id, () => countWaiting(db, actor));
+}
+
+async function countWaiting(db: Database, actor: Actor): Promise<Record<string, number>> {
   const counts: Record<string, number> = {};
   for (const { id } of await listSites(db)) {
     const off = await offAt(db, id);
