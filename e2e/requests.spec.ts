@@ -10,8 +10,7 @@ test.beforeAll(() => server.begin());
 test.afterAll(() => server.end());
 test.setTimeout(120_000);
 
-const phone = (browser: Browser, account: string, path?: string) =>
-  phoneOf(server, browser, account, path);
+const phone = (browser: Browser, account: string, path?: string) => phoneOf(server, browser, account, path);
 
 /** Opens what can be done with a shift of one's own. */
 async function askAbout(page: Page, day: string, times: string): Promise<void> {
@@ -131,7 +130,9 @@ test('availability that somebody proposes is seen over what stands, and accepted
   await emil.context().close();
 });
 
-test('a shift that is asked about is marked in the plan, and publishing it otherwise says so', async ({ page }) => {
+test('a shift that is asked about is marked in the plan, and publishing it otherwise says so', async ({
+  page,
+}) => {
   await server.signIn(page.context());
   await page.goto(`${server.url}/plan/bistro/${WEEK}`);
   const priya = page.getByRole('gridcell', { name: /^Priya Nair, Thu 26/ });

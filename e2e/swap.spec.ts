@@ -10,8 +10,7 @@ test.beforeAll(() => server.begin());
 test.afterAll(() => server.end());
 test.setTimeout(120_000);
 
-const phone = (browser: Browser, account: string, path?: string) =>
-  phoneOf(server, browser, account, path);
+const phone = (browser: Browser, account: string, path?: string) => phoneOf(server, browser, account, path);
 
 test('a swap is kept, sent, agreed to on another phone and approved, two shifts for one', async ({
   page,
