@@ -35,7 +35,7 @@ export async function insertStaff(db: Database, monday: Day): Promise<void> {
     .execute();
   const version = {
     id: 'emil-evenings',
-    since: monday + 7,
+    since: monday + 14,
     until: monday + 69,
     comment: 'Evening classes until February',
     blocks: [0, 2, 4, 5, 6].map((weekday) => ({
