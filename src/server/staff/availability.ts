@@ -91,13 +91,13 @@ export const withdrawAvailability = command<'availability.withdraw', { proposal:
  */
 export const decideAvailability = command<
   'availability.decide',
-  { person: string; proposal: string; isAccepted: boolean; since: Day | null; reason: string }
+  { person: string; proposal: string; isAccepted: boolean; since?: Day | null; reason: string }
 >({
   kind: 'availability.decide',
   permission: 'people.change',
   scope: ({ person }) => ({ people: [person] }),
   input: DECIDE_AVAILABILITY,
-  async prepare({ db, actor }, { person, proposal, isAccepted, since, reason }) {
+  async prepare({ db, actor }, { person, proposal, isAccepted, since = null, reason }) {
     const [row] = await loadRows(db, 'availability_proposal', { id: proposal });
     if (!row || row.person_id !== person)
       return fail('unknown', 'there is no such proposal of this person', 'input.proposal');

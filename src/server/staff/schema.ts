@@ -64,13 +64,13 @@ export const DECIDE_AVAILABILITY = Joi.object<{
   person: string;
   proposal: string;
   isAccepted: boolean;
-  since: Day | null;
+  since?: Day | null;
   reason: string;
 }>({
   person: ID.required(),
   proposal: ID.required(),
   isAccepted: Joi.boolean().required(),
-  since: DAY_NUMBER.allow(null).default(null),
+  since: DAY_NUMBER.allow(null),
   reason: Joi.string()
     .trim()
     .max(1000)
