@@ -6,6 +6,7 @@ export function Decided({ page }: { readonly page: RequestsPage }) {
   return (
     <EndedList
       page={page}
+      label="Decided requests"
       empty={{
         title: 'Nothing was decided yet.',
         text: `What is approved or declined at ${page.siteName} stays here, with who decided it and when.`,

@@ -33,10 +33,13 @@ type Ended = {
 /** Requests with what became of them, the latest first, and the chosen one with its trail. */
 export function EndedList({
   page,
+  label,
   tools,
   empty,
 }: {
   readonly page: RequestsPage;
+  /** What the list is of. */
+  readonly label: string;
   readonly tools?: React.ReactNode;
   /** What to say where there is none. */
   readonly empty: { readonly title: string; readonly text: string };
@@ -71,7 +74,7 @@ export function EndedList({
             onChange={setText}
           />
         </div>
-        <ul aria-label="Requests" className="border-rule border-t">
+        <ul aria-label={label} className="border-rule border-t">
           {shown.map((one) => (
             <li key={one.id} className="border-fine border-b">
               <button

@@ -15,6 +15,7 @@ export function OfPerson({ page }: { readonly page: RequestsPage }) {
     <EndedList
       key={person}
       page={page}
+      label={`Requests of ${name ?? 'nobody'}`}
       tools={
         <Select
           label="Whose requests"
