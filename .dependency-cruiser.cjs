@@ -14,15 +14,21 @@ module.exports = {
       'core-stands-alone',
       layer('src/core'),
       {
-        path: '^(src/(?!core/)|cli/|node_modules/(?!temporal-polyfill/|rrule/))',
+        path: '^(src/(?!core/)|cli/|node_modules/(?!temporal-polyfill/|rrule/|highs/))',
       },
-      'The core imports only itself and temporal-polyfill, in one place rrule.',
+      'The core imports only itself and temporal-polyfill, in one place each rrule and highs.',
     ),
     forbid(
       'rules-in-one-place',
       '^(src|cli)/(?!core/patterns/rule\\.ts$)',
       { path: '^node_modules/rrule/' },
       'Only core/patterns/rule.ts knows the recurrence library.',
+    ),
+    forbid(
+      'linear-programs-in-one-place',
+      '^(src|cli)/(?!core/propose/master\\.ts$)',
+      { path: '^node_modules/highs/' },
+      'Only core/propose/master.ts knows the solver of linear programs.',
     ),
     forbid('core-is-pure', layer('src/core'), { dependencyTypes: ['core'] }, 'No Node in the core.'),
     forbid(

@@ -83,7 +83,7 @@ export function formatPlan(plan: Plan): RawPlan {
       ...fromTo(need),
       count: need.count,
     })),
-    shifts: plan.shifts.map(shiftOf),
+    shifts: plan.shifts.map(formatShift),
     around: plan.surroundingShifts.map(aroundOf),
     rules: rulesOf(plan.rules),
     budget: { ...plan.budget },
@@ -165,7 +165,8 @@ function breakOf(pause: Break | null): RawBreak | null {
   );
 }
 
-function shiftOf(shift: Shift): RawShift {
+/** A shift as a plan file has it. */
+export function formatShift(shift: Shift): RawShift {
   return {
     id: shift.id,
     person: shift.person,

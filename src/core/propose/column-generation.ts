@@ -1,0 +1,123 @@
+import { type PersonWeek, type WeekSolver, rewardsOf, valueOf } from './best-week';
+import { type Column, type LinearSolver, Master, type Relaxed } from './master';
+import type { Model } from './model';
+import { type Bound, type GoesOn, ascend, boundAt } from './prices';
+
+/** How weeks are found and chosen. */
+export interface Search {
+  readonly seed: number;
+  /** How many times prices are looked for before weeks are chosen in fractions, and how often that is done. */
+  readonly passes: number;
+  readonly rounds: number;
+  readonly goesOn?: GoesOn;
+}
+
+/** How near the fractional choice and the bound are when nothing more is looked for. */
+const NEAR = 2e-4;
+/** How much of the best prices known is mixed into those of the fractional choice. */
+const MIX = 0.5;
+/** Which part of the people that are left is settled at once. */
+const SETTLED = 0.15;
+/** How often weeks are looked for anew for those who are left, at most, before more are settled. */
+const AGAIN = 40;
+
+/**
+ * A plan of weeks that work well together, and a bound for all plans: weeks are added that would better the choice in
+ * fractions, until none does; then people are settled a few at a time, those whose week is chosen most first, and weeks
+ * looked for anew for those who are left.
+ */
+export function generate(
+  model: Model,
+  solver: WeekSolver,
+  highs: LinearSolver,
+  search: Search,
+): { readonly weeks: PersonWeek[]; readonly bound: Bound } {
+  const { workers } = model;
+  const master = new Master(model, highs);
+  try {
+    const found: { worker: number; week: PersonWeek }[] = workers.map((worker) => ({
+      worker: worker.index,
+      week: nothingFor(model, solver, worker.index),
+    }));
+    const start = ascend(model, solver, {
+      ...{ passes: search.passes, seed: search.seed, goesOn: search.goesOn },
+      onWeek: (worker, week) => found.push({ worker, week }),
+    });
+    master.add(found);
+    const { bound, relaxed } = priced(model, solver, master, start, search);
+    return { weeks: settled(model, solver, master, relaxed), bound };
+  } finally {
+    master.dispose();
+  }
+}
+
+function nothingFor(model: Model, solver: WeekSolver, index: number): PersonWeek {
+  return solver.best(model.workers[index], new Float64Array(model.options.length).fill(-1e9))!.week;
+}
+
+/** Adds weeks until none betters the choice in fractions. */
+function priced(
+  model: Model,
+  solver: WeekSolver,
+  master: Master,
+  start: Bound,
+  { rounds, goesOn }: Search,
+): { readonly bound: Bound; readonly relaxed: Relaxed } {
+  let best = start;
+  let known: readonly PersonWeek[] | undefined;
+  let relaxed = master.solve();
+  for (let round = 0; round < rounds && (goesOn?.() ?? true); round++) {
+    const mixed = relaxed.prices.map((price, i) => MIX * best.prices[i] + (1 - MIX) * price);
+    const added = look(mixed) || look(relaxed.prices);
+    if (added === 0 || (relaxed.objective - best.bound) / Math.abs(relaxed.objective) < NEAR) break;
+    relaxed = master.solve();
+  }
+  return { bound: best, relaxed };
+
+  /** The weeks that are best at some prices, if they better the choice. */
+  function look(prices: ArrayLike<number>): number {
+    const now = boundAt(model, solver, prices, known);
+    known = now.weeks;
+    if (now.bound > best.bound) best = now;
+    const rewards = rewardsOf(model, relaxed.prices);
+    return master.add(
+      now.weeks.flatMap((week, worker) =>
+        valueOf(week, rewards) < relaxed.own[worker] - 1e-6 ? [{ worker, week }] : [],
+      ),
+    );
+  }
+}
+
+/** One week for everybody: those that are chosen most are settled, a few people at a time. */
+function settled(model: Model, solver: WeekSolver, master: Master, first: Relaxed): PersonWeek[] {
+  const weeks: (PersonWeek | null)[] = model.workers.map(() => null);
+  let relaxed = first;
+  for (;;) {
+    const best = new Map<number, { readonly column: Column; readonly share: number }>();
+    for (const column of master.columns) {
+      if (weeks[column.worker]) continue;
+      const share = relaxed.chosen[column.column] ?? 0;
+      const known = best.get(column.worker);
+      if (!known || share > known.share) best.set(column.worker, { column, share });
+    }
+    if (best.size === 0) return weeks.map((week) => week!);
+    const order = [...best.values()].sort((a, b) => b.share - a.share || a.column.worker - b.column.worker);
+    const some = Math.max(1, Math.ceil(order.length * SETTLED));
+    for (const [i, { column, share }] of order.entries())
+      if (i < some || share > 0.99) {
+        weeks[column.worker] = column.week;
+        master.choose(column);
+      }
+    const left = model.workers.filter(({ index }) => !weeks[index]);
+    for (let again = 0; left.length > 0 && again < AGAIN; again++) {
+      relaxed = master.solve();
+      const rewards = rewardsOf(model, relaxed.prices);
+      const found = left.flatMap((worker) => {
+        const better = solver.best(worker, rewards, relaxed.own[worker.index] - 1);
+        return better ? [{ worker: worker.index, week: better.week }] : [];
+      });
+      if (master.add(found) === 0) break;
+    }
+    if (left.length > 0) relaxed = master.solve();
+  }
+}

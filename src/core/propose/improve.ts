@@ -1,0 +1,134 @@
+import { seeded } from '../seeded';
+import { DAY } from '../time/span';
+import { type PersonWeek, type WeekSolver, rewardsOf, valueOf } from './best-week';
+import { Covered } from './covered';
+import { type Model, lengthOf } from './model';
+import { type GoesOn, shuffle } from './prices';
+
+/** How a plan is improved. */
+export interface Improvement {
+  readonly moves: number;
+  readonly seed: number;
+  /** Prices that steer who goes back before others do; null: none. */
+  readonly prices?: ArrayLike<number> | null;
+  readonly goesOn?: GoesOn;
+  /** What no plan can be better than: nothing is looked for beyond it. */
+  readonly bound?: number;
+  /** Hears of each plan that is better than all before. */
+  readonly onBetter?: (total: number) => void;
+}
+
+/** Points of a plan of this model: what its weeks cost, and what is missing. */
+export function totalOf(model: Model, weeks: readonly PersonWeek[]): number {
+  const covered = new Covered(model);
+  for (const { options } of weeks) covered.add(options, 1);
+  return weeks.reduce((sum, { cost }) => sum + cost, 0) + covered.missing * model.weights.missing;
+}
+
+/** How many people are taken out at once, at most. */
+const GROUP = 6;
+/** Points a minute that a place earns besides its price while others are still to go back. */
+const BESIDES = 6;
+
+/**
+ * Makes a plan better: a few people are taken out, and each put back with the best week for what is missing then. What
+ * comes out is kept unless it is worse. First everybody is taken once or twice alone. The same seed gives the same plan.
+ */
+export function improve(
+  model: Model,
+  solver: WeekSolver,
+  start: readonly PersonWeek[],
+  { moves, seed, prices = null, goesOn, bound = -Infinity, onBetter }: Improvement,
+): PersonWeek[] {
+  const { segments, workers, weights } = model;
+  const random = seeded(seed);
+  const below = (n: number) => Math.floor(random() * n);
+  const weeks = start.slice();
+  const covered = new Covered(model);
+  for (const { options } of weeks) covered.add(options, 1);
+  let cost = weeks.reduce((sum, week) => sum + week.cost, 0);
+  const total = () => cost + covered.missing * weights.missing;
+  const able = ableBySegment(model);
+  const placed = able.filter((list) => list.length > 0);
+  if (placed.length === 0) return weeks;
+  const alone = [workers, workers].flatMap((list) => {
+    const order = list.map(({ index }) => index);
+    shuffle(order, random);
+    return order;
+  });
+  const put = (index: number, week: PersonWeek) => {
+    covered.add(weeks[index].options, -1);
+    cost += week.cost - weeks[index].cost;
+    weeks[index] = week;
+    covered.add(week.options, 1);
+  };
+  const out = (index: number) => {
+    covered.add(weeks[index].options, -1);
+    cost -= weeks[index].cost;
+  };
+  const back = (index: number, week: PersonWeek) => {
+    weeks[index] = week;
+    cost += week.cost;
+    covered.add(week.options, 1);
+  };
+  /** Somewhere nobody is on who is needed, or anywhere; who could be there, and now and then somebody else. */
+  const group = (): number[] => {
+    const single = alone.pop();
+    if (single !== undefined) return [single];
+    const short = random() < 0.6 ? shortSegments(covered, model) : [];
+    const found = short.length > 0 ? able[short[below(short.length)]] : [];
+    const list = found.length > 0 ? found : placed[below(placed.length)];
+    const chosen = new Set<number>();
+    const size = 1 + below(GROUP);
+    for (let i = 0; i < size * 2 && chosen.size < size; i++) chosen.add(list[below(list.length)]);
+    if (random() < 0.5) chosen.add(workers[below(workers.length)].index);
+    return [...chosen];
+  };
+  for (let move = 0; move < moves && total() > bound && (goesOn?.() ?? true); move++) {
+    const chosen = group();
+    const before = total();
+    const old = chosen.map((index) => weeks[index]);
+    for (const index of chosen) out(index);
+    const noise = chosen.length > 1 ? 0.3 * random() : 0;
+    chosen.forEach((index, i) => {
+      const left = chosen.length - 1 - i;
+      const worth = segments.map((segment, at) => {
+        const short = segment.need - covered.on[at];
+        const most = weights.missing * lengthOf(segment);
+        if (short <= 0) return 0;
+        if (left === 0) return most;
+        if (prices === null || short > left) return most * (1 - noise * random());
+        return Math.min(most, prices[at] * (1.3 + noise * random()) + lengthOf(segment) * BESIDES);
+      });
+      const rewards = rewardsOf(model, worth);
+      const was = valueOf(old[i], rewards) + 1e-6;
+      back(index, solver.best(workers[index], rewards, was)?.week ?? old[i]);
+    });
+    const after = total();
+    if (after > before) chosen.forEach((index, i) => put(index, old[i]));
+    else if (after < before) onBetter?.(after);
+  }
+  return weeks;
+}
+
+function shortSegments({ on }: Covered, { segments }: Model): number[] {
+  return segments.flatMap(({ need }, i) => (on[i] < need ? [i] : []));
+}
+
+/** Who has an option of a role on the day of each segment. */
+function ableBySegment({ segments, workers, options, judgement, firstDay }: Model): number[][] {
+  const everybody = judgement.plan.roles.length;
+  const able = new Map<string, Set<number>>();
+  for (const { index, choices } of workers)
+    choices.forEach((list, day) => {
+      for (const { option } of list)
+        for (const row of [options[option].role, everybody]) {
+          const key = `${row} ${day}`;
+          able.set(key, (able.get(key) ?? new Set()).add(index));
+        }
+    });
+  return segments.map(({ row, from }) => {
+    const day = Math.min(6, Math.floor(from / DAY) - firstDay);
+    return [...(able.get(`${row} ${day}`) ?? [])];
+  });
+}

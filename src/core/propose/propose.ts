@@ -1,0 +1,202 @@
+import { type Judgement, judge } from '../consequences/judge';
+import { snagsAppearing } from '../cover/candidates';
+import type { Plan, Shift } from '../plan/types';
+import { DAY } from '../time/span';
+import { type PersonWeek, WeekSolver } from './best-week';
+import { generate } from './column-generation';
+import { Covered } from './covered';
+import { improve } from './improve';
+import { linearSolver } from './master';
+import { type Asked, type Model, lengthOf, modelOf, onlyMissing } from './model';
+import { type Bound, type GoesOn, boundAt } from './prices';
+import { isBarred } from './worker-of';
+
+/** How long is looked, and by which numbers. The same seed and effort give the same proposal. */
+export interface Effort {
+  readonly seed?: number;
+  /** 1 is usual; twice as much looks about twice as long. */
+  readonly effort?: number;
+  /** Asked now and then whether to go on; what is best so far is proposed where not. */
+  readonly goesOn?: GoesOn;
+}
+
+/** A stretch in which people are still missing with a proposal. Minutes since the plan's first midnight. */
+export interface Hole {
+  /** The row of a role; the last: anybody. */
+  readonly row: number;
+  readonly from: number;
+  readonly to: number;
+  readonly count: number;
+}
+
+/** Prices that prove what no plan can do better: of what is missing, and of all of it. */
+export interface Certificate {
+  readonly missing: readonly number[];
+  readonly all: readonly number[];
+}
+
+/** Shifts for the open part of a week, and how far they are at most from the best there can be. */
+export interface Proposal {
+  readonly shifts: readonly Shift[];
+  /** Person-minutes that stay missing, and the least that any plan leaves. */
+  readonly missingMinutes: number;
+  readonly leastMissingMinutes: number;
+  readonly holes: readonly Hole[];
+  /** Points of all that counts besides what is missing, and the least of any plan that leaves no more missing. */
+  readonly score: number;
+  readonly bound: number;
+  readonly certificate: Certificate;
+}
+
+/** A minute that is missing, in points, where nothing else counts: whole prices are fine enough then. */
+const FINE = 100;
+
+/**
+ * Proposes shifts for the open part of a week: what stands stays, nobody gets a shift of which the core says more than
+ * a note, first as little as can be is missing, then what people cost, would rather not and are off their contracts is
+ * least. Both are proven against all plans made of the same shift times, one shift a day. Throws where the core finds
+ * anything else in the proposal than its model does: that is a defect, and nothing to propose.
+ */
+export async function propose(
+  plan: Plan,
+  { seed = 1, effort = 1, goesOn, ...asked }: Asked & Effort = {},
+): Promise<Proposal> {
+  const model = modelOf(plan, asked);
+  const highs = await linearSolver();
+  const search = { seed, passes: Math.ceil(15 * effort), rounds: Math.ceil(200 * effort), goesOn };
+  const first = onlyMissing(model, FINE);
+  const least = generate(first, new WeekSolver(first), highs, search).bound;
+  const solver = new WeekSolver(model);
+  const found = generate(model, solver, highs, search);
+  const weeks = improve(model, solver, found.weeks, {
+    ...{
+      moves: Math.ceil(1500 * effort),
+      seed,
+      prices: found.bound.prices,
+      goesOn,
+      bound: found.bound.bound,
+    },
+  });
+  return proposalOf(model, weeks, { missing: least, all: found.bound });
+}
+
+/**
+ * Proposes shifts for each week of a plan in its order, with what was proposed for those before it as if it stood.
+ *
+ * @returns a proposal a week; each is proven for its own week
+ */
+export async function proposeWeeks(plan: Plan, asked: Asked & Effort = {}): Promise<Proposal[]> {
+  const proposals: Proposal[] = [];
+  let shifts = plan.shifts;
+  for (let week = 0; week * 7 < plan.days; week++) {
+    const proposal = await propose({ ...plan, shifts }, { ...asked, week });
+    proposals.push(proposal);
+    shifts = [...shifts, ...proposal.shifts];
+  }
+  return proposals;
+}
+
+interface Proven {
+  readonly missing: Bound;
+  readonly all: Bound;
+}
+
+function proposalOf(model: Model, weeks: readonly PersonWeek[], { missing, all }: Proven): Proposal {
+  const covered = new Covered(model);
+  for (const { options } of weeks) covered.add(options, 1);
+  const shifts = shiftsOf(model, weeks);
+  checkAgainst(model, shifts, covered.missing);
+  return {
+    shifts,
+    missingMinutes: covered.missing,
+    leastMissingMinutes: leastMissing(model, missing.bound),
+    holes: holesOf(model, covered),
+    score: weeks.reduce((sum, { cost }) => sum + cost, 0),
+    bound: all.bound - covered.missing * model.weights.missing,
+    certificate: { missing: missing.prices, all: all.prices },
+  };
+}
+
+/** What is missing at least, by a bound in points: whatever is missing is so in whole steps. */
+function leastMissing({ segments }: Model, bound: number): number {
+  const step = segments.reduce((all, segment) => divisor(all, lengthOf(segment)), 0);
+  return step === 0 ? 0 : Math.max(0, Math.ceil(bound / FINE / step - 1e-9)) * step;
+}
+
+function divisor(a: number, b: number): number {
+  return b === 0 ? a : divisor(b, a % b);
+}
+
+/**
+ * The bounds that a certificate proves for a week of a plan: of what is missing, in minutes; and in points of all else,
+ * for plans that leave no more than some minutes missing.
+ */
+export function boundsOf(
+  plan: Plan,
+  certificate: Certificate,
+  missingMinutes: number,
+  asked: Asked = {},
+): { readonly leastMissingMinutes: number; readonly bound: number } {
+  const model = modelOf(plan, asked);
+  const first = onlyMissing(model, FINE);
+  const least = boundAt(first, new WeekSolver(first), priced(model, certificate.missing)).bound;
+  const all = boundAt(model, new WeekSolver(model), priced(model, certificate.all)).bound;
+  return {
+    leastMissingMinutes: leastMissing(model, least),
+    bound: all - missingMinutes * model.weights.missing,
+  };
+}
+
+/** Prices for the segments of a model; those of another one prove little, but nothing wrong. */
+function priced({ segments }: Model, prices: readonly number[]): number[] {
+  return segments.map((_, i) => prices[i] ?? 0);
+}
+
+function shiftsOf({ judgement: { plan }, options }: Model, weeks: readonly PersonWeek[]): Shift[] {
+  return weeks.flatMap((week, index) =>
+    [...week.options]
+      .filter((option) => option >= 0)
+      .map((option): Shift => {
+        const { span, role } = options[option];
+        const shift = span.resolved.planShift!;
+        const person = plan.people[index].id;
+        return { ...shift, id: `proposed ${person} ${shift.date}`, person, role: plan.roles[role].id };
+      }),
+  );
+}
+
+/** The core looks at the proposal as at any plan: it must find as much missing, and nothing worse than a note. */
+function checkAgainst({ judgement, firstDay }: Model, shifts: readonly Shift[], missing: number): void {
+  const { plan } = judgement;
+  const after = judge({ ...plan, shifts: [...plan.shifts, ...shifts] });
+  after.people.slice(0, plan.people.length).forEach((state, index) => {
+    const bad = snagsAppearing(judgement.people[index], state);
+    if (isBarred(bad))
+      throw new Error(`the proposal breaks a rule: ${bad[0].code} of ${plan.people[index].id}`);
+  });
+  const found = missingIn(after, firstDay);
+  if (found !== missing) throw new Error(`the proposal leaves ${found} minutes missing, not ${missing}`);
+}
+
+/** Person-minutes that are missing in a week of a plan, in all rows; the night after it where it is the last. */
+export function missingIn({ plan, staffing: { needed, staffed } }: Judgement, firstDay = 0): number {
+  let minutes = 0;
+  const end = firstDay + 7 >= plan.days ? Infinity : (firstDay + 7) * DAY;
+  for (let row = 0; row < needed.length; row++)
+    for (let t = firstDay * DAY; t < Math.min(end, needed[row].length); t++)
+      minutes += Math.max(0, needed[row][t] - staffed[row][t]);
+  return minutes;
+}
+
+function holesOf({ segments }: Model, { on }: Covered): Hole[] {
+  const holes: Hole[] = [];
+  segments.forEach(({ row, from, to, need }, i) => {
+    const count = need - on[i];
+    if (count <= 0) return;
+    const last = holes.at(-1);
+    if (last?.row === row && last.to === from && last.count === count)
+      holes[holes.length - 1] = { ...last, to };
+    else holes.push({ row, from, to, count });
+  });
+  return holes;
+}
