@@ -61,7 +61,7 @@ export function AvailabilityPart({ page }: { readonly page: PersonPayload }) {
             <section
               key={one.id}
               aria-label="Proposed"
-              className="border-ink bg-sheet mb-5 max-w-[640px] border px-4 py-3"
+              className="border-ink bg-sheet mb-5 max-w-[640px] border p-4"
             >
               <ProposalPanel proposal={one} habits={page} />
             </section>
