@@ -1,15 +1,16 @@
 import { type Result, fail } from '@/core/plan/problem';
 import type { Shift } from '@/core/plan/types';
 import { exchanged, holdsRole, isPossible } from '@/core/requests/exchange';
+import { ruleFault } from '@/core/requests/rules';
 import { DAY } from '@/core/time/span';
 import type { Database } from '@/data/database';
+import { loadPublishedById } from '@/data/publish/publication-store';
 import type { Actor } from '../access/actor';
 import { refuseOff } from '../site/capabilities';
 import { staffSites } from '../staff/own-page';
 import { askingWeeks } from './options';
 import type { SwapLook } from './payload';
 import { exchangeView, shiftWords } from './words';
-import { loadPublishedById } from '@/data/publish/publication-store';
 
 /**
  * What a swap of one's own shifts for those of one colleague would mean, and which others could go with them: more of
@@ -47,6 +48,15 @@ export async function lookAtSwap(
   const { plan, indexOf } = judgement;
   const [me, them] = [indexOf.get(person), indexOf.get(colleague)];
   if (me === undefined || them === undefined) return fail('unknown', 'they do not work here', 'theirs');
+  const late = ruleFault(rules, 'swap', [...gives, ...takes], now);
+  if (late) return fail('request', late, 'mine');
+  // What could not be had at all is not looked into any further: nobody learns of a colleague's week by trying.
+  const [give, take] = [[gives[0]], [takes[0]]];
+  if (
+    !isPossible(exchanged(judgement, me, give, take)) ||
+    !isPossible(exchanged(judgement, them, take, give))
+  )
+    return fail('unknown', 'there are no such shifts', 'theirs');
   const own = exchanged(judgement, me, gives, takes);
   const other = exchanged(judgement, them, takes, gives);
   const soonest = now + rules.noticeHours * 60;
@@ -71,7 +81,6 @@ export async function lookAtSwap(
       moreTheirs: rules.showsNames
         ? more(colleague)
             .filter((shift) => holdsRole(plan.people[me], shift))
-
             .filter(
               (shift) =>
                 theirs.includes(shift.id) || isPossible(exchanged(judgement, me, gives, [...takes, shift])),

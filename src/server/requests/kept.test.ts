@@ -135,6 +135,7 @@ describe('several shifts each way', () => {
     ['with oneself', [35], [60]],
     ['of two colleagues', [35], [51, 36]],
     ['that are not there', [35], [9999]],
+    ['that could not be had by themselves', [35], [43]],
   ])('%s are looked at by nobody', async (_, mine, theirs) => {
     expect(await look(mine, theirs)).toMatchObject({ code: 'unknown' });
   });
