@@ -71,7 +71,11 @@ export class WeekSolver {
     for (let day = 0; day < 7; day++) {
       this.head.fill(-1);
       const stands = worker.standing[day];
-      const goal = { most: limit - rest[day + 1], left: 6 - day, soonest: soonest[day + 1] };
+      const goal = {
+        most: limit - rest[day + 1],
+        left: 6 - day + worker.runAfter,
+        soonest: soonest[day + 1],
+      };
       for (let at = first; at < last; at++) {
         if (did[at] === DROPPED) continue;
         if (stands) {
@@ -216,6 +220,7 @@ export class WeekSolver {
       if (did[at] === DROPPED) continue;
       if (flags[at] & PROPOSED) {
         if (flags[at] & LAST && worker.nextStart < end[at] + worker.dailyRest) continue;
+        if (flags[at] & IN_RUN && this.run[at] + worker.runAfter > worker.mostDays) continue;
         if (!(flags[at] & RESTED) && model.end - end[at] < worker.weeklyRest) continue;
       }
       const value = this.cost[at] + weekCost(worker, model.weights, paid[at] - worker.paid);

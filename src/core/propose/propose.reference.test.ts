@@ -62,7 +62,7 @@ test('periods of four hours are covered by as many people as a hand proof asks f
 });
 
 /** Every plan there is of a small week, looked at by the core one by one. */
-test.each([1, 2, 3, 4, 5])('small week %i: no plan at all is better than the one proposed', async (seed) => {
+test.each([1, 2, 3])('small week %i: no plan at all is better than the one proposed', async (seed) => {
   const random = seeded(seed);
   const below = (n: number) => Math.floor(random() * n);
   const week = plan({

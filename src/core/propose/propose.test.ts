@@ -95,6 +95,19 @@ describe('a proposal', () => {
     expect(monday.person).not.toBe(sunday.person);
   });
 
+  test('before a week that stands makes no run of days too long', async () => {
+    const stand = [7, 8, 9, 10].map((day) => shift('p0', day, '9-17'));
+    const weeks = plan({
+      ...{ days: 14, people: staff(1, { maxWeekMinutes: null }), shifts: stand },
+      needs: everyDay('9-17', 1),
+      rules: { maxDaysInARow: 6, weeklyRestMinutes: 1440 },
+    });
+    const { shifts } = await propose(weeks, { times: [{ role: 'bar', from: 540, to: 1020 }] });
+    // Four days stand from the next Monday on: of the last three before it two can be worked at most.
+    expect(shifts.filter(({ date }) => date >= MONDAY + 4).length).toBeLessThanOrEqual(2);
+    expect(shifts).toHaveLength(6);
+  });
+
   test('costs less first where people are dearer, and leaves those alone who would rather not', async () => {
     const people = [
       person('dear', { roles: [{ ...bar, hourlyRate: 20 }] }),

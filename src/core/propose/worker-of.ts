@@ -38,8 +38,9 @@ export interface Worker {
   /** When the last shift before the week ends, and the first after it begins; infinite: there is none. */
   readonly lastEnd: number;
   readonly nextStart: number;
-  /** Days in a row that they work just before the week. */
+  /** Days in a row that they work just before the week, and in the plan just after it. */
   readonly run: number;
+  readonly runAfter: number;
   /** The most days in a row, and the least rests of days and of the week, in minutes, that must be kept. */
   readonly mostDays: number;
   readonly dailyRest: number;
@@ -85,6 +86,10 @@ export function workerOf(
   const dates = new Set(all.map((one) => one.date));
   let run = 0;
   while (dates.has(first - 1 - run)) run++;
+  // A run that is too long is found on days of the plan alone.
+  const planned = new Set(people[index].view.shifts.map(({ date }) => date));
+  let runAfter = 0;
+  while (planned.has(first + 7 + runAfter)) runAfter++;
   const own = inside.filter(({ planShift }) => planShift !== null);
   const paidOf = (list: readonly ResolvedShift[]) => list.reduce((sum, one) => sum + one.paid, 0);
   const { mostPaid, young } = youngLimits(person, rules, first, own);
@@ -97,7 +102,7 @@ export function workerOf(
     standing,
     lastEnd: Math.max(-Infinity, ...before.filter(isWorked).map(({ end }) => end)),
     nextStart: Math.min(Infinity, ...after.filter(isWorked).map(({ start }) => start)),
-    run,
+    ...{ run, runAfter },
     mostDays: isHard(daysInARow, rules) ? rules.maxDaysInARow : Infinity,
     dailyRest: isHard(shortRest, rules) ? rules.dailyRestMinutes : 0,
     weeklyRest: weeklyRestOf(judgement, index, first),
