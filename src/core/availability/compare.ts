@@ -1,6 +1,6 @@
 import type { AvailabilityEntry, AvailabilityKind } from '../plan/types';
 import type { Day } from '../time/day';
-import type { Painted } from '../time/paint';
+import { type Painted, paint } from '../time/paint';
 import { DAY, type Span } from '../time/span';
 import { type Dated, segmentsOf } from './versions';
 import { type WeekBlock, drawnWeek } from './week-blocks';
@@ -39,16 +39,12 @@ export function comparedWeeks(
 /** A drawn week without holes. */
 function filledWeek(blocks: readonly WeekBlock[]): Painted<AvailabilityKind>[][] {
   const rest = blocks.some(({ kind }) => kind === 'available') ? 'not-available' : 'available';
-  return drawnWeek(blocks).map((pieces) => {
-    const filled: Painted<AvailabilityKind>[] = [];
-    let end = 0;
-    for (const piece of pieces) {
-      if (piece.from > end) filled.push({ from: end, to: piece.from, value: rest });
-      filled.push(piece);
-      end = piece.to;
-    }
-    return end < DAY ? [...filled, { from: end, to: DAY, value: rest }] : filled;
-  });
+  return drawnWeek(blocks).map((pieces) =>
+    pieces.reduce<Painted<AvailabilityKind>[]>(
+      (filled, piece) => paint(filled, piece, piece.value),
+      [{ from: 0, to: DAY, value: rest }],
+    ),
+  );
 }
 
 /** What versions say between two dates, both inclusive, as a plan knows it. */

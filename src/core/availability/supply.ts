@@ -60,14 +60,15 @@ export function supplyChanges(
     add({ ...person, availability }, 1);
   }
   const changes: SupplyChange[] = [];
+  const open = Array.from({ length: plan.days }, (_, day) => openOn(plan, plan.from + day));
   for (let row = 0; row < before.length; row++)
     for (let day = 0; day < plan.days; day++) {
       const blocks = (could: readonly Int16Array[]) =>
         blocksOf(context, { ...staffing, staffed: could }, row, day, { from: 0, to: DAY });
       const then = blocks(after);
       for (const [i, { from, to, staffed, needed }] of blocks(before).entries()) {
-        const isOpen = openOn(plan, plan.from + day).some((span) => span.from < to && from < span.to);
-        if (then[i].staffed === staffed || (needed === 0 && !isOpen)) continue;
+        if (then[i].staffed === staffed) continue;
+        if (needed === 0 && !open[day].some((span) => span.from < to && from < span.to)) continue;
         const change = { row, day, from, to, before: staffed, after: then[i].staffed, needed };
         const last = changes.at(-1);
         if (last && isNext(last, change)) changes[changes.length - 1] = { ...last, to };

@@ -2,6 +2,7 @@ import { type PersonWeek, type WeekSolver, rewardsOf, valueOf } from './best-wee
 import { type Column, type LinearSolver, Master, type Relaxed } from './master';
 import type { Model } from './model';
 import { type Bound, type GoesOn, ascend, boundAt } from './prices';
+import { weekCost } from './worker-of';
 
 /** How weeks are found and chosen. */
 export interface Search {
@@ -37,7 +38,7 @@ export function generate(
   try {
     const found: { worker: number; week: PersonWeek }[] = workers.map((worker) => ({
       worker: worker.index,
-      week: nothingFor(model, solver, worker.index),
+      week: { options: new Int32Array(7).fill(-1), cost: weekCost(worker, model.weights, 0) },
     }));
     const start = ascend(model, solver, {
       ...{ passes: search.passes, seed: search.seed, goesOn: search.goesOn },
@@ -49,10 +50,6 @@ export function generate(
   } finally {
     master.dispose();
   }
-}
-
-function nothingFor(model: Model, solver: WeekSolver, index: number): PersonWeek {
-  return solver.best(model.workers[index], new Float64Array(model.options.length).fill(-1e9))!.week;
 }
 
 /** Adds weeks until none betters the choice in fractions. */

@@ -69,6 +69,19 @@ export function isOver({ state }: Pick<Request, 'state'>): boolean {
   return state === 'approved' || state === 'declined' || state === 'withdrawn' || state === 'lapsed';
 }
 
+/** What requests have in common that ask for the same open shift; any other is alone. */
+export function contestOf({
+  id,
+  kind,
+  theirs,
+}: {
+  readonly id: string;
+  readonly kind: RequestKind;
+  readonly theirs: readonly { readonly id: string }[];
+}): string {
+  return kind === 'take' ? `take ${theirs[0].id}` : id;
+}
+
 /** Who has to do the next thing with a request; null: it is over. */
 export function ownerOf({ kind, state, isAsked }: Request): Owner | null {
   if (state === 'drafted') return 'asker';

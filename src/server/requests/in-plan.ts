@@ -1,15 +1,14 @@
 import { type Result, fail } from '@/core/plan/problem';
+import { contestOf } from '@/core/requests/request';
 import type { Day } from '@/core/time/day';
 import type { Database } from '@/data/database';
 import { listSites } from '@/data/site/site-store';
 import type { ShiftRequest } from '@/data/requests/request-store';
 import type { Actor } from '../access/actor';
 import { Unchanged } from '@/data/unchanged';
-import { seesRequests, turnsAt } from '../leave/queries';
-import { offAt } from '../site/capabilities';
-import { proposalTurns } from '../staff/proposals';
 import type { PlanRequest, RequestInFull } from './payload';
 import { shiftQueue, shiftTurns } from './queries';
+import { countOf, turnsOf } from './turns';
 import { shiftIdsOf } from './words';
 
 /** Requests about the shifts of some days of a site's plan; none for who may not decide there. */
@@ -46,10 +45,8 @@ export async function requestInFull(
     const { others } = await shiftQueue(db, actor, site, { mine: [], others: [found] });
     return { ok: true, request: { queued: [], view: others[0] } };
   }
-  const isSame = (one: ShiftRequest) =>
-    one.id === id ||
-    (one.kind === 'take' && found.kind === 'take' && one.theirs[0].id === found.theirs[0].id);
-  const { mine } = await shiftQueue(db, actor, site, { mine: turns.mine.filter(isSame), others: [] });
+  const same = turns.mine.filter((one) => contestOf(one) === contestOf(found));
+  const { mine } = await shiftQueue(db, actor, site, { mine: same, others: [] });
   return { ok: true, request: { queued: mine, view: null } };
 }
 
@@ -64,13 +61,7 @@ export function waitingCounts(db: Database, actor: Actor): Promise<Record<string
 async function countWaiting(db: Database, actor: Actor): Promise<Record<string, number>> {
   const counts: Record<string, number> = {};
   for (const { id } of await listSites(db)) {
-    const off = await offAt(db, id);
-    const leave =
-      !off.has('leave') && (await seesRequests(db, actor, id))
-        ? (await turnsAt(db, actor, id)).mine.length
-        : 0;
-    const shifts = (await shiftTurns(db, actor, id)).mine.length;
-    const count = leave + shifts + (await proposalTurns(db, actor, id)).mine.length;
+    const count = countOf(await turnsOf(db, actor, id)).mine;
     if (count > 0) counts[id] = count;
   }
   return counts;

@@ -16,12 +16,13 @@ import { balancesAt } from '../leave/balances';
 import { type LeaveCalendar, calendarAt } from '../leave/calendar';
 import { grantedTo } from '../leave/grant';
 import type { AbsentNow, BalancesPage, QueuedRequest, RequestView } from '../leave/payload';
-import { type Turns, decidedAt, queueOf, turnsAt, seesRequests } from '../leave/queries';
+import { decidedAt, queueOf, seesRequests } from '../leave/queries';
 import type { QueuedShiftRequest, RequestView as ShiftRequestView } from './payload';
-import { type ShiftTurns, decidedShifts, decidesShifts, shiftQueue, shiftTurns } from './queries';
+import { decidedShifts, decidesShifts, shiftQueue } from './queries';
+import { type Turns, countOf, turnsOf } from './turns';
 import { todayOf } from '../commands/request';
 import type { ProposalView } from '../staff/payload';
-import { type ProposalTurns, decidedProposals, proposalTurns, proposalViews } from '../staff/proposals';
+import { decidedProposals, proposalViews } from '../staff/proposals';
 
 /** The parts of the area of requests. */
 export const REQUEST_PARTS = ['waiting', 'decided', 'person', 'calendar', 'balances'] as const;
@@ -113,9 +114,8 @@ export async function requestsPage(
   if (!hasLeave && (part === 'calendar' || part === 'balances'))
     return off ?? fail('forbidden', `${actor.name} may not see leave here`);
   const asOf = await lastSeq(db);
-  const turns = hasLeave ? await turnsAt(db, actor, site) : { mine: [], others: [] };
-  const shifts = await shiftTurns(db, actor, site);
-  const proposals = await proposalTurns(db, actor, site);
+  const turns = await turnsOf(db, actor, site);
+  const { leave, shifts, proposals } = turns;
   const today = await todayOf(db, site);
   const ended = part === 'decided' || (part === 'person' && person !== null);
   const types = (await loadLeaveTypes(db)).filter(({ isRetired }) => !isRetired);
@@ -131,10 +131,7 @@ export async function requestsPage(
         weekStart: place.weekStart,
         today,
       },
-      counts: {
-        mine: turns.mine.length + shifts.mine.length + proposals.mine.length,
-        others: turns.others.length + shifts.others.length + proposals.others.length,
-      },
+      counts: countOf(turns),
       shifts: part === 'waiting' && hasShifts ? await shiftQueue(db, actor, site, shifts) : null,
       decidedShifts: ended ? await decidedShifts(db, actor, site, person) : [],
       proposals:
@@ -145,11 +142,11 @@ export async function requestsPage(
             }
           : null,
       decidedProposals: ended ? await decidedProposals(db, actor, site, person) : [],
-      areas: part === 'waiting' ? await waitingByArea(db, site, turns, shifts, proposals) : [],
+      areas: part === 'waiting' ? await waitingByArea(db, site, turns) : [],
       ...{ person, seesPeople },
       openHours: widestHours((await hoursOfSites(db)).get(site) ?? null),
       hasLeave,
-      waiting: part === 'waiting' || part === 'calendar' ? await queueOf(db, actor, turns) : null,
+      waiting: part === 'waiting' || part === 'calendar' ? await queueOf(db, actor, leave) : null,
       absent: part === 'waiting' && hasLeave ? await absentAt(db, actor, site) : [],
       decided: ended ? (hasLeave ? await decidedAt(db, actor, site, person) : []) : null,
       calendar: part === 'calendar' ? await calendarAt(db, actor, place, from ?? today - 7, weeks) : null,
@@ -169,9 +166,7 @@ export async function requestsPage(
 async function waitingByArea(
   db: Database,
   site: string,
-  leave: Turns,
-  shifts: ShiftTurns,
-  proposals: ProposalTurns,
+  { leave, shifts, proposals }: Turns,
 ): Promise<RequestsPage['areas']> {
   const areas = await db
     .selectFrom('area')

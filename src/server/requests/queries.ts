@@ -1,7 +1,7 @@
 import { LOOK_BACK_WEEKS, shiftKindOf } from '@/core/fairness/shift-kinds';
 import { groupedBy } from '@/core/grouped';
 import { isPossible } from '@/core/requests/exchange';
-import { type RequestState, isOver, ownerOf } from '@/core/requests/request';
+import { type RequestState, contestOf, isOver, ownerOf } from '@/core/requests/request';
 import { beginningOf } from '@/core/requests/rules';
 import { type Result, fail } from '@/core/plan/problem';
 import { type Day, formatDate, parseDate } from '@/core/time/day';
@@ -158,8 +158,7 @@ export async function shiftQueue(
 
 /** Several who ask for the same open shift stand together, who it would harm least first. */
 function ranked(queue: readonly QueuedShiftRequest[]): QueuedShiftRequest[] {
-  const keyOf = ({ kind, id, theirs }: QueuedShiftRequest) => (kind === 'take' ? `take ${theirs[0].id}` : id);
-  return [...groupedBy(queue, keyOf).values()].flatMap((group) =>
+  return [...groupedBy(queue, contestOf).values()].flatMap((group) =>
     group.length === 1
       ? group
       : group.sort(byHarm).map((one, i) => ({

@@ -1,4 +1,3 @@
-import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { formatAvailability } from '@/core/availability/format-availability';
 import { countsUntil, versionOn, withVersion } from '@/core/availability/versions';
@@ -6,7 +5,7 @@ import { asSentence } from '@/core/sentence';
 import { formatDate } from '@/core/time/day';
 import { formatLongDay } from '@/core/time/format';
 import type { ProposalSupply, ProposalView } from '@/server/staff/payload';
-import { queryClient } from '../commands/query-client';
+import { useAnswer } from '../commands/use-answer';
 import { useCommand, usePreview } from '../commands/use-command';
 import { ImpactList } from '../commands/week-impacts';
 import { Button } from '../kit/button';
@@ -39,7 +38,8 @@ export function ProposalPanel({
   const preview = usePreview('availability.decide', {
     ...{ ...input, isAccepted: true, reason: '' },
   });
-  const { data: supply, isError } = useSupply(id, isLater ? since : null);
+  const query = new URLSearchParams({ proposal: id, ...(isLater && { since: formatDate(since) }) });
+  const { answer, failed } = useAnswer<{ readonly supply: ProposalSupply }>(`/api/people/proposal?${query}`);
   const now = versionOn(versions, since ?? first);
   const dated = { ...version, since: since ?? first };
   const until = countsUntil(withVersion(versions, dated), dated);
@@ -65,9 +65,9 @@ export function ProposalPanel({
         before={now?.blocks ?? []}
         after={version.blocks}
         habits={habits}
-        supply={supply ?? null}
+        supply={answer?.supply ?? null}
       />
-      {isError && <p className="text-muted">How many could work then is not known just now.</p>}
+      {failed && <p className="text-muted">How many could work then is not known just now.</p>}
       {until !== version.until && until !== null && (
         <p className="border-brass border-l-4 pl-3">
           From {formatLongDay(until + 1)} what was said for then before counts again.
@@ -123,22 +123,5 @@ export function ProposalPanel({
         )}
       </DecisionFoot>
     </article>
-  );
-}
-
-function useSupply(proposal: string, since: number | null) {
-  return useQuery(
-    {
-      queryKey: ['proposal supply', proposal, since],
-      queryFn: async ({ signal }) => {
-        const query = new URLSearchParams({ proposal, ...(since !== null && { since: formatDate(since) }) });
-        const response = await fetch(`/api/people/proposal?${query}`, { signal });
-        if (!response.ok) throw new Error(response.statusText);
-        return ((await response.json()) as { supply: ProposalSupply }).supply;
-      },
-      // Plans change under it, so an answer counts only as long as somebody looks at it.
-      gcTime: 0,
-    },
-    queryClient(),
   );
 }

@@ -1,4 +1,4 @@
-import { KIND_WORDS, type RequestKind } from '@/core/requests/request';
+import { KIND_WORDS, type RequestKind, contestOf } from '@/core/requests/request';
 import type { QueuedRequest } from '@/server/leave/payload';
 import type { RequestsPage } from '@/server/requests/page';
 import type { QueuedShiftRequest } from '@/server/requests/payload';
@@ -51,7 +51,7 @@ export function rivalsOf(
   all: readonly QueuedShiftRequest[],
 ): readonly QueuedShiftRequest[] {
   if (request.rank === null) return [];
-  return all.filter(({ kind, theirs }) => kind === 'take' && theirs[0].id === request.theirs[0].id);
+  return all.filter((one) => contestOf(one) === contestOf(request));
 }
 
 /** Whether a request can be approved with others: nothing speaks against it. */
