@@ -109,7 +109,7 @@ function AreaLink({
       href={href}
       prefetch={false}
       aria-current={isHere ? 'page' : undefined}
-      className={`flex h-full items-center border-b-[3px] pt-[3px] whitespace-nowrap ${
+      className={`relative flex h-full items-center border-b-[3px] pt-[3px] whitespace-nowrap ${
         isHere ? 'border-ink font-semibold' : 'text-muted hover:text-ink border-transparent'
       }`}
     >

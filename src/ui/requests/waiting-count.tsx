@@ -17,7 +17,7 @@ export function WaitingCount({ site }: { readonly site: string }) {
   const count = useWaitingCounts()[site] ?? 0;
   if (count === 0) return null;
   return (
-    <span className="badge badge-sm border-brass text-brass bg-sheet ml-1.5 px-1.5 font-semibold">
+    <span className="badge badge-sm border-brass text-brass bg-sheet ml-1.5 px-1.5 font-semibold phone:badge-xs phone:absolute phone:top-0.5 phone:right-0 phone:ml-0 phone:px-1">
       {count}
       <span className="sr-only">{count === 1 ? ' waits' : ' wait'}</span>
     </span>
