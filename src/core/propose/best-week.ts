@@ -30,6 +30,20 @@ const PROPOSED = 2;
 const IN_RUN = 4;
 const LAST = 8;
 
+/** Where partial weeks are kept while one person is looked at: one at a time, so that all solvers share it. */
+const SCRATCH = {
+  cost: new Float64Array(MOST),
+  paid: new Int32Array(MOST),
+  young: new Int32Array(MOST),
+  end: new Float64Array(MOST),
+  run: new Int16Array(MOST),
+  flags: new Uint8Array(MOST),
+  parent: new Int32Array(MOST),
+  did: new Int32Array(MOST),
+  next: new Int32Array(MOST),
+  head: new Int32Array(MOST_PAID + 1),
+};
+
 /**
  * The best week of one person for given rewards, exactly: partial weeks are carried from day to day, and dropped where
  * another is at least as good in everything that can still matter: what it cost, what is paid so far, when its last
@@ -38,16 +52,16 @@ const LAST = 8;
  * as long as nothing proposed has a part in it. With whole numbers the answer is exact.
  */
 export class WeekSolver {
-  private readonly cost = new Float64Array(MOST);
-  private readonly paid = new Int32Array(MOST);
-  private readonly young = new Int32Array(MOST);
-  private readonly end = new Float64Array(MOST);
-  private readonly run = new Int16Array(MOST);
-  private readonly flags = new Uint8Array(MOST);
-  private readonly parent = new Int32Array(MOST);
-  private readonly did = new Int32Array(MOST);
-  private readonly next = new Int32Array(MOST);
-  private readonly head = new Int32Array(MOST_PAID + 1);
+  private readonly cost = SCRATCH.cost;
+  private readonly paid = SCRATCH.paid;
+  private readonly young = SCRATCH.young;
+  private readonly end = SCRATCH.end;
+  private readonly run = SCRATCH.run;
+  private readonly flags = SCRATCH.flags;
+  private readonly parent = SCRATCH.parent;
+  private readonly did = SCRATCH.did;
+  private readonly next = SCRATCH.next;
+  private readonly head = SCRATCH.head;
   /** The partial week that is about to be kept. */
   private readonly fresh = { cost: 0, paid: 0, young: 0, end: 0, run: 0, flags: 0 };
   private count = 0;

@@ -1,16 +1,27 @@
 import { type PersonWeek, type WeekSolver, rewardsOf, valueOf } from './best-week';
 import { type Column, type LinearSolver, Master, type Relaxed } from './master';
 import type { Model } from './model';
-import { type Bound, type GoesOn, ascend, boundAt } from './prices';
-import { weekCost } from './worker-of';
+import { type Bound, type GoesOn, boundAt } from './prices';
+
+/** A week of somebody that is known. */
+export interface Known {
+  readonly worker: number;
+  readonly week: PersonWeek;
+}
 
 /** How weeks are found and chosen. */
-export interface Search {
-  readonly seed: number;
-  /** How many times prices are looked for before weeks are chosen in fractions, and how often that is done. */
-  readonly passes: number;
+export interface Choosing {
+  /** How often weeks are looked for that better the choice in fractions, at most. */
   readonly rounds: number;
+  /** Weeks to begin with: one at least for each person. */
+  readonly weeks: readonly Known[];
+  /** Prices to begin with. */
+  readonly start: Bound;
   readonly goesOn?: GoesOn;
+  /** Hears of each bound that is better than all before. */
+  readonly onBound?: (bound: Bound) => void;
+  /** Nothing is chosen whole. */
+  readonly isOnlyBound?: boolean;
 }
 
 /** How near the fractional choice and the bound are when nothing more is looked for. */
@@ -25,28 +36,22 @@ const AGAIN = 40;
 /**
  * A plan of weeks that work well together, and a bound for all plans: weeks are added that would better the choice in
  * fractions, until none does; then people are settled a few at a time, those whose week is chosen most first, and weeks
- * looked for anew for those who are left.
+ * looked for anew for those who are left. No plan (null) where it was stopped before everybody was settled.
  */
 export function generate(
   model: Model,
   solver: WeekSolver,
   highs: LinearSolver,
-  search: Search,
-): { readonly weeks: PersonWeek[]; readonly bound: Bound } {
-  const { workers } = model;
+  choosing: Choosing,
+): { readonly weeks: PersonWeek[] | null; readonly bound: Bound } {
   const master = new Master(model, highs);
   try {
-    const found: { worker: number; week: PersonWeek }[] = workers.map((worker) => ({
-      worker: worker.index,
-      week: { options: new Int32Array(7).fill(-1), cost: weekCost(worker, model.weights, 0) },
-    }));
-    const start = ascend(model, solver, {
-      ...{ passes: search.passes, seed: search.seed, goesOn: search.goesOn },
-      onWeek: (worker, week) => found.push({ worker, week }),
-    });
-    master.add(found);
-    const { bound, relaxed } = priced(model, solver, master, start, search);
-    return { weeks: settled(model, solver, master, relaxed), bound };
+    master.add(choosing.weeks);
+    const { bound, relaxed } = priced(model, solver, master, choosing);
+    return {
+      weeks: choosing.isOnlyBound ? null : settled(model, solver, master, relaxed, choosing.goesOn),
+      bound,
+    };
   } finally {
     master.dispose();
   }
@@ -57,8 +62,7 @@ function priced(
   model: Model,
   solver: WeekSolver,
   master: Master,
-  start: Bound,
-  { rounds, goesOn }: Search,
+  { rounds, start, goesOn, onBound }: Choosing,
 ): { readonly bound: Bound; readonly relaxed: Relaxed } {
   let best = start;
   let known: readonly PersonWeek[] | undefined;
@@ -75,7 +79,10 @@ function priced(
   function look(prices: ArrayLike<number>): number {
     const now = boundAt(model, solver, prices, known);
     known = now.weeks;
-    if (now.bound > best.bound) best = now;
+    if (now.bound > best.bound) {
+      best = now;
+      onBound?.(now);
+    }
     const rewards = rewardsOf(model, relaxed.prices);
     return master.add(
       now.weeks.flatMap((week, worker) =>
@@ -85,8 +92,14 @@ function priced(
   }
 }
 
-/** One week for everybody: those that are chosen most are settled, a few people at a time. */
-function settled(model: Model, solver: WeekSolver, master: Master, first: Relaxed): PersonWeek[] {
+/** One week for everybody: those that are chosen most are settled, a few people at a time. Null: stopped before. */
+function settled(
+  model: Model,
+  solver: WeekSolver,
+  master: Master,
+  first: Relaxed,
+  goesOn: GoesOn = () => true,
+): PersonWeek[] | null {
   const weeks: (PersonWeek | null)[] = model.workers.map(() => null);
   let relaxed = first;
   for (;;) {
@@ -106,8 +119,12 @@ function settled(model: Model, solver: WeekSolver, master: Master, first: Relaxe
         master.choose(column);
       }
     const left = model.workers.filter(({ index }) => !weeks[index]);
+    let before = Infinity;
     for (let again = 0; left.length > 0 && again < AGAIN; again++) {
+      if (!goesOn()) return null;
       relaxed = master.solve();
+      if (relaxed.objective >= before) break;
+      before = relaxed.objective;
       const rewards = rewardsOf(model, relaxed.prices);
       const found = left.flatMap((worker) => {
         const better = solver.best(worker, rewards, relaxed.own[worker.index] - 1);

@@ -15,7 +15,7 @@ export interface Improvement {
   /** What no plan can be better than: nothing is looked for beyond it. */
   readonly bound?: number;
   /** Hears of each plan that is better than all before. */
-  readonly onBetter?: (total: number) => void;
+  readonly onBetter?: (weeks: readonly PersonWeek[]) => void;
 }
 
 /** Points of a plan of this model: what its weeks cost, and what is missing. */
@@ -106,9 +106,28 @@ export function improve(
     });
     const after = total();
     if (after > before) chosen.forEach((index, i) => put(index, old[i]));
-    else if (after < before) onBetter?.(after);
+    else if (after < before) onBetter?.(weeks);
   }
   return weeks;
+}
+
+/** Some people whose work has to do with each other: around a stretch in which too few or too many are on. */
+export function relatedTo(
+  model: Model,
+  weeks: readonly PersonWeek[],
+  size: number,
+  random: () => number,
+): number[] {
+  const below = (n: number) => Math.floor(random() * n);
+  const covered = new Covered(model);
+  for (const { options } of weeks) covered.add(options, 1);
+  const odd = model.segments.flatMap(({ need }, i) => (covered.on[i] === need ? [] : [i]));
+  const at = odd.length > 0 && random() < 0.7 ? odd[below(odd.length)] : below(model.segments.length);
+  const able = ableBySegment(model)[at] ?? [];
+  const group = new Set<number>();
+  for (let i = 0; i < size * 8 && group.size < size; i++)
+    group.add(able.length > 0 && random() < 0.75 ? able[below(able.length)] : below(model.workers.length));
+  return [...group];
 }
 
 function shortSegments({ on }: Covered, { segments }: Model): number[] {

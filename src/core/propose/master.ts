@@ -58,7 +58,8 @@ export class Master {
         values: new Float64Array(columns).fill(1),
       },
     });
-    this.program.options.set({ output_flag: false });
+    // What was solved before is begun from: looking for what can be left out first costs more than it saves.
+    this.program.options.set({ output_flag: false, presolve: 'off' });
   }
 
   /** Makes weeks known; how many of them were not. */

@@ -49,21 +49,29 @@ export interface Ascent {
   readonly passes: number;
   readonly seed: number;
   readonly goesOn?: GoesOn;
+  /** Where prices begin; left out: alike for every minute. */
+  readonly prices?: readonly number[];
   /** Hears of each week that was the best at some prices. */
   readonly onWeek?: (worker: number, week: PersonWeek) => void;
+  /** Hears of each bound that is better than all before. */
+  readonly onBound?: (bound: Bound) => void;
 }
 
 /**
  * Prices whose bound is good: people are taken in groups, each group's best weeks are put in the place of those they
  * had, and prices rise where somebody is missing then and fall where too many are on.
  */
-export function ascend(model: Model, solver: WeekSolver, { passes, seed, goesOn, onWeek }: Ascent): Priced {
+export function ascend(
+  model: Model,
+  solver: WeekSolver,
+  { passes, seed, goesOn = () => true, onWeek, onBound, prices: known }: Ascent,
+): Priced {
   const { segments, workers, weights } = model;
   const random = seeded(seed);
   const groups = Math.min(30, workers.length);
   const caps = segments.map((segment) => weights.missing * lengthOf(segment));
   const scale = segments.map((one) => lengthOf(one) / Math.sqrt(one.need * groups));
-  const prices = segments.map((segment) => lengthOf(segment) * START);
+  const prices = known?.slice() ?? segments.map((segment) => lengthOf(segment) * START);
   const covered = new Covered(model);
   let rewards = rewardsOf(model, prices);
   const weeks = workers.map((worker) => {
@@ -74,10 +82,11 @@ export function ascend(model: Model, solver: WeekSolver, { passes, seed, goesOn,
   });
   const order = workers.map(({ index }) => index);
   let best = boundAt(model, solver, prices);
+  onBound?.(best);
   let step = workers.length > 30 ? 2 : 6;
-  for (let pass = 0; pass < passes && (goesOn?.() ?? true); pass++) {
+  for (let pass = 0; pass < passes && goesOn(); pass++) {
     shuffle(order, random);
-    for (let group = 0; group < groups; group++) {
+    for (let group = 0; group < groups && goesOn(); group++) {
       for (let i = 0; i < prices.length; i++) {
         const short = segments[i].need - covered.on[i];
         prices[i] = Math.min(caps[i], Math.max(0, prices[i] + step * scale[i] * short));
@@ -94,7 +103,10 @@ export function ascend(model: Model, solver: WeekSolver, { passes, seed, goesOn,
       }
     }
     const now = boundAt(model, solver, prices, weeks);
-    if (now.bound > best.bound) best = now;
+    if (now.bound > best.bound) {
+      best = now;
+      onBound?.(now);
+    }
     step *= DECAY;
   }
   return best;

@@ -5,6 +5,8 @@ import { seeded } from '../seeded';
 import { MONDAY, available, need, person, plan, randomPlan, repeats, shift } from '../testing';
 import { WeekSolver } from './best-week';
 import { modelOf } from './model';
+import { totalOf } from './improve';
+import { partOf } from './part';
 import { boundAt } from './prices';
 import { type Proposal, boundsOf, missingIn, propose, proposeWeeks } from './propose';
 
@@ -147,5 +149,34 @@ test('no plan that the core finds nothing in is better than the bound of any pri
     const missing = missingIn(judge({ ...base, shifts }));
     const cost = weeks.reduce((sum, week) => sum + week.cost, 0);
     expect(cost + missing * model.weights.missing).toBeGreaterThanOrEqual(bound);
+  }
+});
+
+test('a part of a plan counts as the plan does while the others stay', () => {
+  for (let seed = 1; seed <= repeats(60); seed++) {
+    const random = seeded(seed);
+    const base = randomPlan(seed);
+    const times = base.shifts.flatMap(({ role, from, to }) => (role ? [{ role, from, to }] : []));
+    const model = modelOf({ ...base, shifts: [] }, { times });
+    const solver = new WeekSolver(model);
+    const anyWeeks = () =>
+      model.workers.map((worker) => {
+        const rewards = new Float64Array(model.options.length).map(() => 9000 * random());
+        return solver.best(worker, rewards)!.week;
+      });
+    const [one, other] = [anyWeeks(), anyWeeks()];
+    const group = model.workers.flatMap(({ index }) => (random() < 0.5 ? [index] : []));
+    const { part, prices } = partOf(
+      model,
+      one,
+      group,
+      model.segments.map((_, i) => i),
+    );
+    expect(prices).toHaveLength(part.segments.length);
+    const mixed = one.map((week, index) => (group.includes(index) ? other[index] : week));
+    const of = (weeks: typeof one) => group.map((index) => weeks[index]);
+    expect(totalOf(part, of(other)) - totalOf(part, of(one))).toBe(
+      totalOf(model, mixed) - totalOf(model, one),
+    );
   }
 });

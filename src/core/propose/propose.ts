@@ -3,12 +3,11 @@ import { snagsAppearing } from '../cover/candidates';
 import type { Plan, Shift } from '../plan/types';
 import { DAY } from '../time/span';
 import { type PersonWeek, WeekSolver } from './best-week';
-import { generate } from './column-generation';
 import { Covered } from './covered';
-import { improve } from './improve';
 import { linearSolver } from './master';
 import { type Asked, type Model, lengthOf, modelOf, onlyMissing } from './model';
-import { type Bound, type GoesOn, boundAt } from './prices';
+import { type GoesOn, boundAt } from './prices';
+import { FINE, type Found, type Progress, search } from './search';
 import { isBarred } from './worker-of';
 
 /** How long is looked, and by which numbers. The same seed and effort give the same proposal. */
@@ -18,6 +17,7 @@ export interface Effort {
   readonly effort?: number;
   /** Asked now and then whether to go on; what is best so far is proposed where not. */
   readonly goesOn?: GoesOn;
+  readonly onProgress?: (progress: Progress) => void;
 }
 
 /** A stretch in which people are still missing with a proposal. Minutes since the plan's first midnight. */
@@ -48,9 +48,6 @@ export interface Proposal {
   readonly certificate: Certificate;
 }
 
-/** A minute that is missing, in points, where nothing else counts: whole prices are fine enough then. */
-const FINE = 100;
-
 /**
  * Proposes shifts for the open part of a week: what stands stays, nobody gets a shift of which the core says more than
  * a note, first as little as can be is missing, then what people cost, would rather not and are off their contracts is
@@ -59,25 +56,10 @@ const FINE = 100;
  */
 export async function propose(
   plan: Plan,
-  { seed = 1, effort = 1, goesOn, ...asked }: Asked & Effort = {},
+  { seed = 1, effort = 1, goesOn, onProgress, ...asked }: Asked & Effort = {},
 ): Promise<Proposal> {
   const model = modelOf(plan, asked);
-  const highs = await linearSolver();
-  const search = { seed, passes: Math.ceil(15 * effort), rounds: Math.ceil(200 * effort), goesOn };
-  const first = onlyMissing(model, FINE);
-  const least = generate(first, new WeekSolver(first), highs, search).bound;
-  const solver = new WeekSolver(model);
-  const found = generate(model, solver, highs, search);
-  const weeks = improve(model, solver, found.weeks, {
-    ...{
-      moves: Math.ceil(1500 * effort),
-      seed,
-      prices: found.bound.prices,
-      goesOn,
-      bound: found.bound.bound,
-    },
-  });
-  return proposalOf(model, weeks, { missing: least, all: found.bound });
+  return proposalOf(model, search(model, await linearSolver(), { seed, effort, goesOn, onProgress }));
 }
 
 /**
@@ -96,12 +78,7 @@ export async function proposeWeeks(plan: Plan, asked: Asked & Effort = {}): Prom
   return proposals;
 }
 
-interface Proven {
-  readonly missing: Bound;
-  readonly all: Bound;
-}
-
-function proposalOf(model: Model, weeks: readonly PersonWeek[], { missing, all }: Proven): Proposal {
+function proposalOf(model: Model, { weeks, missing, all }: Found): Proposal {
   const covered = new Covered(model);
   for (const { options } of weeks) covered.add(options, 1);
   const shifts = shiftsOf(model, weeks);

@@ -1,0 +1,38 @@
+import type { PersonWeek } from './best-week';
+import { Covered } from './covered';
+import type { Model, Segment } from './model';
+
+/** A model of some people only, while the weeks of all others stay: what is missing then, and prices of it. */
+export function partOf(
+  model: Model,
+  weeks: readonly PersonWeek[],
+  group: readonly number[],
+  prices: ArrayLike<number>,
+): { readonly part: Model; readonly prices: number[] } {
+  const covered = new Covered(model);
+  const isIn = new Set(group);
+  weeks.forEach(({ options }, index) => {
+    if (!isIn.has(index)) covered.add(options, 1);
+  });
+  const segments: Segment[] = [];
+  const kept: number[] = [];
+  // How many of the segments before one are left: those that are covered by the others drop out.
+  const before = model.segments.map((segment, i) => {
+    const at = segments.length;
+    const need = segment.need - covered.on[i];
+    if (need > 0) {
+      segments.push({ ...segment, need });
+      kept.push(prices[i]);
+    }
+    return at;
+  });
+  before.push(segments.length);
+  const moved = ([from, to]: readonly [number, number]): [number, number] => [before[from], before[to]];
+  const part = {
+    ...model,
+    segments,
+    options: model.options.map((option) => ({ ...option, own: moved(option.own), all: moved(option.all) })),
+    workers: group.map((index, i) => ({ ...model.workers[index], index: i })),
+  };
+  return { part, prices: kept };
+}

@@ -1,0 +1,148 @@
+import { seeded } from '../seeded';
+import { type PersonWeek, WeekSolver } from './best-week';
+import { type Known, generate } from './column-generation';
+import { Covered } from './covered';
+import { improve, relatedTo, totalOf } from './improve';
+import type { LinearSolver } from './master';
+import { type Model, onlyMissing } from './model';
+import { partOf } from './part';
+import { type Bound, type GoesOn, ascend } from './prices';
+import { weekCost } from './worker-of';
+
+/** How far a search has come: points of the best plan so far and of what no plan can be better than. */
+export interface Progress {
+  readonly total: number;
+  readonly bound: number;
+  readonly missingMinutes: number;
+}
+
+/** How a plan is looked for. */
+export interface Search {
+  readonly seed: number;
+  /** 1 is usual; twice as much looks about twice as long. */
+  readonly effort: number;
+  /** Asked often whether to go on. */
+  readonly goesOn?: GoesOn;
+  readonly onProgress?: (progress: Progress) => void;
+  /** A plan that is known, to begin from. */
+  readonly known?: readonly PersonWeek[];
+}
+
+/** A plan, what bounds all that counts, and what bounds what is missing. */
+export interface Found {
+  readonly weeks: readonly PersonWeek[];
+  readonly all: Bound;
+  readonly missing: Bound;
+}
+
+/** A minute that is missing, in points, where nothing else counts: whole prices are fine enough then. */
+export const FINE = 100;
+/** Up to how many people whole weeks are chosen exactly in fractions, and settled one by one. */
+const MOST_EXACT = 60;
+/** How many people are planned anew at once, while all others stay. */
+const GROUP = 5;
+/** How much is done of each at the usual effort, of a part for each person. */
+const [PASSES, ROUNDS, FIRST_MOVES, MOVES, PARTS, LEAST_PARTS] = [15, 200, 200, 500, 2, 60];
+
+/**
+ * Looks for the best plan: prices, a first plan by them, weeks chosen whole where people are few enough, then some people
+ * at a time planned anew. The same seed and effort find the same plan unless it is stopped; what is best so far is given
+ * back then.
+ */
+export function search(model: Model, highs: LinearSolver, how: Search): Found {
+  const solver = new WeekSolver(model);
+  const { seed, effort, goesOn = () => true } = how;
+  const passes = Math.ceil(PASSES * effort);
+  let best: readonly PersonWeek[] = how.known ?? model.workers.map((worker) => noWeek(model, worker.index));
+  let total = totalOf(model, best);
+  let all: Bound = { prices: model.segments.map(() => 0), bound: -Infinity };
+  const tell = () => {
+    const missingMinutes = missingOf(model, best);
+    how.onProgress?.({ total, bound: all.bound, missingMinutes });
+  };
+  const offer = (weeks: readonly PersonWeek[] | null) => {
+    const now = weeks === null ? Infinity : totalOf(model, weeks);
+    if (weeks === null || now > total) return;
+    best = weeks;
+    if (now < total) {
+      total = now;
+      tell();
+    }
+  };
+  const proven = (bound: Bound) => {
+    if (bound.bound <= all.bound) return;
+    all = bound;
+    tell();
+  };
+  const better = (moves: number) => {
+    const how = { moves: Math.ceil(moves * effort), seed, prices: all.prices, goesOn, bound: all.bound };
+    offer(improve(model, solver, best, { ...how, onBetter: (weeks) => offer(weeks.slice()) }));
+  };
+  const weeks: Known[] = best.map((week, worker) => ({ worker, week }));
+  const onWeek = (worker: number, week: PersonWeek) => weeks.push({ worker, week });
+  const first = ascend(model, solver, { passes, seed, goesOn, onWeek, onBound: proven });
+  better(Math.max(FIRST_MOVES, 2 * model.workers.length));
+  if (model.workers.length <= MOST_EXACT && goesOn()) {
+    const rounds = Math.ceil(ROUNDS * effort);
+    offer(generate(model, solver, highs, { rounds, weeks, start: first, goesOn, onBound: proven }).weeks);
+  }
+  const missing = fewestMissing(model, highs, how, best);
+  better(MOVES);
+  settleParts();
+  return { weeks: best, all, missing };
+
+  /** Plans a few people anew at a time, whose work has to do with each other. */
+  function settleParts(): void {
+    const random = seeded(seed);
+    const size = Math.min(GROUP, model.workers.length);
+    const tries = Math.ceil(effort * Math.max(LEAST_PARTS, PARTS * model.workers.length));
+    for (let i = 0; i < tries && total > all.bound && goesOn(); i++) {
+      const group = relatedTo(model, best, size, random);
+      const { part, prices } = partOf(model, best, group, all.prices);
+      const its = new WeekSolver(part);
+      const known = group.map((index, worker) => ({ worker, week: best[index] }));
+      const start = ascend(part, its, {
+        passes: 0,
+        seed,
+        prices,
+        onWeek: (worker, week) => known.push({ worker, week }),
+      });
+      const found = generate(part, its, highs, { rounds: ROUNDS, weeks: known, start, goesOn }).weeks;
+      if (found === null) return;
+      const next = best.slice();
+      group.forEach((index, i) => (next[index] = found[i]));
+      offer(next);
+    }
+  }
+}
+
+/** The bound of what is missing: nothing has to be proven where nothing is. */
+function fewestMissing(
+  model: Model,
+  highs: LinearSolver,
+  { seed, effort, goesOn }: Search,
+  best: readonly PersonWeek[],
+): Bound {
+  const none = { prices: model.segments.map(() => 0), bound: 0 };
+  if (missingOf(model, best) === 0 || (goesOn && !goesOn())) return none;
+  const first = onlyMissing(model, FINE);
+  const solver = new WeekSolver(first);
+  const weeks: Known[] = [];
+  const onWeek = (worker: number, week: PersonWeek) => weeks.push({ worker, week });
+  const start = ascend(first, solver, { passes: Math.ceil(PASSES * effort), seed, goesOn, onWeek });
+  if (model.workers.length > MOST_EXACT || (goesOn && !goesOn())) return start.bound > 0 ? start : none;
+  const rounds = Math.ceil(ROUNDS * effort);
+  return generate(first, solver, highs, { rounds, weeks, start, goesOn, isOnlyBound: true }).bound;
+}
+
+/** A week in which nothing is proposed. */
+function noWeek({ workers, weights }: Model, worker: number): PersonWeek {
+  return { options: new Int32Array(7).fill(-1), cost: weekCost(workers[worker], weights, 0) };
+}
+
+/** Person-minutes that are missing with some weeks. */
+export function missingOf(model: Model, weeks: readonly PersonWeek[]): number {
+  const covered = new Covered(model);
+  for (const { options } of weeks) covered.add(options, 1);
+  return covered.missing;
+}
