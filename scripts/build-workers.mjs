@@ -11,6 +11,7 @@ export default async function buildWorkers() {
     entryPoints: {
       'read-file': 'src/server/workers/read-file.worker.ts',
       data: 'src/server/workers/data.worker.ts',
+      propose: 'src/server/workers/propose.worker.ts',
     },
     outdir: '.workers',
     outExtension: { '.js': '.mjs' },

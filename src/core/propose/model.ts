@@ -1,5 +1,7 @@
 import { type Judgement, judge } from '../consequences/judge';
-import type { Plan } from '../plan/types';
+import { resolveShift } from '../plan/resolved-shift';
+import type { Plan, Shift } from '../plan/types';
+import type { Day } from '../time/day';
 import { DAY } from '../time/span';
 import { type Worker, workerOf } from './worker-of';
 import { type DaySpan, type ShiftTime, type TimeInRole, timesInUse, timesOfWeek } from './shift-times';
@@ -13,9 +15,11 @@ export interface Weights {
   /** A paid minute below, and above, the contract. */
   readonly under: number;
   readonly over: number;
+  /** A shift that is not one of those to stay near to. */
+  readonly change: number;
 }
 
-export const WEIGHTS: Weights = { missing: 2000, ratherNot: 8, under: 5, over: 2 };
+export const WEIGHTS: Weights = { missing: 2000, ratherNot: 8, under: 5, over: 2, change: 500 };
 
 /** What can be given to somebody on a day: a span in a role, and which segments it covers. */
 export interface Option {
@@ -46,36 +50,96 @@ export interface Model {
   readonly options: readonly Option[];
   readonly segments: readonly Segment[];
   readonly workers: readonly Worker[];
+  /** Only open shifts are filled: what is missing is what stays open. */
+  readonly isOnlyOpen: boolean;
   /** Elapsed minutes at which the week begins and ends. */
   readonly begin: number;
   readonly end: number;
 }
 
-/** What is asked for besides the plan. */
+/** What is asked for besides the plan. Plain data, as it is handed from thread to thread. */
 export interface Asked {
   /** Which week of the plan, 0 the first. */
   readonly week?: number;
+  /** To whom, on which dates and in which roles shifts are proposed; left out: to all, on all, in all. */
+  readonly people?: readonly string[];
+  readonly dates?: readonly Day[];
+  readonly roles?: readonly string[];
+  /** The open shifts of the plan are filled as they are, and nothing else is proposed. */
+  readonly isOnlyOpen?: boolean;
+  /** Shifts to stay near to, as those of a draft that may be moved: any other costs besides. */
+  readonly before?: readonly Shift[];
+  /** Shifts of a proposal to begin from: what is found is not worse. Those that do not fit any more are left out. */
+  readonly known?: readonly Shift[];
   /** Times at which shifts are worked besides those of the plan: of templates, of weeks before. */
   readonly times?: readonly ShiftTime[];
   readonly weights?: Partial<Weights>;
 }
 
 /** The model of a week of a plan. What stands in the plan stays. */
-export function modelOf(plan: Plan, { week = 0, times = [], weights }: Asked = {}): Model {
+export function modelOf(plan: Plan, asked: Asked = {}): Model {
+  const { week = 0, weights } = asked;
   const judgement = judge(plan);
   const firstDay = week * 7;
-  const found = timesOfWeek(judgement, firstDay, [...timesInUse(judgement), ...times]);
-  const segments = segmentsOf(judgement, firstDay, found);
-  const options = optionsOf(judgement, found, segments);
+  const { segments, options } = asked.isOnlyOpen
+    ? openShiftsOf(judgement, firstDay)
+    : gapsOf(judgement, firstDay, asked);
   const { clock } = judgement.context;
   const first = plan.from + firstDay;
   const all = { ...WEIGHTS, ...weights };
   return {
     ...{ judgement, firstDay, weights: all, options, segments },
-    workers: plan.people.map((_, index) => workerOf(judgement, index, firstDay, options, all)),
+    isOnlyOpen: asked.isOnlyOpen ?? false,
+    workers: plan.people.map((_, index) => workerOf(judgement, index, firstDay, options, all, asked)),
     begin: clock.elapsed(first * DAY),
     end: clock.elapsed((first + 7) * DAY),
   };
+}
+
+type Parts = Pick<Model, 'segments' | 'options'>;
+
+/** What is missing by the needs, and all shift times that cover something of it. */
+function gapsOf(judgement: Judgement, firstDay: number, { times = [], roles, dates }: Asked): Parts {
+  const { plan } = judgement;
+  const found = timesOfWeek(judgement, firstDay, [...timesInUse(judgement), ...times]).filter(
+    ({ span, role }) =>
+      (!roles || roles.includes(plan.roles[role].id)) &&
+      (!dates || dates.includes(plan.from + firstDay + span.day)),
+  );
+  const segments = segmentsOf(judgement, firstDay, found);
+  return { segments, options: optionsOf(judgement, found, segments) };
+}
+
+/** The open shifts, alike ones together: each is covered by nothing but itself. */
+function openShiftsOf({ plan, context }: Judgement, firstDay: number): Parts {
+  const first = plan.from + firstDay;
+  const segments: Segment[] = [];
+  const options: Option[] = [];
+  const alike = new Map<string, number>();
+  for (const shift of plan.shifts) {
+    const role = plan.roles.findIndex(({ id }) => id === shift.role);
+    if (shift.person !== null || role < 0 || shift.date < first || shift.date >= first + 7) continue;
+    const key = likeness(shift);
+    const known = alike.get(key);
+    if (known !== undefined) {
+      segments[known] = { ...segments[known], need: segments[known].need + 1 };
+      continue;
+    }
+    const at = segments.length;
+    alike.set(key, at);
+    const resolved = resolveShift(context, shift);
+    const day = shift.date - first;
+    const start = (firstDay + day) * DAY;
+    segments.push({ row: role, from: start + shift.from, to: start + shift.to, need: 1 });
+    const span = { day, from: shift.from, to: shift.to, resolved };
+    options.push({ span, role, own: [at, at + 1], all: [at, at] });
+  }
+  return { segments, options };
+}
+
+/** What two shifts have in common that are worked alike. */
+export function likeness({ date, role, from, to, break: pause }: Shift): string {
+  return [date, role, from, to, JSON.stringify(pause)].join(' ');
 }
 
 /**
@@ -138,7 +202,7 @@ export function lengthOf({ from, to }: Segment): number {
 export function onlyMissing(model: Model, weight: number): Model {
   return {
     ...model,
-    weights: { missing: weight, ratherNot: 0, under: 0, over: 0 },
+    weights: { missing: weight, ratherNot: 0, under: 0, over: 0, change: 0 },
     workers: model.workers.map((worker) => ({
       ...{ ...worker, overtimeCost: 0 },
       choices: worker.choices.map((list) => list.map(({ option }) => ({ option, cost: 0 }))),

@@ -4,11 +4,12 @@ import type { Need, Plan } from '../plan/types';
 import { seeded } from '../seeded';
 import { MONDAY, available, need, person, plan, randomPlan, repeats, shift } from '../testing';
 import { WeekSolver } from './best-week';
+import { missingIn } from './missing';
 import { modelOf } from './model';
 import { totalOf } from './improve';
 import { partOf } from './part';
 import { boundAt } from './prices';
-import { type Proposal, boundsOf, missingIn, propose, proposeWeeks } from './propose';
+import { type Proposal, boundsOf, propose, proposeWeeks } from './propose';
 
 const bar = { role: 'bar', until: null, hourlyRate: null };
 const staff = (count: number, more: object = {}) =>

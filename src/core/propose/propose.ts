@@ -1,14 +1,14 @@
-import { type Judgement, judge } from '../consequences/judge';
+import { judge, withShifts } from '../consequences/judge';
 import { snagsAppearing } from '../cover/candidates';
 import type { Plan, Shift } from '../plan/types';
-import { DAY } from '../time/span';
 import { type PersonWeek, WeekSolver } from './best-week';
 import { Covered } from './covered';
 import { linearSolver } from './master';
 import { type Asked, type Model, lengthOf, modelOf, onlyMissing } from './model';
+import { missingIn } from './missing';
 import { type GoesOn, boundAt } from './prices';
 import { FINE, type Found, type Progress, search } from './search';
-import { isBarred } from './worker-of';
+import { isBarred, weekCost } from './worker-of';
 
 /** How long is looked, and by which numbers. The same seed and effort give the same proposal. */
 export interface Effort {
@@ -59,7 +59,38 @@ export async function propose(
   { seed = 1, effort = 1, goesOn, onProgress, ...asked }: Asked & Effort = {},
 ): Promise<Proposal> {
   const model = modelOf(plan, asked);
-  return proposalOf(model, search(model, await linearSolver(), { seed, effort, goesOn, onProgress }));
+  const known = asked.known && weeksOf(model, asked.known);
+  return proposalOf(model, search(model, await linearSolver(), { seed, effort, goesOn, onProgress, known }));
+}
+
+/** The weeks that shifts come to; of who has some that cannot be given any more, an empty one. */
+function weeksOf(model: Model, shifts: readonly Shift[]): PersonWeek[] {
+  const { judgement, options, workers, weights } = model;
+  const { plan } = judgement;
+  const first = plan.from + model.firstDay;
+  return workers.map((worker) => {
+    const taken = new Int32Array(7).fill(-1);
+    const none = { options: taken.slice(), cost: weekCost(worker, weights, 0) };
+    const own: Shift[] = [];
+    let [cost, paid] = [0, 0];
+    for (const shift of shifts) {
+      const day = shift.date - first;
+      if (shift.person !== plan.people[worker.index].id || day < 0 || day >= 7) continue;
+      const choice = worker.choices[day].find(({ option }) => {
+        const { span, role } = options[option];
+        return span.from === shift.from && span.to === shift.to && plan.roles[role].id === shift.role;
+      });
+      if (!choice || taken[day] >= 0) return none;
+      taken[day] = choice.option;
+      cost += choice.cost;
+      paid += options[choice.option].span.resolved.paid;
+      own.push(shift);
+    }
+    if (own.length === 0) return none;
+    const after = withShifts(judgement, worker.index, own);
+    if (isBarred(snagsAppearing(judgement.people[worker.index], after))) return none;
+    return { options: taken, cost: cost + weekCost(worker, weights, paid) };
+  });
 }
 
 /**
@@ -67,12 +98,16 @@ export async function propose(
  *
  * @returns a proposal a week; each is proven for its own week
  */
-export async function proposeWeeks(plan: Plan, asked: Asked & Effort = {}): Promise<Proposal[]> {
+export async function proposeWeeks(
+  plan: Plan,
+  { onWeek, ...asked }: Asked & Effort & { readonly onWeek?: () => void } = {},
+): Promise<Proposal[]> {
   const proposals: Proposal[] = [];
   let shifts = plan.shifts;
   for (let week = 0; week * 7 < plan.days; week++) {
     const proposal = await propose({ ...plan, shifts }, { ...asked, week });
     proposals.push(proposal);
+    onWeek?.();
     shifts = [...shifts, ...proposal.shifts];
   }
   return proposals;
@@ -143,7 +178,11 @@ function shiftsOf({ judgement: { plan }, options }: Model, weeks: readonly Perso
 }
 
 /** The core looks at the proposal as at any plan: it must find as much missing, and nothing worse than a note. */
-function checkAgainst({ judgement, firstDay }: Model, shifts: readonly Shift[], missing: number): void {
+function checkAgainst(
+  { judgement, firstDay, isOnlyOpen }: Model,
+  shifts: readonly Shift[],
+  missing: number,
+): void {
   const { plan } = judgement;
   const after = judge({ ...plan, shifts: [...plan.shifts, ...shifts] });
   after.people.slice(0, plan.people.length).forEach((state, index) => {
@@ -151,18 +190,9 @@ function checkAgainst({ judgement, firstDay }: Model, shifts: readonly Shift[], 
     if (isBarred(bad))
       throw new Error(`the proposal breaks a rule: ${bad[0].code} of ${plan.people[index].id}`);
   });
+  if (isOnlyOpen) return;
   const found = missingIn(after, firstDay);
   if (found !== missing) throw new Error(`the proposal leaves ${found} minutes missing, not ${missing}`);
-}
-
-/** Person-minutes that are missing in a week of a plan, in all rows; the night after it where it is the last. */
-export function missingIn({ plan, staffing: { needed, staffed } }: Judgement, firstDay = 0): number {
-  let minutes = 0;
-  const end = firstDay + 7 >= plan.days ? Infinity : (firstDay + 7) * DAY;
-  for (let row = 0; row < needed.length; row++)
-    for (let t = firstDay * DAY; t < Math.min(end, needed[row].length); t++)
-      minutes += Math.max(0, needed[row][t] - staffed[row][t]);
-  return minutes;
 }
 
 function holesOf({ segments }: Model, { on }: Covered): Hole[] {

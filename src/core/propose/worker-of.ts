@@ -12,9 +12,9 @@ import { snagsAppearing } from '../cover/candidates';
 import { creditedMinutes } from '../hours/credit';
 import { rateOf } from '../hours/pay';
 import type { ResolvedShift } from '../plan/resolved-shift';
-import type { Person, Rules } from '../plan/types';
+import type { Person, Rules, Shift } from '../plan/types';
 import { ageOn } from '../time/day';
-import type { Option, Weights } from './model';
+import type { Asked, Option, Weights } from './model';
 
 /** An option that somebody may take on a day, with what it costs by itself, in points. */
 export interface Choice {
@@ -65,6 +65,7 @@ export function workerOf(
   firstDay: number,
   options: readonly Option[],
   weights: Weights,
+  asked: Asked = {},
 ): Worker {
   const { plan, context, people } = judgement;
   const { rules } = plan;
@@ -98,7 +99,7 @@ export function workerOf(
   const rates = person.roles.map(({ role }) => rateOf(context, person, role, first));
   return {
     index,
-    choices: choicesOf(judgement, index, firstDay, options, standing, weights),
+    choices: choicesOf(judgement, index, firstDay, options, standing, weights, asked),
     standing,
     lastEnd: Math.max(-Infinity, ...before.filter(isWorked).map(({ end }) => end)),
     nextStart: Math.min(Infinity, ...after.filter(isWorked).map(({ start }) => start)),
@@ -148,15 +149,19 @@ function choicesOf(
   options: readonly Option[],
   standing: readonly (Standing | null)[],
   weights: Weights,
+  { people, roles, dates, before }: Asked,
 ): Choice[][] {
   const { plan, context } = judgement;
   const person = plan.people[index];
   const choices: Choice[][] = Array.from({ length: 7 }, () => []);
+  if (people && !people.includes(person.id)) return choices;
+  const near = before && new Set(before.filter((one) => one.person === person.id).map(placeOf));
   for (const [option, { span, role }] of options.entries()) {
     if (standing[span.day]) continue;
     const held = plan.roles[role].id;
     if (!person.roles.some((one) => one.role === held)) continue;
     const date = plan.from + firstDay + span.day;
+    if ((roles && !roles.includes(held)) || (dates && !dates.includes(date))) continue;
     const shift = { ...span.resolved.planShift!, person: person.id, role: held };
     const snags = snagsAppearing(judgement.people[index], withShifts(judgement, index, [shift]));
     if (isBarred(snags)) continue;
@@ -164,9 +169,15 @@ function choicesOf(
       .filter(({ code }) => code === ratherNot.code)
       .reduce((sum, { amount }) => sum + (amount ?? 0), 0);
     const wage = Math.round((span.resolved.paid * rateOf(context, person, held, date) * 100) / 60);
-    choices[span.day].push({ option, cost: wage + unwilling * weights.ratherNot });
+    const moved = near && !near.has(placeOf(shift)) ? weights.change : 0;
+    choices[span.day].push({ option, cost: wage + unwilling * weights.ratherNot + moved });
   }
   return choices;
+}
+
+/** Where a shift of somebody stands. */
+function placeOf({ date, role, from, to }: Shift): string {
+  return [date, role, from, to].join(' ');
 }
 
 /** The longest rest that the week must keep: where what stands has none as long, the one it has. */

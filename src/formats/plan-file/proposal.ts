@@ -1,7 +1,8 @@
 import Joi from 'joi';
 import { judge } from '@/core/consequences/judge';
 import type { Plan, Shift } from '@/core/plan/types';
-import { type Certificate, type Proposal, boundsOf, missingIn } from '@/core/propose/propose';
+import { type Certificate, type Proposal, boundsOf } from '@/core/propose/propose';
+import { missingIn } from '@/core/propose/missing';
 import { formatDate } from '@/core/time/day';
 import { formatClock } from '@/core/time/format';
 import { DAY } from '@/core/time/span';

@@ -1,5 +1,6 @@
 import { UnreadableFile } from '@/formats/table/cells';
 import { failureProblem } from '../access/route';
+import { lineStream } from '../line-stream';
 import type { UploadEvent } from './payload';
 
 /** What a browser may declare a file as; what it is, its bytes tell. */
@@ -19,25 +20,16 @@ export function nameOfFile(request: Request): string {
 }
 
 /** Answers lines of JSON while a file is taken in: how many rows are read, then the preview or what is wrong. */
-export function uploadAnswer<Preview>(take: (onRows: (rows: number) => void) => Promise<Preview>): Response {
-  const encoder = new TextEncoder();
-  let gone = false;
-  const stream = new ReadableStream<Uint8Array>({
-    async start(controller) {
-      const say = (line: UploadEvent<Preview>) => {
-        if (!gone) controller.enqueue(encoder.encode(`${JSON.stringify(line)}\n`));
-      };
-      try {
-        say({ preview: await take((rows) => say({ rows })) });
-      } catch (error) {
-        const unreadable = error instanceof UnreadableFile;
-        say({ problem: unreadable ? error.message : failureProblem(error, 'import').message });
-      }
-      if (!gone) controller.close();
-    },
-    cancel() {
-      gone = true;
-    },
+export function uploadAnswer<Preview>(
+  request: Request,
+  take: (onRows: (rows: number) => void) => Promise<Preview>,
+): Response {
+  return lineStream<UploadEvent<Preview>>(request, async (say) => {
+    try {
+      say({ preview: await take((rows) => say({ rows })) });
+    } catch (error) {
+      const unreadable = error instanceof UnreadableFile;
+      say({ problem: unreadable ? error.message : failureProblem(error, 'import').message });
+    }
   });
-  return new Response(stream, { headers: { 'content-type': 'application/x-ndjson' } });
 }

@@ -1,4 +1,5 @@
 import Joi from 'joi';
+import type { Shift } from '@/core/plan/types';
 import type { Day } from '@/core/time/day';
 import type { Scope } from '../access/permissions';
 import { DATE, ID, REQUEST_ID } from '../input';
@@ -23,6 +24,9 @@ const shift = {
 const required = Object.fromEntries(Object.entries(shift).map(([name, schema]) => [name, schema.required()]));
 const detail = DETAIL.allow(null);
 
+/** A whole shift as a page sends it. */
+export const SHIFT = Joi.object<Shift>({ id: ID.required(), ...required, detail });
+
 /** A change of a plan as a page sends it: what it alters comes with the values it was made on. */
 const CHANGE = Joi.alternatives().conditional('.do', {
   switch: [
@@ -30,7 +34,7 @@ const CHANGE = Joi.alternatives().conditional('.do', {
       is: 'add',
       then: Joi.object({
         do: Joi.valid('add').required(),
-        shift: Joi.object({ id: ID.required(), ...required, detail }).required(),
+        shift: SHIFT.required(),
       }),
     },
     {

@@ -15,6 +15,8 @@ interface Props {
   readonly trouble: 'stop' | 'warn' | null;
   /** Something is asked for about it. */
   readonly isAsked?: boolean;
+  /** It is only proposed: not of the plan yet. */
+  readonly isProposed?: boolean;
   readonly top: number;
   readonly height: number;
   readonly dragged: boolean;
@@ -37,6 +39,7 @@ export function Bar(props: Props) {
   if (scale.dayWidth < MARK_WIDTH) return <Mark {...props} />;
   const { left, width, runsOut } = boundsOf(props);
   const wide = scale.days === 1;
+  const canBePulled = width > 26 && !props.isProposed;
   // A bar of one day has its duties where a second line would be.
   const label = labelOf(shift.planShift!, hourFormat, roleNames(shift, roleStyle), {
     width,
@@ -73,8 +76,8 @@ export function Bar(props: Props) {
       {detail?.pattern && wide && <span className="text-2xs">{detail.pattern.overridden ? '≠' : '↻'}</span>}
       {props.trouble && <span className="tab" data-severity={props.trouble} />}
       {props.isAsked && <span className="ear" />}
-      {width > 26 && !runsOut.from && <span className="grip" data-grip="from" style={{ left: 0 }} />}
-      {width > 26 && !runsOut.to && <span className="grip" data-grip="to" style={{ right: 0 }} />}
+      {canBePulled && !runsOut.from && <span className="grip" data-grip="from" style={{ left: 0 }} />}
+      {canBePulled && !runsOut.to && <span className="grip" data-grip="to" style={{ right: 0 }} />}
     </div>
   );
 }
@@ -90,12 +93,13 @@ function boundsOf({ shift, scale, day }: Props) {
 }
 
 /** What a bar and a mark have in common. */
-function rootOf({ shift, roleStyle, pencil, trouble, dragged, matched, title }: Props) {
+function rootOf({ shift, roleStyle, pencil, isProposed, trouble, dragged, matched, title }: Props) {
   return {
     className: 'bar',
     'data-shift': shift.id,
     'data-ink': roleStyle?.ink ?? 'slate',
     'data-pencil': pencil || undefined,
+    'data-proposed': isProposed || undefined,
     'data-lifted': dragged || undefined,
     'data-picked': matched || undefined,
     'data-snag': trouble ?? undefined,

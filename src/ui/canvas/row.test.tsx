@@ -43,6 +43,7 @@ function draw(
       roleStyles={roleStyles}
       published={new Map()}
       asked={new Map()}
+      proposed={new Set()}
       hourFormat="24"
       active={-1}
       firstSelected={-1}
@@ -57,6 +58,16 @@ const labels = (html: string) => [...html.matchAll(/aria-label="([^"]*)"/g)].map
 const bars = (html: string) => html.split('class="bar"').slice(1);
 
 describe('a row', () => {
+  test('draws what is only proposed apart, says so, and lets nobody pull at it', () => {
+    const proposed = new Set([early.id]);
+    const html = draw(0, { proposed });
+    const [first, second] = bars(html);
+    expect(first).toContain('data-proposed="true"');
+    expect(first).not.toContain('data-grip');
+    expect(second).not.toContain('data-proposed');
+    expect(labels(html)[0]).toContain(', proposed');
+  });
+
   test('marks the corner of a shift about which something is asked for, and says what', () => {
     const text = 'Ann gives Tue 23, 17:00–22:00 Floor up';
     const asked = new Map([[late.id, [{ id: 'r', text, owner: null, shifts: [late.id], isMine: true }]]]);

@@ -36,6 +36,8 @@ interface Props {
   readonly wishes?: DayWishes;
   /** What is asked for about shifts, by their ids. */
   readonly asked: ReadonlyMap<string, readonly PlanRequest[]>;
+  /** Ids of shifts that are only proposed. */
+  readonly proposed: ReadonlySet<string>;
   readonly hourFormat: HourFormat;
   /** Day of the active cell in this row, -1 for none. */
   readonly active: number;
@@ -112,6 +114,7 @@ function CellBody({
   matched,
   wishes,
   asked,
+  proposed,
 }: Props & {
   day: number;
   shifts: readonly PlanShift[];
@@ -143,6 +146,7 @@ function CellBody({
               pencil={publication !== 'published'}
               trouble={troubles.get(shift.id) ?? null}
               isAsked={asked.has(shift.id)}
+              isProposed={proposed.has(shift.id)}
               top={lane.top + lanes.of[i] * (lane.height + lane.space)}
               height={lane.height}
               dragged={dragged === shift.id}
@@ -325,12 +329,14 @@ function describe(
   state: PersonState,
   shifts: readonly PlanShift[],
   day: number,
-  { roleStyles, hourFormat, published, wishes, asked }: Props,
+  { roleStyles, hourFormat, published, wishes, asked, proposed }: Props,
 ): string {
   const { person, context } = state.view;
   const date = context.plan.from + day;
   const parts = shifts.map((shift) => {
-    const state = STATE[publicationOf(shift.planShift!, published.get(shift.id))];
+    const state = proposed.has(shift.id)
+      ? 'proposed'
+      : STATE[publicationOf(shift.planShift!, published.get(shift.id))];
     const style = (shift.role && roleStyles.get(shift.role)) || null;
     return `${titleOf(shift, style, hourFormat, asked)}, ${state}`;
   });

@@ -1,5 +1,6 @@
 'use client';
 
+import { readLines } from '../commands/read-lines';
 import { useRouter } from 'next/navigation';
 import { useRef, useState } from 'react';
 import type { Problem } from '@/core/plan/problem';
@@ -296,17 +297,7 @@ function Look<Options extends FileOptions, Preview extends FilePreview<Options>>
 }
 
 async function* linesOf<Preview>(response: Response): AsyncGenerator<UploadEvent<Preview>> {
-  const reader = response.body!.pipeThrough(new TextDecoderStream()).getReader();
-  let rest = '';
-  for (;;) {
-    const { value, done } = await reader.read();
-    rest += value ?? '';
-    const lines = rest.split('\n');
-    rest = lines.pop()!;
-    for (const line of lines) if (line !== '') yield JSON.parse(line) as UploadEvent<Preview>;
-    if (done) break;
-  }
-  if (rest.trim() !== '') yield toLine<Preview>(JSON.parse(rest));
+  for await (const line of readLines<Parameters<typeof toLine<Preview>>[0]>(response)) yield toLine(line);
 }
 
 /** An answer that is no line of its own: the request was refused as a whole. */

@@ -1,4 +1,5 @@
 import type { CommandAnswer } from '@/server/commands/payload';
+import { readLines } from '../commands/read-lines';
 import type { StartEvent, StartRequest } from '@/server/week/payload';
 
 /** Has weeks written, and hears how far it has come. Whoever aborts has nothing written. */
@@ -15,18 +16,9 @@ export async function startWeeks(
       body: JSON.stringify({ id, input }),
       signal,
     });
-    const reader = response.body!.pipeThrough(new TextDecoderStream()).getReader();
-    let rest = '';
-    for (;;) {
-      const { done, value } = await reader.read();
-      if (done) break;
-      const lines = (rest + value).split('\n');
-      rest = lines.pop()!;
-      for (const text of lines) {
-        const line = JSON.parse(text) as StartEvent;
-        if ('answer' in line) return line.answer;
-        onProgress(line.share);
-      }
+    for await (const line of readLines<StartEvent>(response)) {
+      if ('answer' in line) return line.answer;
+      onProgress(line.share);
     }
   } catch {
     if (signal.aborted) return problem('stopped', 'Stopped; nothing was written');

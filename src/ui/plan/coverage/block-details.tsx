@@ -1,3 +1,4 @@
+import { shownJudgement } from '../state/plan-store';
 import { useMemo } from 'react';
 import type { Judgement } from '@/core/consequences/judge';
 import { staffedSpans } from '@/core/plan/resolved-shift';
@@ -11,7 +12,7 @@ import { Button } from '../../kit/button';
 export function PlaceDetails() {
   const controller = useController();
   const place = useView((view) => view.place)!;
-  const judgement = usePlan((plan) => plan.judgement);
+  const judgement = usePlan(shownJudgement);
   const hourFormat = usePlan((plan) => plan.hourFormat);
   const size = judgement.plan.site.blockMinutes;
   const lines = useMemo(() => whoIsOn(judgement, place.day, place.minute, size), [judgement, place, size]);

@@ -1,3 +1,4 @@
+import { shownJudgement } from '../state/plan-store';
 import { useMemo, useState } from 'react';
 import type { Block } from '@/core/coverage/blocks';
 import { type Judgement, coverageBetween } from '@/core/consequences/judge';
@@ -10,7 +11,7 @@ import { Table } from '../../kit/table';
 /** Coverage as a table: blocks by days for one row of it, or by roles for one day. */
 export function Figures() {
   const controller = useController();
-  const judgement = usePlan((state) => state.judgement);
+  const judgement = usePlan(shownJudgement);
   const firstDay = useView((view) => view.firstDay);
   const days = useView((view) => view.days);
   const skyline = useView((view) => view.skyline);

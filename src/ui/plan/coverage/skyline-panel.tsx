@@ -7,6 +7,7 @@ import { HEAD_WIDTH } from '../../canvas/row';
 import { type Scale, timeAt } from '../../canvas/scale';
 import { type SkylineBlock, SkylineDay, SkylineTextures, skylineOf } from '../../canvas/skyline';
 import { useController, usePlan, useView } from '../state/controller';
+import { shownJudgement } from '../state/plan-store';
 import { useRoleStyles } from '../grid/role-styles';
 import { Button } from '../../kit/button';
 import { Segmented } from '../../kit/inputs/segmented';
@@ -19,7 +20,7 @@ const DAY_HEIGHT = 210;
 /** People on against people needed under the week, and what each day comes to. */
 export function SkylinePanel({ scale }: { scale: Scale }) {
   const controller = useController();
-  const judgement = usePlan((plan) => plan.judgement);
+  const judgement = usePlan(shownJudgement);
   const row = useView((view) => view.skyline);
   const place = useView((view) => view.place);
   const roleStyles = useRoleStyles();
@@ -224,7 +225,7 @@ function RoleChoice() {
 const NO_BUDGET = { minutes: null, cost: null };
 
 function Totals({ scale }: { scale: Scale }) {
-  const judgement = useDeferredValue(usePlan((plan) => plan.judgement));
+  const judgement = useDeferredValue(usePlan(shownJudgement));
   const totals = useMemo(() => dayTotals(judgement), [judgement]);
   const isPayShown = usePlan((plan) => plan.references.seesPay);
   const { site } = judgement.plan;

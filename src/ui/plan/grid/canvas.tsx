@@ -14,6 +14,7 @@ import { ClosedHours } from './closed-hours';
 import { GhostBar } from './ghost';
 import { useRoleStyles } from './role-styles';
 import { useController, usePlan, useView } from '../state/controller';
+import { shownJudgement } from '../state/plan-store';
 import { useChosenOf } from './use-chosen';
 import { linesDrawn } from './use-rows';
 import { Button } from '../../kit/button';
@@ -37,7 +38,7 @@ function PeopleCanvas() {
   const count = usePlan((state) => state.judgement.plan.people.length);
   const days = useView((view) => view.days);
   const openHeight = openRowHeight(
-    usePlan((state) => stateOf(state.judgement, OPEN_ROW)!),
+    usePlan((state) => stateOf(shownJudgement(state), OPEN_ROW)!),
     days,
   );
   const arranged = useView((view) => view.rows);
@@ -121,6 +122,8 @@ function PeopleCanvas() {
   );
 }
 
+const NONE_PROPOSED: ReadonlySet<string> = new Set();
+
 /** The most room the open shifts take, in pixels; more of them are scrolled to. */
 const OPEN_ROW_MOST = 112;
 
@@ -163,7 +166,8 @@ const LiveRow = memo(function LiveRow({
   height: number;
   scale: Scale;
 }) {
-  const state = usePlan((plan) => stateOf(plan.judgement, row));
+  const state = usePlan((plan) => stateOf(shownJudgement(plan), row));
+  const proposed = usePlan((plan) => plan.proposal?.shiftIds ?? NONE_PROPOSED);
   const published = usePlan((plan) => plan.published);
   const wishes = usePlan((plan) => plan.references.wishes[personIdOf(row) ?? '']);
   const asked = usePlan((plan) => plan.asked);
@@ -188,6 +192,7 @@ const LiveRow = memo(function LiveRow({
         published={published}
         wishes={wishes}
         asked={asked}
+        proposed={proposed}
         hourFormat={hourFormat}
         active={chosen.active}
         firstSelected={chosen.first}

@@ -22,6 +22,7 @@ const KEYS: readonly (readonly [string, string])[] = [
   ['Alt Enter', 'the shift in full: breaks, duties, note, split, join'],
   ['Alt S', 'several shifts at once: those selected, or picked by a rule'],
   ['Alt R', 'group, sort and filter the rows, or have roles or needs as rows'],
+  ['Alt P', 'propose shifts for the open part of the week'],
   ['Alt C', 'coverage as a table'],
   ['Ctrl K', 'find a person, a week, a command'],
   [

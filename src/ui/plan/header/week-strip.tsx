@@ -133,9 +133,28 @@ export function WeekTools() {
         </span>
       </span>
       <DaysShown />
+      <ProposeButton />
       <PublishButton />
       {isNarrow && <SideButton />}
     </div>
+  );
+}
+
+/** Opens what proposes shifts, or what was found. */
+function ProposeButton() {
+  const controller = useController();
+  const isOpen = useView((view) => view.panel?.kind === 'propose');
+  const isTold = usePlan((state) => state.references.isTold);
+  if (isTold) return null;
+  return (
+    <Button
+      className="narrow:hidden"
+      aria-expanded={isOpen}
+      title="Shifts for the open part of the plan (Alt P)"
+      onClick={() => (isOpen ? controller.open(null) : controller.openProposal())}
+    >
+      Propose
+    </Button>
   );
 }
 

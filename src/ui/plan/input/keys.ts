@@ -74,6 +74,9 @@ export function onPageKey(
     case 'KeyR':
       controller.open({ kind: 'rows' });
       return true;
+    case 'KeyP':
+      controller.openProposal();
+      return true;
     case 'KeyC':
       controller.act.openDialog('coverage');
       return true;

@@ -42,7 +42,9 @@ export function usePointer(surroundings: Surroundings) {
       const { plan } = controller.plan.judgement;
       const shift = plan.shifts.find((one) => one.id === shiftId) ?? null;
       const home = shift ? { row: pressed.cell.row, day: shift.date - plan.from } : pressed.cell;
-      const selecting = event.shiftKey && shiftId === null;
+      // What is only proposed is chosen with its cell, to be taken or not: it cannot be moved.
+      const isProposed = controller.plan.proposal?.shiftIds.has(shiftId ?? '') ?? false;
+      const selecting = (event.shiftKey && shiftId === null) || isProposed;
       controller.goTo(home, event.shiftKey);
       const hold: DragTarget | null = selecting ? null : { shift, grip, part, home, press: pressed.minute };
       const proposeAt = parseNeedsRow(home.row) ? proposeInNeeds : propose;
@@ -67,6 +69,7 @@ export function usePointer(surroundings: Surroundings) {
       const pressed = locate(latest.current, event, 1);
       if (!pressed) return;
       const { shiftId } = hitTest(event.target as HTMLElement);
+      if (controller.plan.proposal?.shiftIds.has(shiftId ?? '')) return;
       if (!parseNeedsRow(pressed.cell.row)) controller.edit(null);
       else if (shiftId === null) openNext(controller);
       else controller.open({ kind: 'shift', id: shiftId });

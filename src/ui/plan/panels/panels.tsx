@@ -1,6 +1,7 @@
 import { CoverPanel } from './cover-panel';
 import { DayPanel } from './day-panel';
 import { PastePanel } from './paste-panel';
+import { ProposePanel } from '../propose/propose-panel';
 import { RequestPanel } from './request-panel';
 import { RowsPanel } from './rows-panel';
 import { BulkPanel } from './bulk-panel';
@@ -24,5 +25,7 @@ export function Panels({ panel }: { readonly panel: Panel }) {
       return <DayPanel key={panel.day} day={panel.day} />;
     case 'request':
       return <RequestPanel key={panel.id} id={panel.id} />;
+    case 'propose':
+      return <ProposePanel />;
   }
 }

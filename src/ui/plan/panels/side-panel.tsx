@@ -41,6 +41,7 @@ export function SidePanel() {
 /** What an empty week offers: where its shifts can come from. */
 function EmptyWeek() {
   const { site, week } = usePageHeader();
+  const controller = useController();
   const isEmpty = usePlan((state) => state.judgement.plan.shifts.length === 0);
   if (!isEmpty) return null;
   return (
@@ -53,7 +54,8 @@ function EmptyWeek() {
       </p>
       <Link prefetch={false} className={buttonClass('primary')} href={startAddress(site.id, week)}>
         Start the week
-      </Link>
+      </Link>{' '}
+      <Button onClick={() => controller.openProposal()}>Propose shifts</Button>
     </section>
   );
 }

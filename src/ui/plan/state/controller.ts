@@ -27,6 +27,7 @@ import { breakRemark } from '@/core/grid/break-places';
 import type { BreakPlace } from '@/core/plan/shift-edits';
 import type { WaitingEdit } from '../../waiting/waiting-edits';
 import type { PlanSync } from './sync';
+import { ProposalSession } from './proposal-session';
 import { rowShowing } from './row-showing';
 import { ViewActions } from './view-actions';
 import type { DayCount, Panel, ViewState, ViewStore } from './view-store';
@@ -44,7 +45,11 @@ export class PlanController {
     readonly showTold: () => void = () => undefined,
   ) {
     this.act = new ViewActions(view);
+    this.proposal = new ProposalSession(this);
   }
+
+  /** Shifts that are proposed, as long as the plan is open. */
+  readonly proposal: ProposalSession;
 
   /** What changes the view, by name. */
   readonly act: ViewActions;
@@ -73,6 +78,7 @@ export class PlanController {
 
   /** Its page has gone; what waits is kept in the browser and sent from other pages. */
   leave(): void {
+    this.proposal.leave();
     this.sync.leave();
   }
 
@@ -220,6 +226,13 @@ export class PlanController {
   open(panel: Panel | null): void {
     this.act.openPanel(panel);
     if (!panel) document.getElementById('canvas')?.focus({ preventScroll: true });
+  }
+
+  /** Opens what proposes shifts; where only what was published is shown there is nothing to propose. */
+  openProposal(): void {
+    if (this.plan.references.isTold)
+      this.notify({ text: 'This is what staff see. Go back to the draft to have shifts proposed.' });
+    else this.open({ kind: 'propose' });
   }
 
   /** The shifts of the cell that is active, whatever the rows are. */

@@ -10,6 +10,7 @@ import { outsideRoles } from '@/core/plan/edit-scope';
 import { fromPortable } from '@/core/plan/portable';
 import { withPreconditions } from '@/core/plan/preconditions';
 import type { Shift } from '@/core/plan/types';
+import type { Laid } from '@/core/propose/lay';
 import type { HourFormat } from '@/core/time/format';
 import type { PlanPayload } from '@/server/plan/payload';
 import type { PlanRequest } from '@/server/requests/payload';
@@ -55,6 +56,18 @@ export interface PlanState {
   readonly references: References;
   /** What is asked for about shifts, by the id of the shift. */
   readonly asked: ReadonlyMap<string, readonly PlanRequest[]>;
+  /** A proposal that is laid on the plan as drawn, to be looked at; null: none is. */
+  readonly proposal: ShownProposal | null;
+}
+
+/** A proposal as it lies on the plan: what it would come to, and the ids of the shifts of it. */
+export interface ShownProposal extends Laid {
+  readonly shiftIds: ReadonlySet<string>;
+}
+
+/** The plan as it is looked at: with a proposal on it, where there is one. */
+export function shownJudgement({ judgement, proposal }: PlanState): Judgement {
+  return proposal?.trial ?? judgement;
 }
 
 export type References = Pick<
@@ -89,6 +102,7 @@ export function createPlanStore(payload: PlanPayload) {
     hourFormat: payload.hourFormat,
     references: referencesOf(payload),
     asked: new Map(),
+    proposal: null,
   }));
 }
 

@@ -57,7 +57,8 @@ export type Panel =
   | { readonly kind: 'paste'; readonly block: readonly (readonly string[])[]; readonly at: Cell }
   | { readonly kind: 'day'; readonly day: number }
   /** What is asked for about a shift. */
-  | { readonly kind: 'request'; readonly id: string };
+  | { readonly kind: 'request'; readonly id: string }
+  | { readonly kind: 'propose' };
 
 /** What a person looks at: nothing of it is kept by the server. */
 export interface ViewState {

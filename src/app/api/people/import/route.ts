@@ -17,6 +17,6 @@ export const POST = route(
   },
   async ({ db, actor, query: { site = null }, input, request }) => {
     const file = { name: nameOfFile(request), bytes: input as Uint8Array, site };
-    return uploadAnswer((onRows) => takeFile(db, actor, file, onRows));
+    return uploadAnswer(request, (onRows) => takeFile(db, actor, file, onRows));
   },
 );

@@ -1,6 +1,7 @@
 import Joi from 'joi';
 import { failureProblem, route } from '@/server/access/route';
 import { ID, REQUEST_ID } from '@/server/input';
+import { lineStream } from '@/server/line-stream';
 import { atSite } from '@/server/plan/schema';
 import type { StartEvent } from '@/server/week/payload';
 import { inWorker } from '@/server/workers/in-worker';
@@ -22,28 +23,14 @@ export const POST = route(
       }).required(),
     },
   },
-  async ({ db, actor, params: { site }, input, request }) => {
-    const encoder = new TextEncoder();
-    const stop = new AbortController();
-    request.signal.addEventListener('abort', () => stop.abort());
-    const stream = new ReadableStream<Uint8Array>({
-      async start(controller) {
-        const say = (line: StartEvent) => {
-          if (!stop.signal.aborted) controller.enqueue(encoder.encode(`${JSON.stringify(line)}\n`));
-        };
-        const waiting = { signal: stop.signal, onShare: (share: number) => say({ share }) };
-        try {
-          const asked = { id: input.id, kind: 'week.start', input: { ...input.input, site } };
-          say({ answer: await inWorker(db, 'run', { actor, request: asked }, waiting) });
-        } catch (error) {
-          say({ answer: { ok: false, problem: failureProblem(error, 'start') } });
-        }
-        if (!stop.signal.aborted) controller.close();
-      },
-      cancel() {
-        stop.abort();
-      },
-    });
-    return new Response(stream, { headers: { 'content-type': 'application/x-ndjson' } });
-  },
+  async ({ db, actor, params: { site }, input, request }) =>
+    lineStream<StartEvent>(request, async (say, signal) => {
+      const waiting = { signal, onShare: (share: number) => say({ share }) };
+      try {
+        const asked = { id: input.id, kind: 'week.start', input: { ...input.input, site } };
+        say({ answer: await inWorker(db, 'run', { actor, request: asked }, waiting) });
+      } catch (error) {
+        say({ answer: { ok: false, problem: failureProblem(error, 'start') } });
+      }
+    }),
 );

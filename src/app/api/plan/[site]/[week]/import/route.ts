@@ -15,6 +15,6 @@ export const POST = route(
   },
   async ({ db, actor, params, input, request }) => {
     const file = { ...params, name: nameOfFile(request), bytes: input as Uint8Array };
-    return uploadAnswer((onRows) => takeShiftFile(db, actor, file, onRows));
+    return uploadAnswer(request, (onRows) => takeShiftFile(db, actor, file, onRows));
   },
 );
