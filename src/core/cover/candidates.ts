@@ -23,14 +23,16 @@ export interface Candidate {
   /** Elapsed minutes to their shift before and after; null: none near. */
   readonly restBefore: number | null;
   readonly restAfter: number | null;
-  /** How many shifts of this kind they had lately. */
+  /** How many shifts of this kind they had lately, and how many would have been their share; null: not known. */
   readonly recentCounts: number;
+  readonly recentShare: number | null;
 }
 
 /**
  * Everybody who holds the shift's role (any role at all where it has none), the best first: those it would give no
- * snag, then by the least harm: fewer stops, fewer warnings, fewer notes, less overtime, fewer such shifts lately, lower cost, fewer hours. Who works
- * elsewhere at the time comes last. `lately`: how many shifts of its kind each person had.
+ * snag, then by the least harm: fewer stops, fewer warnings, fewer notes, less overtime, fewer such shifts lately for their share of them, lower cost,
+ * fewer hours. Who works elsewhere at the time comes last. `recentCounts`, `recentShares`: how many shifts of its kind
+ * each person had, and how many would have been theirs.
  *
  * Where the shift is somebody's in the plan already it is judged as if it had been taken from them.
  */
@@ -38,6 +40,7 @@ export function candidatesFor(
   judgement: Judgement,
   shift: Shift,
   recentCounts: ReadonlyMap<string, number> = new Map(),
+  recentShares: ReadonlyMap<string, number> = new Map(),
 ): Candidate[] {
   const found: Candidate[] = [];
   for (const [index, person] of judgement.plan.people.entries()) {
@@ -45,7 +48,11 @@ export function candidatesFor(
     const held = shift.role === null ? person.roles[0] : person.roles.find((one) => one.role === shift.role);
     if (!held) continue;
     const taken = { ...shift, person: person.id, role: held.role };
-    found.push(candidate(judgement, index, taken, recentCounts.get(person.id) ?? 0));
+    const lately = {
+      recentCounts: recentCounts.get(person.id) ?? 0,
+      recentShare: recentShares.get(person.id) ?? null,
+    };
+    found.push(candidate(judgement, index, taken, lately));
   }
   return found.sort(byHarm);
 }
@@ -60,7 +67,12 @@ export function snagsAppearing(before: PersonState, after: PersonState): Snag[] 
     .sort(bySeverity);
 }
 
-function candidate(judgement: Judgement, index: number, shift: Shift, recentCounts: number): Candidate {
+function candidate(
+  judgement: Judgement,
+  index: number,
+  shift: Shift,
+  lately: Pick<Candidate, 'recentCounts' | 'recentShare'>,
+): Candidate {
   const before = judgement.people[index];
   const after = withShifts(judgement, index, [shift]);
   const week = Math.floor((shift.date - judgement.plan.from) / 7);
@@ -77,7 +89,7 @@ function candidate(judgement: Judgement, index: number, shift: Shift, recentCoun
     cost: after.cost - before.cost,
     restBefore,
     restAfter,
-    recentCounts,
+    ...lately,
   };
 }
 
@@ -88,11 +100,16 @@ function byHarm(a: Candidate, b: Candidate): number {
     count(a, 'warn') - count(b, 'warn') ||
     a.snags.length - b.snags.length ||
     a.overtimeMinutes - b.overtimeMinutes ||
-    a.recentCounts - b.recentCounts ||
+    beyond(a) - beyond(b) ||
     a.cost - b.cost ||
     a.weekMinutes - b.weekMinutes ||
     a.person.name.localeCompare(b.person.name)
   );
+}
+
+/** How many more shifts of the kind than their share somebody had. */
+function beyond({ recentCounts, recentShare }: Candidate): number {
+  return recentCounts - (recentShare ?? 0);
 }
 
 function count({ snags }: Candidate, severity: Snag['severity']): number {

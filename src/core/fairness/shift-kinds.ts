@@ -34,3 +34,8 @@ export function startsOf(part: DayPart): { from: number; to: number } {
 export function nameOfKind({ weekday, part }: ShiftKind): string {
   return `${part} ${WEEKDAY_NAMES[weekday]}s`;
 }
+
+/** A kind of shift in one word. */
+export function kindKey({ weekday, part }: ShiftKind): string {
+  return `${weekday} ${part}`;
+}

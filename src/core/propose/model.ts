@@ -3,6 +3,7 @@ import { resolveShift } from '../plan/resolved-shift';
 import type { Plan, Shift } from '../plan/types';
 import type { Day } from '../time/day';
 import { DAY } from '../time/span';
+import type { Wish } from '../wishes/wishes';
 import { type Worker, workerOf } from './worker-of';
 import { type DaySpan, type ShiftTime, type TimeInRole, timesInUse, timesOfWeek } from './shift-times';
 
@@ -15,11 +16,23 @@ export interface Weights {
   /** A paid minute below, and above, the contract. */
   readonly under: number;
   readonly over: number;
+  /** A paid minute, whatever it costs: nobody is put on who is not needed. More than a minute below the contract. */
+  readonly worked: number;
   /** A shift that is not one of those to stay near to. */
   readonly change: number;
+  /** A shift against a wish, for each point of how much it matters. */
+  readonly wish: number;
+  /** One shift of a kind more than one's share, twice as much for each further one. */
+  readonly fair: number;
 }
 
-export const WEIGHTS: Weights = { missing: 2000, ratherNot: 8, under: 5, over: 2, change: 500 };
+export const WEIGHTS: Weights = {
+  ...{ missing: 2000, ratherNot: 8, under: 5, over: 2, worked: 6, change: 500, wish: 1500, fair: 150 },
+};
+
+const NOTHING_COUNTS: Weights = {
+  ...{ missing: 0, ratherNot: 0, under: 0, over: 0, worked: 0, change: 0, wish: 0, fair: 0 },
+};
 
 /** What can be given to somebody on a day: a span in a role, and which segments it covers. */
 export interface Option {
@@ -69,6 +82,10 @@ export interface Asked {
   readonly isOnlyOpen?: boolean;
   /** Shifts to stay near to, as those of a draft that may be moved: any other costs besides. */
   readonly before?: readonly Shift[];
+  /** What people wish for in the week. */
+  readonly wishes?: readonly (Wish & { readonly person: string })[];
+  /** How many more shifts of a kind than their share people have had, by person and kind. */
+  readonly burdens?: Readonly<Record<string, Readonly<Record<string, number>>>>;
   /** Shifts of a proposal to begin from: what is found is not worse. Those that do not fit any more are left out. */
   readonly known?: readonly Shift[];
   /** Times at which shifts are worked besides those of the plan: of templates, of weeks before. */
@@ -202,7 +219,7 @@ export function lengthOf({ from, to }: Segment): number {
 export function onlyMissing(model: Model, weight: number): Model {
   return {
     ...model,
-    weights: { missing: weight, ratherNot: 0, under: 0, over: 0, change: 0 },
+    weights: { ...NOTHING_COUNTS, missing: weight },
     workers: model.workers.map((worker) => ({
       ...{ ...worker, overtimeCost: 0 },
       choices: worker.choices.map((list) => list.map(({ option }) => ({ option, cost: 0 }))),

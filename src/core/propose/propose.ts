@@ -3,10 +3,12 @@ import { snagsAppearing } from '../cover/candidates';
 import type { Plan, Shift } from '../plan/types';
 import { type PersonWeek, WeekSolver } from './best-week';
 import { Covered } from './covered';
+import { type Hole, holesOf } from './holes';
 import { linearSolver } from './master';
 import { type Asked, type Model, lengthOf, modelOf, onlyMissing } from './model';
 import { missingIn } from './missing';
 import { type GoesOn, boundAt } from './prices';
+import { type HoleReason, reasonsOf } from './reasons';
 import { FINE, type Found, type Progress, search } from './search';
 import { isBarred, weekCost } from './worker-of';
 
@@ -18,15 +20,6 @@ export interface Effort {
   /** Asked now and then whether to go on; what is best so far is proposed where not. */
   readonly goesOn?: GoesOn;
   readonly onProgress?: (progress: Progress) => void;
-}
-
-/** A stretch in which people are still missing with a proposal. Minutes since the plan's first midnight. */
-export interface Hole {
-  /** The row of a role; the last: anybody. */
-  readonly row: number;
-  readonly from: number;
-  readonly to: number;
-  readonly count: number;
 }
 
 /** Prices that prove what no plan can do better: of what is missing, and of all of it. */
@@ -42,6 +35,8 @@ export interface Proposal {
   readonly missingMinutes: number;
   readonly leastMissingMinutes: number;
   readonly holes: readonly Hole[];
+  /** Why each of them stays open; null: not looked into. */
+  readonly reasons: readonly (HoleReason | null)[];
   /** Points of all that counts besides what is missing, and the least of any plan that leaves no more missing. */
   readonly score: number;
   readonly bound: number;
@@ -118,11 +113,13 @@ function proposalOf(model: Model, { weeks, missing, all }: Found): Proposal {
   for (const { options } of weeks) covered.add(options, 1);
   const shifts = shiftsOf(model, weeks);
   checkAgainst(model, shifts, covered.missing);
+  const holes = holesOf(model, covered);
   return {
     shifts,
     missingMinutes: covered.missing,
     leastMissingMinutes: leastMissing(model, missing.bound),
-    holes: holesOf(model, covered),
+    holes,
+    reasons: reasonsOf(model, weeks, holes),
     score: weeks.reduce((sum, { cost }) => sum + cost, 0),
     bound: all.bound - covered.missing * model.weights.missing,
     certificate: { missing: missing.prices, all: all.prices },
@@ -193,17 +190,4 @@ function checkAgainst(
   if (isOnlyOpen) return;
   const found = missingIn(after, firstDay);
   if (found !== missing) throw new Error(`the proposal leaves ${found} minutes missing, not ${missing}`);
-}
-
-function holesOf({ segments }: Model, { on }: Covered): Hole[] {
-  const holes: Hole[] = [];
-  segments.forEach(({ row, from, to, need }, i) => {
-    const count = need - on[i];
-    if (count <= 0) return;
-    const last = holes.at(-1);
-    if (last?.row === row && last.to === from && last.count === count)
-      holes[holes.length - 1] = { ...last, to };
-    else holes.push({ row, from, to, count });
-  });
-  return holes;
 }

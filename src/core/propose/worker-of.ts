@@ -10,10 +10,12 @@ import type { Check } from '../checks/shared/check';
 import { type Judgement, withShifts } from '../consequences/judge';
 import { snagsAppearing } from '../cover/candidates';
 import { creditedMinutes } from '../hours/credit';
+import { kindKey, shiftKindOf } from '../fairness/shift-kinds';
 import { rateOf } from '../hours/pay';
 import type { ResolvedShift } from '../plan/resolved-shift';
 import type { Person, Rules, Shift } from '../plan/types';
 import { ageOn } from '../time/day';
+import { isWishMet } from '../wishes/wishes';
 import type { Asked, Option, Weights } from './model';
 
 /** An option that somebody may take on a day, with what it costs by itself, in points. */
@@ -149,12 +151,14 @@ function choicesOf(
   options: readonly Option[],
   standing: readonly (Standing | null)[],
   weights: Weights,
-  { people, roles, dates, before }: Asked,
+  { people, roles, dates, before, wishes, burdens }: Asked,
 ): Choice[][] {
   const { plan, context } = judgement;
   const person = plan.people[index];
   const choices: Choice[][] = Array.from({ length: 7 }, () => []);
   if (people && !people.includes(person.id)) return choices;
+  const wished = (wishes ?? []).filter((wish) => wish.person === person.id);
+  const borne = burdens?.[person.id];
   const near = before && new Set(before.filter((one) => one.person === person.id).map(placeOf));
   for (const [option, { span, role }] of options.entries()) {
     if (standing[span.day]) continue;
@@ -170,7 +174,20 @@ function choicesOf(
       .reduce((sum, { amount }) => sum + (amount ?? 0), 0);
     const wage = Math.round((span.resolved.paid * rateOf(context, person, held, date) * 100) / 60);
     const moved = near && !near.has(placeOf(shift)) ? weights.change : 0;
-    choices[span.day].push({ option, cost: wage + unwilling * weights.ratherNot + moved });
+    const against = wished.reduce(
+      (sum, wish) => (wish.date === date && !isWishMet(wish.kind, shift.from) ? sum + wish.weight : sum),
+      0,
+    );
+    // With one shift of a kind at most, the square of what is above the share grows by just this.
+    const more = borne ? 2 * (borne[kindKey(shiftKindOf(date, shift.from))] ?? 0) + 1 : 0;
+    const cost =
+      wage +
+      span.resolved.paid * weights.worked +
+      unwilling * weights.ratherNot +
+      moved +
+      against * weights.wish +
+      Math.round(more * weights.fair);
+    choices[span.day].push({ option, cost });
   }
   return choices;
 }

@@ -1,9 +1,15 @@
+import { shiftKindOf } from '../fairness/shift-kinds';
 import { type Result, fail } from '../plan/problem';
 import { type Day, civilOf, dayOf } from '../time/day';
 
 /** What somebody may wish for on a day: to begin early, to begin late, or not to work. */
 export const WISH_KINDS = ['early', 'late', 'free'] as const;
 export type WishKind = (typeof WISH_KINDS)[number];
+
+/** Whether a first shift that begins at a minute of the day is as was wished: early before 11:00, late from 15:00 on. */
+export function isWishMet(kind: WishKind, from: number): boolean {
+  return kind !== 'free' && shiftKindOf(0, from).part === kind;
+}
 
 /** A wish for one day, and how much it matters: 1 to 3 points of what one may give in a quarter. */
 export interface Wish {

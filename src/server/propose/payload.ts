@@ -1,5 +1,7 @@
 import type { Shift } from '@/core/plan/types';
-import type { Certificate, Hole } from '@/core/propose/propose';
+import type { Hole } from '@/core/propose/holes';
+import type { Certificate } from '@/core/propose/propose';
+import type { HoleReason } from '@/core/propose/reasons';
 import type { Day } from '@/core/time/day';
 import type { Problem } from '@/core/plan/problem';
 
@@ -36,6 +38,8 @@ export interface ProposalPayload {
   readonly shifts: readonly Shift[];
   readonly movable: readonly string[];
   readonly holes: readonly Hole[];
+  /** Why each of them stays open; null: not looked into. */
+  readonly reasons: readonly (HoleReason | null)[];
   readonly missingMinutes: number;
   readonly leastMissingMinutes: number;
   readonly score: number;

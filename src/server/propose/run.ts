@@ -1,5 +1,6 @@
 import type { Result } from '@/core/plan/problem';
 import type { Shift } from '@/core/plan/types';
+import type { Asked } from '@/core/propose/model';
 import type { ShiftTime } from '@/core/propose/shift-times';
 import { type Day, formatDate, startOfWeek } from '@/core/time/day';
 import { type Database, fileOf } from '@/data/database';
@@ -8,8 +9,10 @@ import type { StoredPlan } from '@/data/week/plan-store';
 import { logFailure } from '../log';
 import type { Actor } from '../access/actor';
 import { planFor } from '../access/pay';
+import { kindSharesBefore } from '../fairness/queries';
 import { editableRoles } from '../plan/queries';
 import { readableSite } from '../site/readable';
+import { wishesOf } from '../staff/wishes';
 import { runProposal } from '../workers/pool';
 import type { ProposalPayload, ProposalProgress, ProposalRequest } from './payload';
 import { type ProposalTask, findProposals } from './task';
@@ -60,6 +63,13 @@ export async function findProposal(
       ...(movable.length > 0 && { before: movable }),
       ...(request.known.length > 0 && { known: request.known }),
       times: await timesAt(db, site, first),
+      wishes: await wishesOf(
+        db,
+        stored.plan.people.map(({ id }) => id),
+        first,
+        first + request.weeks * 7,
+      ),
+      burdens: await burdensAt(db, site, first),
     },
   };
   const start = performance.now();
@@ -79,6 +89,7 @@ export async function findProposal(
         shifts: [...keptOf(stored, request), ...proposals.flatMap(({ shifts }) => shifts)],
         movable: movable.map(({ id }) => id),
         holes: proposals.flatMap(({ holes }) => holes),
+        reasons: proposals.flatMap(({ reasons }) => reasons),
         missingMinutes: sum((one) => one.missingMinutes),
         leastMissingMinutes: sum((one) => one.leastMissingMinutes),
         score: sum((one) => one.score),
@@ -169,6 +180,15 @@ async function timesAt(db: Database, site: string, first: Day): Promise<ShiftTim
     if (form.role !== null && form.to > form.from)
       times.push({ role: form.role, from: form.from, to: form.to });
   return times;
+}
+
+/** How many more shifts of each kind than their share people had in the weeks before, as far as that is not nothing. */
+async function burdensAt(db: Database, site: string, first: Day): Promise<NonNullable<Asked['burdens']>> {
+  const burdens: Record<string, Record<string, number>> = {};
+  for (const [kind, shares] of await kindSharesBefore(db, site, first))
+    for (const [person, { had, expected }] of shares)
+      (burdens[person] ??= {})[kind] = Math.round((had - expected) * 100) / 100;
+  return burdens;
 }
 
 /** Takes the right to look from whoever has it, and says when it is taken away or nobody listens any more. */

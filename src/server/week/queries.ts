@@ -1,5 +1,5 @@
 import { sql } from 'kysely';
-import { shiftKindOf, LOOK_BACK_WEEKS, startsOf } from '@/core/fairness/shift-kinds';
+import { kindKey, shiftKindOf, LOOK_BACK_WEEKS, startsOf } from '@/core/fairness/shift-kinds';
 import { judge } from '@/core/consequences/judge';
 import { visibleSnags } from '@/core/consequences/visible-snags';
 import { decimalsOf, toMajor } from '@/core/hours/money';
@@ -15,6 +15,7 @@ import { loadPatterns } from '@/data/patterns/pattern-store';
 import { loadStations, loadTemplates, loadWeekTemplates } from '@/data/templates/template-store';
 import { shiftNames } from './shift-names';
 import { offAt } from '../site/capabilities';
+import { kindSharesBefore } from '../fairness/queries';
 import { readableSite } from '../site/readable';
 import type { Actor } from '../access/actor';
 import { planFor } from '../access/pay';
@@ -179,7 +180,7 @@ export async function recentCountsOf(
   site: string,
   date: Day,
   from: number,
-): Promise<Result<{ counts: Record<string, number> }>> {
+): Promise<Result<{ counts: Record<string, number>; shares: Record<string, number> }>> {
   const found = await readableSite(db, actor, site);
   if (!found.ok) return found;
   const kind = shiftKindOf(date, from);
@@ -196,7 +197,13 @@ export async function recentCountsOf(
     .groupBy('shift.person_id')
     .select(['shift.person_id', (query) => query.fn.countAll<number>().as('times')])
     .execute();
-  return { ok: true, counts: Object.fromEntries(rows.map((row) => [row.person_id!, Number(row.times)])) };
+  const shares = await kindSharesBefore(db, site, startOfWeek(date, found.line.weekStart));
+  const expected = [...(shares.get(kindKey(kind)) ?? [])];
+  return {
+    ok: true,
+    counts: Object.fromEntries(rows.map((row) => [row.person_id!, Number(row.times)])),
+    shares: Object.fromEntries(expected.map(([person, share]) => [person, share.expected])),
+  };
 }
 
 /** Hours, cost and snags of the weeks around that of a day. */

@@ -68,6 +68,8 @@ const POOL_OF: Partial<Record<TaskName, PoolName>> = {
   planDraft: 'looks',
   planShiftImport: 'looks',
   planShiftDraft: 'looks',
+  fairness: 'looks',
+  kindShares: 'looks',
   printPdf: 'papers',
   printOwnMonth: 'papers',
   weekBook: 'papers',

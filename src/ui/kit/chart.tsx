@@ -80,7 +80,8 @@ function withHabits(optionOf: (colours: ChartColours) => EChartsCoreOption, elem
   const colours = coloursOf(element);
   return {
     animation: false,
-    textStyle: { fontFamily: 'inherit', fontSize: 11, color: colours.muted },
+    // Labels are measured before they are drawn, by the letters that they will have.
+    textStyle: { fontFamily: getComputedStyle(element).fontFamily, fontSize: 11, color: colours.muted },
     ...optionOf(colours),
   };
 }

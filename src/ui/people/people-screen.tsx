@@ -61,6 +61,11 @@ export function PeopleScreen({ header, site, table }: Props) {
               Availability
             </Link>
           )}
+          {site !== null && (
+            <Link className={buttonClass('plain')} prefetch={false} href={`/people/${place}/fairness`}>
+              Fairness
+            </Link>
+          )}
           {choices.mayChange && (
             <>
               <Link className={buttonClass('plain')} href={`/people/${place}/import`}>

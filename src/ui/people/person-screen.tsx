@@ -10,6 +10,8 @@ import type { PersonPayload } from '@/server/people/payload';
 import { buttonClass } from '../kit/button';
 import { AppLayout, type ShellFrame } from '../layout/app-layout';
 import { AvailabilityPart } from '../availability/availability-part';
+import { PersonCarries } from '../fairness/person-carries';
+import { Page } from '../kit/page';
 import { HistoryPart } from './history-part';
 import { PersonPart } from './person-part';
 
@@ -21,7 +23,7 @@ interface Props {
   readonly first?: Part;
 }
 
-type Part = 'about' | 'availability' | 'history';
+type Part = 'about' | 'availability' | 'carries' | 'history';
 
 /** One person: what is known of them, when they can work, and what was changed by whom. */
 export function PersonScreen({ header, site, page, first = 'about' }: Props) {
@@ -38,6 +40,9 @@ export function PersonScreen({ header, site, page, first = 'about' }: Props) {
         ? shortened(formatAvailability(now.blocks, page.hourFormat, page.weekStart, page.openHours))
         : 'any time, nothing set',
     },
+    ...(place === undefined
+      ? []
+      : [{ id: 'carries' as const, name: 'Carries', note: 'late ends, weekends, holidays' }]),
     {
       id: 'history',
       name: 'History',
@@ -120,6 +125,11 @@ export function PersonScreen({ header, site, page, first = 'about' }: Props) {
           {part === 'availability' && <AvailabilityPart page={page} />}
         </fieldset>
         {part === 'history' && <HistoryPart page={page} />}
+        {part === 'carries' && place !== undefined && (
+          <Page>
+            <PersonCarries site={place} person={page.id} />
+          </Page>
+        )}
       </div>
     </AppLayout>
   );

@@ -11,6 +11,7 @@ import { Button, buttonClass } from '../kit/button';
 import { Field } from '../kit/inputs/field';
 import { TextInput } from '../kit/inputs/text-input';
 import { OwnAvailability } from './own-availability';
+import { OwnCarries } from './own-carries';
 import { OwnWishes } from './own-wishes';
 import { useIsInsecure } from './own-data';
 import { useStaff } from './staff-context';
@@ -63,6 +64,7 @@ export function You() {
       </section>
       <OwnAvailability />
       <OwnWishes />
+      {!isReadOnly && <OwnCarries />}
       {!isReadOnly && (
         <>
           <ToldPart

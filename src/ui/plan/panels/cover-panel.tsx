@@ -32,11 +32,11 @@ export function CoverPanel({ shift: asked, isNew }: { readonly shift: Shift; rea
   const [times, setTimes] = useState({ from: asked.from, to: asked.to });
   const now = isNew ? undefined : judgement.plan.shifts.find((one) => one.id === asked.id);
   const shift = useMemo(() => (isNew ? { ...asked, ...times } : (now ?? asked)), [asked, isNew, now, times]);
-  const { recentCounts, failed } = useRecentCounts(shift);
+  const { lately, failed } = useRecentCounts(shift);
   // The order is shown once it is final: nobody moves under a hand that is about to choose.
   const found = useMemo(
-    () => (recentCounts ? candidatesFor(judgement, shift, recentCounts) : []),
-    [judgement, shift, recentCounts],
+    () => (lately ? candidatesFor(judgement, shift, lately.counts, lately.shares) : []),
+    [judgement, shift, lately],
   );
   const [at, setAt] = useState(0);
   const [pages, setPages] = useState(1);
@@ -94,7 +94,7 @@ export function CoverPanel({ shift: asked, isNew }: { readonly shift: Shift; rea
       {isNew && <Times shift={shift} onTimes={setTimes} />}
       {gone ? (
         <p className="text-muted">This shift is no longer there.</p>
-      ) : !recentCounts ? (
+      ) : !lately ? (
         <p className="text-muted" aria-busy>
           Looking at everybody …
         </p>
@@ -217,6 +217,7 @@ function CandidateLine({
         {!one.impossible && (
           <span className="text-muted block text-sm leading-4">
             rest {rest(one.restBefore)} before, {rest(one.restAfter)} after; lately {one.recentCounts}
+            {one.recentShare !== null && `, share ${Math.round(one.recentShare * 10) / 10}`}
           </span>
         )}
         {one.snags.map((snag, i) => (
@@ -234,23 +235,27 @@ function CandidateLine({
   );
 }
 
-const NOBODY: ReadonlyMap<string, number> = new Map();
+interface Lately {
+  readonly counts: ReadonlyMap<string, number>;
+  readonly shares: ReadonlyMap<string, number>;
+}
 
-/** How often people had shifts like this one lately; null until the answer is there. */
-function useRecentCounts(shift: Shift): {
-  recentCounts: ReadonlyMap<string, number> | null;
-  failed: boolean;
-} {
+const NOBODY: Lately = { counts: new Map(), shares: new Map() };
+
+/** How often people had shifts like this one lately, and how often would have been their share; null: not known yet. */
+function useRecentCounts(shift: Shift): { readonly lately: Lately | null; readonly failed: boolean } {
   const { site, from } = usePlan((state) => state.judgement.plan);
   // The answer is the same for all starts in one part of the day.
   const start = startsOf(shiftKindOf(shift.date, shift.from).part).from;
   const query = `date=${formatDate(shift.date)}&from=${start}`;
-  const { answer, failed } = useAnswer<Record<string, number>>(
+  const { answer, failed } = useAnswer<Record<keyof Lately, Record<string, number>>>(
     `/api/plan/${encodeURIComponent(site.id)}/${formatDate(from)}/recent-counts?${query}`,
   );
-  const recentCounts = useMemo(
-    () => (failed ? NOBODY : answer && new Map(Object.entries(answer))),
-    [answer, failed],
-  );
-  return { recentCounts, failed };
+  const lately = useMemo(() => {
+    if (failed) return NOBODY;
+    if (!answer) return null;
+    const { counts, shares } = answer;
+    return { counts: new Map(Object.entries(counts)), shares: new Map(Object.entries(shares)) };
+  }, [answer, failed]);
+  return { lately, failed };
 }

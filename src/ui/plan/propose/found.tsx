@@ -1,6 +1,7 @@
 import { useMemo, useState } from 'react';
 import { useStore } from 'zustand';
 import { formatMinor } from '@/core/checks/shared/messages';
+import type { Judgement } from '@/core/consequences/judge';
 import type { ProposedItem } from '@/core/propose/lay';
 import { figuresOf } from '@/core/propose/figures';
 import { asSentence } from '@/core/sentence';
@@ -15,7 +16,9 @@ import { Table } from '../../kit/table';
 import { wayBack } from '../../undo/take-back';
 import { focusPanel } from '../panels/panel-layout';
 import { useController, usePlan, useView } from '../state/controller';
+import { shownJudgement } from '../state/plan-store';
 import { Curve, percent } from './curve';
+import { nearestText, reasonText } from './reason-text';
 
 /** What was found: what it comes to, what stays open, what no longer fits. */
 export function Found() {
@@ -25,7 +28,7 @@ export function Found() {
   const trouble = useStore(session.store, (state) => state.trouble);
   const proposal = usePlan((state) => state.proposal);
   const items = proposal?.items ?? [];
-  const minutes = items.reduce((sum, { shift }) => sum + (shift ? shift.to - shift.from : 0), 0);
+  const paid = usePlan((state) => paidOf(shownJudgement(state)) - paidOf(state.judgement));
   return (
     <div className="flex flex-col gap-4">
       <section aria-labelledby="proposal-title">
@@ -35,7 +38,7 @@ export function Found() {
         <p className="leading-[18px]" role="status">
           {items.length === 0
             ? 'Nothing of it is left to take.'
-            : `${counted(items.length, 'shift')}, ${formatHours(minutes)} from start to end. `}
+            : `${counted(items.length, 'shift')}, ${formatHours(paid)} paid. `}
           {found.isStopped ? 'Stopped' : 'Found'} after {Math.round(found.seconds)} s.
         </p>
         <FiguresTable found={found} />
@@ -51,6 +54,10 @@ export function Found() {
       <Holes found={found} />
     </div>
   );
+}
+
+function paidOf({ weeks }: Judgement): number {
+  return weeks.reduce((sum, week) => sum + week.paid, 0);
 }
 
 /** How near to the best it is, in words. */
@@ -87,7 +94,7 @@ function FiguresTable({ found }: { readonly found: ProposalPayload }) {
     ],
     ['Stops', String(before.stops), String(after.stops), ''],
     ['Warnings', String(before.warnings), String(after.warnings), ''],
-    ['Hours off contract', bareHours(before.offContractMinutes), bareHours(after.offContractMinutes), ''],
+    ['Hours off contract', wholeHours(before.offContractMinutes), wholeHours(after.offContractMinutes), ''],
     ...(seesPay ? [['Cost', money(before.cost), money(after.cost), ''] as const] : []),
   ];
   return (
@@ -116,6 +123,11 @@ function FiguresTable({ found }: { readonly found: ProposalPayload }) {
       </tbody>
     </Table>
   );
+}
+
+/** Hours to the nearest half. */
+function wholeHours(minutes: number): string {
+  return bareHours(Math.round(minutes / 30) * 30);
 }
 
 /** What was found and cannot be laid on the plan as it is now. */
@@ -148,7 +160,7 @@ function Misfits() {
 /** How many stretches are listed before one asks for more. */
 const PAGE = 12;
 
-function Holes({ found: { holes } }: { readonly found: ProposalPayload }) {
+function Holes({ found: { holes, reasons } }: { readonly found: ProposalPayload }) {
   const [pages, setPages] = useState(1);
   const { from, roles } = usePlan((state) => state.judgement.plan);
   const hourFormat = usePlan((state) => state.hourFormat);
@@ -161,7 +173,8 @@ function Holes({ found: { holes } }: { readonly found: ProposalPayload }) {
         What stays open
       </h3>
       <ul className="mt-1 text-sm leading-[17px]">
-        {holes.slice(0, PAGE * pages).map((hole) => {
+        {holes.slice(0, PAGE * pages).map((hole, i) => {
+          const reason = reasons[i];
           const day = Math.floor(hole.from / DAY);
           const at = { from: hole.from - day * DAY, to: hole.to - day * DAY };
           const role = roles[hole.row]?.id ?? null;
@@ -178,6 +191,14 @@ function Holes({ found: { holes } }: { readonly found: ProposalPayload }) {
               </Button>
               , {role === null ? 'anybody' : words.role(role)}
               {hole.count > 1 && `, ${hole.count} people`}
+              {reason && (
+                <>
+                  <span className="text-muted block">
+                    {reasonText(reason, role === null ? 'anything' : words.role(role))}
+                  </span>
+                  <span className="block">{nearestText(reason, words, hourFormat)}</span>
+                </>
+              )}
             </li>
           );
         })}

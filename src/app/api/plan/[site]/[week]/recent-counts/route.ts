@@ -5,7 +5,7 @@ import { DATE } from '@/server/input';
 import { PLAN_ADDRESS, atSite } from '@/server/plan/schema';
 import { recentCountsOf } from '@/server/week/queries';
 
-/** How many shifts like one that starts at `from` on `date` each person had lately. */
+/** How many shifts like one that starts at `from` on `date` each person had lately, and how many would have been their share. */
 export const GET = route(
   {
     name: 'GET lately',
@@ -19,6 +19,6 @@ export const GET = route(
   },
   async ({ db, actor, params: { site }, query: { date, from } }) => {
     const found = await recentCountsOf(db, actor, site, date, from);
-    return found.ok ? Response.json(found.counts) : found;
+    return found.ok ? Response.json({ counts: found.counts, shares: found.shares }) : found;
   },
 );

@@ -1,0 +1,230 @@
+import type { PersonView, PlanShift } from '../checks/shared/check';
+import type { Judgement } from '../consequences/judge';
+import { creditedMinutes } from '../hours/credit';
+import type { Person } from '../plan/types';
+import { type Day, weekdayOf } from '../time/day';
+import { DAY, type Span, covered, shared } from '../time/span';
+import { type WishKind, isWishMet } from '../wishes/wishes';
+import { MEASURES } from './measures';
+import { kindKey, shiftKindOf } from './shift-kinds';
+
+/** How much of something somebody had, how much is planned for them, and how much of both would be their share. */
+export interface Share {
+  readonly had: number;
+  readonly planned: number;
+  readonly expected: number;
+}
+
+/** What somebody carried of all that is shared out. Times, but `over`: minutes. */
+export interface PersonFairness {
+  readonly person: string;
+  /** By the key of a measure. */
+  readonly measures: Readonly<Record<string, Share>>;
+  /** Late ends by weekday, Monday first. */
+  readonly lateByWeekday: readonly Share[];
+  /** Paid minutes above the contract, week by week, and shifts against what was wished. */
+  readonly over: Share;
+  readonly wishes: Share;
+}
+
+/** Who carried what over some weeks, up to a day, and from it on as far as it is planned. */
+export interface Fairness {
+  readonly from: Day;
+  readonly planned: Day;
+  readonly to: Day;
+  readonly people: readonly PersonFairness[];
+}
+
+/** By kind of shift, and of it by person. */
+export type KindShares = ReadonlyMap<string, ReadonlyMap<string, Share>>;
+
+/** A wish of somebody for a day. */
+export interface WishOf {
+  readonly person: string;
+  readonly date: Day;
+  readonly kind: WishKind;
+}
+
+/** What fairness is worked out from: all weeks as one plan, which days are the weekend, and what was wished for. */
+export interface FairnessGround {
+  readonly judgement: Judgement;
+  /** The first day that only is planned. */
+  readonly planned: Day;
+  readonly weekend: readonly number[];
+  readonly wishes: readonly WishOf[];
+}
+
+/**
+ * Who carried what. Each shift that counts is shared out among everybody who could have worked then: employed, available,
+ * not on leave; by the hours of their contracts, where those are known, else by those of the others on average. What
+ * somebody has of it is their share; the shares of a measure add up to what there was.
+ */
+export function fairnessOf(ground: FairnessGround): Fairness {
+  const { judgement, planned, weekend } = ground;
+  const { plan, context, people } = judgement;
+  const sharing = new Sharing(judgement);
+  const tables = new Map<string, Table>();
+  const table = (key: string) => {
+    let known = tables.get(key);
+    if (!known) tables.set(key, (known = new Table(plan.people.length)));
+    return known;
+  };
+  plan.people.forEach((_, index) => {
+    for (const shift of people[index].view.shifts) {
+      const expected = sharing.of(shift);
+      const add = (key: string) => table(key).add(index, shift.date >= planned, expected);
+      for (const { key, counts } of MEASURES)
+        if (counts(shift, context, weekend)) {
+          add(key);
+          if (key === 'late') add(`late ${weekdayOf(shift.date)}`);
+        }
+    }
+  });
+  const over = overContract(ground);
+  const wishes = againstWishes(ground);
+  return {
+    ...{ from: plan.from, planned, to: plan.from + plan.days },
+    people: plan.people.map(({ id }, index) => ({
+      person: id,
+      measures: Object.fromEntries(MEASURES.map(({ key }) => [key, table(key).of(index)])),
+      lateByWeekday: Array.from({ length: 7 }, (_, weekday) => table(`late ${weekday}`).of(index)),
+      over: over.of(index),
+      wishes: wishes.of(index),
+    })),
+  };
+}
+
+/** How many shifts of each kind somebody had, against their share, by the kind's weekday and part of the day. */
+export function kindSharesOf(judgement: Judgement): KindShares {
+  const { plan, people } = judgement;
+  const sharing = new Sharing(judgement);
+  const tables = new Map<string, Table>();
+  plan.people.forEach((_, index) => {
+    for (const shift of people[index].view.shifts) {
+      const key = kindKey(shiftKindOf(shift.date, shift.planShift!.from));
+      const known = tables.get(key) ?? new Table(plan.people.length);
+      tables.set(key, known);
+      known.add(index, false, sharing.of(shift));
+    }
+  });
+  return new Map(
+    [...tables].map(([key, found]) => [
+      key,
+      new Map(plan.people.map(({ id }, index) => [id, found.of(index)])),
+    ]),
+  );
+}
+
+/** What each of some people had of one thing, and their share of it. */
+class Table {
+  private readonly had: Float64Array;
+  private readonly planned: Float64Array;
+  private readonly expected: Float64Array;
+
+  constructor(people: number) {
+    this.had = new Float64Array(people);
+    this.planned = new Float64Array(people);
+    this.expected = new Float64Array(people);
+  }
+
+  /** Counts something for one, and its parts for everybody's share. */
+  add(index: number, isPlanned: boolean, parts: Float64Array, amount = 1): void {
+    (isPlanned ? this.planned : this.had)[index] += amount;
+    for (let i = 0; i < parts.length; i++) this.expected[i] += parts[i] * amount;
+  }
+
+  of(index: number): Share {
+    return { had: this.had[index], planned: this.planned[index], expected: this.expected[index] };
+  }
+}
+
+/** Which part of a shift is whose share: of those who could have worked it, by their contracts. */
+class Sharing {
+  private readonly known = new Map<string, Float64Array>();
+  private readonly weights: Float64Array;
+
+  constructor(private readonly judgement: Judgement) {
+    const { people } = judgement.plan;
+    const contracts = people.flatMap(({ contractMinutes }) => contractMinutes ?? []);
+    const usual = contracts.length > 0 ? contracts.reduce((sum, one) => sum + one, 0) / contracts.length : 1;
+    this.weights = Float64Array.from(people, ({ contractMinutes }) => contractMinutes ?? usual);
+  }
+
+  /** The parts of everybody of one shift; they add up to one. */
+  of({ date, planShift }: PlanShift): Float64Array {
+    const { from, to, person } = planShift!;
+    const key = `${date} ${from} ${to}`;
+    let parts = this.known.get(key);
+    if (!parts) this.known.set(key, (parts = this.partsOf(date, { from, to })));
+    if (parts.some((part) => part > 0)) return parts;
+    // Nobody could, and somebody did: it was theirs.
+    const alone = new Float64Array(parts.length);
+    alone[this.judgement.indexOf.get(person!)!] = 1;
+    return alone;
+  }
+
+  private partsOf(date: Day, span: Span): Float64Array {
+    const { plan, people } = this.judgement;
+    const parts = Float64Array.from(plan.people, (person, index) =>
+      isFree(person, people[index].view, date, span) ? this.weights[index] : 0,
+    );
+    const sum = parts.reduce((all, part) => all + part, 0);
+    return sum === 0 ? parts : parts.map((part) => part / sum);
+  }
+}
+
+/** Whether somebody could work on a date, as far as they are employed, available and not on leave. */
+function isFree(person: Person, { availability }: PersonView, date: Day, { from, to }: Span): boolean {
+  const { employedFrom, employedTo, leave } = person;
+  if ((employedFrom !== null && date < employedFrom) || (employedTo !== null && date > employedTo))
+    return false;
+  const absolute = { from: date * DAY + from, to: date * DAY + to };
+  if (leave.some((one) => one.state === 'approved' && shared(one, absolute) > 0)) return false;
+  const today = { from, to: Math.min(to, DAY) };
+  if (covered(today, availability(date).allowed) < today.to - today.from) return false;
+  if (to <= DAY) return true;
+  const next = { from: 0, to: to - DAY };
+  return covered(next, availability(date + 1).allowed) === next.to;
+}
+
+/** Paid minutes above the contract by week; the share of all of them is by contract. */
+function overContract({ judgement, planned }: FairnessGround): Table {
+  const { plan, people } = judgement;
+  const table = new Table(plan.people.length);
+  for (let week = 0; week * 7 < plan.days; week++) {
+    const first = plan.from + week * 7;
+    const contracts = Float64Array.from(plan.people, ({ contractMinutes, employedFrom, employedTo }) =>
+      (employedFrom === null || employedFrom < first + 7) && (employedTo === null || employedTo >= first)
+        ? (contractMinutes ?? 0)
+        : 0,
+    );
+    const sum = contracts.reduce((all, one) => all + one, 0);
+    if (sum === 0) continue;
+    const parts = contracts.map((one) => one / sum);
+    plan.people.forEach((person, index) => {
+      if (contracts[index] === 0) return;
+      const paid = people[index].view.pay[week]?.paid ?? 0;
+      const beyond = paid + creditedMinutes(plan, person, first, 7) - person.contractMinutes!;
+      if (beyond > 0) table.add(index, first >= planned, parts, beyond);
+    });
+  }
+  return table;
+}
+
+/** Shifts against a wish; the share of all of them is by how many wishes one had. */
+function againstWishes({ judgement, planned, wishes }: FairnessGround): Table {
+  const { plan, people, indexOf } = judgement;
+  const table = new Table(plan.people.length);
+  const counts = new Float64Array(plan.people.length);
+  const known = wishes.filter(
+    ({ person, date }) => indexOf.has(person) && date >= plan.from && date < plan.from + plan.days,
+  );
+  for (const { person } of known) counts[indexOf.get(person)!]++;
+  const parts = known.length === 0 ? counts : counts.map((count) => count / known.length);
+  for (const { person, date, kind } of known) {
+    const index = indexOf.get(person)!;
+    const [first] = people[index].view.shifts.filter((shift) => shift.date === date);
+    if (first && !isWishMet(kind, first.planShift!.from)) table.add(index, date >= planned, parts);
+  }
+  return table;
+}

@@ -1,0 +1,68 @@
+import { expect, test } from '@jest/globals';
+import type { Person } from '../plan/types';
+import { MONDAY, available, need, person, plan, shift } from '../testing';
+import { propose } from './propose';
+
+const bar = { role: 'bar', until: null, hourlyRate: null };
+const times = [{ role: 'bar', from: 540, to: 1020 }];
+const whole = { from: MONDAY * 1440, to: (MONDAY + 1) * 1440 };
+
+const why = async (people: Person[], more: Partial<Parameters<typeof plan>[0]> = {}) => {
+  const week = plan({ people, needs: [need('bar', 0, '9-17', people.length + 1)], ...more });
+  const { holes, reasons } = await propose(week, { times });
+  expect(holes).toHaveLength(1);
+  return reasons[0]!;
+};
+const kinds = ({ groups }: Awaited<ReturnType<typeof why>>) =>
+  Object.fromEntries(
+    groups.map(({ cause, people }) => [people.join(), 'code' in cause ? cause.code : cause.kind]),
+  );
+
+test('each person is in the first reason that applies', async () => {
+  const reason = await why(
+    [
+      person('on', { roles: [bar] }),
+      person('away', { roles: [bar], leave: [{ id: 'l', ...whole, state: 'approved' }] }),
+      person('busy', { roles: [bar], availability: [available([0], '0-24', 'not-available')] }),
+      person('later', { roles: [bar], employedFrom: MONDAY + 1 }),
+      person('stands', { roles: [bar] }),
+      person('floor', { roles: [{ ...bar, role: 'floor' }] }),
+    ],
+    { shifts: [shift('stands', 0, '18-22', { role: 'bar' })] },
+  );
+  expect(reason).toMatchObject({ isReached: true, able: 5, nearest: null });
+  expect(kinds(reason)).toEqual({
+    ...{ on: 'then', away: 'leave', busy: 'availability', later: 'employed', stands: 'standing' },
+  });
+});
+
+test('a rule that is in the way is named, with who is nearest and what it says', async () => {
+  const people = [person('tired', { roles: [bar] }), person('full', { roles: [bar], maxWeekMinutes: 60 })];
+  const late = shift('tired', 0, '16-24', { date: MONDAY - 1, role: 'bar' });
+  const reason = await why(people, { surroundingShifts: [{ ...late, person: 'tired', site: 'elsewhere' }] });
+  expect(Object.keys(kinds(reason)).sort()).toEqual(['full', 'tired']);
+  expect(kinds(reason).tired).toBe('short-rest');
+  expect(reason.nearest!.shift).toMatchObject({ from: 540, to: 1020, date: MONDAY });
+  expect(['tired', 'full']).toContain(reason.nearest!.person);
+});
+
+test('a certificate that ends the day before is said to be in the way', async () => {
+  const reason = await why([person('ann', { roles: [{ ...bar, until: MONDAY - 1 }] })]);
+  expect(reason.groups).toHaveLength(1);
+  expect(reason.groups[0].cause.kind).toBe('rule');
+  expect(reason.nearest?.person).toBe('ann');
+});
+
+test('what no shift time reaches is said to be so', async () => {
+  const week = plan({
+    people: [person('ann', { roles: [bar] })],
+    needs: [need('bar', 0, '9-10', 1)],
+    rules: { minShiftMinutes: 240 },
+  });
+  const { holes, reasons } = await propose({
+    ...week,
+    site: { ...week.site, openHours: [0, 1, 2, 3, 4, 5, 6].map(() => [{ from: 540, to: 600 }]) },
+  });
+  expect(holes).toHaveLength(1);
+  expect(reasons[0]).toMatchObject({ isReached: false });
+});

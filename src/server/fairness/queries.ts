@@ -1,0 +1,92 @@
+import type { Fairness, KindShares, PersonFairness } from '@/core/fairness/fairness';
+import type { Result } from '@/core/plan/problem';
+import { type Day, parseDate, startOfWeek } from '@/core/time/day';
+import type { Database } from '@/data/database';
+import { type SiteSummary, listSites } from '@/data/site/site-store';
+import { Unchanged } from '@/data/unchanged';
+import type { Actor } from '../access/actor';
+import { nowAt } from '../clock';
+import { readableSite } from '../site/readable';
+import { inWorker } from '../workers/in-worker';
+
+const FAIRNESS = new Unchanged<Fairness>(10);
+const SHARES = new Unchanged<KindShares>(10);
+
+/** Fairness of a site with the names of its people. */
+export interface FairnessPayload extends Fairness {
+  readonly names: Readonly<Record<string, string>>;
+}
+
+/** Who carried what at a site over the last weeks and those that are planned. */
+export async function fairnessAt(
+  db: Database,
+  actor: Actor,
+  site: string,
+): Promise<Result<{ fairness: FairnessPayload }>> {
+  const found = await readableSite(db, actor, site);
+  if (!found.ok) return found;
+  const { line } = found;
+  const today = parseDate(nowAt(line.timeZone).date)!;
+  const fairness = await siteFairness(db, site, startOfWeek(today, line.weekStart), today);
+  const rows = await db
+    .selectFrom('person')
+    .innerJoin('person_site', 'person_site.person_id', 'person.id')
+    .where('person_site.site_id', '=', site)
+    .select(['person.id', 'person.name'])
+    .execute();
+  const names = Object.fromEntries(rows.map(({ id, name }) => [id, name]));
+  return { ok: true, fairness: { ...fairness, names } };
+}
+
+/** What one person carried at a site. */
+export interface OwnFairness extends Pick<Fairness, 'from' | 'planned' | 'to'> {
+  readonly own: PersonFairness;
+}
+
+/** What somebody carried at a site, as whoever plans sees it; null: they do not work there. */
+export async function fairnessOfPerson(
+  db: Database,
+  site: string,
+  person: string,
+): Promise<OwnFairness | null> {
+  const line = (await listSites(db)).find(({ id }) => id === site);
+  return line ? ownAt(db, line, person, false) : null;
+}
+
+/** What who asks carried at each site they work at, by what staff were told of: drafts are nobody's yet. */
+export async function ownFairness(
+  db: Database,
+  { person }: Actor,
+): Promise<Result<{ sites: (OwnFairness & { readonly name: string })[] }>> {
+  if (person === null) return { ok: true, sites: [] };
+  const mine = await db.selectFrom('person_site').select('site_id').where('person_id', '=', person).execute();
+  const sites: (OwnFairness & { readonly name: string })[] = [];
+  for (const line of await listSites(db)) {
+    if (!mine.some(({ site_id }) => site_id === line.id)) continue;
+    const found = await ownAt(db, line, person, true);
+    if (found) sites.push({ ...found, name: line.name });
+  }
+  return { ok: true, sites };
+}
+
+async function ownAt(
+  db: Database,
+  { id, timeZone, weekStart }: SiteSummary,
+  person: string,
+  isTold: boolean,
+): Promise<OwnFairness | null> {
+  const today = parseDate(nowAt(timeZone).date)!;
+  const { people, ...window } = await siteFairness(db, id, startOfWeek(today, weekStart), today, isTold);
+  const own = people.find((one) => one.person === person);
+  return own ? { ...window, own } : null;
+}
+
+function siteFairness(db: Database, site: string, week: Day, today: Day, isTold = false): Promise<Fairness> {
+  const key = `${site} ${today} ${isTold}`;
+  return FAIRNESS.get(db, key, () => inWorker(db, 'fairness', { site, week, today, isTold }));
+}
+
+/** How many shifts of each kind people had in the weeks before a day, against their share. */
+export function kindSharesBefore(db: Database, site: string, day: Day): Promise<KindShares> {
+  return SHARES.get(db, `${site} ${day}`, () => inWorker(db, 'kindShares', { site, day }));
+}
