@@ -57,7 +57,9 @@ export async function openDatabase(
 }
 
 /** The file of each open database; one in memory has none. */
-const FILES = new WeakMap<Database, string>();
+// The framework makes a copy of this module for pages, one for routes, one for its start: what one has opened the others
+// are asked about.
+const FILES = ((globalThis as { vicendaFiles?: WeakMap<Database, string> }).vicendaFiles ??= new WeakMap());
 
 /** The file that a database stands in; null: it is in memory, and there is no other way to it. */
 export function fileOf(database: Database): string | null {

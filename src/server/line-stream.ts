@@ -10,11 +10,14 @@ export function lineStream<Line>(
   const gone = new AbortController();
   request.signal.addEventListener('abort', () => gone.abort());
   const stream = new ReadableStream<Uint8Array>({
-    async start(controller) {
-      await work((line) => {
+    start(controller) {
+      const say = (line: Line) => {
         if (!gone.signal.aborted) controller.enqueue(encoder.encode(`${JSON.stringify(line)}\n`));
-      }, gone.signal);
-      if (!gone.signal.aborted) controller.close();
+      };
+      // Not waited for: nothing is read of a stream before its start has ended.
+      void work(say, gone.signal).then(() => {
+        if (!gone.signal.aborted) controller.close();
+      });
     },
     cancel() {
       gone.abort();

@@ -78,7 +78,16 @@ export function FairnessScreen({
       <SplitPanel
         label="What it is made of"
         side={
-          one && <Details one={one} name={names[one.person]} column={column} people={sorted} names={names} />
+          one && (
+            <Details
+              site={site}
+              one={one}
+              name={names[one.person]}
+              column={column}
+              people={sorted}
+              names={names}
+            />
+          )
         }
       >
         {people.length === 0 ? (
@@ -158,12 +167,14 @@ function Figure({ one, column }: { readonly one: PersonFairness; readonly column
 
 /** One person's figures with what they are made of, and where they stand among all. */
 function Details({
+  site,
   one,
   name,
   column,
   people,
   names,
 }: {
+  readonly site: string;
   readonly one: PersonFairness;
   readonly name: string;
   readonly column: FairnessColumn;
@@ -206,6 +217,13 @@ function Details({
       <section>
         <h2 className="font-serif text-lg font-semibold">{name}</h2>
         <Carries own={one} />
+        <Link
+          prefetch={false}
+          className="link link-primary mt-1 inline-block text-sm font-semibold"
+          href={`/people/${encodeURIComponent(site)}/${encodeURIComponent(one.person)}`}
+        >
+          Everything about {name}
+        </Link>
       </section>
       <section>
         <h2 className="font-serif text-lg font-semibold">{column.name}: from the share</h2>
