@@ -107,7 +107,7 @@ test('what others do meanwhile is not overwritten: the proposal lies on the plan
   await foundIn(page);
   const first = proposed(page).first();
   const cell = page.locator('[role="gridcell"]', { has: first });
-  const name = (await cell.first().getAttribute('aria-label'))!.split(', ').slice(0, 2).join(', ');
+  const name = (await cell.first().getAttribute('aria-label'))!.split(':')[0];
   const all = await taking(page);
 
   const other = await browser.newContext();

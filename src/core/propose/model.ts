@@ -65,6 +65,8 @@ export interface Model {
   readonly workers: readonly Worker[];
   /** Only open shifts are filled: what is missing is what stays open. */
   readonly isOnlyOpen: boolean;
+  /** For whom, when and in which roles shifts are proposed; left out: for all. */
+  readonly scope: Pick<Asked, 'people' | 'dates' | 'roles'>;
   /** Elapsed minutes at which the week begins and ends. */
   readonly begin: number;
   readonly end: number;
@@ -107,6 +109,7 @@ export function modelOf(plan: Plan, asked: Asked = {}): Model {
   return {
     ...{ judgement, firstDay, weights: all, options, segments },
     isOnlyOpen: asked.isOnlyOpen ?? false,
+    scope: { people: asked.people, dates: asked.dates, roles: asked.roles },
     workers: plan.people.map((_, index) => workerOf(judgement, index, firstDay, options, all, asked)),
     begin: clock.elapsed(first * DAY),
     end: clock.elapsed((first + 7) * DAY),

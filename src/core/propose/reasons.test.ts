@@ -66,3 +66,12 @@ test('what no shift time reaches is said to be so', async () => {
   expect(holes).toHaveLength(1);
   expect(reasons[0]).toMatchObject({ isReached: false });
 });
+
+test('who and what was not asked for is said to be so', async () => {
+  const people = [person('ann', { roles: [bar] }), person('bo', { roles: [bar] })];
+  const week = plan({ people, needs: [need('bar', 0, '9-17', 3), need('bar', 1, '9-17', 3)] });
+  const { holes, reasons } = await propose(week, { times, people: ['ann'], dates: [MONDAY] });
+  expect(holes).toHaveLength(2);
+  expect(reasons.map((reason) => reason!.isAsked)).toEqual([true, false]);
+  expect(kinds(reasons[0]!)).toEqual({ ann: 'then', bo: 'not-asked' });
+});

@@ -10,17 +10,28 @@ import type { Model, Option } from './model';
 import { isBarred } from './worker-of';
 
 /**
- * Why somebody does not fill a hole: on leave, not available, the role not held that day any more, not employed, at work
+ * Why somebody does not fill a hole: not one of those it was asked for, on leave, not available, the role not held that day any more, not employed, at work
  * then, a shift of theirs that day stands, a rule, needed where they are, or not worth what it would cover.
  */
 export type HoleCause =
   | {
-      readonly kind: 'leave' | 'availability' | 'role' | 'employed' | 'then' | 'standing' | 'needed' | 'dear';
+      readonly kind:
+        | 'not-asked'
+        | 'leave'
+        | 'availability'
+        | 'role'
+        | 'employed'
+        | 'then'
+        | 'standing'
+        | 'needed'
+        | 'dear';
     }
   | { readonly kind: 'rule'; readonly code: string };
 
 /** Why a hole stays open: no shift time reaches it, or by how many people and why. */
 export interface HoleReason {
+  /** Whether it is on a day and in a role that were asked for. */
+  readonly isAsked: boolean;
   readonly isReached: boolean;
   /** How many hold its role. */
   readonly able: number;
@@ -59,6 +70,12 @@ function reasonOf(model: Model, weeks: readonly PersonWeek[], hole: Hole): HoleR
     .map((option, number) => ({ option, number, minutes: overlap(model, option, hole) }))
     .filter(({ option, minutes }) => minutes > 0 && roles.includes(plan.roles[option.role].id))
     .sort((a, b) => b.minutes - a.minutes || a.number - b.number);
+  const { scope } = model;
+  const date = plan.from + Math.floor(hole.from / DAY);
+  const isAsked =
+    (!scope.dates || scope.dates.includes(date)) &&
+    (!scope.roles || roles.some((role) => scope.roles!.includes(role)));
+  if (!isAsked) return { isAsked, isReached: reaching.length > 0, able: 0, groups: [], nearest: null };
   const groups = new Map<string, { cause: HoleCause; people: string[] }>();
   let nearest: HoleReason['nearest'] = null;
   let able = 0;
@@ -78,7 +95,7 @@ function reasonOf(model: Model, weeks: readonly PersonWeek[], hole: Hole): HoleR
       nearest = { person: person.id, ...near };
   }
   return {
-    ...{ isReached: reaching.length > 0, able, nearest },
+    ...{ isAsked, isReached: reaching.length > 0, able, nearest },
     groups: [...groups.values()].sort((a, b) => b.people.length - a.people.length),
   };
 }
@@ -95,13 +112,14 @@ type Reaching = readonly { readonly option: Option; readonly number: number; rea
 
 /** Why one person does not fill a hole; the first that applies. */
 function caseOf(model: Model, week: PersonWeek, index: number, hole: Hole, reaching: Reaching): Case {
-  const { judgement, workers, options, firstDay, weights } = model;
+  const { judgement, workers, options, firstDay, weights, scope } = model;
   const { plan } = judgement;
   const person = plan.people[index];
   const plain = (kind: Exclude<HoleCause['kind'], 'rule'>): Case => ({ cause: { kind }, near: null });
   const day = Math.floor(hole.from / DAY);
   const date = plan.from + day;
   const at: Span = { from: date * DAY + (hole.from - day * DAY), to: date * DAY + (hole.to - day * DAY) };
+  if (scope.people && !scope.people.includes(person.id)) return plain('not-asked');
   if (
     (person.employedFrom !== null && date < person.employedFrom) ||
     (person.employedTo !== null && date > person.employedTo)

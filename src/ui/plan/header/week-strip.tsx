@@ -44,7 +44,7 @@ export function WeekStrip({ children }: { children?: React.ReactNode }) {
             aria-current={line.first === week ? 'true' : undefined}
             className={`border-rule flex flex-col justify-center border-r px-2.5 whitespace-nowrap ${
               line.first === week ? 'bg-paper min-w-[132px]' : 'narrow:hidden hover:bg-paper'
-            } ${i === weeks.length - 1 ? 'max-[1240px]:hidden' : i === weeks.length - 2 ? 'max-[1120px]:hidden' : ''}`}
+            } ${i === weeks.length - 1 ? 'max-[1400px]:hidden' : i === weeks.length - 2 ? 'max-[1250px]:hidden' : ''}`}
           >
             <span
               className={
@@ -212,7 +212,7 @@ function ToldButton() {
   if (published.size === 0 || isTold) return null;
   return (
     <Button
-      className="max-[1240px]:hidden"
+      className="max-[1270px]:hidden"
       title="The week as it was published last"
       onClick={() => controller.showTold()}
     >

@@ -31,7 +31,11 @@ export function Curve({ curve }: { readonly curve: readonly ProposalProgress[] }
         xAxis: {
           ...{ type: 'value', min: 0, max: Math.max(1, last?.seconds ?? 1) },
           ...{ splitLine: { show: false }, axisLine: { lineStyle: { color: rule } } },
-          axisLabel: { formatter: (seconds: number) => `${Math.round(seconds)} s`, hideOverlap: true },
+          minInterval: 1,
+          axisLabel: {
+            formatter: (seconds: number) => `${Math.round(seconds)} s`,
+            ...{ hideOverlap: true, showMaxLabel: false },
+          },
         },
         yAxis: { type: 'value', show: false, min: least * 0.97, max: most },
         series: [
@@ -81,14 +85,14 @@ export function Curve({ curve }: { readonly curve: readonly ProposalProgress[] }
 /** How far a plan is at most from the best, of all that counts; a dash where nothing is proven yet. */
 export function distance({ total, bound }: Pick<ProposalProgress, 'total' | 'bound'>): string {
   if (!Number.isFinite(bound) || bound <= 0 || total <= 0) return '–';
-  return `${percent((total - bound) / total)} %`;
+  return `${percent((total - bound) / total)}\u00a0%`;
 }
 
-/** `0.4`, `12`; what is not nothing is never said to be nothing. */
+/** `0.4`, `12`, never below what it is: what is not nothing is 0.1 at least. */
 export function percent(share: number): string {
   const value = share * 100;
   if (value >= 10) return String(Math.round(value));
-  if (value > 0 && value < 0.1) return 'under 0.1';
+  if (value > 0 && value < 0.1) return '0.1';
   return String(Math.round(value * 10) / 10);
 }
 

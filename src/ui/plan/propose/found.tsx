@@ -37,7 +37,7 @@ export function Found() {
         </h3>
         <p className="leading-[18px]" role="status">
           {items.length === 0
-            ? 'Nothing of it is left to take.'
+            ? 'Nothing of it is left to take. '
             : `${counted(items.length, 'shift')}, ${formatHours(paid)} paid. `}
           {found.isStopped ? 'Stopped' : 'Found'} after {Math.round(found.seconds)} s.
         </p>
@@ -72,7 +72,7 @@ function proofOf({ missingMinutes, leastMissingMinutes, score, bound }: Proposal
     bound > 0 && score > 0
       ? score - bound < 1
         ? 'in all else none is better'
-        : `in all else it is at most ${percent((score - bound) / score)} % from the best`
+        : `in all else it is at most ${percent((score - bound) / score)}\u00a0% from the best`
       : `in all else it is at most ${Math.round((score - bound) / 100)} points from the best`;
   return `${missing}; ${rest}, of all plans made of these shift times.`;
 }

@@ -4,6 +4,7 @@ import type { HoleCause, HoleReason } from '@/core/propose/reasons';
 import { type HourFormat, counted, formatTimeSpan } from '@/core/time/format';
 
 const SAYS: Readonly<Record<Exclude<HoleCause['kind'], 'rule'>, string>> = {
+  'not-asked': 'not asked for',
   leave: 'on leave',
   availability: 'not available',
   role: 'in no shift time that reaches it',
@@ -15,7 +16,8 @@ const SAYS: Readonly<Record<Exclude<HoleCause['kind'], 'rule'>, string>> = {
 };
 
 /** Why a hole stays open: `11 people work as Floor: 4 not available, 3 at work then already, 2 short rest.` */
-export function reasonText({ isReached, able, groups }: HoleReason, role: string): string {
+export function reasonText({ isAsked, isReached, able, groups }: HoleReason, role: string): string {
+  if (!isAsked) return 'Not part of what was asked for.';
   if (!isReached) return 'No shift time in use reaches it.';
   if (able === 0) return `Nobody works as ${role}.`;
   const parts = groups.map(({ cause, people }) => `${people.length} ${causeText(cause)}`);

@@ -98,7 +98,7 @@ export class ProposalSession {
   /** Forgets what was found, to ask anew. */
   forget(): void {
     this.store.setState({ ...NOTHING, scope: this.store.getState().scope });
-    this.hide();
+    if (this.deaf) this.show();
   }
 
   /** Lays what was found on the plan, and keeps it there while the plan changes, until it is hidden. */
