@@ -1,16 +1,16 @@
-import type { Fairness, KindShares, PersonFairness } from '@/core/fairness/fairness';
+import type { Fairness, PersonFairness } from '@/core/fairness/fairness';
 import type { Result } from '@/core/plan/problem';
 import { type Day, parseDate, startOfWeek } from '@/core/time/day';
 import type { Database } from '@/data/database';
 import { type SiteSummary, listSites } from '@/data/site/site-store';
 import { Unchanged } from '@/data/unchanged';
 import type { Actor } from '../access/actor';
+import { checkAccess } from '../access/permissions';
 import { nowAt } from '../clock';
 import { readableSite } from '../site/readable';
 import { inWorker } from '../workers/in-worker';
 
 const FAIRNESS = new Unchanged<Fairness>(10);
-const SHARES = new Unchanged<KindShares>(10);
 
 /** Fairness of a site with the names of its people. */
 export interface FairnessPayload extends Fairness {
@@ -46,18 +46,22 @@ export interface OwnFairness extends Pick<Fairness, 'from' | 'planned' | 'to'> {
 /** What somebody carried at a site, as whoever plans sees it; null: they do not work there. */
 export async function fairnessOfPerson(
   db: Database,
+  actor: Actor,
   site: string,
   person: string,
-): Promise<OwnFairness | null> {
+): Promise<Result<{ fairness: OwnFairness | null }>> {
+  const refused = checkAccess(actor, 'people.read', site);
+  if (refused) return refused;
   const line = (await listSites(db)).find(({ id }) => id === site);
-  return line ? ownAt(db, line, person, false) : null;
+  return { ok: true, fairness: line ? await ownAt(db, line, person, false) : null };
 }
 
 /** What who asks carried at each site they work at, by what staff were told of: drafts are nobody's yet. */
 export async function ownFairness(
   db: Database,
-  { person }: Actor,
+  actor: Actor,
 ): Promise<Result<{ sites: (OwnFairness & { readonly name: string })[] }>> {
+  const { person } = actor;
   if (person === null) return { ok: true, sites: [] };
   const mine = await db.selectFrom('person_site').select('site_id').where('person_id', '=', person).execute();
   const sites: (OwnFairness & { readonly name: string })[] = [];
@@ -84,9 +88,4 @@ async function ownAt(
 function siteFairness(db: Database, site: string, week: Day, today: Day, isTold = false): Promise<Fairness> {
   const key = `${site} ${today} ${isTold}`;
   return FAIRNESS.get(db, key, () => inWorker(db, 'fairness', { site, week, today, isTold }));
-}
-
-/** How many shifts of each kind people had in the weeks before a day, against their share. */
-export function kindSharesBefore(db: Database, site: string, day: Day): Promise<KindShares> {
-  return SHARES.get(db, `${site} ${day}`, () => inWorker(db, 'kindShares', { site, day }));
 }

@@ -9,7 +9,7 @@ import type { StoredPlan } from '@/data/week/plan-store';
 import { logFailure } from '../log';
 import type { Actor } from '../access/actor';
 import { planFor } from '../access/pay';
-import { kindSharesBefore } from '../fairness/queries';
+import { kindSharesBefore } from '../fairness/kind-shares';
 import { editableRoles } from '../plan/queries';
 import { readableSite } from '../site/readable';
 import { wishesOf } from '../staff/wishes';

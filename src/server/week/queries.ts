@@ -15,7 +15,7 @@ import { loadPatterns } from '@/data/patterns/pattern-store';
 import { loadStations, loadTemplates, loadWeekTemplates } from '@/data/templates/template-store';
 import { shiftNames } from './shift-names';
 import { offAt } from '../site/capabilities';
-import { kindSharesBefore } from '../fairness/queries';
+import { kindSharesBefore } from '../fairness/kind-shares';
 import { readableSite } from '../site/readable';
 import type { Actor } from '../access/actor';
 import { planFor } from '../access/pay';

@@ -235,7 +235,7 @@ describe('who can cover', () => {
       Promise.resolve({
         ok,
         statusText: 'gone',
-        json: () => Promise.resolve(counts.people),
+        json: () => Promise.resolve({ counts: counts.people, shares: {} }),
       } as Response)) as typeof fetch);
 
   test('lists who could work it once it is known how often they did, and gives it with a key', async () => {

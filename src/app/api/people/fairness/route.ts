@@ -11,6 +11,8 @@ export const GET = route(
     query: Joi.object<{ site: string; person: string }>({ site: ID.required(), person: ID.required() }),
     scope: ({ query: { site } }) => ({ sites: [site] }),
   },
-  async ({ db, query: { site, person } }) =>
-    Response.json({ fairness: await fairnessOfPerson(db, site, person) }),
+  async ({ db, actor, query: { site, person } }) => {
+    const found = await fairnessOfPerson(db, actor, site, person);
+    return found.ok ? Response.json(found) : found;
+  },
 );
