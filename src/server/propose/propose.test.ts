@@ -20,7 +20,10 @@ const ASKED: ProposalRequest = {
   ...{ id: 'look', weeks: 1, people: null, dates: null, fill: 'all', mayMove: false },
   ...{ keep: [], known: [], seed: 1, effort: 0.1 },
 };
-const quiet: Parameters<typeof findProposal>[5] = { signal: new AbortController().signal, onProgress: () => undefined };
+const quiet: Parameters<typeof findProposal>[5] = {
+  signal: new AbortController().signal,
+  onProgress: () => undefined,
+};
 const find = async (
   asked: Partial<ProposalRequest>,
   week = NEXT,
