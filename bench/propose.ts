@@ -6,7 +6,8 @@ import { seeded } from '@/core/seeded';
 import { loadPlan } from '@/data/week/plan-store';
 import { figure } from './figures';
 
-// Proposals for an empty week at the times of the shifts that stood in it: how far from the best they are at most.
+// Proposals for an empty week at the times of the shifts that stood in it: how far from the best they are at most after
+// some seconds and at the end, and what stays missing. `PROPOSE_SEEDS` makes more than one of each.
 
 const db = await demoDatabase();
 const bistro = (await loadPlan(db, 'bistro', DEMO_MONDAY, 7))!.plan;
@@ -22,21 +23,47 @@ function emptied(plan: Plan, times: number, seed: number): Plan {
   return { ...plan, needs, shifts: [] };
 }
 
-for (const [name, plan, times] of [
-  ['bistro', bistro, 1],
-  ['bistro-1.2', bistro, 1.2],
-  ['40', largePlan(40, DEMO_MONDAY, 1), 1],
-] as const) {
-  const week = emptied(plan, times, 1);
-  const asked = { times: plan.shifts.flatMap(({ role, from, to }) => (role ? [{ role, from, to }] : [])) };
-  const start = performance.now();
-  const found = await propose(week, asked);
-  figure(`propose-${name}`, (performance.now() - start) / 1000, 's');
-  figure(`propose-${name}-to-bound`, (100 * (found.score - found.bound)) / found.score, '%');
-  figure(`propose-${name}-missing`, found.missingMinutes / 60, 'h');
-  figure(`propose-${name}-least-missing`, found.leastMissingMinutes / 60, 'h');
-  const again = performance.now();
-  const proven = boundsOf(week, found.certificate, found.missingMinutes, asked);
-  if (proven.bound !== found.bound) throw new Error('the certificate proves something else');
-  figure(`propose-${name}-check`, performance.now() - again, 'ms');
+interface Instance {
+  readonly name: string;
+  readonly planOf: (seed: number) => Plan;
+  readonly times: number;
+  /** After how many seconds it is looked how far it has come; at the last it is stopped. */
+  readonly marks: readonly number[];
 }
+
+const INSTANCES: readonly Instance[] = [
+  { name: 'bistro', planOf: () => bistro, times: 1, marks: [10, 25, 60] },
+  { name: 'bistro-1.2', planOf: () => bistro, times: 1.2, marks: [10, 25, 60] },
+  { name: '40', planOf: (seed) => largePlan(40, DEMO_MONDAY, seed), times: 1, marks: [10, 20, 60] },
+  { name: '40-1.2', planOf: (seed) => largePlan(40, DEMO_MONDAY, seed), times: 1.2, marks: [20, 60] },
+  { name: '600', planOf: (seed) => largePlan(600, DEMO_MONDAY, seed), times: 1, marks: [35, 60, 120] },
+  { name: '600-1.15', planOf: (seed) => largePlan(600, DEMO_MONDAY, seed), times: 1.15, marks: [60, 120] },
+];
+
+for (const { name, planOf, times, marks } of INSTANCES)
+  for (let seed = 1; seed <= Number(process.env.PROPOSE_SEEDS ?? 1); seed++) {
+    const plan = planOf(seed);
+    const week = emptied(plan, times, seed);
+    const asked = { times: plan.shifts.flatMap(({ role, from, to }) => (role ? [{ role, from, to }] : [])) };
+    const of = (what: string) => `propose-${name}${seed > 1 ? `-seed-${seed}` : ''}${what}`;
+    const start = performance.now();
+    const seconds = () => (performance.now() - start) / 1000;
+    const ahead = [...marks];
+    const found = await propose(week, {
+      ...asked,
+      seed,
+      goesOn: () => seconds() < marks.at(-1)!,
+      onProgress: ({ total, bound }) => {
+        while (ahead.length > 0 && seconds() > ahead[0])
+          figure(of(`-to-bound-at-${ahead.shift()}`), (100 * (total - bound)) / total, '%');
+      },
+    });
+    figure(of(''), seconds(), 's');
+    figure(of('-to-bound'), (100 * (found.score - found.bound)) / found.score, '%');
+    figure(of('-missing'), found.missingMinutes / 60, 'h');
+    figure(of('-least-missing'), found.leastMissingMinutes / 60, 'h');
+    const again = performance.now();
+    const proven = boundsOf(week, found.certificate, found.missingMinutes, asked);
+    if (proven.bound !== found.bound) throw new Error('the certificate proves something else');
+    figure(of('-check'), performance.now() - again, 'ms');
+  }

@@ -146,8 +146,9 @@ function keptOf({ plan }: StoredPlan, { keep }: ProposalRequest): Shift[] {
   const here = new Set(plan.people.map(({ id }) => id));
   const roles = new Set(plan.roles.map(({ id }) => id));
   return keep.filter(
-    ({ person, role, date }) =>
+    ({ person, role, date, from, to }) =>
       person !== null &&
+      from < to &&
       here.has(person) &&
       (role === null || roles.has(role)) &&
       date >= plan.from &&

@@ -1,6 +1,7 @@
 import { shownJudgement } from '../state/plan-store';
 import { useMemo } from 'react';
 import type { Judgement } from '@/core/consequences/judge';
+import { fragileOn } from '@/core/cover/reserve';
 import { staffedSpans } from '@/core/plan/resolved-shift';
 import { DAY } from '@/core/time/span';
 import { counted, formatDay, formatTimeSpan } from '@/core/time/format';
@@ -16,6 +17,12 @@ export function PlaceDetails() {
   const hourFormat = usePlan((plan) => plan.hourFormat);
   const size = judgement.plan.site.blockMinutes;
   const lines = useMemo(() => whoIsOn(judgement, place.day, place.minute, size), [judgement, place, size]);
+  const reserve = usePlan((state) => state.reserve);
+  const words = usePlan((state) => state.words);
+  const bare = useMemo(() => {
+    const span = { from: place.minute, to: place.minute + size };
+    return reserve ? fragileOn(judgement, place.day, span, reserve) : [];
+  }, [judgement, place, size, reserve]);
   const date = judgement.plan.from + place.day;
   const dated = place.minute >= DAY ? date + 1 : date;
   const title = `${formatDay(dated)} ${formatTimeSpan(place.minute, place.minute + size, hourFormat)}`;
@@ -34,6 +41,12 @@ export function PlaceDetails() {
           Who can cover?
         </Button>
       )}
+      {bare.map(({ row, standIns, person }) => (
+        <p key={row} className="border-brass mt-1 border-l-4 pl-2 text-sm leading-[17px]">
+          {standIns === 0 ? 'Nobody' : 'One person alone'} could step in for {words.person(person)} (
+          {judgement.plan.roles[row].name}).
+        </p>
+      ))}
       {lines.length === 0 && <p className="text-muted mt-1">Nobody is on, and nobody is needed.</p>}
       <ul className="mt-1">
         {lines.map((line) => (

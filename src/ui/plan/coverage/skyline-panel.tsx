@@ -8,6 +8,7 @@ import { type Scale, timeAt } from '../../canvas/scale';
 import { type SkylineBlock, SkylineDay, SkylineTextures, skylineOf } from '../../canvas/skyline';
 import { useController, usePlan, useView } from '../state/controller';
 import { shownJudgement } from '../state/plan-store';
+import { ReserveStrip } from './reserve-strip';
 import { useRoleStyles } from '../grid/role-styles';
 import { Button } from '../../kit/button';
 import { Segmented } from '../../kit/inputs/segmented';
@@ -21,6 +22,8 @@ const DAY_HEIGHT = 210;
 export function SkylinePanel({ scale }: { scale: Scale }) {
   const controller = useController();
   const judgement = usePlan(shownJudgement);
+  const settled = useDeferredValue(judgement);
+  const [isReserveShown, showReserve] = useState(false);
   const row = useView((view) => view.skyline);
   const place = useView((view) => view.place);
   const roleStyles = useRoleStyles();
@@ -63,11 +66,21 @@ export function SkylinePanel({ scale }: { scale: Scale }) {
         <div className="flex flex-col gap-1 pt-2 pr-2 pl-4" style={{ width: HEAD_WIDTH }}>
           <div className="flex items-baseline justify-between">
             <h2 className="font-serif text-lg font-semibold">Skyline</h2>
-            {scale.days > 1 && <FiguresButton />}
+            {scale.days > 1 && (
+              <span className="flex">
+                <ReserveButton isShown={isReserveShown} onShow={showReserve} />
+                <FiguresButton />
+              </span>
+            )}
           </div>
           <p className="text-muted text-xs leading-3.5">people on against needed</p>
           <RoleChoice />
-          {scale.days === 1 && <FiguresButton />}
+          {scale.days === 1 && (
+            <span className="flex">
+              <ReserveButton isShown={isReserveShown} onShow={showReserve} />
+              <FiguresButton />
+            </span>
+          )}
         </div>
         <div
           role="slider"
@@ -100,6 +113,7 @@ export function SkylinePanel({ scale }: { scale: Scale }) {
         </div>
         <Levels most={most} height={height} />
       </div>
+      {isReserveShown && <ReserveStrip judgement={settled} scale={scale} />}
       <Totals scale={scale} />
     </div>
   );
@@ -169,6 +183,26 @@ function Levels({ most, height }: { most: number; height: number }) {
         </span>
       ))}
     </>
+  );
+}
+
+function ReserveButton({
+  isShown,
+  onShow,
+}: {
+  readonly isShown: boolean;
+  readonly onShow: (isShown: boolean) => void;
+}) {
+  return (
+    <Button
+      kind="link"
+      className="mr-2.5 w-fit text-xs"
+      aria-pressed={isShown}
+      title="Where somebody who falls out would be missing, and who could step in"
+      onClick={() => onShow(!isShown)}
+    >
+      Reserve
+    </Button>
   );
 }
 

@@ -58,6 +58,8 @@ export interface PlanState {
   readonly asked: ReadonlyMap<string, readonly PlanRequest[]>;
   /** A proposal that is laid on the plan as drawn, to be looked at; null: none is. */
   readonly proposal: ShownProposal | null;
+  /** How many could step in for shifts, by what they are counted by, where that is shown; null: it is not. */
+  readonly reserve: ReadonlyMap<string, number> | null;
 }
 
 /** A proposal as it lies on the plan: what it would come to, and the ids of the shifts of it. */
@@ -103,6 +105,7 @@ export function createPlanStore(payload: PlanPayload) {
     references: referencesOf(payload),
     asked: new Map(),
     proposal: null,
+    reserve: null,
   }));
 }
 
