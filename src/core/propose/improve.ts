@@ -134,8 +134,16 @@ function shortSegments({ on }: Covered, { segments }: Model): number[] {
   return segments.flatMap(({ need }, i) => (on[i] < need ? [i] : []));
 }
 
-/** Who has an option of a role on the day of each segment. */
-function ableBySegment({ segments, workers, options, judgement, firstDay }: Model): number[][] {
+const ABLE = new WeakMap<Model, number[][]>();
+
+/** Who has an option of a role on the day of each segment; worked out once for a model. */
+function ableBySegment(model: Model): number[][] {
+  let able = ABLE.get(model);
+  if (!able) ABLE.set(model, (able = findAble(model)));
+  return able;
+}
+
+function findAble({ segments, workers, options, judgement, firstDay }: Model): number[][] {
   const everybody = judgement.plan.roles.length;
   const able = new Map<string, Set<number>>();
   for (const { index, choices } of workers)

@@ -3,10 +3,11 @@ import { type PersonWeek, WeekSolver } from './best-week';
 import { type Known, generate } from './column-generation';
 import { Covered } from './covered';
 import { improve, relatedTo, totalOf } from './improve';
+import { lightPrices } from './light';
 import type { LinearSolver } from './master';
 import { type Model, onlyMissing } from './model';
 import { partOf } from './part';
-import { type Bound, type GoesOn, ascend } from './prices';
+import { type Bound, type GoesOn, ascend, boundAt } from './prices';
 import { weekCost } from './worker-of';
 
 /** How far a search has come: points of the best plan so far and of what no plan can be better than. */
@@ -43,6 +44,8 @@ const MOST_EXACT = 60;
 const GROUP = 5;
 /** How much is done of each at the usual effort, of a part for each person. */
 const [PASSES, ROUNDS, FIRST_MOVES, MOVES, PARTS, LEAST_PARTS] = [15, 200, 200, 500, 2, 60];
+/** How many moves for each person, where people are many. */
+const MOVES_EACH = 15;
 
 /**
  * Looks for the best plan: prices, a first plan by them, weeks chosen whole where people are few enough, then some people
@@ -78,24 +81,31 @@ export function search(model: Model, highs: LinearSolver, how: Search): Found {
     const how = { moves: Math.ceil(moves * effort), seed, prices: all.prices, goesOn, bound: all.bound };
     offer(improve(model, solver, best, { ...how, onBetter: (weeks) => offer(weeks.slice()) }));
   };
-  const weeks: Known[] = best.map((week, worker) => ({ worker, week }));
-  const onWeek = (worker: number, week: PersonWeek) => weeks.push({ worker, week });
-  const first = ascend(model, solver, { passes, seed, goesOn, onWeek, onBound: proven });
-  better(Math.max(FIRST_MOVES, 2 * model.workers.length));
-  if (model.workers.length <= MOST_EXACT && goesOn()) {
+  const people = model.workers.length;
+  // Something to show at once: everybody twice by themselves.
+  better(Math.ceil((2 * people) / effort));
+  if (people <= MOST_EXACT) {
+    const weeks: Known[] = best.map((week, worker) => ({ worker, week }));
+    const onWeek = (worker: number, week: PersonWeek) => weeks.push({ worker, week });
+    const first = ascend(model, solver, { passes, seed, goesOn, onWeek, onBound: proven });
+    better(Math.max(FIRST_MOVES, 2 * people));
     const rounds = Math.ceil(ROUNDS * effort);
-    offer(generate(model, solver, highs, { rounds, weeks, start: first, goesOn, onBound: proven }).weeks);
+    if (goesOn())
+      offer(generate(model, solver, highs, { rounds, weeks, start: first, goesOn, onBound: proven }).weeks);
+    better(MOVES);
+  } else {
+    if (goesOn()) proven(boundAt(model, solver, lightPrices(model, highs)));
+    better(MOVES_EACH * people);
   }
   const missing = fewestMissing(model, highs, how, best);
-  better(MOVES);
   settleParts();
   return { weeks: best, all, missing };
 
   /** Plans a few people anew at a time, whose work has to do with each other. */
   function settleParts(): void {
     const random = seeded(seed);
-    const size = Math.min(GROUP, model.workers.length);
-    const tries = Math.ceil(effort * Math.max(LEAST_PARTS, PARTS * model.workers.length));
+    const size = Math.min(GROUP, people);
+    const tries = Math.ceil(effort * Math.max(LEAST_PARTS, PARTS * people));
     for (let i = 0; i < tries && total > all.bound && goesOn(); i++) {
       const group = relatedTo(model, best, size, random);
       const { part, prices } = partOf(model, best, group, all.prices);
@@ -127,10 +137,14 @@ function fewestMissing(
   if (missingOf(model, best) === 0 || (goesOn && !goesOn())) return none;
   const first = onlyMissing(model, FINE);
   const solver = new WeekSolver(first);
+  if (model.workers.length > MOST_EXACT) {
+    const found = boundAt(first, solver, lightPrices(first, highs));
+    return found.bound > 0 ? found : none;
+  }
   const weeks: Known[] = [];
   const onWeek = (worker: number, week: PersonWeek) => weeks.push({ worker, week });
   const start = ascend(first, solver, { passes: Math.ceil(PASSES * effort), seed, goesOn, onWeek });
-  if (model.workers.length > MOST_EXACT || (goesOn && !goesOn())) return start.bound > 0 ? start : none;
+  if (goesOn && !goesOn()) return start.bound > 0 ? start : none;
   const rounds = Math.ceil(ROUNDS * effort);
   return generate(first, solver, highs, { rounds, weeks, start, goesOn, isOnlyBound: true }).bound;
 }
