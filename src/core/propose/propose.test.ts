@@ -90,7 +90,9 @@ describe('a proposal', () => {
       ...{ days: null, date: MONDAY + i },
     }));
     const weeks = plan({ days: 14, people: staff(2), needs });
-    const [first, second] = await proposeWeeks(weeks);
+    // Shifts of eight hours only: whoever works on Sunday works until its night.
+    const times = [420, 900].map((from) => ({ role: 'bar', from, to: from + 480 }));
+    const [first, second] = await proposeWeeks(weeks, { times });
     expect([first.missingMinutes, second.missingMinutes]).toEqual([0, 0]);
     const sunday = first.shifts.find(({ date }) => date === MONDAY + 6)!;
     const monday = second.shifts.find(({ date }) => date === MONDAY + 7)!;
