@@ -196,7 +196,7 @@ function ReserveButton({
   return (
     <Button
       kind="link"
-      className="mr-2.5 w-fit text-xs"
+      className="mr-2 w-fit text-xs"
       aria-pressed={isShown}
       title="Where somebody who falls out would be missing, and who could step in"
       onClick={() => onShow(!isShown)}
@@ -211,7 +211,7 @@ function FiguresButton() {
   return (
     <Button
       kind="link"
-      className="mr-6 w-fit text-xs"
+      className="mr-1 w-fit text-xs"
       title="Coverage as a table (Alt C)"
       onClick={() => controller.act.openDialog('coverage')}
     >

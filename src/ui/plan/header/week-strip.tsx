@@ -119,7 +119,7 @@ function useLiveMinutes(): string | null {
 export function WeekTools() {
   const isNarrow = useReach('narrow');
   return (
-    <div className="ml-auto flex items-center gap-2.5 px-4 narrow:gap-1.5 narrow:px-2">
+    <div className="ml-auto flex items-center gap-2.5 px-4 max-[1400px]:gap-1.5 max-[1400px]:px-2 narrow:gap-1.5 narrow:px-2">
       <WhoIsHere />
       <SaveStateLabel />
       <span className="contents narrow:hidden">
