@@ -4,6 +4,7 @@ import { creditedMinutes } from '../hours/credit';
 import type { Person } from '../plan/types';
 import { type Day, weekdayOf } from '../time/day';
 import { DAY, type Span, covered, shared } from '../time/span';
+import { isEmployed } from '../week/placement';
 import { type WishKind, isWishMet } from '../wishes/wishes';
 import { MEASURES } from './measures';
 import { kindKey, shiftKindOf } from './shift-kinds';
@@ -175,11 +176,9 @@ class Sharing {
 
 /** Whether somebody could work on a date, as far as they are employed, available and not on leave. */
 function isFree(person: Person, { availability }: PersonView, date: Day, { from, to }: Span): boolean {
-  const { employedFrom, employedTo, leave } = person;
-  if ((employedFrom !== null && date < employedFrom) || (employedTo !== null && date > employedTo))
-    return false;
+  if (!isEmployed(person, date)) return false;
   const absolute = { from: date * DAY + from, to: date * DAY + to };
-  if (leave.some((one) => one.state === 'approved' && shared(one, absolute) > 0)) return false;
+  if (person.leave.some((one) => one.state === 'approved' && shared(one, absolute) > 0)) return false;
   const today = { from, to: Math.min(to, DAY) };
   if (covered(today, availability(date).allowed) < today.to - today.from) return false;
   if (to <= DAY) return true;

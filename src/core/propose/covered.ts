@@ -1,3 +1,4 @@
+import type { PersonWeek } from './best-week';
 import { type Model, lengthOf } from './model';
 
 /** How many are on in each segment, and what is missing, as weeks come and go. */
@@ -6,9 +7,14 @@ export class Covered {
   /** Person-minutes that are missing. */
   missing = 0;
 
-  constructor(private readonly model: Model) {
+  /** With some weeks put in. */
+  constructor(
+    private readonly model: Model,
+    weeks: readonly PersonWeek[] = [],
+  ) {
     this.on = new Int32Array(model.segments.length);
     for (const segment of model.segments) this.missing += segment.need * lengthOf(segment);
+    for (const { options } of weeks) this.add(options, 1);
   }
 
   /** Puts the options of a week in (1) or takes them out (-1). */

@@ -20,8 +20,7 @@ export interface Improvement {
 
 /** Points of a plan of this model: what its weeks cost, and what is missing. */
 export function totalOf(model: Model, weeks: readonly PersonWeek[]): number {
-  const covered = new Covered(model);
-  for (const { options } of weeks) covered.add(options, 1);
+  const covered = new Covered(model, weeks);
   return weeks.reduce((sum, { cost }) => sum + cost, 0) + covered.missing * model.weights.missing;
 }
 
@@ -44,8 +43,7 @@ export function improve(
   const random = seeded(seed);
   const below = (n: number) => Math.floor(random() * n);
   const weeks = start.slice();
-  const covered = new Covered(model);
-  for (const { options } of weeks) covered.add(options, 1);
+  const covered = new Covered(model, weeks);
   let cost = weeks.reduce((sum, week) => sum + week.cost, 0);
   const total = () => cost + covered.missing * weights.missing;
   const able = ableBySegment(model);
@@ -119,8 +117,7 @@ export function relatedTo(
   random: () => number,
 ): number[] {
   const below = (n: number) => Math.floor(random() * n);
-  const covered = new Covered(model);
-  for (const { options } of weeks) covered.add(options, 1);
+  const covered = new Covered(model, weeks);
   const odd = model.segments.flatMap(({ need }, i) => (covered.on[i] === need ? [] : [i]));
   const at = odd.length > 0 && random() < 0.7 ? odd[below(odd.length)] : below(model.segments.length);
   const able = ableBySegment(model)[at] ?? [];

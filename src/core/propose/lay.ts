@@ -5,6 +5,7 @@ import { type Judgement, rejudge } from '../consequences/judge';
 import { snagsAppearing } from '../cover/candidates';
 import type { Change } from '../plan/change';
 import type { Shift } from '../plan/types';
+import { publicationOf } from '../publish/publication';
 import type { Day } from '../time/day';
 import { likeness } from './model';
 import { isBarred } from './worker-of';
@@ -18,6 +19,12 @@ export interface ProposedItem {
   /** The open shift that it fills as it is; null: a new one. */
   readonly fills: string | null;
   readonly removes: readonly string[];
+}
+
+/** Whether a proposal may move a shift: it is somebody's, nobody was told of it, and it is no more than its times. */
+export function isMovable(shift: Shift, published: Shift | undefined): boolean {
+  const { person, fixed, detail } = shift;
+  return person !== null && !fixed && !detail && publicationOf(shift, published) === 'draft';
 }
 
 /** What a proposal keeps of how it was made, beside its shifts. */

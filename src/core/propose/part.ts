@@ -9,11 +9,11 @@ export function partOf(
   group: readonly number[],
   prices: ArrayLike<number>,
 ): { readonly part: Model; readonly prices: number[] } {
-  const covered = new Covered(model);
   const isIn = new Set(group);
-  weeks.forEach(({ options }, index) => {
-    if (!isIn.has(index)) covered.add(options, 1);
-  });
+  const covered = new Covered(
+    model,
+    weeks.filter((_, index) => !isIn.has(index)),
+  );
   const segments: Segment[] = [];
   const kept: number[] = [];
   // How many of the segments before one are left: those that are covered by the others drop out.

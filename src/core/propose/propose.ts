@@ -109,8 +109,7 @@ export async function proposeWeeks(
 }
 
 function proposalOf(model: Model, { weeks, missing, all }: Found): Proposal {
-  const covered = new Covered(model);
-  for (const { options } of weeks) covered.add(options, 1);
+  const covered = new Covered(model, weeks);
   const shifts = shiftsOf(model, weeks);
   checkAgainst(model, shifts, covered.missing);
   const holes = holesOf(model, covered);

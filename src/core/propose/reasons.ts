@@ -1,9 +1,9 @@
-import type { Snag } from '../checks/shared/snag';
-import { bySeverity } from '../checks/shared/snag';
+import { type Snag, bySeverity } from '../checks/shared/snag';
 import { withShifts } from '../consequences/judge';
 import { snagsAppearing } from '../cover/candidates';
 import type { Shift } from '../plan/types';
 import { DAY, type Span, shared } from '../time/span';
+import { isEmployed } from '../week/placement';
 import type { PersonWeek } from './best-week';
 import type { Hole } from './holes';
 import type { Model, Option } from './model';
@@ -120,11 +120,7 @@ function caseOf(model: Model, week: PersonWeek, index: number, hole: Hole, reach
   const date = plan.from + day;
   const at: Span = { from: date * DAY + (hole.from - day * DAY), to: date * DAY + (hole.to - day * DAY) };
   if (scope.people && !scope.people.includes(person.id)) return plain('not-asked');
-  if (
-    (person.employedFrom !== null && date < person.employedFrom) ||
-    (person.employedTo !== null && date > person.employedTo)
-  )
-    return plain('employed');
+  if (!isEmployed(person, date)) return plain('employed');
   if (person.leave.some((leave) => leave.state === 'approved' && shared(leave, at) > 0))
     return plain('leave');
   const proposed = [...week.options].filter((option) => option >= 0);

@@ -78,24 +78,24 @@ export function search(model: Model, highs: LinearSolver, how: Search): Found {
     tell();
   };
   const better = (moves: number) => {
-    const how = { moves: Math.ceil(moves * effort), seed, prices: all.prices, goesOn, bound: all.bound };
+    const how = { moves: Math.ceil(moves), seed, prices: all.prices, goesOn, bound: all.bound };
     offer(improve(model, solver, best, { ...how, onBetter: (weeks) => offer(weeks.slice()) }));
   };
   const people = model.workers.length;
   // Something to show at once: everybody twice by themselves.
-  better(Math.ceil((2 * people) / effort));
+  better(2 * people);
   if (people <= MOST_EXACT) {
     const weeks: Known[] = best.map((week, worker) => ({ worker, week }));
     const onWeek = (worker: number, week: PersonWeek) => weeks.push({ worker, week });
     const first = ascend(model, solver, { passes, seed, goesOn, onWeek, onBound: proven });
-    better(Math.max(FIRST_MOVES, 2 * people));
+    better(effort * Math.max(FIRST_MOVES, 2 * people));
     const rounds = Math.ceil(ROUNDS * effort);
     if (goesOn())
       offer(generate(model, solver, highs, { rounds, weeks, start: first, goesOn, onBound: proven }).weeks);
-    better(MOVES);
+    better(effort * MOVES);
   } else {
     if (goesOn()) proven(boundAt(model, solver, lightPrices(model, highs)));
-    better(MOVES_EACH * people);
+    better(effort * MOVES_EACH * people);
   }
   const missing = fewestMissing(model, highs, how, best);
   settleParts();
@@ -130,11 +130,11 @@ export function search(model: Model, highs: LinearSolver, how: Search): Found {
 function fewestMissing(
   model: Model,
   highs: LinearSolver,
-  { seed, effort, goesOn }: Search,
+  { seed, effort, goesOn = () => true }: Search,
   best: readonly PersonWeek[],
 ): Bound {
   const none = { prices: model.segments.map(() => 0), bound: 0 };
-  if (missingOf(model, best) === 0 || (goesOn && !goesOn())) return none;
+  if (missingOf(model, best) === 0 || !goesOn()) return none;
   const first = onlyMissing(model, FINE);
   const solver = new WeekSolver(first);
   if (model.workers.length > MOST_EXACT) {
@@ -144,7 +144,7 @@ function fewestMissing(
   const weeks: Known[] = [];
   const onWeek = (worker: number, week: PersonWeek) => weeks.push({ worker, week });
   const start = ascend(first, solver, { passes: Math.ceil(PASSES * effort), seed, goesOn, onWeek });
-  if (goesOn && !goesOn()) return start.bound > 0 ? start : none;
+  if (!goesOn()) return start.bound > 0 ? start : none;
   const rounds = Math.ceil(ROUNDS * effort);
   return generate(first, solver, highs, { rounds, weeks, start, goesOn, isOnlyBound: true }).bound;
 }
@@ -156,7 +156,5 @@ function noWeek({ workers, weights }: Model, worker: number): PersonWeek {
 
 /** Person-minutes that are missing with some weeks. */
 export function missingOf(model: Model, weeks: readonly PersonWeek[]): number {
-  const covered = new Covered(model);
-  for (const { options } of weeks) covered.add(options, 1);
-  return covered.missing;
+  return new Covered(model, weeks).missing;
 }

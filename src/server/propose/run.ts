@@ -1,5 +1,6 @@
 import type { Result } from '@/core/plan/problem';
 import type { Shift } from '@/core/plan/types';
+import { isMovable } from '@/core/propose/lay';
 import type { Asked } from '@/core/propose/model';
 import type { ShiftTime } from '@/core/propose/shift-times';
 import { type Day, formatDate, startOfWeek } from '@/core/time/day';
@@ -128,16 +129,13 @@ function movableOf(
   { people, dates }: ProposalRequest,
   roles: readonly string[] | null,
 ): Shift[] {
-  const told = new Set(published.map(({ id }) => id));
+  const told = new Map(published.map((shift) => [shift.id, shift]));
   return plan.shifts.filter(
-    ({ id, person, role, date, fixed, detail }) =>
-      person !== null &&
-      !fixed &&
-      !detail &&
-      !told.has(id) &&
-      (!people || people.includes(person)) &&
-      (!dates || dates.includes(date)) &&
-      (!roles || (role !== null && roles.includes(role))),
+    (shift) =>
+      isMovable(shift, told.get(shift.id)) &&
+      (!people || people.includes(shift.person!)) &&
+      (!dates || dates.includes(shift.date)) &&
+      (!roles || (shift.role !== null && roles.includes(shift.role))),
   );
 }
 

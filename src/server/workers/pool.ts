@@ -86,6 +86,16 @@ export async function runOnData(
   onShare: (share: number) => void,
   signal?: AbortSignal,
 ): Promise<unknown> {
+  return runStoppable(POOL_OF[name] ?? 'deeds', { name, file, input }, onShare, signal);
+}
+
+/** Runs work whose words on the way are heard, and that reads from a flag whether it is to stop. */
+async function runStoppable<Said>(
+  pool: PoolName,
+  work: object,
+  onSaid: (said: Said) => void,
+  signal?: AbortSignal,
+): Promise<unknown> {
   const stop = new SharedArrayBuffer(4);
   const flag = new Int32Array(stop);
   const giveUp = () => Atomics.store(flag, 0, 1);
@@ -93,11 +103,12 @@ export async function runOnData(
   signal?.addEventListener('abort', giveUp, { once: true });
   stops().add(flag);
   const { port1, port2 } = new MessageChannel();
-  port1.onmessage = (event: MessageEvent<number>) => onShare(event.data);
-  const work = { name, file, input, stop, port: port2 };
+  port1.onmessage = (event: MessageEvent<Said>) => onSaid(event.data);
   try {
-    const pool = threads(POOL_OF[name] ?? 'deeds');
-    return await pool.run(work, { name: 'work', transferList: [port2 as never] });
+    return await threads(pool).run(
+      { ...work, stop, port: port2 },
+      { name: 'work', transferList: [port2 as never] },
+    );
   } finally {
     port1.close();
     stops().delete(flag);
@@ -147,24 +158,7 @@ export async function runProposal(
   onProgress: (progress: TaskProgress) => void,
   signal: AbortSignal,
 ): Promise<Proposal[]> {
-  const stop = new SharedArrayBuffer(4);
-  const flag = new Int32Array(stop);
-  const giveUp = () => Atomics.store(flag, 0, 1);
-  if (signal.aborted) giveUp();
-  signal.addEventListener('abort', giveUp, { once: true });
-  stops().add(flag);
-  const { port1, port2 } = new MessageChannel();
-  port1.onmessage = (event: MessageEvent<TaskProgress>) => onProgress(event.data);
-  try {
-    return (await threads('proposals').run(
-      { asked, stop, port: port2 },
-      { name: 'work', transferList: [port2 as never] },
-    )) as Proposal[];
-  } finally {
-    port1.close();
-    stops().delete(flag);
-    signal.removeEventListener('abort', giveUp);
-  }
+  return (await runStoppable('proposals', { asked }, onProgress, signal)) as Proposal[];
 }
 
 /** Asks work on the data to be given up between two queries; what is being written already is done to its end. */

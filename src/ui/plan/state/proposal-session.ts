@@ -1,7 +1,6 @@
 import { createStore } from 'zustand/vanilla';
-import { publicationOf } from '@/core/publish/publication';
 import type { Shift } from '@/core/plan/types';
-import { type ProposedItem, changesOf, itemsOf, lay, shiftIdOf } from '@/core/propose/lay';
+import { type ProposedItem, changesOf, isMovable, itemsOf, lay, shiftIdOf } from '@/core/propose/lay';
 import type {
   ProposalEvent,
   ProposalPayload,
@@ -139,13 +138,7 @@ export class ProposalSession {
   /** Shifts that could be moved: nobody was told of them, and they are not fixed. */
   movable(): Shift[] {
     const { judgement, published } = this.controller.plan;
-    return judgement.plan.shifts.filter(
-      (shift) =>
-        shift.person !== null &&
-        !shift.fixed &&
-        !shift.detail &&
-        publicationOf(shift, published.get(shift.id)) === 'draft',
-    );
+    return judgement.plan.shifts.filter((shift) => isMovable(shift, published.get(shift.id)));
   }
 
   private async look(
