@@ -1,19 +1,40 @@
 import type { Model } from './model';
-import { type Choice, type Standing, type Worker, weekCost } from './worker-of';
+import { type Choice, type Pair, type Standing, type Worker, weekCost, weeklyPremium } from './worker-of';
 
-/** A week of one person: by day the option they take, -1: none; its cost in points, without what it covers. */
+/**
+ * A week of one person: by day the option they take, -1: none; then by day the option that follows it after a pause. Its
+ * cost in points, without what it covers; the paid minutes that it adds, and what they are paid, in points.
+ */
 export interface PersonWeek {
   readonly options: Int32Array;
   readonly cost: number;
+  readonly paid: number;
+  readonly pay: number;
 }
 
-/** An option on a day as it is worth: cost less reward, and when it is worked. */
+/** What options earn, and what a paid minute and a point of pay cost besides, where the budget of the week is short. */
+export interface Rewards {
+  readonly options: Float64Array;
+  readonly minute: number;
+  readonly pay: number;
+}
+
+/** Options of a week in which nothing is proposed. */
+export function noOptions(): Int32Array {
+  return new Int32Array(14).fill(-1);
+}
+
+/** An option on a day, or two with a pause, as it is worth: cost less reward, and when it is worked. */
 interface Offer {
   readonly option: number;
+  /** The one after the pause; -1: none. */
+  readonly then: number;
   readonly value: number;
   readonly start: number;
   readonly end: number;
   readonly paid: number;
+  /** Paid minutes that count for the week's overtime. */
+  readonly plain: number;
 }
 
 /** How many partial weeks are looked at for one person at most. */
@@ -35,19 +56,21 @@ const SCRATCH = {
   cost: new Float64Array(MOST),
   paid: new Int32Array(MOST),
   young: new Int32Array(MOST),
+  plain: new Int32Array(MOST),
   end: new Float64Array(MOST),
   run: new Int16Array(MOST),
   flags: new Uint8Array(MOST),
   parent: new Int32Array(MOST),
   did: new Int32Array(MOST),
+  then: new Int32Array(MOST),
   next: new Int32Array(MOST),
   head: new Int32Array(MOST_PAID + 1),
 };
 
 /**
  * The best week of one person for given rewards, exactly: partial weeks are carried from day to day, and dropped where
- * another is at least as good in everything that can still matter: what it cost, what is paid so far, when its last
- * shift ended, how many days in a row are worked, whether the weekly rest was had, and what of it is proposed. Every
+ * another is at least as good in everything that can still matter: what it cost, what is paid so far, how much of it
+ * counts for the week's overtime, when its last shift ended, how many days in a row are worked, whether the weekly rest was had, and what of it is proposed. Every
  * rule of a person that the core knows as a stop or a warning is kept by what is proposed; what stands may break them,
  * as long as nothing proposed has a part in it. With whole numbers the answer is exact.
  */
@@ -55,15 +78,17 @@ export class WeekSolver {
   private readonly cost = SCRATCH.cost;
   private readonly paid = SCRATCH.paid;
   private readonly young = SCRATCH.young;
+  private readonly plain = SCRATCH.plain;
   private readonly end = SCRATCH.end;
   private readonly run = SCRATCH.run;
   private readonly flags = SCRATCH.flags;
   private readonly parent = SCRATCH.parent;
   private readonly did = SCRATCH.did;
+  private readonly then = SCRATCH.then;
   private readonly next = SCRATCH.next;
   private readonly head = SCRATCH.head;
   /** The partial week that is about to be kept. */
-  private readonly fresh = { cost: 0, paid: 0, young: 0, end: 0, run: 0, flags: 0 };
+  private readonly fresh = { cost: 0, paid: 0, young: 0, plain: 0, end: 0, run: 0, flags: 0, then: -1 };
   private count = 0;
 
   constructor(private readonly model: Model) {}
@@ -74,12 +99,12 @@ export class WeekSolver {
    */
   best(
     worker: Worker,
-    rewards: Float64Array,
+    rewards: Rewards,
     limit = Infinity,
   ): { readonly value: number; readonly week: PersonWeek } | null {
-    const offers = worker.choices.map((list) => this.offersOf(list, rewards));
+    const offers = worker.choices.map((list, day) => this.offersOf(list, worker.pairs[day], rewards));
     const { rest, soonest } = this.outlook(worker, offers);
-    const { cost, end, run, flags, paid, young, did, fresh } = this;
+    const { cost, end, run, flags, paid, young, plain, did, fresh } = this;
     this.begin(worker);
     let [first, last] = [0, 1];
     for (let day = 0; day < 7; day++) {
@@ -99,8 +124,10 @@ export class WeekSolver {
         fresh.cost = cost[at];
         fresh.paid = paid[at];
         fresh.young = young[at];
+        fresh.plain = plain[at];
         fresh.end = end[at];
         fresh.run = 0;
+        fresh.then = -1;
         fresh.flags = flags[at] & ~IN_RUN;
         this.keep(worker, at, OFF, goal);
         for (const offer of offers[day]) {
@@ -114,6 +141,8 @@ export class WeekSolver {
           }
           fresh.cost = cost[at] + offer.value;
           fresh.paid = paid[at] + offer.paid;
+          fresh.plain = plain[at] + offer.plain;
+          fresh.then = offer.then;
           fresh.run = daysInRow;
           fresh.flags = flags[at] | PROPOSED | IN_RUN | LAST | this.restBefore(worker, at, offer.start);
           fresh.end = Math.max(end[at], offer.end);
@@ -129,6 +158,7 @@ export class WeekSolver {
     this.cost[0] = 0;
     this.paid[0] = worker.paid;
     this.young[0] = worker.young?.paid ?? 0;
+    this.plain[0] = worker.plain;
     this.end[0] = worker.lastEnd;
     this.run[0] = Math.min(worker.run, 1000);
     this.flags[0] = worker.weeklyRest === 0 ? RESTED : 0;
@@ -154,6 +184,8 @@ export class WeekSolver {
     fresh.cost = this.cost[at];
     fresh.paid = this.paid[at];
     fresh.young = this.young[at];
+    fresh.plain = this.plain[at];
+    fresh.then = -1;
     fresh.run = daysInRow;
     fresh.end = end[at];
     fresh.flags = flags[at];
@@ -175,7 +207,7 @@ export class WeekSolver {
     what: number,
     goal: { readonly most: number; readonly left: number; readonly soonest: number },
   ): void {
-    const { cost, end, run, flags, young, did, next, head, fresh } = this;
+    const { cost, end, run, flags, young, plain, did, next, head, fresh } = this;
     if (fresh.cost > goal.most) return;
     // A run that cannot grow too long any more is none.
     if (fresh.run + goal.left <= worker.mostDays) {
@@ -197,7 +229,8 @@ export class WeekSolver {
         cost[at] <= fresh.cost &&
         end[at] <= fresh.end &&
         run[at] <= fresh.run &&
-        young[at] <= fresh.young
+        young[at] <= fresh.young &&
+        plain[at] <= fresh.plain
       )
         return;
       if (
@@ -205,7 +238,8 @@ export class WeekSolver {
         fresh.cost <= cost[at] &&
         fresh.end <= end[at] &&
         fresh.run <= run[at] &&
-        fresh.young <= young[at]
+        fresh.young <= young[at] &&
+        fresh.plain <= plain[at]
       ) {
         did[at] = DROPPED;
         if (before < 0) head[bucket] = next[at];
@@ -217,6 +251,8 @@ export class WeekSolver {
     cost[n] = fresh.cost;
     this.paid[n] = fresh.paid;
     young[n] = fresh.young;
+    plain[n] = fresh.plain;
+    this.then[n] = fresh.then;
     end[n] = fresh.end;
     run[n] = fresh.run;
     flags[n] = fresh.flags;
@@ -227,62 +263,76 @@ export class WeekSolver {
   }
 
   /** The best of whole weeks that may be worked. */
-  private bestOf(worker: Worker, first: number, last: number, rewards: Float64Array, limit: number) {
-    const { model, flags, end, did, paid } = this;
+  private bestOf(worker: Worker, first: number, last: number, rewards: Rewards, limit: number) {
+    const { model, flags, end, did, paid, plain } = this;
     let [least, which] = [limit, -1];
     for (let at = first; at < last; at++) {
       if (did[at] === DROPPED) continue;
       if (flags[at] & PROPOSED) {
-        if (flags[at] & LAST && worker.nextStart < end[at] + worker.dailyRest) continue;
+        if (flags[at] & LAST && worker.endBy < end[at]) continue;
         if (flags[at] & IN_RUN && this.run[at] + worker.runAfter > worker.mostDays) continue;
         if (!(flags[at] & RESTED) && model.end - end[at] < worker.weeklyRest) continue;
       }
-      const value = this.cost[at] + weekCost(worker, model.weights, paid[at] - worker.paid);
+      const value =
+        this.cost[at] +
+        weekCost(worker, model.weights, paid[at] - worker.paid, plain[at] - worker.plain) +
+        rewards.pay * weeklyPremium(worker, plain[at] - worker.plain);
       if (value <= least && (value < least || which < 0)) [least, which] = [value, at];
     }
     if (which < 0) return null;
-    const options = new Int32Array(7).fill(OFF);
-    let cost = least;
+    const options = noOptions();
     for (let at = which, day = 6; day >= 0; at = this.parent[at], day--)
       if (did[at] >= 0) {
         options[day] = did[at];
-        cost += rewards[did[at]];
+        options[7 + day] = this.then[at];
       }
-    return { value: least, week: { options, cost } };
+    return { value: least, week: weekOf(model, worker, options) };
   }
 
   /**
-   * The choices of a day that can be best: of those of one span the best role; of those that pay alike none that
-   * another is better than and lies inside of.
+   * The choices of a day that can be best, alone or two with a pause: of those of one span the best role; of those that
+   * pay alike none that another is better than and lies inside of.
    */
-  private offersOf(choices: readonly Choice[], rewards: Float64Array): Offer[] {
+  private offersOf(choices: readonly Choice[], pairs: readonly Pair[], rewards: Rewards): Offer[] {
     const bySpan = new Map<object, Offer>();
-    for (const { option, cost } of choices) {
+    for (const { option, cost, pay, apart } of choices) {
       const { span } = this.model.options[option];
-      const value = cost - rewards[option];
+      const { start, end, paid } = span.resolved;
+      const value = cost - rewards.options[option] + rewards.minute * paid + rewards.pay * pay;
       const known = bySpan.get(span);
       if (known && known.value <= value) continue;
-      const { start, end, paid } = span.resolved;
-      bySpan.set(span, { option, value, start, end, paid });
+      bySpan.set(span, { option, then: -1, value, start, end, paid, plain: paid - apart });
     }
     const offers: Offer[] = [];
-    for (const one of bySpan.values()) {
+    const offer = (one: Offer) => {
       const isWorse = (than: Offer, other: Offer) =>
         than.paid === other.paid &&
         than.value <= other.value &&
+        than.plain <= other.plain &&
         than.start >= other.start &&
         than.end <= other.end;
-      if (offers.some((other) => isWorse(other, one))) continue;
+      if (offers.some((other) => isWorse(other, one))) return;
       for (let i = offers.length - 1; i >= 0; i--) if (isWorse(one, offers[i])) offers.splice(i, 1);
       offers.push(one);
+    };
+    bySpan.forEach(offer);
+    for (const { first, then, cost, pay, apart } of pairs) {
+      const [one, other] = [bySpan.get(first), bySpan.get(then)];
+      if (!one || !other) continue;
+      offer({
+        ...{ option: one.option, then: other.option, start: one.start, end: other.end },
+        value: one.value + other.value + cost + rewards.pay * pay,
+        paid: one.paid + other.paid,
+        plain: one.plain + other.plain - apart,
+      });
     }
     return offers;
   }
 
   /** From each day on: the least that can be added, and before when a shift may have ended that hinders nothing. */
-  private outlook({ standing, nextStart, dailyRest }: Worker, offers: readonly (readonly Offer[])[]) {
+  private outlook({ standing, endBy, dailyRest }: Worker, offers: readonly (readonly Offer[])[]) {
     const rest = new Float64Array(8);
-    const soonest = new Float64Array(8).fill(nextStart - dailyRest);
+    const soonest = new Float64Array(8).fill(endBy);
     for (let day = 6; day >= 0; day--) {
       let least = 0;
       let start = Infinity;
@@ -298,17 +348,49 @@ export class WeekSolver {
   }
 }
 
-/** What options earn at prices by segment, in points for one person through the whole segment. */
-export function rewardsOf({ segments, options }: Model, prices: ArrayLike<number>): Float64Array {
+/** The week that some options make, by day and then those after a pause. */
+export function weekOf({ options: all, weights }: Model, worker: Worker, options: Int32Array): PersonWeek {
+  let [cost, paid, pay, plain] = [0, 0, 0, 0];
+  const add = (day: number, option: number) => {
+    const choice = worker.choices[day].find((one) => one.option === option)!;
+    const its = all[option].span.resolved.paid;
+    cost += choice.cost;
+    paid += its;
+    pay += choice.pay;
+    plain += its - choice.apart;
+  };
+  for (let day = 0; day < 7; day++) {
+    const [option, then] = [options[day], options[7 + day]];
+    if (option >= 0) add(day, option);
+    if (then < 0) continue;
+    add(day, then);
+    const [first, second] = [all[option].span, all[then].span];
+    const pair = worker.pairs[day].find((one) => one.first === first && one.then === second)!;
+    cost += pair.cost;
+    pay += pair.pay;
+    plain -= pair.apart;
+  }
+  cost += weekCost(worker, weights, paid, plain);
+  return { options, cost, paid, pay: pay + weeklyPremium(worker, plain) };
+}
+
+/** What options earn at prices by segment, in points for one person through the whole segment; then the budget's. */
+export function rewardsOf({ segments, options }: Model, prices: ArrayLike<number>): Rewards {
   const sums = new Float64Array(segments.length + 1);
   for (let i = 0; i < segments.length; i++) sums[i + 1] = sums[i] + prices[i];
-  return Float64Array.from(
-    options,
-    ({ own, all }) => sums[own[1]] - sums[own[0]] + sums[all[1]] - sums[all[0]],
-  );
+  return {
+    options: Float64Array.from(
+      options,
+      ({ own, all }) => sums[own[1]] - sums[own[0]] + sums[all[1]] - sums[all[0]],
+    ),
+    minute: prices[segments.length] ?? 0,
+    pay: prices[segments.length + 1] ?? 0,
+  };
 }
 
 /** What a week costs less what it earns. */
-export function valueOf({ options, cost }: PersonWeek, rewards: Float64Array): number {
-  return options.reduce((value, option) => (option < 0 ? value : value - rewards[option]), cost);
+export function valueOf({ options, cost, paid, pay }: PersonWeek, rewards: Rewards): number {
+  let value = cost + rewards.minute * paid + rewards.pay * pay;
+  for (const option of options) if (option >= 0) value -= rewards.options[option];
+  return value;
 }

@@ -1,6 +1,7 @@
 import { seeded } from '../seeded';
 import { DAY } from '../time/span';
 import { type PersonWeek, type WeekSolver, rewardsOf, valueOf } from './best-week';
+import { addedBy, overBudgetPoints } from './budget';
 import { Covered } from './covered';
 import { type Model, lengthOf } from './model';
 import { type GoesOn, shuffle } from './prices';
@@ -21,7 +22,9 @@ export interface Improvement {
 /** Points of a plan of this model: what its weeks cost, and what is missing. */
 export function totalOf(model: Model, weeks: readonly PersonWeek[]): number {
   const covered = new Covered(model, weeks);
-  return weeks.reduce((sum, { cost }) => sum + cost, 0) + covered.missing * model.weights.missing;
+  const { paid, pay } = addedBy(weeks);
+  const cost = weeks.reduce((sum, week) => sum + week.cost, 0) + overBudgetPoints(model, paid, pay);
+  return cost + covered.missing * model.weights.missing;
 }
 
 /** How many people are taken out at once, at most. */
@@ -45,7 +48,14 @@ export function improve(
   const weeks = start.slice();
   const covered = new Covered(model, weeks);
   let cost = weeks.reduce((sum, week) => sum + week.cost, 0);
-  const total = () => cost + covered.missing * weights.missing;
+  let { paid, pay } = addedBy(weeks);
+  const total = () => cost + covered.missing * weights.missing + overBudgetPoints(model, paid, pay);
+  const count = (week: PersonWeek, by: 1 | -1) => {
+    covered.add(week.options, by);
+    cost += by * week.cost;
+    paid += by * week.paid;
+    pay += by * week.pay;
+  };
   const able = ableBySegment(model);
   const placed = able.filter((list) => list.length > 0);
   if (placed.length === 0) return weeks;
@@ -55,19 +65,12 @@ export function improve(
     return order;
   });
   const put = (index: number, week: PersonWeek) => {
-    covered.add(weeks[index].options, -1);
-    cost += week.cost - weeks[index].cost;
-    weeks[index] = week;
-    covered.add(week.options, 1);
-  };
-  const out = (index: number) => {
-    covered.add(weeks[index].options, -1);
-    cost -= weeks[index].cost;
+    count(weeks[index], -1);
+    back(index, week);
   };
   const back = (index: number, week: PersonWeek) => {
     weeks[index] = week;
-    cost += week.cost;
-    covered.add(week.options, 1);
+    count(week, 1);
   };
   /** Somewhere nobody is on who is needed, or anywhere; who could be there, and now and then somebody else. */
   const group = (): number[] => {
@@ -86,7 +89,7 @@ export function improve(
     const chosen = group();
     const before = total();
     const old = chosen.map((index) => weeks[index]);
-    for (const index of chosen) out(index);
+    for (const index of chosen) count(weeks[index], -1);
     const noise = chosen.length > 1 ? 0.3 * random() : 0;
     chosen.forEach((index, i) => {
       const left = chosen.length - 1 - i;
@@ -98,6 +101,11 @@ export function improve(
         if (prices === null || short > left) return most * (1 - noise * random());
         return Math.min(most, prices[at] * (1.3 + noise * random()) + lengthOf(segment) * BESIDES);
       });
+      // What the budget has left is for those who are still to go back, at its price; beyond it all of it counts.
+      worth.push(
+        paid >= model.left.minutes ? weights.overMinute : (prices?.[segments.length] ?? 0),
+        pay >= model.left.pay ? weights.overPay : (prices?.[segments.length + 1] ?? 0),
+      );
       const rewards = rewardsOf(model, worth);
       const was = valueOf(old[i], rewards) + 1e-6;
       back(index, solver.best(workers[index], rewards, was)?.week ?? old[i]);

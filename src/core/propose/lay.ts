@@ -71,7 +71,8 @@ export function itemsOf(
     }
     const fills = open.get(likeness(shift))?.shift() ?? null;
     if (fills === null && laying.isOnlyOpen) continue;
-    const id = `proposed ${shift.person} ${shift.date}`;
+    const isAgain = items.some((one) => one.person === shift.person && one.date === shift.date);
+    const id = `proposed ${shift.person} ${shift.date}${isAgain ? ' again' : ''}`;
     items.push({ id, person: shift.person!, date: shift.date, shift, fills, removes: [] });
   }
   for (const { id, person, date } of leaving.values()) {

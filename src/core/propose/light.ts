@@ -1,3 +1,4 @@
+import { BUDGET_PRICES } from './budget';
 import type { LinearSolver } from './master';
 import { type Model, lengthOf } from './model';
 
@@ -7,15 +8,15 @@ import { type Model, lengthOf } from './model';
  */
 class LightProgram {
   private readonly program: ReturnType<LinearSolver['createModel']>;
-  /** Rows of segments come first. */
+  /** Rows of segments come first, then the budget's. */
   private readonly segments: number;
 
   constructor(
     model: Model,
     private readonly highs: LinearSolver,
   ) {
-    const { segments, workers, options, weights } = model;
-    this.segments = segments.length;
+    const { segments, workers, options, weights, left } = model;
+    this.segments = segments.length + BUDGET_PRICES;
     const [cost, upper]: [number[], number[]] = [[], []];
     const column = (itsCost: number, most: number) => {
       cost.push(itsCost);
@@ -35,10 +36,10 @@ class LightProgram {
     };
     const takers: number[][] = options.map(() => []);
     const all = workers.map(({ choices }) =>
-      choices.flat().map(({ option, cost: itsCost }) => {
+      choices.flat().map(({ option, cost: itsCost, pay }) => {
         const made = column(itsCost, 1);
         takers[option].push(made);
-        return { option, column: made };
+        return { option, pay, column: made };
       }),
     );
     const missing = segments.map((segment) => column(lengthOf(segment) * weights.missing, segment.need));
@@ -49,6 +50,15 @@ class LightProgram {
       for (const [from, to] of [own, all]) for (let i = from; i < to; i++) covering[i].push(taken[option]);
     });
     segments.forEach(({ need }, i) => row(need, highs.infinity, [...covering[i], missing[i]]));
+    const cells = all.flat();
+    const budget = (limit: number, weight: number, of: (cell: (typeof cells)[number]) => number) => {
+      const its = limit === Infinity ? [] : cells;
+      row(-limit, highs.infinity, [...its.map((cell) => cell.column), column(weight, highs.infinity)], (i) =>
+        i < its.length ? -of(its[i]) : 1,
+      );
+    };
+    budget(left.minutes, weights.overMinute, ({ option }) => options[option].span.resolved.paid);
+    budget(left.pay, weights.overPay, ({ pay }) => pay);
     options.forEach((_, option) =>
       row(0, 0, [...takers[option], taken[option]], (i) => (i < takers[option].length ? 1 : -1)),
     );
@@ -71,9 +81,9 @@ class LightProgram {
           i < columns.length ? paid(i) : i === columns.length ? 1 : -1,
         );
       }
-      if (worker.overtimeFrom < Infinity && worker.overtimeCost > 0) {
-        const beyond = column(worker.overtimeCost, highs.infinity);
-        row(-highs.infinity, worker.overtimeFrom - worker.paid, [...columns, beyond], (i) =>
+      if (worker.overtimeFrom < Infinity && worker.overtimeCost * weights.pay > 0) {
+        const beyond = column(worker.overtimeCost * weights.pay, highs.infinity);
+        row(-highs.infinity, worker.overtimeFrom - worker.plain, [...columns, beyond], (i) =>
           i < columns.length ? paid(i) : -1,
         );
       }

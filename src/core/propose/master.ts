@@ -1,5 +1,6 @@
 import loadHighs, { type Highs, type Model as LinearProgram } from 'highs';
 import type { PersonWeek } from './best-week';
+import { BUDGET_PRICES } from './budget';
 import { type Model, lengthOf } from './model';
 
 /** What solves linear programs. */
@@ -40,17 +41,29 @@ export class Master {
     private readonly model: Model,
     private readonly highs: LinearSolver,
   ) {
-    const { segments, workers, weights } = model;
-    const [rows, columns] = [segments.length + workers.length, segments.length];
+    const { segments, workers, weights, left } = model;
+    const own = segments.length + BUDGET_PRICES;
+    const [rows, columns] = [own + workers.length, own];
+    const none = -highs.infinity;
     this.seen = workers.map(() => new Set());
     this.program = highs.createModel({
       numCols: columns,
       numRows: rows,
-      colCost: Float64Array.from(segments, (segment) => lengthOf(segment) * weights.missing),
+      colCost: Float64Array.from([
+        ...segments.map((segment) => lengthOf(segment) * weights.missing),
+        ...[weights.overMinute, weights.overPay],
+      ]),
       colLower: new Float64Array(columns),
-      colUpper: Float64Array.from(segments, ({ need }) => need),
-      rowLower: Float64Array.from([...segments.map(({ need }) => need), ...workers.map(() => 1)]),
-      rowUpper: Float64Array.from([...segments.map(() => highs.infinity), ...workers.map(() => 1)]),
+      colUpper: Float64Array.from([...segments.map(({ need }) => need), highs.infinity, highs.infinity]),
+      rowLower: Float64Array.from([
+        ...segments.map(({ need }) => need),
+        ...[left.minutes, left.pay].map((one) => (one === Infinity ? none : -one)),
+        ...workers.map(() => 1),
+      ]),
+      rowUpper: Float64Array.from([
+        ...Array.from({ length: own }, () => highs.infinity),
+        ...workers.map(() => 1),
+      ]),
       matrix: {
         ...{ format: 'csc', numRows: rows, numCols: columns },
         starts: Int32Array.from({ length: columns + 1 }, (_, i) => i),
@@ -64,23 +77,31 @@ export class Master {
 
   /** Makes weeks known; how many of them were not. */
   add(found: readonly { readonly worker: number; readonly week: PersonWeek }[]): number {
-    const { segments, workers, options } = this.model;
+    const { segments, workers, options, left } = this.model;
+    const own = segments.length + BUDGET_PRICES;
     const fresh: Column[] = [];
     for (const { worker, week } of found) {
       const key = week.options.join();
       if (this.seen[worker].has(key)) continue;
       this.seen[worker].add(key);
-      fresh.push({ worker, week, column: segments.length + this.columns.length + fresh.length });
+      fresh.push({ worker, week, column: own + this.columns.length + fresh.length });
     }
     if (fresh.length === 0) return 0;
     const starts = [0];
     const indices: number[] = [];
+    const values: number[] = [];
+    const entry = (row: number, value: number) => {
+      indices.push(row);
+      values.push(value);
+    };
     for (const { worker, week } of fresh) {
       for (const option of week.options)
         if (option >= 0)
           for (const [from, to] of [options[option].own, options[option].all])
-            for (let i = from; i < to; i++) indices.push(i);
-      indices.push(segments.length + worker);
+            for (let i = from; i < to; i++) entry(i, 1);
+      if (left.minutes !== Infinity && week.paid !== 0) entry(segments.length, -week.paid);
+      if (left.pay !== Infinity && week.pay !== 0) entry(segments.length + 1, -week.pay);
+      entry(own + worker, 1);
       starts.push(indices.length);
     }
     this.program.addCols({
@@ -88,10 +109,10 @@ export class Master {
       lower: new Float64Array(fresh.length),
       upper: new Float64Array(fresh.length).fill(this.highs.infinity),
       matrix: {
-        ...{ format: 'csc', numRows: segments.length + workers.length, numCols: fresh.length },
+        ...{ format: 'csc', numRows: own + workers.length, numCols: fresh.length },
         starts: Int32Array.from(starts),
         indices: Int32Array.from(indices),
-        values: new Float64Array(indices.length).fill(1),
+        values: Float64Array.from(values),
       },
     });
     this.columns.push(...fresh);
@@ -110,7 +131,7 @@ export class Master {
     const status = this.program.getModelStatus();
     if (status !== this.highs.constants.modelStatus.optimal || !rowDual || !colValue)
       throw new Error(`no choice of weeks was found: ${status}`);
-    const { length } = this.model.segments;
+    const length = this.model.segments.length + BUDGET_PRICES;
     return {
       objective: this.program.getObjectiveValue(),
       prices: Float64Array.from(rowDual.slice(0, length)),

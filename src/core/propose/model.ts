@@ -5,6 +5,9 @@ import type { Day } from '../time/day';
 import { DAY } from '../time/span';
 import type { Wish } from '../wishes/wishes';
 import { type Worker, workerOf } from './worker-of';
+import { type Left, NO_LIMIT, leftOf } from './budget';
+import { SpareMinutes } from './spare-minutes';
+import { SplitDays, type Splits, bothSplits, splitsOf } from './split-days';
 import { type DaySpan, type ShiftTime, type TimeInRole, timesInUse, timesOfWeek } from './shift-times';
 
 /** What the parts of the goal weigh, in points: a hundred are one unit of the currency. */
@@ -18,20 +21,32 @@ export interface Weights {
   readonly over: number;
   /** A paid minute, whatever it costs: nobody is put on who is not needed. More than a minute below the contract. */
   readonly worked: number;
-  /** A shift that is not one of those to stay near to. */
+  /** A shift that is not one of those to stay near to, and one that its person did not work the week before. */
   readonly change: number;
+  readonly unlike: number;
   /** A shift against a wish, for each point of how much it matters. */
   readonly wish: number;
   /** One shift of a kind more than one's share, twice as much for each further one. */
   readonly fair: number;
+  /** A point of pay. */
+  readonly pay: number;
+  /** A day of two parts. */
+  readonly split: number;
+  /** A minute in which somebody is on who alone could step in elsewhere. */
+  readonly reserve: number;
+  /** A paid minute, and a point of pay, above the budget of the week. */
+  readonly overMinute: number;
+  readonly overPay: number;
 }
 
 export const WEIGHTS: Weights = {
-  ...{ missing: 2000, ratherNot: 8, under: 5, over: 2, worked: 6, change: 500, wish: 1500, fair: 150 },
+  ...{ missing: 2000, ratherNot: 8, under: 5, over: 2, worked: 6, change: 500, unlike: 100, wish: 1500 },
+  ...{ fair: 150, pay: 1, split: 800, reserve: 0, overMinute: 10, overPay: 0.5 },
 };
 
 const NOTHING_COUNTS: Weights = {
-  ...{ missing: 0, ratherNot: 0, under: 0, over: 0, worked: 0, change: 0, wish: 0, fair: 0 },
+  ...{ missing: 0, ratherNot: 0, under: 0, over: 0, worked: 0, change: 0, unlike: 0, wish: 0, fair: 0 },
+  ...{ pay: 0, split: 0, reserve: 0, overMinute: 0, overPay: 0 },
 };
 
 /** What can be given to somebody on a day: a span in a role, and which segments it covers. */
@@ -67,6 +82,8 @@ export interface Model {
   readonly isOnlyOpen: boolean;
   /** For whom, when and in which roles shifts are proposed; left out: for all. */
   readonly scope: Pick<Asked, 'people' | 'dates' | 'roles'>;
+  /** What is left of the week's budget. */
+  readonly left: Left;
   /** Elapsed minutes at which the week begins and ends. */
   readonly begin: number;
   readonly end: number;
@@ -84,6 +101,10 @@ export interface Asked {
   readonly isOnlyOpen?: boolean;
   /** Shifts to stay near to, as those of a draft that may be moved: any other costs besides. */
   readonly before?: readonly Shift[];
+  /** Shifts of the week before, as if they were of this one: what people are used to. */
+  readonly lately?: readonly Shift[];
+  /** How days are split besides those of the plan; left out: not at all. */
+  readonly splits?: Splits | null;
   /** What people wish for in the week. */
   readonly wishes?: readonly (Wish & { readonly person: string })[];
   /** How many more shifts of a kind than their share people have had, by person and kind. */
@@ -106,11 +127,20 @@ export function modelOf(plan: Plan, asked: Asked = {}): Model {
   const { clock } = judgement.context;
   const first = plan.from + firstDay;
   const all = { ...WEIGHTS, ...weights };
+  const split = bothSplits(
+    asked.splits ?? null,
+    splitsOf([...plan.shifts, ...plan.surroundingShifts.filter(({ site: other }) => other === null)]),
+  );
+  const extra = {
+    pairs: split && new SplitDays(judgement, options, split, all),
+    spare: all.reserve > 0 ? new SpareMinutes(judgement, firstDay) : null,
+  };
   return {
     ...{ judgement, firstDay, weights: all, options, segments },
     isOnlyOpen: asked.isOnlyOpen ?? false,
     scope: { people: asked.people, dates: asked.dates, roles: asked.roles },
-    workers: plan.people.map((_, index) => workerOf(judgement, index, firstDay, options, all, asked)),
+    workers: plan.people.map((_, index) => workerOf(judgement, index, firstDay, options, all, asked, extra)),
+    left: leftOf(judgement, firstDay),
     begin: clock.elapsed(first * DAY),
     end: clock.elapsed((first + 7) * DAY),
   };
@@ -222,10 +252,12 @@ export function lengthOf({ from, to }: Segment): number {
 export function onlyMissing(model: Model, weight: number): Model {
   return {
     ...model,
+    left: NO_LIMIT,
     weights: { ...NOTHING_COUNTS, missing: weight },
     workers: model.workers.map((worker) => ({
       ...{ ...worker, overtimeCost: 0 },
-      choices: worker.choices.map((list) => list.map(({ option }) => ({ option, cost: 0 }))),
+      choices: worker.choices.map((list) => list.map((choice) => ({ ...choice, cost: 0, pay: 0 }))),
+      pairs: worker.pairs.map((list) => list.map((pair) => ({ ...pair, cost: 0, pay: 0 }))),
     })),
   };
 }

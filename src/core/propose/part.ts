@@ -1,4 +1,5 @@
 import type { PersonWeek } from './best-week';
+import { addedBy } from './budget';
 import { Covered } from './covered';
 import type { Model, Segment } from './model';
 
@@ -10,10 +11,9 @@ export function partOf(
   prices: ArrayLike<number>,
 ): { readonly part: Model; readonly prices: number[] } {
   const isIn = new Set(group);
-  const covered = new Covered(
-    model,
-    weeks.filter((_, index) => !isIn.has(index)),
-  );
+  const others = weeks.filter((_, index) => !isIn.has(index));
+  const covered = new Covered(model, others);
+  const added = addedBy(others);
   const segments: Segment[] = [];
   const kept: number[] = [];
   // How many of the segments before one are left: those that are covered by the others drop out.
@@ -27,10 +27,12 @@ export function partOf(
     return at;
   });
   before.push(segments.length);
+  kept.push(prices[model.segments.length] ?? 0, prices[model.segments.length + 1] ?? 0);
   const moved = ([from, to]: readonly [number, number]): [number, number] => [before[from], before[to]];
   const part = {
     ...model,
     segments,
+    left: { minutes: model.left.minutes - added.paid, pay: model.left.pay - added.pay },
     options: model.options.map((option) => ({ ...option, own: moved(option.own), all: moved(option.all) })),
     workers: group.map((index, i) => ({ ...model.workers[index], index: i })),
   };

@@ -1,5 +1,6 @@
 import { seeded } from '../seeded';
 import { type PersonWeek, type WeekSolver, rewardsOf, valueOf } from './best-week';
+import { addedBy, budgetPrices, budgetWorth } from './budget';
 import { Covered } from './covered';
 import { type Model, lengthOf } from './model';
 
@@ -30,15 +31,19 @@ export function boundAt(
   const prices = model.segments.map((segment, i) =>
     Math.min(Math.max(0, Math.round(asked[i])), model.weights.missing * lengthOf(segment)),
   );
+  const [minute, pay] = budgetPrices(model, asked[prices.length], asked[prices.length + 1]);
+  prices.push(minute, pay);
   const rewards = rewardsOf(model, prices);
   let bound = model.segments.reduce((sum, { need }, i) => sum + prices[i] * need, 0);
+  bound -= budgetWorth(model, minute, pay);
   const weeks = model.workers.map((worker) => {
     const limit = known ? valueOf(known[worker.index], rewards) : Infinity;
     const { value, week } = solver.best(worker, rewards, limit)!;
     bound += value;
     return week;
   });
-  return { prices, bound, weeks };
+  // Every plan comes to whole points, so what is a part of one is one.
+  return { prices, bound: Math.ceil(bound), weeks };
 }
 
 /** Goes on or not, asked now and then. */
@@ -66,12 +71,12 @@ export function ascend(
   solver: WeekSolver,
   { passes, seed, goesOn = () => true, onWeek, onBound, prices: known }: Ascent,
 ): Priced {
-  const { segments, workers, weights } = model;
+  const { segments, workers, weights, left } = model;
   const random = seeded(seed);
   const groups = Math.min(30, workers.length);
   const caps = segments.map((segment) => weights.missing * lengthOf(segment));
   const scale = segments.map((one) => lengthOf(one) / Math.sqrt(one.need * groups));
-  const prices = known?.slice() ?? segments.map((segment) => lengthOf(segment) * START);
+  const prices = known?.slice() ?? [...segments.map((segment) => lengthOf(segment) * START), 0, 0];
   const covered = new Covered(model);
   let rewards = rewardsOf(model, prices);
   const weeks = workers.map((worker) => {
@@ -87,7 +92,16 @@ export function ascend(
   for (let pass = 0; pass < passes && goesOn(); pass++) {
     shuffle(order, random);
     for (let group = 0; group < groups && goesOn(); group++) {
-      for (let i = 0; i < prices.length; i++) {
+      // A budget that is missed by a hundredth of it moves its price as far as one that is missed by half.
+      const dearer = (at: number, most: number, added: number, left: number) => {
+        if (left === Infinity) return;
+        const missed = Math.max(-1, Math.min(1, (100 * (added - left)) / Math.max(1, Math.abs(left))));
+        prices[at] = Math.min(most, Math.max(0, prices[at] + (step * most * missed) / 40));
+      };
+      const { paid, pay } = addedBy(weeks);
+      dearer(segments.length, weights.overMinute, paid, left.minutes);
+      dearer(segments.length + 1, weights.overPay, pay, left.pay);
+      for (let i = 0; i < segments.length; i++) {
         const short = segments[i].need - covered.on[i];
         prices[i] = Math.min(caps[i], Math.max(0, prices[i] + step * scale[i] * short));
       }

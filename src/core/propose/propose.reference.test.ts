@@ -62,67 +62,79 @@ test('periods of four hours are covered by as many people as a hand proof asks f
 });
 
 /** Every plan there is of a small week, looked at by the core one by one. */
-test.each([1, 2, 3])('small week %i: no plan at all is better than the one proposed', async (seed) => {
-  const random = seeded(seed);
-  const below = (n: number) => Math.floor(random() * n);
-  const week = plan({
-    people: ['ann', 'bo'].map((id) =>
-      person(id, {
-        roles: [{ ...bar, hourlyRate: 10 + below(8) }],
-        contractMinutes: [null, 600, 1200][below(3)],
-        maxWeekMinutes: [null, 900][below(2)],
-      }),
-    ),
-    needs: [0, 1].map((day) => need('bar', day, `${8 + below(2)}-${18 + below(4)}`, 1 + below(2))),
-  });
-  const times = [
-    { role: 'bar', from: 480, to: 900 },
-    { role: 'bar', from: 840, to: 1320 },
-  ];
-  const model = modelOf(week, { times });
-  const judgement = judge(week);
-  // Each person's weeks that the core finds nothing in, with what they cost.
-  const weeks = model.workers.map((worker) => {
-    const found: { shifts: Shift[]; cost: number }[] = [];
-    const from = (day: number, shifts: Shift[], cost: number, paid: number): void => {
-      if (day === 7) {
-        const after = withShifts(judgement, worker.index, shifts);
-        if (!isBarred(snagsAppearing(judgement.people[worker.index], after)))
-          found.push({ shifts, cost: cost + weekCost(worker, model.weights, paid) });
-        return;
+test.each([1, 2, 3, 4, 5, 6])(
+  'small week %i: no plan at all is better than the one proposed',
+  async (seed) => {
+    const random = seeded(seed);
+    const below = (n: number) => Math.floor(random() * n);
+    const week = plan({
+      people: ['ann', 'bo'].map((id) =>
+        person(id, {
+          roles: [{ ...bar, hourlyRate: 10 + below(8) }],
+          contractMinutes: [null, 600, 1200][below(3)],
+          maxWeekMinutes: [null, 900][below(2)],
+        }),
+      ),
+      needs: [0, 1].map((day) => need('bar', day, `${8 + below(2)}-${18 + below(4)}`, 1 + below(2))),
+      budget: { minutes: [null, 900, 1500][below(3)], cost: [null, 150, 300][below(3)] },
+    });
+    const times = [
+      { role: 'bar', from: 480, to: 900 },
+      { role: 'bar', from: 840, to: 1320 },
+    ];
+    const model = modelOf(week, { times });
+    const judgement = judge(week);
+    // Each person's weeks that the core finds nothing in, with what they cost.
+    const weeks = model.workers.map((worker) => {
+      const found: { shifts: Shift[]; cost: number; paid: number; pay: number }[] = [];
+      const from = (day: number, shifts: Shift[], cost: number, paid: number): void => {
+        if (day === 7) {
+          const after = withShifts(judgement, worker.index, shifts);
+          if (!isBarred(snagsAppearing(judgement.people[worker.index], after)))
+            found.push({
+              ...{ shifts, paid: after.paid, pay: after.cost },
+              cost: cost + weekCost(worker, model.weights, paid, paid),
+            });
+          return;
+        }
+        from(day + 1, shifts, cost, paid);
+        for (const choice of worker.choices[day]) {
+          const { span } = model.options[choice.option];
+          const of = { id: `${worker.index} ${day}`, person: week.people[worker.index].id, role: 'bar' };
+          const shift = { ...span.resolved.planShift!, ...of };
+          from(day + 1, [...shifts, shift], cost + choice.cost, paid + span.resolved.paid);
+        }
+      };
+      from(0, [], 0, 0);
+      return found;
+    });
+    const proposal = await propose(week, { times });
+    const total = proposal.score + proposal.missingMinutes * model.weights.missing;
+    // What is missing, counted minute by minute from the needs as they are written.
+    const missingWith = (shifts: readonly Shift[]) => {
+      let minutes = 0;
+      for (const { days, from, to, count } of week.needs) {
+        const own = shifts.filter(({ date }) => days![date - week.from]);
+        for (let t = from; t < to; t++)
+          minutes += Math.max(0, count - own.filter((one) => one.from <= t && t < one.to).length);
       }
-      from(day + 1, shifts, cost, paid);
-      for (const choice of worker.choices[day]) {
-        const { span } = model.options[choice.option];
-        const of = { id: `${worker.index} ${day}`, person: week.people[worker.index].id, role: 'bar' };
-        const shift = { ...span.resolved.planShift!, ...of };
-        from(day + 1, [...shifts, shift], cost + choice.cost, paid + span.resolved.paid);
-      }
+      return minutes;
     };
-    from(0, [], 0, 0);
-    return found;
-  });
-  const proposal = await propose(week, { times });
-  const total = proposal.score + proposal.missingMinutes * model.weights.missing;
-  // What is missing, counted minute by minute from the needs as they are written.
-  const missingWith = (shifts: readonly Shift[]) => {
-    let minutes = 0;
-    for (const { days, from, to, count } of week.needs) {
-      const own = shifts.filter(({ date }) => days![date - week.from]);
-      for (let t = from; t < to; t++)
-        minutes += Math.max(0, count - own.filter((one) => one.from <= t && t < one.to).length);
-    }
-    return minutes;
-  };
-  expect(missingWith(proposal.shifts)).toBe(proposal.missingMinutes);
-  let least = Infinity;
-  for (const a of weeks[0])
-    for (const b of weeks[1]) {
-      const cost = a.cost + b.cost;
-      if (cost >= least) continue;
-      const missing = missingWith([...a.shifts, ...b.shifts]);
-      least = Math.min(least, cost + missing * model.weights.missing);
-    }
-  expect(total).toBe(least);
-  expect(proposal.bound).toBeLessThanOrEqual(proposal.score);
-});
+    expect(missingWith(proposal.shifts)).toBe(proposal.missingMinutes);
+    let least = Infinity;
+    for (const a of weeks[0])
+      for (const b of weeks[1]) {
+        const { minutes, cost: money } = week.budget;
+        const cost =
+          a.cost +
+          b.cost +
+          Math.max(0, a.paid + b.paid - (minutes ?? Infinity)) * model.weights.overMinute +
+          Math.max(0, a.pay + b.pay - (money === null ? Infinity : money * 100)) * model.weights.overPay;
+        if (cost >= least) continue;
+        const missing = missingWith([...a.shifts, ...b.shifts]);
+        least = Math.min(least, cost + missing * model.weights.missing);
+      }
+    expect(total).toBe(least);
+    expect(proposal.bound).toBeLessThanOrEqual(proposal.score);
+  },
+);

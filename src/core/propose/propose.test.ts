@@ -4,6 +4,7 @@ import type { Need, Plan } from '../plan/types';
 import { seeded } from '../seeded';
 import { MONDAY, available, need, person, plan, randomPlan, repeats, shift } from '../testing';
 import { WeekSolver } from './best-week';
+import { BUDGET_PRICES } from './budget';
 import { missingIn } from './missing';
 import { modelOf } from './model';
 import { totalOf } from './improve';
@@ -138,7 +139,11 @@ test('no plan that the core finds nothing in is better than the bound of any pri
     const prices = model.segments.map(({ from, to }) => Math.round((to - from) * 2000 * random() ** 3));
     const { bound } = boundAt(model, solver, prices);
     const weeks = model.workers.map((worker) => {
-      const rewards = new Float64Array(model.options.length).map(() => 9000 * random());
+      const rewards = {
+        options: new Float64Array(model.options.length).map(() => 9000 * random()),
+        minute: 0,
+        pay: 0,
+      };
       return solver.best(worker, rewards)!.week;
     });
     const shifts = weeks.flatMap(({ options }, index) =>
@@ -164,7 +169,11 @@ test('a part of a plan counts as the plan does while the others stay', () => {
     const solver = new WeekSolver(model);
     const anyWeeks = () =>
       model.workers.map((worker) => {
-        const rewards = new Float64Array(model.options.length).map(() => 9000 * random());
+        const rewards = {
+          options: new Float64Array(model.options.length).map(() => 9000 * random()),
+          minute: 0,
+          pay: 0,
+        };
         return solver.best(worker, rewards)!.week;
       });
     const [one, other] = [anyWeeks(), anyWeeks()];
@@ -175,7 +184,7 @@ test('a part of a plan counts as the plan does while the others stay', () => {
       group,
       model.segments.map((_, i) => i),
     );
-    expect(prices).toHaveLength(part.segments.length);
+    expect(prices).toHaveLength(part.segments.length + BUDGET_PRICES);
     const mixed = one.map((week, index) => (group.includes(index) ? other[index] : week));
     const of = (weeks: typeof one) => group.map((index) => weeks[index]);
     expect(totalOf(part, of(other)) - totalOf(part, of(one))).toBe(

@@ -1,16 +1,18 @@
 import { judge, withShifts } from '../consequences/judge';
 import { snagsAppearing } from '../cover/candidates';
 import type { Plan, Shift } from '../plan/types';
-import { type PersonWeek, WeekSolver } from './best-week';
+import { type PersonWeek, WeekSolver, noOptions, weekOf } from './best-week';
+import { BUDGET_PRICES } from './budget';
 import { Covered } from './covered';
 import { type Hole, holesOf } from './holes';
 import { linearSolver } from './master';
 import { type Asked, type Model, lengthOf, modelOf, onlyMissing } from './model';
 import { missingIn } from './missing';
 import { type GoesOn, boundAt } from './prices';
+import { totalOf } from './improve';
 import { type HoleReason, reasonsOf } from './reasons';
 import { FINE, type Found, type Progress, search } from './search';
-import { isBarred, weekCost } from './worker-of';
+import { isBarred } from './worker-of';
 
 /** How long is looked, and by which numbers. The same seed and effort give the same proposal. */
 export interface Effort {
@@ -60,31 +62,35 @@ export async function propose(
 
 /** The weeks that shifts come to; of who has some that cannot be given any more, an empty one. */
 function weeksOf(model: Model, shifts: readonly Shift[]): PersonWeek[] {
-  const { judgement, options, workers, weights } = model;
+  const { judgement, options, workers } = model;
   const { plan } = judgement;
+  const ordered = [...shifts].sort((a, b) => a.date - b.date || a.from - b.from);
   const first = plan.from + model.firstDay;
   return workers.map((worker) => {
-    const taken = new Int32Array(7).fill(-1);
-    const none = { options: taken.slice(), cost: weekCost(worker, weights, 0) };
+    const taken = noOptions();
+    const none = weekOf(model, worker, noOptions());
     const own: Shift[] = [];
-    let [cost, paid] = [0, 0];
-    for (const shift of shifts) {
+    for (const shift of ordered) {
       const day = shift.date - first;
       if (shift.person !== plan.people[worker.index].id || day < 0 || day >= 7) continue;
       const choice = worker.choices[day].find(({ option }) => {
         const { span, role } = options[option];
         return span.from === shift.from && span.to === shift.to && plan.roles[role].id === shift.role;
       });
-      if (!choice || taken[day] >= 0) return none;
-      taken[day] = choice.option;
-      cost += choice.cost;
-      paid += options[choice.option].span.resolved.paid;
+      if (!choice || taken[7 + day] >= 0) return none;
+      const { span } = options[choice.option];
+      if (taken[day] < 0) taken[day] = choice.option;
+      else {
+        const before = options[taken[day]].span;
+        if (!worker.pairs[day].some((pair) => pair.first === before && pair.then === span)) return none;
+        taken[7 + day] = choice.option;
+      }
       own.push(shift);
     }
     if (own.length === 0) return none;
     const after = withShifts(judgement, worker.index, own);
     if (isBarred(snagsAppearing(judgement.people[worker.index], after))) return none;
-    return { options: taken, cost: cost + weekCost(worker, weights, paid) };
+    return weekOf(model, worker, taken);
   });
 }
 
@@ -119,7 +125,7 @@ function proposalOf(model: Model, { weeks, missing, all }: Found): Proposal {
     leastMissingMinutes: leastMissing(model, missing.bound),
     holes,
     reasons: reasonsOf(model, weeks, holes),
-    score: weeks.reduce((sum, { cost }) => sum + cost, 0),
+    score: totalOf(model, weeks) - covered.missing * model.weights.missing,
     bound: all.bound - covered.missing * model.weights.missing,
     certificate: { missing: missing.prices, all: all.prices },
   };
@@ -157,19 +163,19 @@ export function boundsOf(
 
 /** Prices for the segments of a model; those of another one prove little, but nothing wrong. */
 function priced({ segments }: Model, prices: readonly number[]): number[] {
-  return segments.map((_, i) => prices[i] ?? 0);
+  return Array.from({ length: segments.length + BUDGET_PRICES }, (_, i) => prices[i] ?? 0);
 }
 
 function shiftsOf({ judgement: { plan }, options }: Model, weeks: readonly PersonWeek[]): Shift[] {
   return weeks.flatMap((week, index) =>
-    [...week.options]
-      .filter((option) => option >= 0)
-      .map((option): Shift => {
-        const { span, role } = options[option];
-        const shift = span.resolved.planShift!;
-        const person = plan.people[index].id;
-        return { ...shift, id: `proposed ${person} ${shift.date}`, person, role: plan.roles[role].id };
-      }),
+    [...week.options].flatMap((option, place): Shift[] => {
+      if (option < 0) return [];
+      const { span, role } = options[option];
+      const shift = span.resolved.planShift!;
+      const person = plan.people[index].id;
+      const id = `proposed ${person} ${shift.date}${place < 7 ? '' : ' again'}`;
+      return [{ ...shift, id, person, role: plan.roles[role].id }];
+    }),
   );
 }
 

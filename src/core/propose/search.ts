@@ -1,5 +1,5 @@
 import { seeded } from '../seeded';
-import { type PersonWeek, WeekSolver } from './best-week';
+import { type PersonWeek, WeekSolver, noOptions, weekOf } from './best-week';
 import { type Known, generate } from './column-generation';
 import { Covered } from './covered';
 import { improve, relatedTo, totalOf } from './improve';
@@ -8,7 +8,6 @@ import type { LinearSolver } from './master';
 import { type Model, onlyMissing } from './model';
 import { partOf } from './part';
 import { type Bound, type GoesOn, ascend, boundAt } from './prices';
-import { weekCost } from './worker-of';
 
 /** How far a search has come: points of the best plan so far and of what no plan can be better than. */
 export interface Progress {
@@ -150,8 +149,8 @@ function fewestMissing(
 }
 
 /** A week in which nothing is proposed. */
-function noWeek({ workers, weights }: Model, worker: number): PersonWeek {
-  return { options: new Int32Array(7).fill(-1), cost: weekCost(workers[worker], weights, 0) };
+function noWeek(model: Model, worker: number): PersonWeek {
+  return weekOf(model, model.workers[worker], noOptions());
 }
 
 /** Person-minutes that are missing with some weeks. */

@@ -12,17 +12,34 @@ import { snagsAppearing } from '../cover/candidates';
 import { creditedMinutes } from '../hours/credit';
 import { kindKey, shiftKindOf } from '../fairness/shift-kinds';
 import { rateOf } from '../hours/pay';
+import { PayOf } from './pay-of';
+import type { SpareMinutes } from './spare-minutes';
+import type { SplitDays } from './split-days';
 import type { ResolvedShift } from '../plan/resolved-shift';
 import type { Person, Rules, Shift } from '../plan/types';
-import { ageOn } from '../time/day';
+import { type Day, ageOn } from '../time/day';
+import { DAY } from '../time/span';
 import { isWishMet } from '../wishes/wishes';
 import type { Asked, Option, Weights } from './model';
+import type { DaySpan } from './shift-times';
 
 /** An option that somebody may take on a day, with what it costs by itself, in points. */
 export interface Choice {
   /** Number of the option in the model. */
   readonly option: number;
   readonly cost: number;
+  /** What it is paid, in points, and how many of its minutes are paid above the plain rate whatever the week holds. */
+  readonly pay: number;
+  readonly apart: number;
+}
+
+/** Two spans of a day with a pause between them, and what both together come to besides what each does alone. */
+export interface Pair {
+  readonly first: DaySpan;
+  readonly then: DaySpan;
+  readonly cost: number;
+  readonly pay: number;
+  readonly apart: number;
 }
 
 /** The shifts of a day that stand, in elapsed minutes and by start; nothing else is proposed on it. */
@@ -36,10 +53,12 @@ export interface Standing {
 export interface Worker {
   readonly index: number;
   readonly choices: readonly (readonly Choice[])[];
+  readonly pairs: readonly (readonly Pair[])[];
   readonly standing: readonly (Standing | null)[];
-  /** When the last shift before the week ends, and the first after it begins; infinite: there is none. */
+  /** When the last shift before the week ends; minus infinity: there is none. */
   readonly lastEnd: number;
-  readonly nextStart: number;
+  /** When the last of what is proposed must end, for the rests after the week. */
+  readonly endBy: number;
   /** Days in a row that they work just before the week, and in the plan just after it. */
   readonly run: number;
   readonly runAfter: number;
@@ -50,12 +69,14 @@ export interface Worker {
   /** Paid minutes that stand in the week, everywhere and here, and the most that there may be. */
   readonly paid: number;
   readonly paidHere: number;
+  /** Those of them that count for the week's overtime. */
+  readonly plain: number;
   readonly mostPaid: number;
   /** At an age that ends within the week: on which days, how much stands, and how much there may be. */
   readonly young: { readonly days: readonly boolean[]; readonly paid: number; readonly most: number } | null;
   /** Contract less what is credited; null: none. */
   readonly contract: number | null;
-  /** Paid minutes above which each costs points more: never more than it really does. */
+  /** Plain minutes above which each costs points more, at the lowest of their rates. */
   readonly overtimeFrom: number;
   readonly overtimeCost: number;
 }
@@ -68,9 +89,11 @@ export function workerOf(
   options: readonly Option[],
   weights: Weights,
   asked: Asked = {},
+  extra: { readonly pairs?: SplitDays | null; readonly spare?: SpareMinutes | null } = {},
 ): Worker {
   const { plan, context, people } = judgement;
   const { rules } = plan;
+  const { pairs, spare } = extra;
   const person = plan.people[index];
   const { all } = people[index].view;
   const first = plan.from + firstDay;
@@ -99,18 +122,22 @@ export function workerOf(
   const premium = rules.overtime?.weekMinutes ?? null;
   const isPremiumHard = premium !== null && isHard(overtime, rules);
   const rates = person.roles.map(({ role }) => rateOf(context, person, role, first));
+  const pay = new PayOf(judgement, index, firstDay);
+  const choices = choicesOf({ judgement, index, firstDay, options, standing, weights, asked, pay, spare });
+  const dailyRest = isHard(shortRest, rules) ? rules.dailyRestMinutes : 0;
   return {
-    index,
-    choices: choicesOf(judgement, index, firstDay, options, standing, weights, asked),
-    standing,
+    ...{ index, choices, standing, run, runAfter, dailyRest },
+    pairs: choices.map((list) => (pairs && list.length > 1 ? pairs.of(person, list, pay) : [])),
     lastEnd: Math.max(-Infinity, ...before.filter(isWorked).map(({ end }) => end)),
-    nextStart: Math.min(Infinity, ...after.filter(isWorked).map(({ start }) => start)),
-    ...{ run, runAfter },
+    endBy: Math.min(
+      ...after.filter(isWorked).map(({ start }) => start - dailyRest),
+      lastEndBefore(judgement, index, first + 7, after),
+    ),
     mostDays: isHard(daysInARow, rules) ? rules.maxDaysInARow : Infinity,
-    dailyRest: isHard(shortRest, rules) ? rules.dailyRestMinutes : 0,
     weeklyRest: weeklyRestOf(judgement, index, first),
     paid: paidOf(inside),
     paidHere: paidOf(own),
+    plain: pay.plainOf(inside),
     mostPaid: Math.min(
       isHard(longWeek, rules) ? (person.maxWeekMinutes ?? Infinity) : Infinity,
       isPremiumHard ? premium : Infinity,
@@ -125,7 +152,7 @@ export function workerOf(
     overtimeCost:
       rules.overtime === null
         ? 0
-        : Math.floor((Math.min(...rates, Infinity) * 100 * (rules.overtime.multiplier - 1)) / 60) || 0,
+        : ((rates.length === 0 ? 0 : Math.min(...rates)) * 100 * (rules.overtime.multiplier - 1)) / 60,
   };
 }
 
@@ -134,7 +161,7 @@ function isWorked({ start, end }: ResolvedShift): boolean {
 }
 
 /** Whether a check must not speak of what is proposed: it is on, and more than a note. */
-function isHard({ code, severity }: Check, { off, severity: set }: Rules): boolean {
+export function isHard({ code, severity }: Check, { off, severity: set }: Rules): boolean {
   return !off.includes(code) && (set[code] ?? severity) !== 'note';
 }
 
@@ -143,23 +170,30 @@ export function isBarred(snags: readonly Snag[]): boolean {
   return snags.some(({ severity }) => severity !== 'note');
 }
 
+/** What choices are worked out from. */
+interface Choosing {
+  readonly judgement: Judgement;
+  readonly index: number;
+  readonly firstDay: number;
+  readonly options: readonly Option[];
+  readonly standing: readonly (Standing | null)[];
+  readonly weights: Weights;
+  readonly asked: Asked;
+  readonly pay: PayOf;
+  readonly spare?: SpareMinutes | null;
+}
+
 /** The options that a person may take by what the core finds in each alone, beside what stands. */
-function choicesOf(
-  judgement: Judgement,
-  index: number,
-  firstDay: number,
-  options: readonly Option[],
-  standing: readonly (Standing | null)[],
-  weights: Weights,
-  { people, roles, dates, before, wishes, burdens }: Asked,
-): Choice[][] {
-  const { plan, context } = judgement;
+function choicesOf({ judgement, index, firstDay, options, standing, weights, asked, pay, spare }: Choosing) {
+  const { people, roles, dates, before, lately, wishes, burdens } = asked;
+  const { plan } = judgement;
   const person = plan.people[index];
   const choices: Choice[][] = Array.from({ length: 7 }, () => []);
   if (people && !people.includes(person.id)) return choices;
   const wished = (wishes ?? []).filter((wish) => wish.person === person.id);
   const borne = burdens?.[person.id];
-  const near = before && new Set(before.filter((one) => one.person === person.id).map(placeOf));
+  const near = before && placesOf(before, person);
+  const usual = lately && placesOf(lately, person);
   for (const [option, { span, role }] of options.entries()) {
     if (standing[span.day]) continue;
     const held = plan.roles[role].id;
@@ -172,8 +206,9 @@ function choicesOf(
     const unwilling = snags
       .filter(({ code }) => code === ratherNot.code)
       .reduce((sum, { amount }) => sum + (amount ?? 0), 0);
-    const wage = Math.round((span.resolved.paid * rateOf(context, person, held, date) * 100) / 60);
+    const paid = pay.of([{ ...span.resolved, role: held }]);
     const moved = near && !near.has(placeOf(shift)) ? weights.change : 0;
+    const unusual = usual && usual.size > 0 && !usual.has(placeOf(shift)) ? weights.unlike : 0;
     const against = wished.reduce(
       (sum, wish) => (wish.date === date && !isWishMet(wish.kind, shift.from) ? sum + wish.weight : sum),
       0,
@@ -181,20 +216,52 @@ function choicesOf(
     // With one shift of a kind at most, the square of what is above the share grows by just this.
     const more = borne ? 2 * (borne[kindKey(shiftKindOf(date, shift.from))] ?? 0) + 1 : 0;
     const cost =
-      wage +
+      paid.points * weights.pay +
       span.resolved.paid * weights.worked +
       unwilling * weights.ratherNot +
       moved +
+      unusual +
       against * weights.wish +
-      Math.round(more * weights.fair);
-    choices[span.day].push({ option, cost });
+      more * weights.fair +
+      (spare ? spare.of(person, span, role) * weights.reserve : 0);
+    choices[span.day].push({ option, cost: Math.round(cost), pay: paid.points, apart: paid.apart });
   }
   return choices;
+}
+
+/** Where somebody's shifts of a list stand. */
+function placesOf(shifts: readonly Shift[], { id }: Person): Set<string> {
+  return new Set(shifts.filter((one) => one.person === id).map(placeOf));
 }
 
 /** Where a shift of somebody stands. */
 function placeOf({ date, role, from, to }: Shift): string {
   return [date, role, from, to].join(' ');
+}
+
+/**
+ * When somebody's last shift before a week that stands must have ended, so that the week keeps its rest, or where it has
+ * none long enough, the one that it has; infinite: whenever.
+ */
+function lastEndBefore(
+  { plan, context, people }: Judgement,
+  index: number,
+  first: Day,
+  after: readonly ResolvedShift[],
+): number {
+  if (!isHard(noWeeklyRest, plan.rules) || first + 7 > plan.from + plan.days) return Infinity;
+  const its = after.filter((one) => one.date < first + 7 && isWorked(one));
+  if (!its.some(({ planShift }) => planShift !== null)) return Infinity;
+  const end = context.clock.elapsed((first + 7) * DAY);
+  let [last, longest] = [its[0].end, 0];
+  for (const one of its) {
+    longest = Math.max(longest, one.start - last);
+    last = Math.max(last, one.end);
+  }
+  longest = Math.max(longest, end - last);
+  const stands = people[index].snags.find(({ code, date }) => code === noWeeklyRest.code && date === first);
+  const needed = stands?.amount ?? plan.rules.weeklyRestMinutes;
+  return longest >= needed ? Infinity : its[0].start - needed;
 }
 
 /** The longest rest that the week must keep: where what stands has none as long, the one it has. */
@@ -229,13 +296,19 @@ function youngLimits(
   return { mostPaid, young };
 }
 
-/** Points for the paid minutes of a whole week, here and everywhere: off the contract, and above the plain rate. */
-export function weekCost(worker: Worker, weights: Weights, added: number): number {
-  const { contract, paid, paidHere, overtimeFrom, overtimeCost } = worker;
+/**
+ * Points for the paid minutes of a whole week, here and everywhere: off the contract, and above the plain rate. `plain`:
+ * those of the minutes added that count for the week's overtime.
+ */
+export function weekCost(worker: Worker, weights: Weights, added: number, plain: number): number {
+  const { contract, paidHere } = worker;
   const here = paidHere + added;
-  let cost = 0;
-  if (contract !== null)
-    cost += here < contract ? (contract - here) * weights.under : (here - contract) * weights.over;
-  if (paid + added > overtimeFrom) cost += (paid + added - overtimeFrom) * overtimeCost;
-  return cost;
+  const cost = Math.round(weights.pay * weeklyPremium(worker, plain));
+  if (contract === null) return cost;
+  return cost + (here < contract ? (contract - here) * weights.under : (here - contract) * weights.over);
+}
+
+/** Points that minutes added to a week are paid besides, above the week's limit of plain time. */
+export function weeklyPremium({ plain, overtimeFrom, overtimeCost }: Worker, added: number): number {
+  return plain + added > overtimeFrom ? Math.round((plain + added - overtimeFrom) * overtimeCost) : 0;
 }
