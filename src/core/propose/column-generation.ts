@@ -22,6 +22,8 @@ export interface Choosing {
   readonly onBound?: (bound: Bound) => void;
   /** Nothing is chosen whole. */
   readonly isOnlyBound?: boolean;
+  /** Everybody gets the week that is chosen most, at once: soon done, and to be bettered. */
+  readonly isAtOnce?: boolean;
 }
 
 /** How near the fractional choice and the bound are when nothing more is looked for. */
@@ -29,9 +31,9 @@ const NEAR = 2e-4;
 /** How much of the best prices known is mixed into those of the fractional choice. */
 const MIX = 0.5;
 /** Which part of the people that are left is settled at once. */
-const SETTLED = 0.15;
+const SETTLED = 0.3;
 /** How often weeks are looked for anew for those who are left, at most, before more are settled. */
-const AGAIN = 40;
+const AGAIN = 5;
 
 /**
  * A plan of weeks that work well together, and a bound for all plans: weeks are added that would better the choice in
@@ -49,7 +51,7 @@ export function generate(
     master.add(choosing.weeks);
     const { bound, relaxed } = priced(model, solver, master, choosing);
     return {
-      weeks: choosing.isOnlyBound ? null : settled(model, solver, master, relaxed, choosing.goesOn),
+      weeks: choosing.isOnlyBound ? null : settled(model, solver, master, relaxed, choosing),
       bound,
     };
   } finally {
@@ -98,7 +100,7 @@ function settled(
   solver: WeekSolver,
   master: Master,
   first: Relaxed,
-  goesOn: GoesOn = () => true,
+  { isAtOnce, goesOn = () => true }: Choosing,
 ): PersonWeek[] | null {
   const weeks: (PersonWeek | null)[] = model.workers.map(() => null);
   let relaxed = first;
@@ -112,7 +114,7 @@ function settled(
     }
     if (best.size === 0) return weeks.map((week) => week!);
     const order = [...best.values()].sort((a, b) => b.share - a.share || a.column.worker - b.column.worker);
-    const some = Math.max(1, Math.ceil(order.length * SETTLED));
+    const some = isAtOnce ? order.length : Math.max(1, Math.ceil(order.length * SETTLED));
     for (const [i, { column, share }] of order.entries())
       if (i < some || share > 0.99) {
         weeks[column.worker] = column.week;

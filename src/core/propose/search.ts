@@ -42,9 +42,9 @@ const MOST_EXACT = 60;
 /** How many people are planned anew at once, while all others stay. */
 const GROUP = 5;
 /** How much is done of each at the usual effort, of a part for each person. */
-const [PASSES, ROUNDS, FIRST_MOVES, MOVES, PARTS, LEAST_PARTS] = [15, 200, 200, 500, 2, 60];
+const [PASSES, ROUNDS, MOVES, PARTS, LEAST_PARTS] = [6, 200, 500, 2, 60];
 /** How many moves for each person, where people are many. */
-const MOVES_EACH = 15;
+const MOVES_EACH = 5;
 
 /**
  * Looks for the best plan: prices, a first plan by them, weeks chosen whole where people are few enough, then some people
@@ -76,26 +76,26 @@ export function search(model: Model, highs: LinearSolver, how: Search): Found {
     all = bound;
     tell();
   };
-  const better = (moves: number) => {
+  const better = (moves: number, from: readonly PersonWeek[] | null = best) => {
+    if (from === null) return;
     const how = { moves: Math.ceil(moves), seed, prices: all.prices, goesOn, bound: all.bound };
-    offer(improve(model, solver, best, { ...how, onBetter: (weeks) => offer(weeks.slice()) }));
+    offer(improve(model, solver, from, { ...how, onBetter: (weeks) => offer(weeks.slice()) }));
   };
   const people = model.workers.length;
   // Something to show at once: everybody twice by themselves.
   better(2 * people);
-  if (people <= MOST_EXACT) {
-    const weeks: Known[] = best.map((week, worker) => ({ worker, week }));
-    const onWeek = (worker: number, week: PersonWeek) => weeks.push({ worker, week });
-    const first = ascend(model, solver, { passes, seed, goesOn, onWeek, onBound: proven });
-    better(effort * Math.max(FIRST_MOVES, 2 * people));
-    const rounds = Math.ceil(ROUNDS * effort);
-    if (goesOn())
-      offer(generate(model, solver, highs, { rounds, weeks, start: first, goesOn, onBound: proven }).weeks);
-    better(effort * MOVES);
-  } else {
-    if (goesOn()) proven(boundAt(model, solver, lightPrices(model, highs)));
-    better(effort * MOVES_EACH * people);
-  }
+  const weeks: Known[] = best.map((week, worker) => ({ worker, week }));
+  const onWeek = (worker: number, week: PersonWeek) => weeks.push({ worker, week });
+  const chosen = (rounds: number, isAtOnce: boolean) => {
+    if (!goesOn()) return null;
+    best.forEach((week, worker) => weeks.push({ worker, week }));
+    const how = { rounds: Math.ceil(rounds * effort), weeks, start: all, goesOn, onBound: proven, isAtOnce };
+    return generate(model, solver, highs, how).weeks;
+  };
+  if (goesOn()) proven(boundAt(model, solver, lightPrices(model, highs)));
+  const isFew = people <= MOST_EXACT;
+  if (goesOn()) ascend(model, solver, { passes, seed, prices: all.prices, goesOn, onWeek, onBound: proven });
+  better(effort * (isFew ? MOVES : MOVES_EACH * people), chosen(isFew ? ROUNDS : 0, !isFew));
   const missing = fewestMissing(model, highs, how, best);
   settleParts();
   return { weeks: best, all, missing };
