@@ -128,6 +128,72 @@ describe('a proposal', () => {
   });
 });
 
+describe('what a proposal goes by besides', () => {
+  const lunchAndDinner = (day: number): Need[] => [need('bar', day, '11-15'), need('bar', day, '18-23')];
+  const times = [
+    { role: 'bar', from: 660, to: 900 },
+    { role: 'bar', from: 1080, to: 1380 },
+  ];
+
+  test('days are split where they are, with the pause that is usual', async () => {
+    const week = plan({ people: staff(1), needs: [0, 2].flatMap(lunchAndDinner) });
+    const asked = (least: number) => ({ times, splits: { least, most: 240, longest: 300 } });
+    expect((await propose(week, { times })).missingMinutes).toBe(2 * 240);
+    expect((await propose(week, asked(241))).missingMinutes).toBe(2 * 240);
+    const split = await propose(week, asked(120));
+    expect(split.missingMinutes).toBe(0);
+    expect(new Set(split.shifts.map(({ id }) => id)).size).toBe(4);
+    // What a plan splits already says it too.
+    const stands = [shift('p0', 1, '11-15'), shift('p0', 1, '18-23')];
+    expect((await propose({ ...week, shifts: stands }, { times })).missingMinutes).toBe(0);
+    // Eight hours are more than a day may have.
+    const rules = { ...week.rules, maxDayMinutes: 450 };
+    expect((await propose({ ...week, rules }, asked(120))).missingMinutes).toBe(2 * 240);
+  });
+
+  test('people work as they did the week before, where nothing else speaks for another', async () => {
+    const needs = [0, 1, 2].flatMap((day) => [need('bar', day, '7-15'), need('bar', day, '15-23')]);
+    const lately = [0, 1, 2].flatMap((day) => [shift('p1', day, '7-15'), shift('p0', day, '15-23')]);
+    const { shifts } = await propose(plan({ people: staff(2), needs }), { lately });
+    expect(shifts.map(({ person: who, date, from }) => `${who} ${date} ${from}`).sort()).toEqual(
+      lately.map(({ person: who, date, from }) => `${who} ${date} ${from}`).sort(),
+    );
+  });
+
+  test('a week that stands after it keeps its rest', async () => {
+    // From Tuesday noon on no rest of the next week is long enough: what there is comes before.
+    const stand = [8, 9, 10, 11, 12, 13].map((day) => shift('p0', day, day === 8 ? '12-18' : '9-18'));
+    const weeks = plan({
+      ...{ days: 14, shifts: stand, people: staff(1, { maxWeekMinutes: null, contractMinutes: null }) },
+      needs: [need('bar', 0, '7-15'), { ...need('bar', 0, '15-25'), days: null, date: MONDAY + 6 }],
+      rules: { maxDaysInARow: 14, weeklyRestMinutes: 36 * 60 },
+    });
+    const early = { role: 'bar', from: 420, to: 900 };
+    const late = { role: 'bar', from: 900, to: 1500 };
+    const found = await propose(weeks, { times: [early, late], dates: [MONDAY, MONDAY + 6] });
+    // From Monday at one o'clock until Tuesday noon are 35 hours.
+    expect(found.shifts.find(({ date }) => date === MONDAY + 6)!.to).toBeLessThanOrEqual(1440);
+    const shorter = { ...weeks, rules: { ...weeks.rules, weeklyRestMinutes: 35 * 60 } };
+    expect(found.missingMinutes).toBeGreaterThan(0);
+    expect((await propose(shorter, { times: [early, late] })).missingMinutes).toBe(0);
+  });
+
+  test('who alone could step in elsewhere is left in reserve, where that is wished for', async () => {
+    const both = [bar, { ...bar, role: 'floor' }];
+    const week = plan({
+      people: [
+        person('able', { roles: both }),
+        person('plain', { roles: [{ ...bar, hourlyRate: 12.5 }] }),
+        person('floor', { roles: [{ ...bar, role: 'floor' }] }),
+      ],
+      needs: [need('bar', 0, '9-17'), need('floor', 0, '9-17')],
+    });
+    const onBar = async (reserve: number) =>
+      (await propose(week, { weights: { reserve } })).shifts.find(({ role }) => role === 'bar')!.person;
+    expect([await onBar(0), await onBar(4)]).toEqual(['able', 'plain']);
+  });
+});
+
 test('no plan that the core finds nothing in is better than the bound of any prices', () => {
   for (let seed = 1; seed <= repeats(60); seed++) {
     const random = seeded(seed);

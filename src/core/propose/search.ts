@@ -42,7 +42,9 @@ const MOST_EXACT = 60;
 /** How many people are planned anew at once, while all others stay. */
 const GROUP = 5;
 /** How much is done of each at the usual effort, of a part for each person. */
-const [PASSES, ROUNDS, MOVES, PARTS, LEAST_PARTS] = [6, 200, 500, 2, 60];
+const [PASSES, ROUNDS, MOVES, PARTS, LEAST_PARTS] = [6, 200, 500, 2, 150];
+/** How near to the bound a plan is, as a part of it, when nothing more is looked for. */
+const NEAR = 2e-4;
 /** How many moves for each person, where people are many. */
 const MOVES_EACH = 5;
 
@@ -105,7 +107,7 @@ export function search(model: Model, highs: LinearSolver, how: Search): Found {
     const random = seeded(seed);
     const size = Math.min(GROUP, people);
     const tries = Math.ceil(effort * Math.max(LEAST_PARTS, PARTS * people));
-    for (let i = 0; i < tries && total > all.bound && goesOn(); i++) {
+    for (let i = 0; i < tries && total - all.bound > NEAR * total && goesOn(); i++) {
       const group = relatedTo(model, best, size, random);
       const { part, prices } = partOf(model, best, group, all.prices);
       const its = new WeekSolver(part);
