@@ -17,6 +17,7 @@ import type {
   LeaveTypeTable,
   PersonContractTable,
 } from './leave/tables';
+import type { AlternativeTable } from './propose/tables';
 import type { ShiftRequestEventTable, ShiftRequestTable } from './requests/tables';
 import type { NewsTable, OutboxTable } from './staff/tables';
 
@@ -146,6 +147,7 @@ export interface Schema {
   leave_request: LeaveRequestTable;
   shift_request: ShiftRequestTable;
   shift_request_event: ShiftRequestEventTable;
+  alternative: AlternativeTable;
   leave_event: LeaveEventTable;
   leave_entry: LeaveEntryTable;
   leave_grant: LeaveGrantTable;
@@ -307,6 +309,8 @@ export interface SiteTable {
   absence_opens: Generated<number>;
   /** What may be asked for about shifts, as JSON; null: what is usual. */
   request_rules: string | null;
+  /** What proposals go by and what counts as a burden, as JSON; null: what is usual. */
+  proposing: string | null;
 }
 
 export interface PersonTable {

@@ -1,11 +1,12 @@
 import type { PersonFairness, Share } from './fairness';
+import type { BurdenLimits } from './limits';
 import { MEASURES } from './measures';
 
 /** One thing that is shared out, as it is shown of everybody. */
 export interface FairnessColumn {
   readonly key: string;
   readonly name: string;
-  readonly says: string;
+  readonly says: (limits: BurdenLimits) => string;
   /** Minutes are shown as hours; all else is counted. */
   readonly unit: 'times' | 'minutes';
   readonly of: (one: PersonFairness) => Share;
@@ -19,12 +20,13 @@ export const FAIRNESS_COLUMNS: readonly FairnessColumn[] = [
   })),
   {
     ...{ key: 'over', name: 'Beyond contract', unit: 'minutes' },
-    says: 'Paid hours above the contract, week by week; the share is by contract.',
+    says: () => 'Paid hours above the contract, week by week; the share is by contract.',
     of: ({ over }) => over,
   },
   {
     ...{ key: 'wishes', name: 'Against wishes', unit: 'times' },
-    says: 'Shifts on a day for which something else was wished; the share is by how many wishes one had.',
+    says: () =>
+      'Shifts on a day for which something else was wished; the share is by how many wishes one had.',
     of: ({ wishes }) => wishes,
   },
 ];

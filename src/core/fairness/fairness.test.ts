@@ -2,13 +2,16 @@ import { describe, expect, test } from '@jest/globals';
 import { judge } from '../consequences/judge';
 import type { Plan } from '../plan/types';
 import { MONDAY, available, person, plan, randomPlan, repeats, shift } from '../testing';
+import { behind } from './behind';
 import { beyondShare } from './columns';
 import { type FairnessGround, fairnessOf, kindSharesOf } from './fairness';
+import { USUAL_LIMITS } from './limits';
 import { MEASURES } from './measures';
 
 const WEEKEND = [5, 6];
 const ground = (of: Plan, more: Partial<FairnessGround> = {}): FairnessGround => ({
   ...{ judgement: judge(of), planned: MONDAY + 7, weekend: WEEKEND, wishes: [] },
+  limits: USUAL_LIMITS,
   ...more,
 });
 const carried = (of: Plan, who: string, more: Partial<FairnessGround> = {}) =>
@@ -141,4 +144,44 @@ test('kinds of shifts are counted by weekday and part of the day', () => {
   expect(kinds.get('4 late')!.get('ann')).toEqual({ had: 1, planned: 0, expected: 0.5 });
   expect(kinds.get('4 late')!.get('bo')).toEqual({ had: 0, planned: 0, expected: 0.5 });
   expect([...kinds.keys()].sort()).toEqual(['4 late', '5 early']);
+});
+
+test('what a figure counts are its shifts, and its share is the part of all of them', () => {
+  for (let seed = 1; seed <= repeats(40); seed++) {
+    const of = randomPlan(seed);
+    const wishes = of.people.map(({ id }, i) => ({
+      person: id,
+      date: MONDAY + (i % 7),
+      kind: 'free' as const,
+    }));
+    const all = ground(of, { wishes });
+    for (const { person: who, measures, wishes: unmet } of fairnessOf(all).people) {
+      for (const { key } of MEASURES) {
+        const { own, count, could, expected } = behind(all, who, key)!;
+        expect([own.length, expected]).toEqual([
+          measures[key].had + measures[key].planned,
+          expect.closeTo(measures[key].expected, 9),
+        ]);
+        expect(could).toBeLessThanOrEqual(count);
+        expect(could === 0).toBe(expected === 0);
+      }
+      const against = behind(all, who, 'wishes')!;
+      expect([against.own.length, against.expected]).toEqual([
+        unmet.had + unmet.planned,
+        expect.closeTo(unmet.expected, 9),
+      ]);
+    }
+  }
+});
+
+test('a site says itself from when on an end is late, a start early and a shift a night', () => {
+  const shifts = [shift('ann', 0, '8-20'), shift('ann', 1, '14-22'), shift('ann', 2, '21-28')];
+  const limits = { late: 20 * 60, early: 9 * 60, nightFrom: 22 * 60, nightTo: 5 * 60, nightMinutes: 420 };
+  const counts = (more: object) => {
+    const { late, early, night } = carried(plan({ people: [person('ann')], shifts }), 'ann', more).measures;
+    return [late.had, early.had, night.had];
+  };
+  expect(counts({})).toEqual([2, 0, 1]);
+  expect(counts({ limits })).toEqual([3, 1, 0]);
+  expect(counts({ limits: { ...limits, nightMinutes: 360 } })).toEqual([3, 1, 1]);
 });

@@ -1,12 +1,10 @@
-import type { PersonView, PlanShift } from '../checks/shared/check';
 import type { Judgement } from '../consequences/judge';
 import { creditedMinutes } from '../hours/credit';
-import type { Person } from '../plan/types';
 import { type Day, weekdayOf } from '../time/day';
-import { DAY, type Span, covered, shared } from '../time/span';
-import { isEmployed } from '../week/placement';
 import { type WishKind, isWishMet } from '../wishes/wishes';
+import type { BurdenLimits } from './limits';
 import { MEASURES } from './measures';
+import { Sharing } from './sharing';
 import { kindKey, shiftKindOf } from './shift-kinds';
 
 /** How much of something somebody had, how much is planned for them, and how much of both would be their share. */
@@ -33,6 +31,7 @@ export interface Fairness {
   readonly from: Day;
   readonly planned: Day;
   readonly to: Day;
+  readonly limits: BurdenLimits;
   readonly people: readonly PersonFairness[];
 }
 
@@ -52,6 +51,7 @@ export interface FairnessGround {
   /** The first day that only is planned. */
   readonly planned: Day;
   readonly weekend: readonly number[];
+  readonly limits: BurdenLimits;
   readonly wishes: readonly WishOf[];
 }
 
@@ -61,7 +61,7 @@ export interface FairnessGround {
  * somebody has of it is their share; the shares of a measure add up to what there was.
  */
 export function fairnessOf(ground: FairnessGround): Fairness {
-  const { judgement, planned, weekend } = ground;
+  const { judgement, planned, limits } = ground;
   const { plan, context, people } = judgement;
   const sharing = new Sharing(judgement);
   const tables = new Map<string, Table>();
@@ -75,7 +75,7 @@ export function fairnessOf(ground: FairnessGround): Fairness {
       const expected = sharing.of(shift);
       const add = (key: string) => table(key).add(index, shift.date >= planned, expected);
       for (const { key, counts } of MEASURES)
-        if (counts(shift, context, weekend)) {
+        if (counts(shift, context, ground)) {
           add(key);
           if (key === 'late') add(`late ${weekdayOf(shift.date)}`);
         }
@@ -84,7 +84,7 @@ export function fairnessOf(ground: FairnessGround): Fairness {
   const over = overContract(ground);
   const wishes = againstWishes(ground);
   return {
-    ...{ from: plan.from, planned, to: plan.from + plan.days },
+    ...{ from: plan.from, planned, to: plan.from + plan.days, limits },
     people: plan.people.map(({ id }, index) => ({
       person: id,
       measures: Object.fromEntries(MEASURES.map(({ key }) => [key, table(key).of(index)])),
@@ -137,53 +137,6 @@ class Table {
   of(index: number): Share {
     return { had: this.had[index], planned: this.planned[index], expected: this.expected[index] };
   }
-}
-
-/** Which part of a shift is whose share: of those who could have worked it, by their contracts. */
-class Sharing {
-  private readonly known = new Map<string, Float64Array>();
-  private readonly weights: Float64Array;
-
-  constructor(private readonly judgement: Judgement) {
-    const { people } = judgement.plan;
-    const contracts = people.flatMap(({ contractMinutes }) => contractMinutes ?? []);
-    const usual = contracts.length > 0 ? contracts.reduce((sum, one) => sum + one, 0) / contracts.length : 1;
-    this.weights = Float64Array.from(people, ({ contractMinutes }) => contractMinutes ?? usual);
-  }
-
-  /** The parts of everybody of one shift; they add up to one. */
-  of({ date, planShift }: PlanShift): Float64Array {
-    const { from, to, person } = planShift!;
-    const key = `${date} ${from} ${to}`;
-    let parts = this.known.get(key);
-    if (!parts) this.known.set(key, (parts = this.partsOf(date, { from, to })));
-    if (parts.some((part) => part > 0)) return parts;
-    // Nobody could, and somebody did: it was theirs.
-    const alone = new Float64Array(parts.length);
-    alone[this.judgement.indexOf.get(person!)!] = 1;
-    return alone;
-  }
-
-  private partsOf(date: Day, span: Span): Float64Array {
-    const { plan, people } = this.judgement;
-    const parts = Float64Array.from(plan.people, (person, index) =>
-      isFree(person, people[index].view, date, span) ? this.weights[index] : 0,
-    );
-    const sum = parts.reduce((all, part) => all + part, 0);
-    return sum === 0 ? parts : parts.map((part) => part / sum);
-  }
-}
-
-/** Whether somebody could work on a date, as far as they are employed, available and not on leave. */
-function isFree(person: Person, { availability }: PersonView, date: Day, { from, to }: Span): boolean {
-  if (!isEmployed(person, date)) return false;
-  const absolute = { from: date * DAY + from, to: date * DAY + to };
-  if (person.leave.some((one) => one.state === 'approved' && shared(one, absolute) > 0)) return false;
-  const today = { from, to: Math.min(to, DAY) };
-  if (covered(today, availability(date).allowed) < today.to - today.from) return false;
-  if (to <= DAY) return true;
-  const next = { from: 0, to: to - DAY };
-  return covered(next, availability(date + 1).allowed) === next.to;
 }
 
 /** Paid minutes above the contract by week; the share of all of them is by contract. */

@@ -1,3 +1,5 @@
+import { formatClock, formatHours } from '../time/format';
+import type { BurdenLimits } from './limits';
 import { type PlanContext, holidaysOf, openOn } from '../plan/plan-context';
 import type { PlanShift } from '../checks/shared/check';
 import { weekdayOf } from '../time/day';
@@ -8,48 +10,47 @@ export interface Measure {
   readonly key: string;
   readonly name: string;
   /** What counts, in a sentence for those who look. */
-  readonly says: string;
-  /** Whether a shift counts. `weekend`: the days of it, 0 Monday. */
-  readonly counts: (shift: PlanShift, context: PlanContext, weekend: readonly number[]) => boolean;
+  readonly says: (limits: BurdenLimits) => string;
+  readonly counts: (shift: PlanShift, context: PlanContext, site: BurdenSite) => boolean;
 }
 
-/** Minutes of the day: work that begins before, and that ends at or after. */
-export const EARLY = 7 * 60 + 30;
-export const LATE = 22 * 60;
-/** The hours of the night, and how many minutes in them make a night of a shift. */
-export const NIGHT: Span = { from: 23 * 60, to: DAY + 6 * 60 };
-export const NIGHT_MINUTES = 180;
+/** What a site says of its burdens. */
+export interface BurdenSite {
+  /** The days of the weekend, 0 Monday. */
+  readonly weekend: readonly number[];
+  readonly limits: BurdenLimits;
+}
 
 /** Shifts that some people would rather leave to others. */
 export const MEASURES: readonly Measure[] = [
   {
     key: 'late',
     name: 'Late ends',
-    says: 'Shifts that end at 22:00 or later.',
-    counts: ({ planShift }) => planShift!.to >= LATE,
+    says: ({ late }) => `Shifts that end at ${formatClock(late)} or later.`,
+    counts: ({ planShift }, _, { limits }) => planShift!.to >= limits.late,
   },
   {
     key: 'weekend',
     name: 'Weekends',
-    says: 'Shifts that begin on a day of the weekend.',
-    counts: ({ date }, _, weekend) => weekend.includes(weekdayOf(date)),
+    says: () => 'Shifts that begin on a day of the weekend.',
+    counts: ({ date }, _, { weekend }) => weekend.includes(weekdayOf(date)),
   },
   {
     key: 'holiday',
     name: 'Holidays',
-    says: 'Shifts that begin on a public holiday of theirs.',
+    says: () => 'Shifts that begin on a public holiday of theirs.',
     counts: ({ date, planShift }, { plan }) => holidaysOf(plan, planShift!.person!, date).length > 0,
   },
   {
     key: 'early',
     name: 'Early starts',
-    says: 'Shifts that begin before 7:30.',
-    counts: ({ planShift }) => planShift!.from < EARLY,
+    says: ({ early }) => `Shifts that begin before ${formatClock(early)}.`,
+    counts: ({ planShift }, _, { limits }) => planShift!.from < limits.early,
   },
   {
     key: 'closing',
     name: 'Closings',
-    says: 'Shifts that last until the site closes, or longer.',
+    says: () => 'Shifts that last until the site closes, or longer.',
     counts: ({ date, planShift }, { plan }) => {
       const open = openOn(plan, date);
       const closes = open.at(-1)?.to;
@@ -59,11 +60,13 @@ export const MEASURES: readonly Measure[] = [
   {
     key: 'night',
     name: 'Nights',
-    says: 'Shifts with three hours or more between 23:00 and 6:00.',
-    counts: ({ planShift }) => {
+    says: ({ nightFrom, nightTo, nightMinutes }) =>
+      `Shifts with ${formatHours(nightMinutes)} or more between ${formatClock(nightFrom)} and ${formatClock(nightTo)}.`,
+    counts: ({ planShift }, _, { limits }) => {
       const { from, to } = planShift!;
-      const early = { from: NIGHT.from - DAY, to: NIGHT.to - DAY };
-      return Math.max(shared({ from, to }, NIGHT), shared({ from, to }, early)) >= NIGHT_MINUTES;
+      const night: Span = { from: limits.nightFrom, to: DAY + limits.nightTo };
+      const early = { from: night.from - DAY, to: night.to - DAY };
+      return Math.max(shared({ from, to }, night), shared({ from, to }, early)) >= limits.nightMinutes;
     },
   },
 ];

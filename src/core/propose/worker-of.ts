@@ -303,9 +303,11 @@ function youngLimits(
 export function weekCost(worker: Worker, weights: Weights, added: number, plain: number): number {
   const { contract, paidHere } = worker;
   const here = paidHere + added;
-  const cost = Math.round(weights.pay * weeklyPremium(worker, plain));
-  if (contract === null) return cost;
-  return cost + (here < contract ? (contract - here) * weights.under : (here - contract) * weights.over);
+  const premium = weights.pay * weeklyPremium(worker, plain);
+  if (contract === null) return Math.round(premium);
+  return Math.round(
+    premium + (here < contract ? (contract - here) * weights.under : (here - contract) * weights.over),
+  );
 }
 
 /** Points that minutes added to a week are paid besides, above the week's limit of plain time. */

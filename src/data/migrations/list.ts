@@ -17,6 +17,7 @@ import { erased } from './015-erased';
 import { leave } from './016-leave';
 import { requests } from './017-requests';
 import { proposals } from './018-proposals';
+import { alternatives } from './019-alternatives';
 import { fillActivity } from './fill-activity';
 
 /** One step of the data file's form: statements, or work on what it holds that hears how far it has come. */
@@ -42,4 +43,5 @@ export const MIGRATIONS: readonly (readonly Step[])[] = [
   leave,
   requests,
   proposals,
+  alternatives,
 ];

@@ -37,6 +37,7 @@ const KEYS = {
   leave_event: ['id'],
   shift_request: ['id'],
   shift_request_event: ['id'],
+  alternative: ['id'],
   leave_entry: ['id'],
   leave_grant: ['id'],
   leave_limit: ['id'],

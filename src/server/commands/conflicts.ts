@@ -39,6 +39,7 @@ const CALLED: Readonly<Record<TableName, string>> = {
   leave_event: 'Request for leave',
   shift_request: 'Request',
   shift_request_event: 'Request',
+  alternative: 'Alternative',
   leave_entry: 'Entry of a balance',
   leave_grant: 'Leave for those who join later',
   leave_limit: 'Limit on who is away',

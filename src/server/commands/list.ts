@@ -16,7 +16,7 @@ import { importPeople } from '../people/import/command';
 import { publishDays, withdrawDays } from '../publish/commands';
 import { importSite, importWeek } from '../plan-file/commands';
 import { createSite, nameBusiness, saveRoles, saveRules, saveSite } from '../site/commands';
-import { saveCapabilities, saveColleagues, saveRequestRules } from '../site/switches';
+import { saveCapabilities, saveColleagues, saveProposing, saveRequestRules } from '../site/switches';
 import { changePattern, removePattern, savePattern } from '../patterns/commands';
 import { answerNews, saveOwnPhone, seeNews, tickTask } from '../staff/commands';
 import { decideAvailability, proposeAvailability, withdrawAvailability } from '../staff/availability';
@@ -120,6 +120,7 @@ const ALL = [
   approveRequests,
   askAboutRequest,
   takeBackRequest,
+  saveProposing,
   saveRequestRules,
 ] as const;
 

@@ -1,3 +1,4 @@
+import type { Behind } from '@/core/fairness/behind';
 import type { Fairness, PersonFairness } from '@/core/fairness/fairness';
 import type { Result } from '@/core/plan/problem';
 import { type Day, parseDate, startOfWeek } from '@/core/time/day';
@@ -39,7 +40,7 @@ export async function fairnessAt(
 }
 
 /** What one person carried at a site. */
-export interface OwnFairness extends Pick<Fairness, 'from' | 'planned' | 'to'> {
+export interface OwnFairness extends Pick<Fairness, 'from' | 'planned' | 'to' | 'limits'> {
   readonly own: PersonFairness;
 }
 
@@ -60,17 +61,70 @@ export async function fairnessOfPerson(
 export async function ownFairness(
   db: Database,
   actor: Actor,
-): Promise<Result<{ sites: (OwnFairness & { readonly name: string })[] }>> {
+): Promise<Result<{ sites: (OwnFairness & { readonly id: string; readonly name: string })[] }>> {
   const { person } = actor;
   if (person === null) return { ok: true, sites: [] };
   const mine = await db.selectFrom('person_site').select('site_id').where('person_id', '=', person).execute();
-  const sites: (OwnFairness & { readonly name: string })[] = [];
+  const sites: (OwnFairness & { readonly id: string; readonly name: string })[] = [];
   for (const line of await listSites(db)) {
     if (!mine.some(({ site_id }) => site_id === line.id)) continue;
     const found = await ownAt(db, line, person, true);
-    if (found) sites.push({ ...found, name: line.name });
+    if (found) sites.push({ ...found, id: line.id, name: line.name });
   }
   return { ok: true, sites };
+}
+
+/** What a figure of somebody at a site counts, as whoever plans sees it; null: they do not work there, or it counts none. */
+export async function behindOfPerson(
+  db: Database,
+  actor: Actor,
+  { site, person, key }: { readonly site: string; readonly person: string; readonly key: string },
+): Promise<Result<{ behind: BehindPayload | null }>> {
+  const refused = checkAccess(actor, 'people.read', site);
+  if (refused) return refused;
+  return { ok: true, behind: await behindAt(db, site, person, key, false) };
+}
+
+/** What a figure of who asks counts, by what staff were told of. */
+export async function ownBehind(
+  db: Database,
+  { person }: Actor,
+  { site, key }: { readonly site: string; readonly key: string },
+): Promise<Result<{ behind: BehindPayload | null }>> {
+  if (person === null) return { ok: true, behind: null };
+  const mine = await db
+    .selectFrom('person_site')
+    .select('site_id')
+    .where('person_id', '=', person)
+    .where('site_id', '=', site)
+    .executeTakeFirst();
+  return { ok: true, behind: mine ? await behindAt(db, site, person, key, true) : null };
+}
+
+/** What a figure counts, with the roles by name. */
+export interface BehindPayload extends Behind {
+  readonly roles: Readonly<Record<string, string>>;
+}
+
+async function behindAt(
+  db: Database,
+  site: string,
+  person: string,
+  key: string,
+  isTold: boolean,
+): Promise<BehindPayload | null> {
+  const line = (await listSites(db)).find(({ id }) => id === site);
+  if (!line) return null;
+  const today = parseDate(nowAt(line.timeZone).date)!;
+  const week = startOfWeek(today, line.weekStart);
+  const found = await inWorker(db, 'fairnessBehind', { site, week, today, isTold, person, key });
+  if (!found) return null;
+  const ids = [...new Set(found.own.flatMap(({ role }) => role ?? []))];
+  const rows =
+    ids.length === 0
+      ? []
+      : await db.selectFrom('role').select(['id', 'name']).where('id', 'in', ids).execute();
+  return { ...found, roles: Object.fromEntries(rows.map(({ id, name }) => [id, name])) };
 }
 
 async function ownAt(

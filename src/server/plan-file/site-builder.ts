@@ -143,6 +143,7 @@ export class SiteBuilder {
       staff_sees: JSON.stringify(USUAL_COLLEAGUE_VIEWS),
       absence_opens: 0,
       request_rules: null,
+      proposing: null,
       rules: JSON.stringify(said),
       position: this.position,
     });

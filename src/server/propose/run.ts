@@ -1,12 +1,15 @@
 import type { Result } from '@/core/plan/problem';
 import type { Shift } from '@/core/plan/types';
 import { isMovable } from '@/core/propose/lay';
+import { weightsOf } from '@/core/propose/goals';
 import type { Asked } from '@/core/propose/model';
+import { splitsOf } from '@/core/propose/split-days';
 import type { ShiftTime } from '@/core/propose/shift-times';
 import { type Day, formatDate, startOfWeek } from '@/core/time/day';
 import { type Database, fileOf } from '@/data/database';
+import { proposingFromRow } from '@/data/propose/proposing';
 import { loadTemplates } from '@/data/templates/template-store';
-import type { StoredPlan } from '@/data/week/plan-store';
+import { type StoredPlan, loadPlan } from '@/data/week/plan-store';
 import { logFailure } from '../log';
 import type { Actor } from '../access/actor';
 import { planFor } from '../access/pay';
@@ -71,6 +74,7 @@ export async function findProposal(
         first + request.weeks * 7,
       ),
       burdens: await burdensAt(db, site, first),
+      ...(await habitsAt(db, site, first)),
     },
   };
   const start = performance.now();
@@ -152,6 +156,28 @@ function keptOf({ plan }: StoredPlan, { keep }: ProposalRequest): Shift[] {
       date >= plan.from &&
       date < plan.from + plan.days,
   );
+}
+
+/** What proposals of a site go by, what people worked in the week before as if it were this one, and how days are split. */
+async function habitsAt(
+  db: Database,
+  site: string,
+  first: Day,
+): Promise<Pick<Asked, 'weights' | 'lately' | 'splits'>> {
+  const row = await db
+    .selectFrom('site')
+    .select('proposing')
+    .where('id', '=', site)
+    .executeTakeFirstOrThrow();
+  const { goals } = proposingFromRow(row);
+  const weeks = (await loadPlan(db, site, first - WEEKS_OF_TIMES * 7, WEEKS_OF_TIMES * 7))!.plan;
+  return {
+    weights: weightsOf(goals),
+    lately: weeks.shifts
+      .filter(({ person, date }) => person !== null && date >= first - 7)
+      .map((shift) => ({ ...shift, date: shift.date + 7 })),
+    splits: splitsOf(weeks.shifts),
+  };
 }
 
 /** The times at which shifts are worked at a site: of its templates, and those used most in the weeks before. */

@@ -39,6 +39,7 @@ export const createSite = command<'site.create', { business: string; site: SiteD
       staff_sees: JSON.stringify(USUAL_COLLEAGUE_VIEWS),
       absence_opens: 0,
       request_rules: null,
+      proposing: null,
     };
     return {
       ok: true,

@@ -1,4 +1,5 @@
 import type { Capability } from '@/core/setup/capabilities';
+import type { Proposing } from '@/core/propose/proposing';
 import type { RequestRules } from '@/core/requests/rules';
 import type { ColleagueView } from '@/core/setup/colleagues';
 import type { LimitKey } from '@/core/checks/shared/check';
@@ -120,6 +121,7 @@ export interface SetupPayload {
   readonly staffSees: readonly ColleagueView[];
   /** What may be asked for about shifts. */
   readonly requestRules: RequestRules;
+  readonly proposing: Proposing;
   readonly timeZones: readonly string[];
   readonly holidays: HolidaySetup;
   readonly leave: LeaveSetup;

@@ -2,6 +2,7 @@ import { groupedBy } from '@/core/grouped';
 import { type DateHabits, dateHabitsOf } from '@/core/time/typed-date';
 import { sql } from 'kysely';
 import { colleagueViewsIn } from '@/core/setup/colleagues';
+import { proposingFromRow } from '@/data/propose/proposing';
 import { rulesFromRow } from '@/data/requests/request-store';
 import { type Missing, missingIn } from '@/core/setup/missing';
 import { CHECKS } from '@/core/checks/list';
@@ -66,6 +67,7 @@ export async function setupOf(
       seesPay: isPayShown,
       off: [...(await offAt(db, id))],
       requestRules: rulesFromRow(row),
+      proposing: proposingFromRow(row),
       staffSees: [...colleagueViewsIn(JSON.parse(row.staff_sees) as string[])],
       timeZones: Intl.supportedValuesOf('timeZone'),
       holidays: await holidaySetup(db, id, isPayShown),

@@ -1,11 +1,14 @@
 import { type Capability, capabilitiesIn } from '@/core/setup/capabilities';
 import type { ColleagueView } from '@/core/setup/colleagues';
+import type { Proposing } from '@/core/propose/proposing';
 import type { RequestRules } from '@/core/requests/rules';
 import { type Result, fail } from '@/core/plan/problem';
 import type { Database } from '@/data/database';
 import { type RowOf, loadRows, rowChanges } from '@/data/records/records';
+import { proposingToColumn } from '@/data/propose/proposing';
 import { rulesToColumn } from '@/data/requests/request-store';
 import { type CommandEffect, command } from '../commands/command';
+import { SAVE_PROPOSING } from '../propose/schema';
 import { SAVE_REQUEST_RULES } from '../requests/schema';
 import { SAVE_CAPABILITIES, SAVE_COLLEAGUES } from './schema';
 
@@ -38,6 +41,16 @@ export const saveRequestRules = command<'requests.rules', { site: string; rules:
   input: SAVE_REQUEST_RULES,
   prepare: ({ db }, { site, rules }) =>
     siteChange(db, site, 'Requests at', { request_rules: rulesToColumn(rules) }),
+});
+
+/** Says what proposals of a site go by, and what counts there as a burden that is shared out. */
+export const saveProposing = command<'proposing.save', { site: string; proposing: Proposing }>({
+  kind: 'proposing.save',
+  permission: 'setup.change',
+  scope: ({ site }) => ({ sites: [site] }),
+  input: SAVE_PROPOSING,
+  prepare: ({ db }, { site, proposing }) =>
+    siteChange(db, site, 'Proposals at', { proposing: proposingToColumn(proposing) }),
 });
 
 /** Changes some columns of a site that have nothing to do with its plans. */

@@ -69,6 +69,7 @@ const POOL_OF: Partial<Record<TaskName, PoolName>> = {
   planShiftImport: 'looks',
   planShiftDraft: 'looks',
   fairness: 'looks',
+  fairnessBehind: 'looks',
   kindShares: 'looks',
   printPdf: 'papers',
   printOwnMonth: 'papers',

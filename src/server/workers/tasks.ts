@@ -15,7 +15,7 @@ import { planDraft, planImport } from '../people/import/plan-import';
 import type { ShiftImportOptions } from '../week/import/payload';
 import { planShiftDraft, planShiftImport } from '../week/import/plan-shift-import';
 import { weekBookOf } from '../plan/shift-file';
-import { workOutFairness, workOutKindShares } from '../fairness/work';
+import { workOutBehind, workOutFairness, workOutKindShares } from '../fairness/work';
 import { ownMonthPdf } from '../print/own-month';
 import { type PdfRequest, pdfOf } from '../print/pdf';
 
@@ -64,6 +64,8 @@ export const TASKS = {
     { db, reader }: Connections,
     { actor, site, week }: { readonly actor: Actor; readonly site: string; readonly week: Day },
   ) => weekBookOf(reader ?? db, actor, site, week),
+  fairnessBehind: ({ db, reader }: Connections, input: Parameters<typeof workOutBehind>[1]) =>
+    workOutBehind(reader ?? db, input),
   fairness: ({ db, reader }: Connections, input: Parameters<typeof workOutFairness>[1]) =>
     workOutFairness(reader ?? db, input),
   kindShares: ({ db, reader }: Connections, input: Parameters<typeof workOutKindShares>[1]) =>

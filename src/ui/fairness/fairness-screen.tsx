@@ -34,7 +34,7 @@ export function FairnessScreen({
   readonly site: string;
   readonly fairness: FairnessPayload;
 }) {
-  const { people, names, from, planned, to } = fairness;
+  const { people, names, from, planned, to, limits } = fairness;
   const [key, setKey] = useState('late');
   const [pages, setPages] = useState(1);
   const column = FAIRNESS_COLUMNS.find((one) => one.key === key)!;
@@ -83,6 +83,7 @@ export function FairnessScreen({
               site={site}
               one={one}
               name={names[one.person]}
+              limits={limits}
               column={column}
               people={sorted}
               names={names}
@@ -108,7 +109,7 @@ export function FairnessScreen({
                         type="button"
                         data-head
                         className={each.key === key ? 'text-ink font-semibold underline' : 'hover:underline'}
-                        title={each.says}
+                        title={each.says(limits)}
                         onClick={() => setKey(each.key)}
                       >
                         {each.name}
@@ -173,6 +174,7 @@ function Details({
   column,
   people,
   names,
+  limits,
 }: {
   readonly site: string;
   readonly one: PersonFairness;
@@ -180,6 +182,7 @@ function Details({
   readonly column: FairnessColumn;
   readonly people: readonly PersonFairness[];
   readonly names: Readonly<Record<string, string>>;
+  readonly limits: FairnessPayload['limits'];
 }) {
   const charted = useMemo(
     () => (people.length <= 2 * CHARTED ? people : [...people.slice(0, CHARTED), ...people.slice(-CHARTED)]),
@@ -216,7 +219,11 @@ function Details({
     <div className="flex flex-col gap-4">
       <section>
         <h2 className="font-serif text-lg font-semibold">{name}</h2>
-        <Carries own={one} />
+        <Carries
+          own={one}
+          limits={limits}
+          behind={`/api/people/fairness/behind?site=${encodeURIComponent(site)}&person=${encodeURIComponent(one.person)}`}
+        />
         <Link
           prefetch={false}
           className="link link-primary mt-1 inline-block text-sm font-semibold"
@@ -228,7 +235,7 @@ function Details({
       <section>
         <h2 className="font-serif text-lg font-semibold">{column.name}: from the share</h2>
         <p className="text-muted text-sm leading-[17px]">
-          {column.says}
+          {column.says(limits)}
           {charted.length < people.length && ` The ${CHARTED} at each end.`}
           {column.unit === 'minutes' && ' In hours.'}
         </p>

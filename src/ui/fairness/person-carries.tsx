@@ -21,7 +21,11 @@ export function PersonCarries({ site, person }: { readonly site: string; readonl
           <p className="text-muted mb-1 text-sm">
             {formatDays(fairness.from, fairness.planned - fairness.from)}, and what is planned after.
           </p>
-          <Carries own={fairness.own} />
+          <Carries
+            own={fairness.own}
+            limits={fairness.limits}
+            behind={`/api/people/fairness/behind?${query}`}
+          />
         </>
       ) : (
         <p className="text-muted" aria-busy>

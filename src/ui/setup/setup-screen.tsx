@@ -2,6 +2,7 @@
 
 import { counted, formatHours } from '@/core/time/format';
 import { formatMoney } from '@/core/checks/shared/messages';
+import { GOALS } from '@/core/propose/goals';
 import type { SetupPayload } from '@/server/site/payload';
 import type { RecurringPayload } from '@/server/week/payload';
 import { AppLayout, type ShellFrame, Strip } from '../layout/app-layout';
@@ -11,6 +12,7 @@ import { HolidaysSection } from '../holidays/holidays-section';
 import { PatternsSection } from '../patterns/patterns-section';
 import { TemplatesSection } from '../templates/templates-section';
 import { ColleaguesSection } from './colleagues-section';
+import { ProposalsSection } from './proposals-section';
 import { RequestsSection } from './requests-section';
 import { HoursSection } from './hours-section';
 import { NeedsSection } from './needs-section';
@@ -65,6 +67,7 @@ export function SetupScreen({ header, setup, recurring, section }: Props) {
       {section === 'roles' && <RolesSection setup={setup} />}
       {section === 'needs' && <NeedsSection setup={setup} />}
       {section === 'rules' && <RulesSection setup={setup} />}
+      {section === 'proposals' && <ProposalsSection setup={setup} />}
       {section === 'templates' && <TemplatesSection recurring={recurring} />}
       {section === 'patterns' && <PatternsSection recurring={recurring} />}
       {section === 'plan-file' && <PlanFileSection setup={setup} />}
@@ -78,7 +81,20 @@ export function SetupScreen({ header, setup, recurring, section }: Props) {
 const TITLED: readonly SectionId[] = ['overview', 'templates', 'patterns'];
 
 function noteOf(
-  { site, roles, needs, rules, missing, off, staffSees, holidays, leave, requestRules, today }: SetupPayload,
+  {
+    site,
+    roles,
+    needs,
+    rules,
+    missing,
+    off,
+    staffSees,
+    holidays,
+    leave,
+    requestRules,
+    proposing,
+    today,
+  }: SetupPayload,
   { templates, patterns }: RecurringPayload,
   id: SectionId,
 ): string {
@@ -111,6 +127,8 @@ function noteOf(
       const set = leave.limits.length + leave.closed.length;
       return set === 0 ? 'none' : counted(set, 'limit');
     }
+    case 'proposals':
+      return GOALS.find(({ key }) => key === proposing.goals[0])?.name ?? 'only what is missing';
     case 'requests':
       return requestRules.kinds.length === 0 ? 'none' : counted(requestRules.kinds.length, 'kind');
     case 'roles': {

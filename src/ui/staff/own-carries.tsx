@@ -6,7 +6,7 @@ import { useOwnData } from './own-data';
 /** What one carried lately at each place, against one's share. */
 export function OwnCarries() {
   const { fresh, trouble } = useOwnData<{
-    readonly sites: readonly (OwnFairness & { readonly name: string })[];
+    readonly sites: readonly (OwnFairness & { readonly id: string; readonly name: string })[];
   }>('/api/me/fairness');
   if (fresh?.data.sites.length === 0) return null;
   return (
@@ -20,14 +20,18 @@ export function OwnCarries() {
           Counting the last weeks …
         </p>
       )}
-      {fresh?.data.sites.map(({ name, from, planned, own }) => (
-        <div key={name} className="mt-2">
+      {fresh?.data.sites.map(({ id, name, from, planned, own, limits }) => (
+        <div key={id} className="mt-2">
           <p className="text-muted mb-1 text-sm">
             {fresh.data.sites.length > 1 && `${name}, `}
             {formatDays(from, planned - from)}, and what was published after. Each shift counts as shared
             among everybody who could have worked then, by their contracts.
           </p>
-          <Carries own={own} />
+          <Carries
+            own={own}
+            limits={limits}
+            behind={`/api/me/fairness/behind?site=${encodeURIComponent(id)}`}
+          />
         </div>
       ))}
     </section>
