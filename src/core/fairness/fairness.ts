@@ -31,7 +31,9 @@ export interface Fairness {
   readonly from: Day;
   readonly planned: Day;
   readonly to: Day;
+  /** What counts as a burden at the site. */
   readonly limits: BurdenLimits;
+  readonly weekend: readonly number[];
   readonly people: readonly PersonFairness[];
 }
 
@@ -61,7 +63,7 @@ export interface FairnessGround {
  * somebody has of it is their share; the shares of a measure add up to what there was.
  */
 export function fairnessOf(ground: FairnessGround): Fairness {
-  const { judgement, planned, limits } = ground;
+  const { judgement, planned, limits, weekend } = ground;
   const { plan, context, people } = judgement;
   const sharing = new Sharing(judgement);
   const tables = new Map<string, Table>();
@@ -84,7 +86,7 @@ export function fairnessOf(ground: FairnessGround): Fairness {
   const over = overContract(ground);
   const wishes = againstWishes(ground);
   return {
-    ...{ from: plan.from, planned, to: plan.from + plan.days, limits },
+    ...{ from: plan.from, planned, to: plan.from + plan.days, limits, weekend },
     people: plan.people.map(({ id }, index) => ({
       person: id,
       measures: Object.fromEntries(MEASURES.map(({ key }) => [key, table(key).of(index)])),

@@ -30,19 +30,34 @@ export interface Certificate {
   readonly all: readonly number[];
 }
 
-/** Shifts for the open part of a week, and how far they are at most from the best there can be. */
-export interface Proposal {
-  readonly shifts: readonly Shift[];
+/** How good what was proposed for a week is, and what proves it. */
+export interface ProvenWeek {
   /** Person-minutes that stay missing, and the least that any plan leaves. */
   readonly missingMinutes: number;
   readonly leastMissingMinutes: number;
   readonly holes: readonly Hole[];
-  /** Why each of them stays open; null: not looked into. */
-  readonly reasons: readonly (HoleReason | null)[];
   /** Points of all that counts besides what is missing, and the least of any plan that leaves no more missing. */
   readonly score: number;
   readonly bound: number;
   readonly certificate: Certificate;
+}
+
+/** Shifts for the open part of a week, and how far they are at most from the best there can be. */
+export interface Proposal extends ProvenWeek {
+  readonly shifts: readonly Shift[];
+  /** Why each hole stays open; null: not looked into. */
+  readonly reasons: readonly (HoleReason | null)[];
+}
+
+/** Several weeks together. */
+export function totalOfWeeks(weeks: readonly ProvenWeek[]): Omit<ProvenWeek, 'holes' | 'certificate'> {
+  const sum = (of: (week: ProvenWeek) => number) => weeks.reduce((all, week) => all + of(week), 0);
+  return {
+    missingMinutes: sum((week) => week.missingMinutes),
+    leastMissingMinutes: sum((week) => week.leastMissingMinutes),
+    score: sum((week) => week.score),
+    bound: sum((week) => week.bound),
+  };
 }
 
 /**

@@ -1,7 +1,8 @@
 import Joi from 'joi';
 import { judge } from '@/core/consequences/judge';
 import type { Plan, Shift } from '@/core/plan/types';
-import { type Certificate, type Proposal, boundsOf } from '@/core/propose/propose';
+import type { Asked } from '@/core/propose/model';
+import { type Certificate, type Proposal, boundsOf, totalOfWeeks } from '@/core/propose/propose';
 import { missingIn } from '@/core/propose/missing';
 import { formatDate } from '@/core/time/day';
 import { formatClock } from '@/core/time/format';
@@ -12,9 +13,12 @@ import { type ReadPlan, type ReadResult, parseChanges } from './parse';
 import type { RawShift } from './raw';
 
 /** What `propose` prints: all weeks together, and for each what proves its bounds. */
-export function proposalReport(plan: Plan, proposals: readonly Proposal[]): object {
-  const sum = (of: (one: Proposal) => number) => proposals.reduce((all, one) => all + of(one), 0);
-  const [score, bound] = [sum((one) => one.score), sum((one) => one.bound)];
+export function proposalReport(
+  plan: Plan,
+  proposals: readonly Omit<Proposal, 'reasons'>[],
+  asked?: Asked,
+): object {
+  const { score, bound, ...missing } = totalOfWeeks(proposals);
   return {
     shifts: proposals.flatMap(({ shifts }) => shifts.map(formatShift)),
     unfilled: proposals.flatMap(({ holes }) =>
@@ -29,14 +33,13 @@ export function proposalReport(plan: Plan, proposals: readonly Proposal[]): obje
         };
       }),
     ),
-    missingMinutes: sum((one) => one.missingMinutes),
-    leastMissingMinutes: sum((one) => one.leastMissingMinutes),
-    ...{ score, bound },
+    ...{ ...missing, score, bound },
     // A part of the score; where nothing is proven, the distance itself.
     gapToBound: bound === 0 || score === 0 ? score - bound : (score - bound) / score,
     weeks: proposals.map(({ missingMinutes, leastMissingMinutes, bound: least, certificate }) => ({
       ...{ missingMinutes, leastMissingMinutes, bound: least, certificate },
     })),
+    ...(asked && { asked }),
   };
 }
 
@@ -52,9 +55,21 @@ interface ClaimedWeek {
 interface Claimed {
   readonly shifts: readonly RawShift[];
   readonly weeks: readonly ClaimedWeek[];
+  readonly asked?: Asked;
 }
 
-const PRICES = Joi.array().items(Joi.number().integer().min(0)).required();
+const PRICES = Joi.array().items(Joi.number().min(0)).required();
+const LIST = Joi.array().items(Joi.object());
+const NAMES = Joi.array().items(Joi.string());
+
+/** What was asked for besides the plan, as far as it says what kind of thing it is. */
+const ASKED = Joi.object<Asked>({
+  ...{ people: NAMES, roles: NAMES, dates: Joi.array().items(Joi.number().integer()) },
+  ...{ before: LIST, lately: LIST, wishes: LIST, times: LIST, isOnlyOpen: Joi.boolean() },
+  burdens: Joi.object().pattern(Joi.string(), Joi.object().pattern(Joi.string(), Joi.number())),
+  splits: Joi.object({ least: Joi.number(), most: Joi.number(), longest: Joi.number() }).allow(null),
+  weights: Joi.object().pattern(Joi.string(), Joi.number().min(0)),
+});
 const WHOLE = Joi.number().integer().min(0).required();
 
 /** A proposal as `propose` prints it, as far as its bounds go. */
@@ -69,15 +84,20 @@ const CLAIMED = Joi.object<Claimed>({
     )
     .min(1)
     .required(),
+  asked: ASKED,
 })
   .unknown()
   .required();
 
+/** A proposal as it was read. */
+interface ClaimedProposal {
+  readonly shifts: readonly Shift[];
+  readonly weeks: readonly ClaimedWeek[];
+  readonly asked: Asked;
+}
+
 /** Reads a proposal for a plan. All faults are reported at once, each with its path. */
-export function parseProposal(
-  text: string,
-  plan: ReadPlan,
-): ReadResult<{ readonly shifts: readonly Shift[]; readonly weeks: readonly ClaimedWeek[] }> {
+export function parseProposal(text: string, plan: ReadPlan): ReadResult<ClaimedProposal> {
   let written: unknown;
   try {
     written = JSON.parse(text);
@@ -95,21 +115,18 @@ export function parseProposal(
   const changes = parseChanges(JSON.stringify(added), plan);
   if (!changes.ok) return changes;
   const shifts = changes.value.changes.flatMap((change) => (change.do === 'add' ? change.shift : []));
-  return { ok: true, value: { shifts, weeks: claimed.weeks } };
+  return { ok: true, value: { shifts, weeks: claimed.weeks, asked: claimed.asked ?? {} } };
 }
 
 /** What `check-bound` prints: the bounds worked out again from their certificates, and whether what is claimed holds. */
-export function boundReport(
-  plan: Plan,
-  { shifts, weeks }: { readonly shifts: readonly Shift[]; readonly weeks: readonly ClaimedWeek[] },
-): object {
+export function boundReport(plan: Plan, { shifts, weeks, asked }: ClaimedProposal): object {
   let [bound, least, holds] = [0, 0, weeks.length === Math.ceil(plan.days / 7)];
   const after = judge({ ...plan, shifts: [...plan.shifts, ...shifts] });
   weeks.forEach((claimed, week) => {
     // What was proposed for the weeks before stood when this one was.
     const before = shifts.filter(({ date }) => date < plan.from + week * 7);
     const stood = { ...plan, shifts: [...plan.shifts, ...before] };
-    const found = boundsOf(stood, claimed.certificate, claimed.missingMinutes, { week });
+    const found = boundsOf(stood, claimed.certificate, claimed.missingMinutes, { ...asked, week });
     bound += found.bound;
     least += found.leastMissingMinutes;
     holds &&=

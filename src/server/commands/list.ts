@@ -13,6 +13,7 @@ import { sendAgain, wishToBeTold } from '../outbox/commands';
 import { saveNeeds } from '../needs/commands';
 import { addPeople, changePeople, saveAvailability, saveFields, savePerson } from '../people/commands';
 import { importPeople } from '../people/import/command';
+import { keepAlternative, removeAlternative } from '../propose/alternatives';
 import { publishDays, withdrawDays } from '../publish/commands';
 import { importSite, importWeek } from '../plan-file/commands';
 import { createSite, nameBusiness, saveRoles, saveRules, saveSite } from '../site/commands';
@@ -122,6 +123,8 @@ const ALL = [
   takeBackRequest,
   saveProposing,
   saveRequestRules,
+  keepAlternative,
+  removeAlternative,
 ] as const;
 
 /** The input of each command, by its kind. */

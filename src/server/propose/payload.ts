@@ -1,6 +1,7 @@
 import type { Shift } from '@/core/plan/types';
 import type { Hole } from '@/core/propose/holes';
-import type { Certificate } from '@/core/propose/propose';
+import type { Asked } from '@/core/propose/model';
+import type { ProvenWeek, totalOfWeeks } from '@/core/propose/propose';
 import type { HoleReason } from '@/core/propose/reasons';
 import type { Day } from '@/core/time/day';
 import type { Problem } from '@/core/plan/problem';
@@ -36,6 +37,8 @@ export interface ProposalProgress {
 /** A proposal for a week or several, with how it was found. */
 export interface ProposalPayload {
   readonly shifts: readonly Shift[];
+  /** How many of them, the first ones, were kept from a proposal before. */
+  readonly kept: number;
   readonly movable: readonly string[];
   readonly holes: readonly Hole[];
   /** Why each of them stays open; null: not looked into. */
@@ -44,7 +47,10 @@ export interface ProposalPayload {
   readonly leastMissingMinutes: number;
   readonly score: number;
   readonly bound: number;
-  readonly certificates: readonly Certificate[];
+  /** How good each of the weeks is, with what proves it. */
+  readonly weeks: readonly ProvenWeek[];
+  /** What was asked for besides the plan: with it what proves it can be checked again. */
+  readonly asked: Asked;
   readonly seconds: number;
   /** Whether it was told to stop before its end. */
   readonly isStopped: boolean;
@@ -55,3 +61,33 @@ export type ProposalEvent =
   | { readonly progress: ProposalProgress }
   | { readonly found: ProposalPayload }
   | { readonly problem: Problem };
+
+/** What proves how good an alternative is that was proposed. */
+export interface AlternativeProof extends Pick<ProposalPayload, 'weeks' | 'asked'> {
+  /** Shifts that stood when it was looked for. */
+  readonly basis: readonly Shift[];
+  /** Those that were proposed then. */
+  readonly proposed: readonly Shift[];
+}
+
+/** A way the days of a plan could be planned, kept beside it to be compared. */
+export interface Alternative {
+  readonly id: string;
+  readonly name: string;
+  /** UTC. */
+  readonly madeAt: string;
+  readonly madeBy: string | null;
+  /** All shifts of these days as they would be. */
+  readonly shifts: readonly Shift[];
+  readonly proof: ReturnType<typeof totalOfWeeks> | null;
+}
+
+/** What is kept: shifts as they are said, or those of the week before. */
+export interface AlternativeDraft {
+  readonly site: string;
+  readonly first: Day;
+  readonly days: number;
+  readonly name: string;
+  readonly shifts: readonly Shift[] | 'week before';
+  readonly proof: AlternativeProof | null;
+}

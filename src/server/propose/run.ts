@@ -3,6 +3,7 @@ import type { Shift } from '@/core/plan/types';
 import { isMovable } from '@/core/propose/lay';
 import { weightsOf } from '@/core/propose/goals';
 import type { Asked } from '@/core/propose/model';
+import { totalOfWeeks } from '@/core/propose/propose';
 import { splitsOf } from '@/core/propose/split-days';
 import type { ShiftTime } from '@/core/propose/shift-times';
 import { type Day, formatDate, startOfWeek } from '@/core/time/day';
@@ -77,6 +78,7 @@ export async function findProposal(
       ...(await habitsAt(db, site, first)),
     },
   };
+  const { known: _known, seed: _seed, effort: _effort, ...lasting } = task.asked;
   const start = performance.now();
   const hold = await holdLease(db, leaseOf(site, first), request.id, signal);
   const tell = (progress: Omit<ProposalProgress, 'seconds'>) =>
@@ -86,20 +88,17 @@ export async function findProposal(
       fileOf(db) === null
         ? await findProposals(task, () => !hold.signal.aborted, tell)
         : await runProposal(task, tell, hold.signal);
-    const sum = (of: (one: (typeof proposals)[number]) => number) =>
-      proposals.reduce((all, one) => all + of(one), 0);
     return {
       ok: true,
       found: {
         shifts: [...keptOf(stored, request), ...proposals.flatMap(({ shifts }) => shifts)],
+        kept: keptOf(stored, request).length,
         movable: movable.map(({ id }) => id),
         holes: proposals.flatMap(({ holes }) => holes),
         reasons: proposals.flatMap(({ reasons }) => reasons),
-        missingMinutes: sum((one) => one.missingMinutes),
-        leastMissingMinutes: sum((one) => one.leastMissingMinutes),
-        score: sum((one) => one.score),
-        bound: sum((one) => one.bound),
-        certificates: proposals.map(({ certificate }) => certificate),
+        ...totalOfWeeks(proposals),
+        weeks: proposals.map(({ shifts: _shifts, reasons: _reasons, ...proven }) => proven),
+        asked: lasting,
         seconds: (performance.now() - start) / 1000,
         isStopped: hold.signal.aborted,
       },

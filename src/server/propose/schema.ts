@@ -3,8 +3,8 @@ import { ID, REQUEST_ID } from '../input';
 import { SHIFT } from '../plan/schema';
 import { GOALS } from '@/core/propose/goals';
 import type { Proposing } from '@/core/propose/proposing';
-import { DAY_NUMBER, minute } from '../site/schema';
-import type { ProposalRequest } from './payload';
+import { DAY_NUMBER, NAME, minute } from '../site/schema';
+import type { AlternativeDraft, AlternativeProof, ProposalRequest } from './payload';
 
 /** What is posted to have shifts proposed. */
 export const PROPOSAL_REQUEST = Joi.object<ProposalRequest>({
@@ -36,6 +36,46 @@ export const SAVE_PROPOSING = Joi.object<{ site: string; proposing: Proposing }>
       nightMinutes: minute(720).min(1).required(),
     }).required(),
   }).required(),
+});
+
+const NUMBER = Joi.number().required();
+const PRICES = Joi.array().items(Joi.number().min(0)).max(20_000).required();
+
+/** What proves an alternative; what was asked for is only ever used to check it again. */
+const PROOF = Joi.object<AlternativeProof>({
+  weeks: Joi.array()
+    .items(
+      Joi.object({
+        ...{ missingMinutes: NUMBER, leastMissingMinutes: NUMBER, score: NUMBER, bound: NUMBER },
+        holes: Joi.array()
+          .items(Joi.object({ row: NUMBER, from: NUMBER, to: NUMBER, count: NUMBER }))
+          .max(10_000)
+          .required(),
+        certificate: Joi.object({ missing: PRICES, all: PRICES }).required(),
+      }),
+    )
+    .min(1)
+    .max(4)
+    .required(),
+  asked: Joi.object().unknown().required(),
+  basis: Joi.array().items(SHIFT).max(20_000).required(),
+  proposed: Joi.array().items(SHIFT).max(20_000).required(),
+});
+
+/** A way to plan some days that is kept beside them. */
+export const KEEP_ALTERNATIVE = Joi.object<AlternativeDraft>({
+  site: ID.required(),
+  first: DAY_NUMBER.required(),
+  days: Joi.number().valid(7, 14, 21, 28).required(),
+  name: NAME.required(),
+  shifts: Joi.alternatives(Joi.valid('week before'), Joi.array().items(SHIFT).max(20_000)).required(),
+  proof: PROOF.allow(null).required(),
+});
+
+/** An alternative that is not needed any more. */
+export const REMOVE_ALTERNATIVE = Joi.object<{ site: string; id: string }>({
+  site: ID.required(),
+  id: ID.required(),
 });
 
 /** Which looking is to stop. */

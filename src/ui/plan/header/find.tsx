@@ -245,6 +245,10 @@ function thingsToDo(
     { name: 'Show four weeks', run: () => controller.show(28) },
     { name: 'Who can cover?', run: () => whoCanCover(controller) },
     { name: 'Open the shift in full', run: () => controller.openShift() },
+    {
+      ...{ name: 'Compare ways to plan', words: 'alternatives what if side by side draft' },
+      run: () => controller.open({ kind: 'compare' }),
+    },
     { name: 'Propose shifts', words: 'fill gaps open automatic', run: () => controller.openProposal() },
     { name: 'Change several shifts', run: () => controller.open({ kind: 'bulk' }) },
     { name: 'Group, sort and filter the rows', run: () => controller.open({ kind: 'rows' }) },

@@ -1,6 +1,7 @@
 import { CoverPanel } from './cover-panel';
 import { DayPanel } from './day-panel';
 import { PastePanel } from './paste-panel';
+import { ComparePanel } from '../propose/compare-panel';
 import { ProposePanel } from '../propose/propose-panel';
 import { RequestPanel } from './request-panel';
 import { RowsPanel } from './rows-panel';
@@ -27,5 +28,7 @@ export function Panels({ panel }: { readonly panel: Panel }) {
       return <RequestPanel key={panel.id} id={panel.id} />;
     case 'propose':
       return <ProposePanel />;
+    case 'compare':
+      return <ComparePanel />;
   }
 }

@@ -86,6 +86,9 @@ export function Ask() {
         >
           Propose
         </Button>
+        <Button kind="link" className="ml-4" onClick={() => controller.open({ kind: 'compare' })}>
+          Compare ways to plan
+        </Button>
       </div>
     </div>
   );

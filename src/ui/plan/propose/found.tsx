@@ -17,6 +17,7 @@ import { wayBack } from '../../undo/take-back';
 import { focusPanel } from '../panels/panel-layout';
 import { useController, usePlan, useView } from '../state/controller';
 import { shownJudgement } from '../state/plan-store';
+import { Carrying } from './carrying';
 import { Curve, percent } from './curve';
 import { nearestText, reasonText } from './reason-text';
 
@@ -27,6 +28,7 @@ export function Found() {
   const curve = useStore(session.store, (state) => state.curve);
   const trouble = useStore(session.store, (state) => state.trouble);
   const proposal = usePlan((state) => state.proposal);
+  const name = useStore(session.store, (state) => state.name);
   const items = proposal?.items ?? [];
   const paid = usePlan((state) => paidOf(shownJudgement(state)) - paidOf(state.judgement));
   return (
@@ -39,12 +41,19 @@ export function Found() {
           {items.length === 0
             ? 'Nothing of it is left to take. '
             : `${counted(items.length, 'shift')}, ${formatHours(paid)} paid. `}
-          {found.isStopped ? 'Stopped' : 'Found'} after {Math.round(found.seconds)} s.
+          {name !== null
+            ? 'What staff know and what is fixed stays.'
+            : `${found.isStopped ? 'Stopped' : 'Found'} after ${Math.round(found.seconds)} s.`}
         </p>
-        <FiguresTable found={found} />
-        <p className="mt-2 text-sm leading-[17px]">{proofOf(found)}</p>
-        <Curve curve={curve} />
+        <FiguresTable found={name === null ? found : null} />
+        {name === null && (
+          <>
+            <p className="mt-2 text-sm leading-[17px]">{proofOf(found)}</p>
+            <Curve curve={curve} />
+          </>
+        )}
       </section>
+      <Carrying />
       {trouble && (
         <p role="alert" className="text-gap font-semibold">
           {asSentence(trouble)}
@@ -77,7 +86,7 @@ function proofOf({ missingMinutes, leastMissingMinutes, score, bound }: Proposal
   return `${missing}; ${rest}, of all plans made of these shift times.`;
 }
 
-function FiguresTable({ found }: { readonly found: ProposalPayload }) {
+function FiguresTable({ found }: { readonly found: ProposalPayload | null }) {
   const judgement = usePlan((state) => state.judgement);
   const trial = usePlan((state) => state.proposal?.trial ?? state.judgement);
   const seesPay = usePlan((state) => state.references.seesPay);
@@ -90,7 +99,7 @@ function FiguresTable({ found }: { readonly found: ProposalPayload }) {
       'Hours missing',
       bareHours(before.missingMinutes),
       bareHours(after.missingMinutes),
-      bareHours(found.leastMissingMinutes),
+      found ? bareHours(found.leastMissingMinutes) : '',
     ],
     ['Stops', String(before.stops), String(after.stops), ''],
     ['Warnings', String(before.warnings), String(after.warnings), ''],
@@ -106,7 +115,7 @@ function FiguresTable({ found }: { readonly found: ProposalPayload }) {
           </th>
           <th className="text-right">before</th>
           <th className="text-right">with it</th>
-          <th className="text-right">no plan below</th>
+          {found && <th className="text-right">no plan below</th>}
         </tr>
       </thead>
       <tbody>
@@ -117,7 +126,7 @@ function FiguresTable({ found }: { readonly found: ProposalPayload }) {
             </th>
             <td className="text-muted text-right">{was}</td>
             <td className="text-right font-semibold">{is}</td>
-            <td className="text-muted text-right">{least}</td>
+            {found && <td className="text-muted text-right">{least}</td>}
           </tr>
         ))}
       </tbody>
@@ -253,6 +262,7 @@ function useGroups(): readonly {
 export function FoundActions() {
   const controller = useController();
   const session = controller.proposal;
+  const name = useStore(session.store, (state) => state.name);
   const groups = useGroups();
   const [key, setKey] = useState('all');
   const { items } = groups.find((group) => group.key === key) ?? groups[0];
@@ -283,19 +293,30 @@ export function FoundActions() {
         </Button>
       </div>
       <div className="flex flex-wrap gap-x-4">
-        <Button
-          kind="link"
-          disabled={none || key === 'all'}
-          title="Those chosen stay as they are, and the rest is looked for again"
-          onClick={() => session.around(items)}
-        >
-          Keep these, look again
-        </Button>
-        <Button kind="link" title="Goes on from this proposal, for longer" onClick={() => session.further()}>
-          Look further
-        </Button>
+        {name === null && (
+          <>
+            <Button
+              kind="link"
+              disabled={none || key === 'all'}
+              title="Those chosen stay as they are, and the rest is looked for again"
+              onClick={() => session.around(items)}
+            >
+              Keep these, look again
+            </Button>
+            <Button
+              kind="link"
+              title="Goes on from this proposal, for longer"
+              onClick={() => session.further()}
+            >
+              Look further
+            </Button>
+          </>
+        )}
         <Button kind="link" onClick={() => session.forget()}>
           Ask anew
+        </Button>
+        <Button kind="link" onClick={() => controller.open({ kind: 'compare' })}>
+          {name === null ? 'Keep, compare' : 'Compare'}
         </Button>
       </div>
     </div>

@@ -11,6 +11,7 @@ export function ProposePanel() {
   const session = useController().proposal;
   const looking = useStore(session.store, (state) => state.looking !== null);
   const found = useStore(session.store, (state) => state.found !== null);
+  const name = useStore(session.store, (state) => state.name);
   useEffect(() => {
     session.show();
     return () => session.hide();
@@ -23,7 +24,7 @@ export function ProposePanel() {
     );
   if (found)
     return (
-      <PanelLayout title="Proposed shifts" isWide foot={<FoundActions />}>
+      <PanelLayout title={name ?? 'Proposed shifts'} isWide foot={<FoundActions />}>
         <Found />
       </PanelLayout>
     );

@@ -30,7 +30,7 @@ const proposed = [
   { ...shift('ann', 1, '9-17'), id: 'three' },
 ];
 const FOUND: ProposalPayload = {
-  ...{ shifts: proposed, movable: [], seconds: 3, isStopped: false, certificates: [] },
+  ...{ shifts: proposed, movable: [], seconds: 3, isStopped: false, weeks: [], asked: {}, kept: 0 },
   ...{ missingMinutes: 60, leastMissingMinutes: 30, score: 1000, bound: 990 },
   holes: [{ row: 0, from: 540, to: 600, count: 1 }],
   reasons: [

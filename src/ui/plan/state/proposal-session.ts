@@ -2,6 +2,9 @@ import { createStore } from 'zustand/vanilla';
 import type { Shift } from '@/core/plan/types';
 import { type ProposedItem, changesOf, isMovable, itemsOf, lay, shiftIdOf } from '@/core/propose/lay';
 import type {
+  Alternative,
+  AlternativeDraft,
+  AlternativeProof,
   ProposalEvent,
   ProposalPayload,
   ProposalProgress,
@@ -22,6 +25,8 @@ interface ProposalState {
   readonly found: ProposalPayload | null;
   /** How what was found was asked for. */
   readonly scope: ProposalScope;
+  /** What it is called where it is a way that was kept, and nothing that was just found. */
+  readonly name: string | null;
   /** Items that are left out. */
   readonly left: ReadonlySet<string>;
   readonly trouble: string | null;
@@ -33,6 +38,7 @@ const NOTHING: ProposalState = {
   curve: [],
   found: null,
   scope: { people: null, dates: null, fill: 'all', mayMove: false },
+  name: null,
   left: new Set(),
   trouble: null,
 };
@@ -79,6 +85,42 @@ export class ProposalSession {
     }).catch(() => this.stopListening?.abort());
   }
 
+  /** Lays a way that was kept on the plan, to be taken in whole or in part. What staff know and what is fixed stays. */
+  open({ name, shifts }: Alternative): void {
+    this.stopListening?.abort();
+    this.store.setState({
+      ...{ ...NOTHING, name },
+      scope: { ...NOTHING.scope, mayMove: true },
+      found: {
+        ...{ shifts: shifts.filter(({ person }) => person !== null), kept: 0, holes: [], reasons: [] },
+        ...{
+          movable: this.movable().map(({ id }) => id),
+          weeks: [],
+          asked: {},
+          seconds: 0,
+          isStopped: false,
+        },
+        ...{ missingMinutes: 0, leastMissingMinutes: 0, score: 0, bound: 0 },
+      },
+    });
+    this.show();
+  }
+
+  /** What was found as it would be kept: all shifts of the plan with it, and what proves it. */
+  draft(): Pick<AlternativeDraft, 'shifts' | 'proof'> {
+    const { found } = this.store.getState();
+    const { judgement, proposal } = this.controller.plan;
+    const { shifts } = judgement.plan;
+    if (!found) return { shifts, proof: null };
+    const trial = proposal?.trial ?? this.laid(found).trial;
+    const moved = new Set(found.movable);
+    const proof: AlternativeProof = {
+      ...{ weeks: found.weeks, asked: found.asked, proposed: found.shifts.slice(found.kept) },
+      basis: [...shifts.filter(({ id }) => !moved.has(id)), ...found.shifts.slice(0, found.kept)],
+    };
+    return { shifts: trial.plan.shifts, proof: found.weeks.length > 0 ? proof : null };
+  }
+
   /** Leaves items out of what was found. */
   leaveOut(items: readonly ProposedItem[]): void {
     const { left } = this.store.getState();
@@ -104,15 +146,9 @@ export class ProposalSession {
   show(): void {
     const { store } = this.controller;
     const update = () => {
-      const { found, left, scope } = this.store.getState();
-      const { judgement, words } = store.getState();
+      const { found } = this.store.getState();
       if (!found) return store.setState({ proposal: null });
-      const items = itemsOf(judgement.plan.shifts, found.shifts, {
-        movable: found.movable,
-        isOnlyGaps: scope.fill === 'gaps',
-        isOnlyOpen: scope.fill === 'open',
-      }).filter(({ id }) => !left.has(id));
-      const laid = lay(judgement, items, words);
+      const laid = this.laid(found);
       const shiftIds = new Set(laid.items.flatMap((item) => shiftIdOf(item) ?? []));
       store.setState({ proposal: { ...laid, shiftIds } });
     };
@@ -120,6 +156,18 @@ export class ProposalSession {
     this.deaf ??= store.subscribe((state, before) => {
       if (state.judgement !== before.judgement) update();
     });
+  }
+
+  /** What was found, without what is left out, on the plan as it is. */
+  private laid(found: ProposalPayload) {
+    const { left, scope } = this.store.getState();
+    const { judgement, words } = this.controller.plan;
+    const items = itemsOf(judgement.plan.shifts, found.shifts, {
+      movable: found.movable,
+      isOnlyGaps: scope.fill === 'gaps',
+      isOnlyOpen: scope.fill === 'open',
+    }).filter(({ id }) => !left.has(id));
+    return lay(judgement, items, words);
   }
 
   /** Takes it off the plan; what was found is kept. */
@@ -165,7 +213,10 @@ export class ProposalSession {
         if ('progress' in line) this.store.setState(({ curve }) => ({ curve: [...curve, line.progress] }));
         else if ('problem' in line) return end({ trouble: line.problem.message });
         else {
-          end({ found: line.found, scope: { people, dates, fill, mayMove }, left: new Set() });
+          end({
+            ...{ found: line.found, name: null, left: new Set() },
+            scope: { people, dates, fill, mayMove },
+          });
           if (this.deaf) this.show();
           return;
         }

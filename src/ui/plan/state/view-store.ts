@@ -58,7 +58,9 @@ export type Panel =
   | { readonly kind: 'day'; readonly day: number }
   /** What is asked for about a shift. */
   | { readonly kind: 'request'; readonly id: string }
-  | { readonly kind: 'propose' };
+  | { readonly kind: 'propose' }
+  /** Ways to plan the days, side by side. */
+  | { readonly kind: 'compare' };
 
 /** What a person looks at: nothing of it is kept by the server. */
 export interface ViewState {
