@@ -45,6 +45,8 @@ const GROUP = 5;
 const [PASSES, ROUNDS, MOVES, PARTS, LEAST_PARTS] = [6, 200, 500, 2, 150];
 /** How near to the bound a plan is, as a part of it, when nothing more is looked for. */
 const NEAR = 2e-4;
+/** After how many parts that bettered nothing no more are looked at. */
+const IDLE = 25;
 /** How many moves for each person, where people are many. */
 const MOVES_EACH = 5;
 
@@ -107,7 +109,9 @@ export function search(model: Model, highs: LinearSolver, how: Search): Found {
     const random = seeded(seed);
     const size = Math.min(GROUP, people);
     const tries = Math.ceil(effort * Math.max(LEAST_PARTS, PARTS * people));
-    for (let i = 0; i < tries && total - all.bound > NEAR * total && goesOn(); i++) {
+    let idle = 0;
+    for (let i = 0; i < tries && idle < effort * IDLE; i++) {
+      if (total - all.bound <= NEAR * total || !goesOn()) return;
       const group = relatedTo(model, best, size, random);
       const { part, prices } = partOf(model, best, group, all.prices);
       const its = new WeekSolver(part);
@@ -122,7 +126,9 @@ export function search(model: Model, highs: LinearSolver, how: Search): Found {
       if (found === null) return;
       const next = best.slice();
       group.forEach((index, i) => (next[index] = found[i]));
+      const before = total;
       offer(next);
+      idle = total < before ? 0 : idle + 1;
     }
   }
 }

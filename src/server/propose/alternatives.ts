@@ -1,4 +1,5 @@
 import { randomUUID } from 'node:crypto';
+import { sql } from 'kysely';
 import { type Result, fail } from '@/core/plan/problem';
 import type { Plan, Shift } from '@/core/plan/types';
 import { totalOfWeeks } from '@/core/propose/propose';
@@ -102,8 +103,7 @@ export async function alternativesAt(
     .selectAll()
     .where('site_id', '=', site)
     .where('first', '=', formatDate(first))
-    .orderBy('made_at')
-    .orderBy('id')
+    .orderBy(sql`rowid`)
     .execute();
   return {
     ok: true,

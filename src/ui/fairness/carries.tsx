@@ -45,19 +45,21 @@ function Line({
   // Hours are shared out by week and contract: no shift makes them.
   const canOpen = unit === 'times' && (share.had + share.planned > 0 || share.expected > 0);
   return (
-    <li className="border-fine border-t py-1 first:border-t-0" title={says(limits)}>
-      <span className="font-semibold">{name}: </span>
-      {shareText(share, unit)}.{' '}
-      {canOpen && (
+    <li className="border-fine border-t py-1 first:border-t-0">
+      {canOpen ? (
         <Button
           kind="link"
+          className="text-sm"
           aria-expanded={isOpen}
-          aria-label={`${isOpen ? 'Hide' : 'Show'} what ${name} counts`}
+          title={`${isOpen ? 'Hides' : 'Shows'} what it counts`}
           onClick={() => setOpen(!isOpen)}
         >
-          {isOpen ? 'Hide' : 'Which?'}
+          {name}
         </Button>
+      ) : (
+        <span className="font-semibold">{name}</span>
       )}
+      : {shareText(share, unit)}.
       {isOpen && <Behind address={`${behind}&key=${encodeURIComponent(key)}`} says={says(limits)} />}
     </li>
   );

@@ -10,7 +10,7 @@ export const SECTIONS = [
   { id: 'roles', name: 'Roles' },
   { id: 'needs', name: 'Needs' },
   { id: 'rules', name: 'Rules' },
-  { id: 'proposals', name: 'Proposals' },
+  { id: 'goals', name: 'Goals' },
   { id: 'templates', name: 'Templates' },
   { id: 'patterns', name: 'Patterns' },
   { id: 'plan-file', name: 'Plan files' },

@@ -8,11 +8,11 @@ import type { RecurringPayload } from '@/server/week/payload';
 import { AppLayout, type ShellFrame, Strip } from '../layout/app-layout';
 import { LeaveLimitsSection } from '../leave/limits-section';
 import { LeaveTypesSection } from '../leave/types-section';
+import { GoalsSection } from './goals-section';
 import { HolidaysSection } from '../holidays/holidays-section';
 import { PatternsSection } from '../patterns/patterns-section';
 import { TemplatesSection } from '../templates/templates-section';
 import { ColleaguesSection } from './colleagues-section';
-import { ProposalsSection } from './proposals-section';
 import { RequestsSection } from './requests-section';
 import { HoursSection } from './hours-section';
 import { NeedsSection } from './needs-section';
@@ -67,7 +67,7 @@ export function SetupScreen({ header, setup, recurring, section }: Props) {
       {section === 'roles' && <RolesSection setup={setup} />}
       {section === 'needs' && <NeedsSection setup={setup} />}
       {section === 'rules' && <RulesSection setup={setup} />}
-      {section === 'proposals' && <ProposalsSection setup={setup} />}
+      {section === 'goals' && <GoalsSection setup={setup} />}
       {section === 'templates' && <TemplatesSection recurring={recurring} />}
       {section === 'patterns' && <PatternsSection recurring={recurring} />}
       {section === 'plan-file' && <PlanFileSection setup={setup} />}
@@ -127,7 +127,7 @@ function noteOf(
       const set = leave.limits.length + leave.closed.length;
       return set === 0 ? 'none' : counted(set, 'limit');
     }
-    case 'proposals':
+    case 'goals':
       return GOALS.find(({ key }) => key === proposing.goals[0])?.name ?? 'only what is missing';
     case 'requests':
       return requestRules.kinds.length === 0 ? 'none' : counted(requestRules.kinds.length, 'kind');

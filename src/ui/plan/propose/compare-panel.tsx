@@ -7,7 +7,7 @@ import type { Fairness } from '@/core/fairness/fairness';
 import { differing, planWith } from '@/core/propose/compare';
 import { figuresOf } from '@/core/propose/figures';
 import { asSentence } from '@/core/sentence';
-import { bareHours, formatHours } from '@/core/time/format';
+import { bareHours } from '@/core/time/format';
 import type { Alternative, AlternativeDraft } from '@/server/propose/payload';
 import { useAnswer } from '../../commands/use-answer';
 import { useCommand } from '../../commands/use-command';
@@ -16,6 +16,7 @@ import { Field } from '../../kit/inputs/field';
 import { TextInput } from '../../kit/inputs/text-input';
 import { Table } from '../../kit/table';
 import { PanelLayout } from '../panels/panel-layout';
+import { proofOf } from './found';
 import { useController, usePlan } from '../state/controller';
 
 /** Ways to plan the days that are shown, side by side: the plan as it stands, and those that were kept. */
@@ -167,8 +168,7 @@ function Kept({
           </p>
           {one.proof && (
             <p className="text-muted text-sm leading-[17px]">
-              Proposed; no plan leaves less than {formatHours(one.proof.leastMissingMinutes)} missing. Checked
-              again with{' '}
+              {proofOf(one.proof)} Checked again with{' '}
               {(['proposal', 'plan'] as const).map((part, at) => (
                 <span key={part}>
                   {at > 0 && ' and '}

@@ -9,6 +9,7 @@ import { parseNeedsRow } from '@/core/grid/needs-rows';
 import { personIdOf } from '@/core/grid/cell';
 import { bareHours, counted, formatDay, formatHours, formatTimeSpan } from '@/core/time/format';
 import { DAY } from '@/core/time/span';
+import type { ProvenWeek } from '@/core/propose/propose';
 import type { ProposalPayload } from '@/server/propose/payload';
 import { Button } from '../../kit/button';
 import { Select } from '../../kit/inputs/select';
@@ -70,7 +71,12 @@ function paidOf({ weeks }: Judgement): number {
 }
 
 /** How near to the best it is, in words. */
-function proofOf({ missingMinutes, leastMissingMinutes, score, bound }: ProposalPayload): string {
+export function proofOf({
+  missingMinutes,
+  leastMissingMinutes,
+  score,
+  bound,
+}: Omit<ProvenWeek, 'holes' | 'certificate'>): string {
   const missing =
     missingMinutes === leastMissingMinutes
       ? missingMinutes === 0

@@ -11,7 +11,7 @@ import { LengthInput } from '../kit/inputs/parsed-input';
 import { TimeInput } from '../kit/inputs/time-input';
 
 /** What proposals of a site go by and in which order, and what counts there as a burden that is shared out. */
-export function ProposalsSection({ setup }: { readonly setup: SetupPayload }) {
+export function GoalsSection({ setup }: { readonly setup: SetupPayload }) {
   const { id: site, proposing: stored } = setup;
   const form = useCommandForm('proposing.save', {
     stored: { site, proposing: stored },
