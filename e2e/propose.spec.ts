@@ -124,6 +124,48 @@ test('what others do meanwhile is not overwritten: the proposal lies on the plan
   await other.close();
 });
 
+test('a proposal is kept, compared with the week before, shown again and downloaded with what proves it', async ({
+  page,
+}) => {
+  await server.signIn(page.context());
+  await openPlan(page, EMPTY);
+  await page.keyboard.press('Alt+p');
+  await panel(page).getByRole('button', { name: 'Propose', exact: true }).click();
+  await foundIn(page);
+  const all = await taking(page);
+  await expect(panel(page).getByRole('heading', { name: 'Who carries what' })).toBeVisible();
+  await panel(page).getByRole('button', { name: 'Keep, compare' }).click();
+  await panel(page).getByRole('button', { name: 'The proposal' }).click();
+  await expect(panel(page).getByText('A Proposal')).toBeVisible();
+  await panel(page).getByRole('button', { name: 'The plan as it stands' }).click();
+  await expect(panel(page).getByText('B By hand')).toBeVisible();
+  await expect(panel(page).getByRole('row', { name: /^Differs/ })).toHaveText(`Differs0${all}0`);
+  expect(await seriousFaults(page)).toEqual([]);
+  const download = page.waitForEvent('download');
+  await panel(page).getByRole('link', { name: 'proposal.json' }).click();
+  expect((await download).suggestedFilename()).toBe('proposal.json');
+  await panel(page).getByRole('button', { name: 'Show Proposal on the plan' }).click();
+  expect(await taking(page)).toBe(all);
+  expect(await proposed(page).count()).toBeGreaterThan(10);
+  await panel(page).getByRole('button', { name: 'Compare' }).click();
+  await panel(page).getByRole('button', { name: 'Remove By hand' }).click();
+  await expect(panel(page).getByText('B By hand')).toHaveCount(0);
+});
+
+test('a site says what proposals go by, in a sentence', async ({ page }) => {
+  await server.signIn(page.context());
+  await goReady(page, `${server.url}/setup/bistro/goals`);
+  await expect(page.getByText(/Contract hours before wishes, wishes before fair shares/)).toBeVisible();
+  await page.getByRole('button', { name: 'Move cost up' }).click();
+  await page.getByRole('button', { name: 'Move cost up' }).click();
+  await expect(page.getByText(/Contract hours before cost, cost before wishes/)).toBeVisible();
+  expect(await seriousFaults(page)).toEqual([]);
+  await page.getByRole('button', { name: 'Save', exact: true }).click();
+  await expect(page.getByRole('button', { name: 'Undo' }).first()).toBeVisible();
+  await page.reload();
+  await expect(page.getByText(/Contract hours before cost, cost before wishes/)).toBeVisible();
+});
+
 test('who carries what is said to who plans, and to staff of themselves alone', async ({ page, browser }) => {
   await server.signIn(page.context());
   await goReady(page, `${server.url}/people/bistro/fairness`);
@@ -131,8 +173,10 @@ test('who carries what is said to who plans, and to staff of themselves alone', 
   const row = page.getByRole('row', { name: /Priya Nair/ });
   await row.getByRole('button', { name: 'Priya Nair' }).click();
   await expect(page.getByRole('heading', { name: 'Priya Nair' })).toBeVisible();
-  await page.getByRole('button', { name: 'Weekends' }).click();
+  await page.getByRole('columnheader', { name: 'Weekends' }).getByRole('button').click();
   await expect(page.getByRole('heading', { name: 'Weekends: from the share' })).toBeVisible();
+  await page.locator('[aria-expanded]', { hasText: 'Weekends' }).click();
+  await expect(page.getByText(/such shifts in all/)).toBeVisible();
   expect(await seriousFaults(page)).toEqual([]);
 
   await goReady(page, `${server.url}/people/bistro/priya`);

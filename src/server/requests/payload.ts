@@ -103,7 +103,11 @@ export interface OwnRequests {
 
 /** A request that waits for who looks, with what approving it would do. */
 export interface QueuedShiftRequest extends RequestView {
-  readonly effects: readonly (ExchangeView & { readonly recent: number })[];
+  readonly effects: readonly (ExchangeView & {
+    /** How many such shifts they had in the weeks before, and how many would be their share; null: nothing is taken. */
+    readonly recent: number;
+    readonly share: number | null;
+  })[];
   /** Whether it can be approved with others: nothing speaks against it. */
   readonly isEasy: boolean;
   /** Why it cannot be approved just now; null: it can. */

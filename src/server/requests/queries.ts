@@ -1,10 +1,11 @@
-import { LOOK_BACK_WEEKS, shiftKindOf } from '@/core/fairness/shift-kinds';
+import type { KindShares } from '@/core/fairness/fairness';
+import { LOOK_BACK_WEEKS, kindKey, shiftKindOf } from '@/core/fairness/shift-kinds';
 import { groupedBy } from '@/core/grouped';
 import { isPossible } from '@/core/requests/exchange';
 import { type RequestState, contestOf, isOver, ownerOf } from '@/core/requests/request';
 import { beginningOf } from '@/core/requests/rules';
 import { type Result, fail } from '@/core/plan/problem';
-import { type Day, formatDate, parseDate } from '@/core/time/day';
+import { type Day, formatDate, parseDate, startOfWeek } from '@/core/time/day';
 import type { Database } from '@/data/database';
 import { capitalised } from '@/core/sentence';
 import { namesOfPeople } from '@/data/people/people-names';
@@ -21,6 +22,7 @@ import type { Actor } from '../access/actor';
 import { actorNames } from '../access/actor-names';
 import { staffSites } from '../staff/own-page';
 import { checkAccess } from '../access/permissions';
+import { kindSharesBefore } from '../fairness/kind-shares';
 import { offAt } from '../site/capabilities';
 import { decider } from './decide';
 import {
@@ -135,6 +137,7 @@ export async function shiftQueue(
   const ground = await loadGround(db, at.at, [...mine, ...others]);
   const views = await viewsOf(db, ground, [...mine, ...others]);
   const recent = await recentOf(db, ground, mine);
+  const share = await sharesOf(db, ground, mine);
   const queued = mine.map((request, i): QueuedShiftRequest => {
     const view = views[i];
     const effects = effectsOf(ground, request) ?? [];
@@ -144,6 +147,7 @@ export async function shiftQueue(
       effects: effects.map((one) => ({
         ...exchangeView(one, ground.words.person(one.person), ground.words),
         recent: recent(one.person, takenBy(ground, request, one.person)),
+        share: share(one.person, takenBy(ground, request, one.person)),
       })),
       fault,
       isEasy:
@@ -172,9 +176,10 @@ function ranked(queue: readonly QueuedShiftRequest[]): QueuedShiftRequest[] {
 function byHarm(a: QueuedShiftRequest, b: QueuedShiftRequest): number {
   const of = (severity: string) => (one: QueuedShiftRequest) =>
     one.effects.flatMap(({ snags }) => snags).filter((snag) => snag.severity === severity).length;
-  const sum = (key: 'overtime' | 'recent') => (one: QueuedShiftRequest) =>
-    one.effects.reduce((all, effect) => all + effect[key], 0);
-  for (const measure of [of('stop'), of('warn'), of('note'), sum('overtime'), sum('recent')]) {
+  const overtime = (one: QueuedShiftRequest) => one.effects.reduce((all, effect) => all + effect.overtime, 0);
+  const beyond = (one: QueuedShiftRequest) =>
+    one.effects.reduce((all, { recent, share }) => all + recent - (share ?? 0), 0);
+  for (const measure of [of('stop'), of('warn'), of('note'), overtime, beyond]) {
     const by = measure(a) - measure(b);
     if (by !== 0) return by;
   }
@@ -211,6 +216,23 @@ async function recentOf(db: Database, { published }: RequestGround, requests: re
     const dates = worked.get(keyOf(person, shift.date, shift.from)) ?? [];
     const earliest = shift.date - LOOK_BACK_WEEKS * 7;
     return dates.filter(({ date }) => date < shift.date && date >= earliest).length;
+  };
+}
+
+/** How many shifts of the kind of one would be each person's share of those of the weeks before. */
+async function sharesOf(db: Database, ground: RequestGround, requests: readonly ShiftRequest[]) {
+  const { site } = ground;
+  const weekOf = (date: Day) => startOfWeek(date, site.weekStart);
+  const taken = requests.flatMap((request) =>
+    peopleOf(request).flatMap((person) => takenBy(ground, request, person) ?? []),
+  );
+  const shares = new Map<Day, KindShares>();
+  for (const week of new Set(taken.map(({ date }) => weekOf(date))))
+    shares.set(week, await kindSharesBefore(db, site.id, week));
+  return (person: string, shift: { readonly date: Day; readonly from: number } | null): number | null => {
+    if (shift === null) return null;
+    const kind = kindKey(shiftKindOf(shift.date, shift.from));
+    return shares.get(weekOf(shift.date))?.get(kind)?.get(person)?.expected ?? null;
   };
 }
 

@@ -11,6 +11,7 @@ import { Button } from '../kit/button';
 import { TextArea } from '../kit/inputs/text-input';
 import { DecisionFoot } from '../kit/page';
 import { Table } from '../kit/table';
+import { figureText } from '../fairness/share-text';
 import { exchangeParts } from './exchange-parts';
 import { Trail } from './trail';
 
@@ -65,7 +66,12 @@ export function ShiftDecidePanel({
               <b>{one.name}</b>{' '}
               {[
                 ...exchangeParts(one),
-                ...(one.recent > 0 ? [`${counted(one.recent, 'such shift')} in 13 weeks`] : []),
+                ...(one.recent > 0 || one.share !== null
+                  ? [
+                      `${counted(one.recent, 'such shift')} in 13 weeks` +
+                        (one.share === null ? '' : ` where the share is ${figureText(one.share, 'times')}`),
+                    ]
+                  : []),
               ].join(', ')}
             </p>
             {one.snags.map((snag) => (
@@ -169,7 +175,12 @@ function Rivals({
               </th>
               <td>{effect ? formatHours(effect.week) : '–'}</td>
               <td>{effect?.rest?.replace(/ rest.*/, '') ?? '–'}</td>
-              <td>{effect?.recent ?? 0}</td>
+              <td>
+                {effect?.recent ?? 0}
+                {effect && effect.share !== null && (
+                  <span className="text-muted"> of {figureText(effect.share, 'times')}</span>
+                )}
+              </td>
               <td>
                 {effect && effect.snags.length + Number(effect.overtime > 0) > 0
                   ? [

@@ -4,7 +4,7 @@ import { act, cleanup, configure, render, screen, waitFor } from '@testing-libra
 import userEvent from '@testing-library/user-event';
 import { rowOf } from '@/core/grid/cell';
 import { MONDAY, need, person, plan, shift } from '@/core/testing';
-import type { ProposalEvent, ProposalPayload, ProposalRequest } from '@/server/propose/payload';
+import type { Alternative, ProposalEvent, ProposalPayload, ProposalRequest } from '@/server/propose/payload';
 import { screenOf } from '../testing';
 
 // Proposing as its user has it: what is asked of the server, and what becomes of the plan.
@@ -13,9 +13,11 @@ jest.unstable_mockModule('@/server/actions', () => ({
   doCommand: () => Promise.reject(new Error('no server')),
   undo: () => Promise.reject(new Error('no server')),
 }));
+jest.unstable_mockModule('next/navigation', () => ({ useRouter: () => ({ refresh: () => undefined }) }));
 jest.unstable_mockModule('next/dynamic', () => ({ default: () => () => null }));
 const { ControllerProvider } = await import('../state/controller');
 const { ProposePanel } = await import('./propose-panel');
+const { ComparePanel } = await import('./compare-panel');
 const { reasonText, nearestText } = await import('./reason-text');
 
 configure({ asyncUtilTimeout: 6000 });
@@ -185,4 +187,49 @@ test('why a stretch stays open, in words', () => {
   ).toBe('3 people work as Bar: 2 on leave, 1 for “Short rest”.');
   const { words } = screenOf(week).controller.plan;
   expect(nearestText(reason, words, '24')).toBeNull();
+});
+
+test('ways that were kept stand side by side with the plan, and one is laid on it to be taken in part', async () => {
+  const alternatives: Alternative[] = [
+    {
+      ...{ id: 'a', name: 'By hand', madeAt: '2026-11-24T10:00:00Z', madeBy: 'Runa', proof: null },
+      shifts: [
+        ...week.shifts,
+        { ...shift('ann', 0, '9-17'), id: 'x' },
+        { ...shift('bo', 0, '9-17'), id: 'y' },
+      ],
+    },
+  ];
+  globalThis.fetch = ((address: string) =>
+    Promise.resolve(
+      address.endsWith('/alternatives')
+        ? { ok: true, json: () => Promise.resolve({ alternatives }) }
+        : { ok: false, json: () => Promise.resolve({}) },
+    )) as unknown as typeof fetch;
+  const desk = screenOf(week);
+  const { unmount } = render(
+    <ControllerProvider value={desk.controller}>
+      <ComparePanel />
+    </ControllerProvider>,
+  );
+  const row = (await screen.findByRole('row', { name: /^Hours missing/ })).textContent;
+  // Two of eight hours on Monday and one on Tuesday; with it only Tuesday's.
+  expect(row).toBe('Hours missing248');
+  expect(screen.getByRole('row', { name: /^Differs/ }).textContent).toBe('Differs02');
+  await press('Show By hand on the plan');
+  expect(desk.controller.view.getState().panel).toEqual({ kind: 'propose' });
+  unmount();
+  render(
+    <ControllerProvider value={desk.controller}>
+      <ProposePanel />
+    </ControllerProvider>,
+  );
+  expect(screen.getByRole('heading', { name: 'By hand' })).toBeTruthy();
+  expect(screen.queryByText('no plan below')).toBeNull();
+  // What stands alike is nothing to do.
+  expect(desk.controller.plan.proposal!.items.map(({ person: who }) => who)).toEqual(['ann', 'bo']);
+  act(() => desk.controller.goTo({ row: rowOf('ann'), day: 0 }));
+  await userEvent.selectOptions(screen.getByLabelText('Which of the shifts'), 'selected');
+  await press('Take 1');
+  expect(shiftsOf(desk)).toHaveLength(3);
 });
