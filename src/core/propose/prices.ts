@@ -46,6 +46,14 @@ export function boundAt(
   return { prices, bound: Math.ceil(bound), weeks };
 }
 
+/**
+ * The most that a missing minute can cost at some prices. A bound holds with this in the place of its weight: what is proven
+ * of all else, for plans that leave so much missing, is the bound less that much at this price.
+ */
+export function dearest({ segments }: Model, prices: ArrayLike<number>): number {
+  return segments.reduce((most, segment, i) => Math.max(most, prices[i] / lengthOf(segment)), 0);
+}
+
 /** Goes on or not, asked now and then. */
 export type GoesOn = () => boolean;
 

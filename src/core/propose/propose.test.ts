@@ -191,6 +191,36 @@ describe('what a proposal goes by besides', () => {
   });
 });
 
+test('needs that a plan without a snag covers are covered, and that is proven', async () => {
+  let planted = 0;
+  for (let seed = 1; planted < repeats(30); seed++) {
+    const base = randomPlan(seed);
+    const { minShiftMinutes: least, maxShiftMinutes: most } = base.rules;
+    const own = base.shifts.filter(
+      ({ person: who, role, from, to }) =>
+        who !== null && role !== null && to - from >= least && to - from <= most,
+    );
+    const days = new Set<string>();
+    // One shift a day each, and nobody with anything more than a note.
+    const single = own.filter(({ person: who, date }) => {
+      const key = `${who} ${date}`;
+      return !days.has(key) && days.add(key);
+    });
+    const whole = { ...base, shifts: single, needs: [] };
+    const clean = judge(whole).people.map(({ snags }) => snags.every(({ severity }) => severity === 'note'));
+    const shifts = single.filter(({ person: who }) => clean[base.people.findIndex(({ id }) => id === who)]);
+    if (shifts.length === 0) continue;
+    planted++;
+    const needs = shifts.map(({ role, date, from, to }): Need => ({
+      ...{ role, date, days: null, from, to, count: 1 },
+    }));
+    const times = shifts.map(({ role, from, to }) => ({ role: role!, from, to }));
+    const rules = { ...base.rules, minimumOn: 0 };
+    const found = await propose({ ...whole, shifts: [], needs, rules }, { times, effort: 0.3 });
+    expect([found.missingMinutes, found.leastMissingMinutes]).toEqual([0, 0]);
+  }
+});
+
 test('no plan that the core finds nothing in is better than the bound of any prices', () => {
   for (let seed = 1; seed <= repeats(60); seed++) {
     const random = seeded(seed);

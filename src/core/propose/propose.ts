@@ -6,12 +6,12 @@ import { BUDGET_PRICES } from './budget';
 import { Covered } from './covered';
 import { type Hole, holesOf } from './holes';
 import { linearSolver } from './master';
-import { type Asked, type Model, lengthOf, modelOf, onlyMissing } from './model';
+import { type Asked, type Model, modelOf, onlyMissing } from './model';
 import { missingIn } from './missing';
-import { type GoesOn, boundAt } from './prices';
+import { type GoesOn, boundAt, dearest } from './prices';
 import { totalOf } from './improve';
 import { type HoleReason, reasonsOf } from './reasons';
-import { FINE, type Found, type Progress, search } from './search';
+import { FINE, type Found, type Progress, leastMissing, search } from './search';
 import { isBarred } from './worker-of';
 
 /** How long is looked, and by which numbers. The same seed and effort give the same proposal. */
@@ -141,19 +141,9 @@ function proposalOf(model: Model, { weeks, missing, all }: Found): Proposal {
     holes,
     reasons: reasonsOf(model, weeks, holes),
     score: totalOf(model, weeks) - covered.missing * model.weights.missing,
-    bound: all.bound - covered.missing * model.weights.missing,
+    bound: Math.ceil(all.bound - covered.missing * dearest(model, all.prices) - 1e-6),
     certificate: { missing: missing.prices, all: all.prices },
   };
-}
-
-/** What is missing at least, by a bound in points: whatever is missing is so in whole steps. */
-function leastMissing({ segments }: Model, bound: number): number {
-  const step = segments.reduce((all, segment) => divisor(all, lengthOf(segment)), 0);
-  return step === 0 ? 0 : Math.max(0, Math.ceil(bound / FINE / step - 1e-9)) * step;
-}
-
-function divisor(a: number, b: number): number {
-  return b === 0 ? a : divisor(b, a % b);
 }
 
 /**
@@ -168,11 +158,11 @@ export function boundsOf(
 ): { readonly leastMissingMinutes: number; readonly bound: number } {
   const model = modelOf(plan, asked);
   const first = onlyMissing(model, FINE);
-  const least = boundAt(first, new WeekSolver(first), priced(model, certificate.missing)).bound;
-  const all = boundAt(model, new WeekSolver(model), priced(model, certificate.all)).bound;
+  const { bound: least } = boundAt(first, new WeekSolver(first), priced(model, certificate.missing));
+  const all = boundAt(model, new WeekSolver(model), priced(model, certificate.all));
   return {
     leastMissingMinutes: leastMissing(model, least),
-    bound: all - missingMinutes * model.weights.missing,
+    bound: Math.ceil(all.bound - missingMinutes * dearest(model, all.prices) - 1e-6),
   };
 }
 

@@ -5,9 +5,9 @@ import { Covered } from './covered';
 import { improve, relatedTo, totalOf } from './improve';
 import { lightPrices } from './light';
 import type { LinearSolver } from './master';
-import { type Model, onlyMissing } from './model';
+import { type Model, lengthOf, onlyMissing } from './model';
 import { partOf } from './part';
-import { type Bound, type GoesOn, ascend, boundAt } from './prices';
+import { type Bound, type GoesOn, ascend, boundAt, dearest } from './prices';
 
 /** How far a search has come: points of the best plan so far and of what no plan can be better than. */
 export interface Progress {
@@ -39,14 +39,16 @@ export interface Found {
 export const FINE = 100;
 /** Up to how many people whole weeks are chosen exactly in fractions, and settled one by one. */
 const MOST_EXACT = 60;
+/** By how much less a missing minute weighs where the rest is bounded by itself. */
+const LOWER = 4;
 /** How many people are planned anew at once, while all others stay. */
 const GROUP = 5;
 /** How much is done of each at the usual effort, of a part for each person. */
 const [PASSES, ROUNDS, MOVES, PARTS, LEAST_PARTS] = [6, 200, 500, 2, 150];
 /** How near to the bound a plan is, as a part of it, when nothing more is looked for. */
 const NEAR = 2e-4;
-/** After how many parts that bettered nothing no more are looked at. */
-const IDLE = 25;
+/** After how many parts that bettered nothing no more are looked at: near to the bound, and elsewhere. */
+const [CLOSE, IDLE_CLOSE, IDLE] = [1e-3, 20, 50];
 /** How many moves for each person, where people are many. */
 const MOVES_EACH = 5;
 
@@ -58,13 +60,17 @@ const MOVES_EACH = 5;
 export function search(model: Model, highs: LinearSolver, how: Search): Found {
   const solver = new WeekSolver(model);
   const { seed, effort, goesOn = () => true } = how;
+  const { weights } = model;
   const passes = Math.ceil(PASSES * effort);
   let best: readonly PersonWeek[] = how.known ?? model.workers.map((worker) => noWeek(model, worker.index));
   let total = totalOf(model, best);
   let all: Bound = { prices: model.segments.map(() => 0), bound: -Infinity };
+  let least = 0;
+  /** Points that no plan is better than, with what is missing at least. */
+  const boundOfAll = () => all.bound + (weights.missing - dearest(model, all.prices)) * least;
   const tell = () => {
     const missingMinutes = missingOf(model, best);
-    how.onProgress?.({ total, bound: all.bound, missingMinutes });
+    how.onProgress?.({ total, bound: boundOfAll(), missingMinutes });
   };
   const offer = (weeks: readonly PersonWeek[] | null) => {
     const now = weeks === null ? Infinity : totalOf(model, weeks);
@@ -101,8 +107,27 @@ export function search(model: Model, highs: LinearSolver, how: Search): Found {
   if (goesOn()) ascend(model, solver, { passes, seed, prices: all.prices, goesOn, onWeek, onBound: proven });
   better(effort * (isFew ? MOVES : MOVES_EACH * people), chosen(isFew ? ROUNDS : 0, !isFew));
   const missing = fewestMissing(model, highs, how, best);
+  least = leastMissing(model, missing.bound);
+  if (missingOf(model, best) > 0) secondStage();
   settleParts();
   return { weeks: best, all, missing };
+
+  /**
+   * Where not everything can be covered, what is missing weighs so much that fractions of it hide what the rest costs. At
+   * a lower weight the bound of the rest is closer, and by what is missing at least it is one of everything.
+   */
+  function secondStage(): void {
+    if (!goesOn()) return;
+    const lower: Model = { ...model, weights: { ...weights, missing: weights.missing / LOWER } };
+    const its = new WeekSolver(lower);
+    const start = boundAt(lower, its, isFew ? all.prices : lightPrices(lower, highs));
+    const how = { rounds: Math.ceil(ROUNDS * effort), weeks, start, goesOn, isOnlyBound: true };
+    const found = isFew ? generate(lower, its, highs, how).bound : start;
+    const before = { all, bound: boundOfAll() };
+    all = found;
+    if (boundOfAll() <= before.bound) all = before.all;
+    tell();
+  }
 
   /** Plans a few people anew at a time, whose work has to do with each other. */
   function settleParts(): void {
@@ -110,8 +135,10 @@ export function search(model: Model, highs: LinearSolver, how: Search): Found {
     const size = Math.min(GROUP, people);
     const tries = Math.ceil(effort * Math.max(LEAST_PARTS, PARTS * people));
     let idle = 0;
-    for (let i = 0; i < tries && idle < effort * IDLE; i++) {
-      if (total - all.bound <= NEAR * total || !goesOn()) return;
+    for (let i = 0; i < tries; i++) {
+      const gap = total - boundOfAll();
+      if (gap <= NEAR * total || idle >= effort * (gap <= CLOSE * total ? IDLE_CLOSE : IDLE) || !goesOn())
+        return;
       const group = relatedTo(model, best, size, random);
       const { part, prices } = partOf(model, best, group, all.prices);
       const its = new WeekSolver(part);
@@ -154,6 +181,16 @@ function fewestMissing(
   if (!goesOn()) return start.bound > 0 ? start : none;
   const rounds = Math.ceil(ROUNDS * effort);
   return generate(first, solver, highs, { rounds, weeks, start, goesOn, isOnlyBound: true }).bound;
+}
+
+/** What is missing at least, by a bound in points: whatever is missing is so in whole steps. */
+export function leastMissing({ segments }: Model, bound: number): number {
+  const step = segments.reduce((all, segment) => divisor(all, lengthOf(segment)), 0);
+  return step === 0 ? 0 : Math.max(0, Math.ceil(bound / FINE / step - 1e-9)) * step;
+}
+
+function divisor(a: number, b: number): number {
+  return b === 0 ? a : divisor(b, a % b);
 }
 
 /** A week in which nothing is proposed. */
