@@ -27,5 +27,5 @@ export async function refuseOff(
   const without = rows.find((row) => (JSON.parse(row.capabilities_off) as string[]).includes(capability));
   if (!without) return null;
   const { name } = CAPABILITIES.find(({ id }) => id === capability)!;
-  return fail('off', `${name} is switched off at ${without.name}: Set-up, What is used`);
+  return fail('off', `${name} is switched off at ${without.name}: Set-up, In use`);
 }

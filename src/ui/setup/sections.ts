@@ -15,7 +15,7 @@ export const SECTIONS = [
   { id: 'patterns', name: 'Patterns' },
   { id: 'plan-file', name: 'Plan files' },
   { id: 'colleagues', name: 'What staff see' },
-  { id: 'used', name: 'What is used' },
+  { id: 'used', name: 'In use' },
 ] as const;
 
 export type SectionId = (typeof SECTIONS)[number]['id'];

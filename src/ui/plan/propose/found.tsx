@@ -54,7 +54,6 @@ export function Found() {
           </>
         )}
       </section>
-      <Carrying />
       {trouble && (
         <p role="alert" className="text-gap font-semibold">
           {asSentence(trouble)}
@@ -62,6 +61,7 @@ export function Found() {
       )}
       <Misfits />
       <Holes found={found} />
+      <Carrying />
     </div>
   );
 }
