@@ -7,7 +7,7 @@ import type { ShiftRequest } from '@/data/requests/request-store';
 import type { Actor } from '../access/actor';
 import { Unchanged } from '@/data/unchanged';
 import type { PlanRequest, RequestInFull } from './payload';
-import { shiftQueue, shiftTurns } from './queries';
+import { type SharesAt, shiftQueue, shiftTurns } from './queries';
 import { countOf, turnsOf } from './turns';
 import { shiftIdsOf } from './words';
 
@@ -24,7 +24,9 @@ export async function requestsInPlan(
     [...given, ...theirs].some(({ date }) => from <= date && date < from + days);
   const [own, rest] = [mine.filter(isHere), others.filter(isHere)];
   // What only waits to be shown needs no look at what it would do.
-  const { others: views } = await shiftQueue(db, actor, site, { mine: [], others: [...own, ...rest] });
+  const { others: views } = await shiftQueue(db, actor, site, {
+    turns: { mine: [], others: [...own, ...rest] },
+  });
   return [...own, ...rest].map((request, i): PlanRequest => {
     const { id, text, owner } = views[i];
     return { id, text, owner, shifts: shiftIdsOf(request), isMine: i < own.length };
@@ -37,16 +39,17 @@ export async function requestInFull(
   actor: Actor,
   site: string,
   id: string,
+  sharesAt?: SharesAt,
 ): Promise<Result<{ request: RequestInFull }>> {
   const turns = await shiftTurns(db, actor, site);
   const found = [...turns.mine, ...turns.others].find((one) => one.id === id);
   if (!found) return fail('unknown', 'it was decided, or is not there', 'id');
   if (!turns.mine.includes(found)) {
-    const { others } = await shiftQueue(db, actor, site, { mine: [], others: [found] });
+    const { others } = await shiftQueue(db, actor, site, { turns: { mine: [], others: [found] } });
     return { ok: true, request: { queued: [], view: others[0] } };
   }
   const same = turns.mine.filter((one) => contestOf(one) === contestOf(found));
-  const { mine } = await shiftQueue(db, actor, site, { mine: same, others: [] });
+  const { mine } = await shiftQueue(db, actor, site, { turns: { mine: same, others: [] }, sharesAt });
   return { ok: true, request: { queued: mine, view: null } };
 }
 

@@ -10,6 +10,7 @@ import { loadLeaveTypes } from '@/data/leave/leave-store';
 import { amongTexts } from '@/data/records/lines';
 import type { Actor } from '../access/actor';
 import { checkAccess } from '../access/permissions';
+import { kindSharesBefore } from '../fairness/kind-shares';
 import { refuseOff } from '../site/capabilities';
 import { absentAt } from '../leave/absent-now';
 import { balancesAt } from '../leave/balances';
@@ -132,7 +133,10 @@ export async function requestsPage(
         today,
       },
       counts: countOf(turns),
-      shifts: part === 'waiting' && hasShifts ? await shiftQueue(db, actor, site, shifts) : null,
+      shifts:
+        part === 'waiting' && hasShifts
+          ? await shiftQueue(db, actor, site, { turns: shifts, sharesAt: kindSharesBefore })
+          : null,
       decidedShifts: ended ? await decidedShifts(db, actor, site, person) : [],
       proposals:
         part === 'waiting' && seesPeople

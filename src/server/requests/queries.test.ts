@@ -5,7 +5,7 @@ import { OWNER } from '../access/testing';
 import { actorNamed } from '../accounts/testing';
 import { db } from '../week/testing';
 import { lapseRequests } from './lapse';
-import { decidedShifts, ownRequests, shiftQueue } from './queries';
+import { type SharesAt, decidedShifts, ownRequests, shiftQueue } from './queries';
 import { asking, publishedDemo, requested, shiftId, staff } from './testing';
 
 beforeEach(publishedDemo);
@@ -75,6 +75,17 @@ describe('the queue', () => {
     ]);
     const warned = mine.map(({ effects: [{ snags }] }) => snags.length);
     expect(warned).toEqual([...warned].sort());
+    // Beside how many such shifts each had stands how many would be their share.
+    const sharesAt: SharesAt = () => {
+      const share = new Map(['teo', 'yuki'].map((who) => [who, { had: 0, planned: 0, expected: 2.5 }]));
+      const kinds = [0, 1, 2, 3, 4, 5, 6].flatMap((day) =>
+        ['early', 'midday', 'late'].map((part) => `${day} ${part}`),
+      );
+      return Promise.resolve(new Map(kinds.map((kind) => [kind, share])));
+    };
+    const { mine: shared } = await shiftQueue(db, OWNER, 'bistro', { sharesAt });
+    expect(shared.map(({ effects: [{ share }] }) => share)).toEqual([2.5, 2.5]);
+    expect(mine.map(({ effects: [{ share }] }) => share)).toEqual([null, null]);
   });
 
   test('says what changed since, and that it is the asker’s turn', async () => {

@@ -22,7 +22,6 @@ import type { Actor } from '../access/actor';
 import { actorNames } from '../access/actor-names';
 import { staffSites } from '../staff/own-page';
 import { checkAccess } from '../access/permissions';
-import { kindSharesBefore } from '../fairness/kind-shares';
 import { offAt } from '../site/capabilities';
 import { decider } from './decide';
 import {
@@ -124,12 +123,17 @@ export async function shiftTurns(db: Database, actor: Actor, site: string): Prom
   return { mine, others };
 }
 
+/** Who has which share of the kinds of shifts, in the weeks before a day; working it out may take long. */
+export type SharesAt = (db: Database, site: string, day: Day) => Promise<KindShares>;
+
+const NO_SHARES: SharesAt = () => Promise.resolve(new Map());
+
 /** The same as it is shown, with what approving what is one's own to decide would do. */
 export async function shiftQueue(
   db: Database,
   actor: Actor,
   site: string,
-  turns?: ShiftTurns,
+  { turns, sharesAt = NO_SHARES }: { readonly turns?: ShiftTurns; readonly sharesAt?: SharesAt } = {},
 ): Promise<{ readonly mine: readonly QueuedShiftRequest[]; readonly others: readonly RequestView[] }> {
   const { mine, others } = turns ?? (await shiftTurns(db, actor, site));
   const at = await requestSite(db, site);
@@ -137,7 +141,7 @@ export async function shiftQueue(
   const ground = await loadGround(db, at.at, [...mine, ...others]);
   const views = await viewsOf(db, ground, [...mine, ...others]);
   const recent = await recentOf(db, ground, mine);
-  const share = await sharesOf(db, ground, mine);
+  const share = await sharesOf(db, ground, mine, sharesAt);
   const queued = mine.map((request, i): QueuedShiftRequest => {
     const view = views[i];
     const effects = effectsOf(ground, request) ?? [];
@@ -220,7 +224,12 @@ async function recentOf(db: Database, { published }: RequestGround, requests: re
 }
 
 /** How many shifts of the kind of one would be each person's share of those of the weeks before. */
-async function sharesOf(db: Database, ground: RequestGround, requests: readonly ShiftRequest[]) {
+async function sharesOf(
+  db: Database,
+  ground: RequestGround,
+  requests: readonly ShiftRequest[],
+  sharesAt: SharesAt,
+) {
   const { site } = ground;
   const weekOf = (date: Day) => startOfWeek(date, site.weekStart);
   const taken = requests.flatMap((request) =>
@@ -228,7 +237,7 @@ async function sharesOf(db: Database, ground: RequestGround, requests: readonly 
   );
   const shares = new Map<Day, KindShares>();
   for (const week of new Set(taken.map(({ date }) => weekOf(date))))
-    shares.set(week, await kindSharesBefore(db, site.id, week));
+    shares.set(week, await sharesAt(db, site.id, week));
   return (person: string, shift: { readonly date: Day; readonly from: number } | null): number | null => {
     if (shift === null) return null;
     const kind = kindKey(shiftKindOf(shift.date, shift.from));

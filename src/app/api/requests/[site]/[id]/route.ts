@@ -1,6 +1,7 @@
 import Joi from 'joi';
 import { route } from '@/server/access/route';
 import { ID } from '@/server/input';
+import { kindSharesBefore } from '@/server/fairness/kind-shares';
 import { requestInFull } from '@/server/requests/in-plan';
 
 /** One request about shifts with what deciding it would do. */
@@ -11,5 +12,5 @@ export const GET = route(
     params: Joi.object<{ site: string; id: string }>({ site: ID.required(), id: ID.required() }),
     scope: ({ params }) => ({ sites: [params.site] }),
   },
-  ({ db, actor, params: { site, id } }) => requestInFull(db, actor, site, id),
+  ({ db, actor, params: { site, id } }) => requestInFull(db, actor, site, id, kindSharesBefore),
 );
