@@ -1,5 +1,6 @@
 import type { Judgement } from '../consequences/judge';
-import { type Fairness, type Share } from './fairness';
+import type { Day } from '../time/day';
+import type { Fairness, Share } from './fairness';
 import { MEASURES } from './measures';
 
 /** What somebody would carry of one measure. */
@@ -11,19 +12,20 @@ export interface Carried {
 
 /**
  * Who would carry what if some days were planned otherwise: the shifts of one judgement count in the place of those of
- * another. What there is more or less of is shared out as the rest is.
+ * another, as far as those were counted. What there is more or less of is shared out as the rest is.
  */
 export function asPlanned(fairness: Fairness, before: Judgement, after: Judgement): Carried[] {
   return MEASURES.flatMap(({ key, counts }) => {
-    const counted = (judgement: Judgement) => {
+    const counted = (judgement: Judgement, from: Day, to: Day) => {
       const numbers = new Map<string, number>();
       judgement.plan.people.forEach(({ id }, index) => {
-        const its = judgement.people[index].view.shifts;
+        const its = judgement.people[index].view.shifts.filter(({ date }) => date >= from && date < to);
         numbers.set(id, its.filter((shift) => counts(shift, judgement.context, fairness)).length);
       });
       return numbers;
     };
-    const [was, is] = [counted(before), counted(after)];
+    const was = counted(before, fairness.from, fairness.to);
+    const is = counted(after, -Infinity, Infinity);
     const sum = (numbers: Map<string, number>) => [...numbers.values()].reduce((all, one) => all + one, 0);
     const more = sum(is) - sum(was);
     const expected = fairness.people.reduce((all, one) => all + one.measures[key].expected, 0);

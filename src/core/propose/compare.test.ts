@@ -60,6 +60,19 @@ test('as it would be planned, people carry what they would if it were the plan',
       6,
     );
     expect(aboveShares(carried)).toBeGreaterThanOrEqual(0);
+    // Days that were not counted yet are added.
+    const earlier = { ...fairness, from: MONDAY - 70, to: MONDAY };
+    const added = asPlanned(earlier, before, after).reduce(
+      (sum, { share: { had, planned } }) => sum + had + planned,
+      0,
+    );
+    const inAll = (of: typeof fairness) =>
+      of.people.reduce(
+        (sum, { measures }) =>
+          Object.values(measures).reduce((all, { had, planned }) => all + had + planned, sum),
+        0,
+      );
+    expect(added).toBe(inAll(fairness) + inAll(really));
     for (const { person: who, key, share } of asPlanned(fairness, before, before))
       expect(share).toEqual(fairness.people.find((one) => one.person === who)!.measures[key]);
   }

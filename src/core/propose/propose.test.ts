@@ -83,6 +83,7 @@ describe('a proposal', () => {
     const found = await propose(week, { goesOn: () => false });
     expect(found.leastMissingMinutes).toBeLessThanOrEqual(found.missingMinutes);
     expect(gap(found)).toBeGreaterThanOrEqual(0);
+    expect(gap(found)).toBeLessThan(Infinity);
   });
 
   test('of two weeks keeps the rules between them', async () => {

@@ -64,7 +64,7 @@ export function search(model: Model, highs: LinearSolver, how: Search): Found {
   const passes = Math.ceil(PASSES * effort);
   let best: readonly PersonWeek[] = how.known ?? model.workers.map((worker) => noWeek(model, worker.index));
   let total = totalOf(model, best);
-  let all: Bound = { prices: model.segments.map(() => 0), bound: -Infinity };
+  let all: Bound = { prices: [...model.segments.map(() => 0), 0, 0], bound: -Infinity };
   let least = 0;
   /** Points that no plan is better than, with what is missing at least. */
   const boundOfAll = () => all.bound + (weights.missing - dearest(model, all.prices)) * least;
@@ -110,6 +110,8 @@ export function search(model: Model, highs: LinearSolver, how: Search): Found {
   least = leastMissing(model, missing.bound);
   if (missingOf(model, best) > 0) secondStage();
   settleParts();
+  // Stopped before there were any prices: none at all prove a bound too.
+  if (all.bound === -Infinity) all = boundAt(model, solver, all.prices);
   return { weeks: best, all, missing };
 
   /**

@@ -6,11 +6,11 @@ import type { Asked } from '@/core/propose/model';
 import { totalOfWeeks } from '@/core/propose/propose';
 import { splitsOf } from '@/core/propose/split-days';
 import type { ShiftTime } from '@/core/propose/shift-times';
-import { type Day, formatDate, startOfWeek } from '@/core/time/day';
+import { type Day, formatDate, parseDate, startOfWeek } from '@/core/time/day';
 import { type Database, fileOf } from '@/data/database';
 import { proposingFromRow } from '@/data/propose/proposing';
 import { loadTemplates } from '@/data/templates/template-store';
-import { type StoredPlan, loadPlan } from '@/data/week/plan-store';
+import type { StoredPlan } from '@/data/week/plan-store';
 import { logFailure } from '../log';
 import type { Actor } from '../access/actor';
 import { planFor } from '../access/pay';
@@ -169,13 +169,24 @@ async function habitsAt(
     .where('id', '=', site)
     .executeTakeFirstOrThrow();
   const { goals } = proposingFromRow(row);
-  const weeks = (await loadPlan(db, site, first - WEEKS_OF_TIMES * 7, WEEKS_OF_TIMES * 7))!.plan;
+  const rows = await db
+    .selectFrom('shift')
+    .select(['id', 'person_id', 'role_id', 'date', 'from_minute', 'to_minute'])
+    .where('site_id', '=', site)
+    .where('person_id', 'is not', null)
+    .where('date', '>=', formatDate(first - WEEKS_OF_TIMES * 7))
+    .where('date', '<', formatDate(first))
+    .execute();
+  const worked = rows.map((row): Shift => ({
+    ...{ id: row.id, person: row.person_id, role: row.role_id, date: parseDate(row.date)! },
+    ...{ from: row.from_minute, to: row.to_minute, break: null, fixed: false, note: null, label: null },
+  }));
   return {
     weights: weightsOf(goals),
-    lately: weeks.shifts
-      .filter(({ person, date }) => person !== null && date >= first - 7)
+    lately: worked
+      .filter(({ date }) => date >= first - 7)
       .map((shift) => ({ ...shift, date: shift.date + 7 })),
-    splits: splitsOf(weeks.shifts),
+    splits: splitsOf(worked),
   };
 }
 
