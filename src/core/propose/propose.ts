@@ -134,12 +134,13 @@ function proposalOf(model: Model, { weeks, missing, all }: Found): Proposal {
   const shifts = shiftsOf(model, weeks);
   checkAgainst(model, shifts, covered.missing);
   const holes = holesOf(model, covered);
+  const least = leastMissing(model, missing.bound);
   return {
     shifts,
     missingMinutes: covered.missing,
-    leastMissingMinutes: leastMissing(model, missing.bound),
+    leastMissingMinutes: least,
     holes,
-    reasons: reasonsOf(model, weeks, holes),
+    reasons: reasonsOf(model, weeks, holes, { prices: missing.prices, least }),
     score: totalOf(model, weeks) - covered.missing * model.weights.missing,
     bound: Math.ceil(all.bound - covered.missing * dearest(model, all.prices) - 1e-6),
     certificate: { missing: missing.prices, all: all.prices },

@@ -75,3 +75,16 @@ test('who and what was not asked for is said to be so', async () => {
   expect(reasons.map((reason) => reason!.isAsked)).toEqual([true, false]);
   expect(kinds(reasons[0]!)).toEqual({ ann: 'then', bo: 'not-asked' });
 });
+
+test('hours that the same people are needed for are said to be scarce together, as far as that is proven', async () => {
+  // Two people who may each work eight hours, and three such shifts on different days; on the floor nobody is missing.
+  const people = [
+    ...['p', 'q'].map((id) => person(id, { roles: [bar], maxWeekMinutes: 480 })),
+    person('r', { roles: [{ ...bar, role: 'floor' }] }),
+  ];
+  const needs = [0, 2, 4].map((day) => need('bar', day, '9-17'));
+  const week = plan({ people, needs: [...needs, need('floor', 0, '9-17')] });
+  const found = await propose(week, { times: [...times, { ...times[0], role: 'floor' }] });
+  expect(found.missingMinutes).toBe(480);
+  expect(found.reasons.map((reason) => reason!.scarce)).toEqual([{ minutes: 3 * 480, open: 480 }]);
+});

@@ -6,12 +6,13 @@ import { DAY, type Span, shared } from '../time/span';
 import { isEmployed } from '../week/placement';
 import type { PersonWeek } from './best-week';
 import type { Hole } from './holes';
-import type { Model, Option } from './model';
+import { type Model, type Option, type Segment, lengthOf } from './model';
 import { isBarred } from './worker-of';
 
 /**
- * Why somebody does not fill a hole: not one of those it was asked for, on leave, not available, the role not held that day any more, not employed, at work
- * then, a shift of theirs that day stands, a rule, needed where they are, or not worth what it would cover.
+ * Why somebody does not fill a hole: not one of those it was asked for, on leave, not available, the role not held that day
+ * any more, not employed, at work then, a shift of theirs that day stands, a rule, needed where they are, or not worth what
+ * it would cover.
  */
 export type HoleCause =
   | {
@@ -42,6 +43,14 @@ export interface HoleReason {
     readonly shift: Shift;
     readonly snags: readonly Snag[];
   } | null;
+  /** Minutes that are needed where the same people are, it among them, and how many stay open of those in any plan. */
+  readonly scarce: { readonly minutes: number; readonly open: number } | null;
+}
+
+/** What proves that some hours are scarce together: what they are worth, and how much is missing of them at least. */
+export interface Scarcity {
+  readonly prices: readonly number[];
+  readonly least: number;
 }
 
 /** How many shift times are tried for each person, and how many holes are looked into. */
@@ -58,11 +67,26 @@ export function reasonsOf(
   model: Model,
   weeks: readonly PersonWeek[],
   holes: readonly Hole[],
+  scarcity: Scarcity,
 ): (HoleReason | null)[] {
-  return holes.map((hole, i) => (i < MOST_HOLES ? reasonOf(model, weeks, hole) : null));
+  return holes.map((hole, i) =>
+    i < MOST_HOLES ? { ...reasonOf(model, weeks, hole), scarce: scarceWith(model, hole, scarcity) } : null,
+  );
 }
 
-function reasonOf(model: Model, weeks: readonly PersonWeek[], hole: Hole): HoleReason {
+/** Where nothing is worth anything, nothing is proven to be missing: those that are worth something are scarce together. */
+function scarceWith({ segments }: Model, hole: Hole, { prices, least }: Scarcity): HoleReason['scarce'] {
+  const isScarce = ({ row, from, to }: Hole | Segment, i: number) =>
+    prices[i] > 0 && row === hole.row && from < hole.to && to > hole.from;
+  if (least === 0 || !segments.some(isScarce)) return null;
+  const minutes = segments.reduce(
+    (sum, segment, i) => (prices[i] > 0 ? sum + segment.need * lengthOf(segment) : sum),
+    0,
+  );
+  return { minutes, open: least };
+}
+
+function reasonOf(model: Model, weeks: readonly PersonWeek[], hole: Hole): Omit<HoleReason, 'scarce'> {
   const { judgement, options, workers } = model;
   const { plan } = judgement;
   const roles = hole.row < plan.roles.length ? [plan.roles[hole.row].id] : plan.roles.map(({ id }) => id);

@@ -37,7 +37,7 @@ const FOUND: ProposalPayload = {
   holes: [{ row: 0, from: 540, to: 600, count: 1 }],
   reasons: [
     {
-      ...{ isAsked: true, isReached: true, able: 2, nearest: null },
+      ...{ isAsked: true, isReached: true, able: 2, nearest: null, scarce: null },
       groups: [{ cause: { kind: 'then' }, people: ['ann', 'bo'] }],
     },
   ],
@@ -176,6 +176,14 @@ test('why a stretch stays open, in words', () => {
   expect(say({ isAsked: false })).toBe('Not part of what was asked for.');
   expect(say({ isReached: false })).toBe('No shift time in use reaches it.');
   expect(say({ able: 0 })).toBe('Nobody works as Bar.');
+  const needed = {
+    groups: [{ cause: { kind: 'needed' }, people: ['ann'] }],
+    scarce: { minutes: 1440, open: 480 },
+  };
+  expect(say({ ...needed, able: 1 })).toBe(
+    '1 person works as Bar: 1 needed where they are proposed. Of 24 h that the same people are needed for, 8 h stay open in any plan.',
+  );
+  expect(say({ scarce: needed.scarce })).not.toContain('in any plan');
   expect(
     say({
       able: 3,

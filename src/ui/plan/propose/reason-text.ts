@@ -1,7 +1,7 @@
 import { checkOf } from '@/core/checks/list';
 import type { Words } from '@/core/checks/shared/messages';
 import type { HoleCause, HoleReason } from '@/core/propose/reasons';
-import { type HourFormat, counted, formatTimeSpan } from '@/core/time/format';
+import { type HourFormat, counted, formatHours, formatTimeSpan } from '@/core/time/format';
 
 const SAYS: Readonly<Record<Exclude<HoleCause['kind'], 'rule'>, string>> = {
   'not-asked': 'not asked for',
@@ -16,12 +16,16 @@ const SAYS: Readonly<Record<Exclude<HoleCause['kind'], 'rule'>, string>> = {
 };
 
 /** Why a hole stays open: `11 people work as Floor: 4 not available, 3 at work then already, 2 short rest.` */
-export function reasonText({ isAsked, isReached, able, groups }: HoleReason, role: string): string {
+export function reasonText({ isAsked, isReached, able, groups, scarce }: HoleReason, role: string): string {
   if (!isAsked) return 'Not part of what was asked for.';
   if (!isReached) return 'No shift time in use reaches it.';
   if (able === 0) return `Nobody works as ${role}.`;
   const parts = groups.map(({ cause, people }) => `${people.length} ${causeText(cause)}`);
-  return `${counted(able, 'person', 'people')} ${able === 1 ? 'works' : 'work'} as ${role}: ${parts.join(', ')}.`;
+  const together =
+    scarce && groups.some(({ cause }) => cause.kind === 'needed')
+      ? ` Of ${formatHours(scarce.minutes)} that the same people are needed for, ${formatHours(scarce.open)} stay open in any plan.`
+      : '';
+  return `${counted(able, 'person', 'people')} ${able === 1 ? 'works' : 'work'} as ${role}: ${parts.join(', ')}.${together}`;
 }
 
 function causeText(cause: HoleCause): string {
