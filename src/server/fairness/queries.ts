@@ -88,9 +88,10 @@ export async function behindOfPerson(
 /** What a figure of who asks counts, by what staff were told of. */
 export async function ownBehind(
   db: Database,
-  { person }: Actor,
+  actor: Actor,
   { site, key }: { readonly site: string; readonly key: string },
 ): Promise<Result<{ behind: BehindPayload | null }>> {
+  const { person } = actor;
   if (person === null) return { ok: true, behind: null };
   const mine = await db
     .selectFrom('person_site')

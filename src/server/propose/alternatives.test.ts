@@ -6,6 +6,7 @@ import { likeness } from '@/core/propose/model';
 import { parsePlan } from '@/formats/plan-file/parse';
 import { boundReport, parseProposal } from '@/formats/plan-file/proposal';
 import { OWNER } from '../access/testing';
+import { actorNamed } from '../accounts/testing';
 import { staff } from '../requests/testing';
 import { MONDAY, NEXT, ask, db, done, freshDemo, shiftsOf } from '../week/testing';
 import { planOfWeek } from '../plan/queries';
@@ -58,7 +59,7 @@ test('four are kept at most, each under a name of its own; what is removed makes
 
 const DRAFT = { first: NEXT, days: 7, shifts: 'week before', proof: null };
 
-test('only who may change the plan keeps, sees and downloads them', async () => {
+test('only who may edit the plan keeps, sees and downloads them', async () => {
   await keep('mine');
   const [{ id }] = await kept();
   const emil = await staff('emil');
@@ -94,6 +95,11 @@ test('what was proposed is downloaded with what proves it, and proves it again',
   const proposal = parseProposal(JSON.stringify(files.files.proposal), read.value);
   if (!proposal.ok) throw new Error(proposal.faults[0].message);
   expect(boundReport(read.value.plan, proposal.value)).toMatchObject({ bound: found.bound, holds: true });
+  // Pay counted in it: who does not see pay sees the shifts alone.
+  const bram = await actorNamed(db, 'demo-bram');
+  const seen = await alternativesAt(db, bram, 'bistro', NEXT);
+  expect(seen).toMatchObject({ ok: true, alternatives: [{ shifts: one.shifts, proof: null }] });
+  expect(await alternativeFiles(db, bram, 'bistro', one.id)).toEqual({ ok: true, files: null });
   // What claims more than it proves is found out.
   const [week] = proposal.value.weeks;
   const more = { ...proposal.value, weeks: [{ ...week, bound: week.bound + 1 }] };

@@ -12,7 +12,7 @@ import { formatPlan } from '@/formats/plan-file/format';
 import { proposalReport } from '@/formats/plan-file/proposal';
 import type { Actor } from '../access/actor';
 import { checkAccess } from '../access/permissions';
-import { planFor } from '../access/pay';
+import { planFor, seesPay } from '../access/pay';
 import { timestamp } from '../clock';
 import { command } from '../commands/command';
 import { readableSite } from '../site/readable';
@@ -25,12 +25,14 @@ const MOST = 4;
 interface Content {
   readonly shifts: readonly Shift[];
   readonly proof: AlternativeProof | null;
+  /** Whether pay counted in what it proves: it is shown to nobody who does not see pay. */
+  readonly hasPay: boolean;
 }
 
 /** Keeps a way to plan some days beside them. Answers its id. */
 export const keepAlternative = command<'alternative.keep', AlternativeDraft>({
   kind: 'alternative.keep',
-  permission: 'plan.change',
+  permission: 'plan.edit',
   scope: ({ site }) => ({ sites: [site] }),
   input: KEEP_ALTERNATIVE,
   async prepare({ db, actor }, { site, first, days, name, shifts, proof }) {
@@ -43,6 +45,7 @@ export const keepAlternative = command<'alternative.keep', AlternativeDraft>({
     const kept = shifts === 'week before' ? await weekBefore(db, site, first, days) : shifts;
     const content: Content = {
       shifts: kept.filter(({ date }) => date >= first && date < first + days).map(bare),
+      hasPay: seesPay(actor, site),
       proof: proof && { ...proof, basis: proof.basis.map(bare), proposed: proof.proposed.map(bare) },
     };
     const id = randomUUID();
@@ -67,7 +70,7 @@ export const keepAlternative = command<'alternative.keep', AlternativeDraft>({
 /** Removes a way that is not compared any more. */
 export const removeAlternative = command<'alternative.remove', { site: string; id: string }>({
   kind: 'alternative.remove',
-  permission: 'plan.change',
+  permission: 'plan.edit',
   scope: ({ site }) => ({ sites: [site] }),
   input: REMOVE_ALTERNATIVE,
   async prepare({ db }, { site, id }) {
@@ -93,7 +96,7 @@ export async function alternativesAt(
   site: string,
   week: Day,
 ): Promise<Result<{ alternatives: Alternative[] }>> {
-  const refused = checkAccess(actor, 'plan.change', site);
+  const refused = checkAccess(actor, 'plan.edit', site);
   if (refused) return refused;
   const at = await readableSite(db, actor, site);
   if (!at.ok) return at;
@@ -108,7 +111,8 @@ export async function alternativesAt(
   return {
     ok: true,
     alternatives: rows.map(({ id, name, made_at, made_by, content }): Alternative => {
-      const { shifts, proof } = JSON.parse(content) as Content;
+      const { shifts, ...kept } = JSON.parse(content) as Content;
+      const proof = proofFor(actor, site, kept);
       return {
         ...{ id, name, madeAt: made_at, madeBy: made_by, shifts },
         proof: proof && totalOfWeeks(proof.weeks),
@@ -127,11 +131,11 @@ export async function alternativeFiles(
   site: string,
   id: string,
 ): Promise<Result<{ files: { readonly proposal: object; readonly plan: object } | null }>> {
-  const refused = checkAccess(actor, 'plan.change', site);
+  const refused = checkAccess(actor, 'plan.edit', site);
   if (refused) return refused;
   const [row] = await loadRows(db, 'alternative', { id, site_id: site });
   if (!row) return { ok: true, files: null };
-  const { proof } = JSON.parse(row.content) as Content;
+  const proof = proofFor(actor, site, JSON.parse(row.content) as Content);
   if (!proof) return { ok: true, files: null };
   const stored = await planFor(db, actor, site, parseDate(row.first)!, row.days);
   const plan: Plan = { ...stored!.plan, shifts: proof.basis };
@@ -140,6 +144,10 @@ export async function alternativeFiles(
     shifts: proof.proposed.filter(({ date }) => Math.floor((date - plan.from) / 7) === i),
   }));
   return { ok: true, files: { plan: formatPlan(plan), proposal: proposalReport(plan, weeks, proof.asked) } };
+}
+
+function proofFor(actor: Actor, site: string, { proof, hasPay }: Omit<Content, 'shifts'>) {
+  return hasPay && !seesPay(actor, site) ? null : proof;
 }
 
 /** Shifts of as many days before some days, moved to them; of people who are still there. */

@@ -50,7 +50,7 @@ export interface ProposalPayload {
   /** How good each of the weeks is, with what proves it. */
   readonly weeks: readonly ProvenWeek[];
   /** What was asked for besides the plan: with it what proves it can be checked again. */
-  readonly asked: Asked;
+  readonly asked: LastingAsked;
   readonly seconds: number;
   /** Whether it was told to stop before its end. */
   readonly isStopped: boolean;
@@ -61,6 +61,9 @@ export type ProposalEvent =
   | { readonly progress: ProposalProgress }
   | { readonly found: ProposalPayload }
   | { readonly problem: Problem };
+
+/** What a proposal is asked for besides its plan, as far as what was proven rests on it. */
+export type LastingAsked = Omit<Asked, 'week' | 'known'>;
 
 /** What proves how good an alternative is that was proposed. */
 export interface AlternativeProof extends Pick<ProposalPayload, 'weeks' | 'asked'> {

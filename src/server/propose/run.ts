@@ -78,7 +78,7 @@ export async function findProposal(
       ...(await habitsAt(db, site, first)),
     },
   };
-  const { known: _known, seed: _seed, effort: _effort, ...lasting } = task.asked;
+  const { known: _known, week: _week, seed: _seed, effort: _effort, ...lasting } = task.asked;
   const start = performance.now();
   const hold = await holdLease(db, leaseOf(site, first), request.id, signal);
   const tell = (progress: Omit<ProposalProgress, 'seconds'>) =>

@@ -1,10 +1,12 @@
 import Joi from 'joi';
+import { WISH_KINDS } from '@/core/wishes/wishes';
 import { ID, REQUEST_ID } from '../input';
 import { SHIFT } from '../plan/schema';
 import { GOALS } from '@/core/propose/goals';
+import { WEIGHTS } from '@/core/propose/model';
 import type { Proposing } from '@/core/propose/proposing';
 import { DAY_NUMBER, NAME, minute } from '../site/schema';
-import type { AlternativeDraft, AlternativeProof, ProposalRequest } from './payload';
+import type { AlternativeDraft, AlternativeProof, LastingAsked, ProposalRequest } from './payload';
 
 /** What is posted to have shifts proposed. */
 export const PROPOSAL_REQUEST = Joi.object<ProposalRequest>({
@@ -41,6 +43,39 @@ export const SAVE_PROPOSING = Joi.object<{ site: string; proposing: Proposing }>
 const NUMBER = Joi.number().required();
 const PRICES = Joi.array().items(Joi.number().min(0)).max(20_000).required();
 
+const SHIFTS = Joi.array().items(SHIFT).max(20_000);
+const MINUTES = minute(2880).required();
+const WEIGHT = Joi.number().min(0).max(1e9);
+
+/** What was asked for besides a plan. */
+const ASKED = Joi.object<LastingAsked>({
+  people: Joi.array().items(ID).max(2000),
+  dates: Joi.array().items(DAY_NUMBER).max(28),
+  roles: Joi.array().items(ID).max(1000),
+  isOnlyOpen: Joi.boolean(),
+  before: SHIFTS,
+  lately: SHIFTS,
+  splits: Joi.object({ least: MINUTES, most: MINUTES, longest: MINUTES }).allow(null),
+  wishes: Joi.array()
+    .items(
+      Joi.object({
+        person: ID.required(),
+        date: DAY_NUMBER.required(),
+        kind: Joi.valid(...WISH_KINDS).required(),
+        weight: Joi.number().integer().min(1).max(1000).required(),
+      }),
+    )
+    .max(20_000),
+  burdens: Joi.object().pattern(
+    Joi.string().max(64),
+    Joi.object().pattern(Joi.string().max(64), Joi.number()),
+  ),
+  times: Joi.array()
+    .items(Joi.object({ role: ID.required(), from: MINUTES, to: MINUTES }))
+    .max(1000),
+  weights: Joi.object(Object.fromEntries(Object.keys(WEIGHTS).map((key) => [key, WEIGHT]))),
+});
+
 /** What proves an alternative; what was asked for is only ever used to check it again. */
 const PROOF = Joi.object<AlternativeProof>({
   weeks: Joi.array()
@@ -57,7 +92,7 @@ const PROOF = Joi.object<AlternativeProof>({
     .min(1)
     .max(4)
     .required(),
-  asked: Joi.object().unknown().required(),
+  asked: ASKED.required(),
   basis: Joi.array().items(SHIFT).max(20_000).required(),
   proposed: Joi.array().items(SHIFT).max(20_000).required(),
 });
