@@ -19,6 +19,8 @@ export interface Races {
   readonly told: number;
   /** Races after which the shift is not with the one who was told that it is theirs. */
   readonly broken: number;
+  /** What all others were told who did not get it. */
+  readonly others: readonly string[];
 }
 
 /** A day of a week that nobody is planned on. */
@@ -45,6 +47,7 @@ export async function openShiftRaces(
     const cookies = await runners(db, site, role, most);
     const action = actionNamed('doCommand');
     let [winners, told, broken] = [0, 0, 0];
+    const others: string[] = [];
     for (let race = 0; race < races; race++) {
       const shift = `race-${race}`;
       await openShift(db, site, role, shift);
@@ -60,9 +63,12 @@ export async function openShiftRaces(
       if (won.length === 1) winners++;
       if (won.length !== 1 || won[0].person !== row.person_id) broken++;
       told += answers.filter((answer) => !answer.ok && answer.problem.code === 'taken').length;
+      for (const answer of answers)
+        if (!answer.ok && answer.problem.code !== 'taken')
+          others.push(`${answer.problem.code}: ${answer.problem.message}`);
       await withoutShift(db, shift);
     }
-    return { races, winners, told, broken };
+    return { races, winners, told, broken, others };
   } finally {
     await db.destroy();
     await two.stop();
