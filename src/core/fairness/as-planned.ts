@@ -1,5 +1,6 @@
 import type { Judgement } from '../consequences/judge';
 import type { Day } from '../time/day';
+import { beyondShare } from './columns';
 import type { Fairness, Share } from './fairness';
 import { MEASURES } from './measures';
 
@@ -40,8 +41,5 @@ export function asPlanned(fairness: Fairness, before: Judgement, after: Judgemen
 
 /** How many more times than their shares people carry something, of all that is shared out together. */
 export function aboveShares(carried: readonly Carried[]): number {
-  return carried.reduce(
-    (sum, { share: { had, planned, expected } }) => sum + Math.max(0, had + planned - expected),
-    0,
-  );
+  return carried.reduce((sum, { share }) => sum + Math.max(0, beyondShare(share)), 0);
 }

@@ -1,6 +1,6 @@
 import type { Day } from '../time/day';
-import { isWishMet } from '../wishes/wishes';
 import type { FairnessGround } from './fairness';
+import { knownWishes } from './known-wishes';
 import { MEASURES } from './measures';
 import { Sharing } from './sharing';
 
@@ -24,7 +24,7 @@ export interface Behind {
 
 /** The shifts that a figure counts, and what one person's share of all such shifts comes to; null: it counts none. */
 export function behind(ground: FairnessGround, person: string, key: string): Behind | null {
-  const { judgement, wishes } = ground;
+  const { judgement } = ground;
   const { context, people, indexOf } = judgement;
   const index = indexOf.get(person);
   if (index === undefined) return null;
@@ -48,18 +48,13 @@ export function behind(ground: FairnessGround, person: string, key: string): Beh
 
   /** Shifts against a wish: of so many wishes of all, so many were theirs. */
   function behindWishes(): Behind {
-    const { plan } = judgement;
-    const known = wishes.filter(
-      ({ person: who, date }) => indexOf.has(who) && date >= plan.from && date < plan.from + plan.days,
-    );
-    const unmet = known.flatMap((wish) => {
-      const { shifts } = people[indexOf.get(wish.person)!].view;
-      const shift = shifts.find(({ date }) => date === wish.date);
-      return shift && !isWishMet(wish.kind, shift.planShift!.from) ? [{ wish, shift: shift.planShift! }] : [];
-    });
-    const mine = known.filter((wish) => wish.person === person).length;
+    const known = knownWishes(ground);
+    const unmet = known.flatMap(({ index: whose, against }) => (against ? [{ whose, against }] : []));
+    const mine = known.filter((one) => one.index === index).length;
     return {
-      own: unmet.filter(({ wish }) => wish.person === person).map(({ shift }) => countedShift(shift)),
+      own: unmet
+        .filter(({ whose }) => whose === index)
+        .map(({ against }) => countedShift(against.planShift!)),
       count: unmet.length,
       could: mine,
       expected: known.length === 0 ? 0 : (unmet.length * mine) / known.length,

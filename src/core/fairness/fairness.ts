@@ -1,8 +1,9 @@
 import type { Judgement } from '../consequences/judge';
 import { creditedMinutes } from '../hours/credit';
 import { type Day, weekdayOf } from '../time/day';
-import { type WishKind, isWishMet } from '../wishes/wishes';
+import type { WishKind } from '../wishes/wishes';
 import type { BurdenLimits } from './limits';
+import { knownWishes } from './known-wishes';
 import { MEASURES } from './measures';
 import { Sharing } from './sharing';
 import { kindKey, shiftKindOf } from './shift-kinds';
@@ -166,19 +167,14 @@ function overContract({ judgement, planned }: FairnessGround): Table {
 }
 
 /** Shifts against a wish; the share of all of them is by how many wishes one had. */
-function againstWishes({ judgement, planned, wishes }: FairnessGround): Table {
-  const { plan, people, indexOf } = judgement;
-  const table = new Table(plan.people.length);
-  const counts = new Float64Array(plan.people.length);
-  const known = wishes.filter(
-    ({ person, date }) => indexOf.has(person) && date >= plan.from && date < plan.from + plan.days,
-  );
-  for (const { person } of known) counts[indexOf.get(person)!]++;
+function againstWishes(ground: FairnessGround): Table {
+  const { people } = ground.judgement.plan;
+  const table = new Table(people.length);
+  const counts = new Float64Array(people.length);
+  const known = knownWishes(ground);
+  for (const { index } of known) counts[index]++;
   const parts = known.length === 0 ? counts : counts.map((count) => count / known.length);
-  for (const { person, date, kind } of known) {
-    const index = indexOf.get(person)!;
-    const [first] = people[index].view.shifts.filter((shift) => shift.date === date);
-    if (first && !isWishMet(kind, first.planShift!.from)) table.add(index, date >= planned, parts);
-  }
+  for (const { wish, index, against } of known)
+    if (against) table.add(index, wish.date >= ground.planned, parts);
   return table;
 }

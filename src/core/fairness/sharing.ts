@@ -41,7 +41,12 @@ export class Sharing {
 }
 
 /** Whether somebody could work on a date, as far as they are employed, available and not on leave. */
-function isFree(person: Person, { availability }: PersonView, date: Day, { from, to }: Span): boolean {
+export function isFree(
+  person: Person,
+  { availability }: Pick<PersonView, 'availability'>,
+  date: Day,
+  { from, to }: Span,
+): boolean {
   if (!isEmployed(person, date)) return false;
   const absolute = { from: date * DAY + from, to: date * DAY + to };
   if (person.leave.some((one) => one.state === 'approved' && shared(one, absolute) > 0)) return false;

@@ -70,9 +70,9 @@ const SCRATCH = {
 /**
  * The best week of one person for given rewards, exactly: partial weeks are carried from day to day, and dropped where
  * another is at least as good in everything that can still matter: what it cost, what is paid so far, how much of it
- * counts for the week's overtime, when its last shift ended, how many days in a row are worked, whether the weekly rest was had, and what of it is proposed. Every
- * rule of a person that the core knows as a stop or a warning is kept by what is proposed; what stands may break them,
- * as long as nothing proposed has a part in it. With whole numbers the answer is exact.
+ * counts for the week's overtime, when its last shift ended, how many days in a row are worked, whether the weekly rest was
+ * had, and what of it is proposed. Every rule of a person that the core knows as a stop or a warning is kept by what is
+ * proposed; what stands may break them, as long as nothing proposed has a part in it. With whole numbers the answer is exact.
  */
 export class WeekSolver {
   private readonly cost = SCRATCH.cost;

@@ -1,7 +1,7 @@
 import type { Judgement } from '../consequences/judge';
+import { isFree } from '../fairness/sharing';
 import type { Person } from '../plan/types';
-import { DAY, shared } from '../time/span';
-import { isEmployed } from '../week/placement';
+import { DAY } from '../time/span';
 import type { DaySpan } from './shift-times';
 
 /** Minutes of a slot in which it is counted who could be on. */
@@ -25,12 +25,12 @@ export class SpareMinutes {
     );
     const able = plan.roles.map(() => new Float64Array(7 * SLOTS));
     plan.people.forEach((person, index) => {
-      const { availability } = judgement.people[index].view;
+      const { view } = judgement.people[index];
       for (let slot = 0; slot < 7 * SLOTS; slot++) {
         const day = Math.floor(slot / SLOTS);
         const date = plan.from + firstDay + day;
         const from = (slot - day * SLOTS) * SLOT;
-        if (!isFree(person, date, from, availability(date).allowed)) continue;
+        if (!isFree(person, view, date, { from, to: from + SLOT })) continue;
         for (const row of this.rowsOf.get(person.id)!) able[row][slot]++;
       }
     });
@@ -55,16 +55,4 @@ export class SpareMinutes {
     }
     return sum;
   }
-}
-
-function isFree(
-  person: Person,
-  date: number,
-  from: number,
-  allowed: readonly { readonly from: number; readonly to: number }[],
-): boolean {
-  if (!isEmployed(person, date)) return false;
-  const at = { from: date * DAY + from, to: date * DAY + from + SLOT };
-  if (person.leave.some((leave) => leave.state === 'approved' && shared(leave, at) > 0)) return false;
-  return allowed.some((span) => span.from <= from && span.to >= from + SLOT);
 }
