@@ -4,7 +4,8 @@ import { snagsAppearing } from '../cover/candidates';
 import type { Plan, SurroundingShift } from '../plan/types';
 import { seeded } from '../seeded';
 import { MONDAY, need, randomPlan, repeats } from '../testing';
-import { type PersonWeek, WeekSolver, rewardsOf, weekOf } from './best-week';
+import { WeekSolver } from './best-week';
+import { type PersonWeek, rewardsOf, weekOf } from './person-week';
 import { type Asked, type Model, modelOf } from './model';
 import { isBarred, type Worker } from './worker-of';
 

@@ -1,7 +1,7 @@
 import { overBudget } from '../checks/week/over-budget';
 import type { Judgement } from '../consequences/judge';
 import { decimalsOf } from '../hours/money';
-import type { PersonWeek } from './best-week';
+import type { PersonWeek } from './person-week';
 import type { Model } from './model';
 import { isHard } from './worker-of';
 

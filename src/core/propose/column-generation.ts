@@ -1,4 +1,5 @@
-import { type PersonWeek, type WeekSolver, rewardsOf, valueOf } from './best-week';
+import type { WeekSolver } from './best-week';
+import { type PersonWeek, rewardsOf, valueOf } from './person-week';
 import { type Column, type LinearSolver, Master, type Relaxed } from './master';
 import type { Model } from './model';
 import { type Bound, type GoesOn, boundAt } from './prices';

@@ -1,4 +1,4 @@
-import type { PersonWeek } from './best-week';
+import type { PersonWeek } from './person-week';
 import { type Model, lengthOf } from './model';
 
 /** How many are on in each segment, and what is missing, as weeks come and go. */

@@ -1,6 +1,7 @@
 import { seeded } from '../seeded';
 import { DAY } from '../time/span';
-import { type PersonWeek, type WeekSolver, rewardsOf, valueOf } from './best-week';
+import type { WeekSolver } from './best-week';
+import { type PersonWeek, rewardsOf, valueOf } from './person-week';
 import { addedBy, overBudgetPoints } from './budget';
 import { Covered } from './covered';
 import { type Model, lengthOf } from './model';

@@ -1,5 +1,5 @@
 import loadHighs, { type Highs, type Model as LinearProgram } from 'highs';
-import type { PersonWeek } from './best-week';
+import type { PersonWeek } from './person-week';
 import { BUDGET_PRICES } from './budget';
 import { type Model, lengthOf } from './model';
 

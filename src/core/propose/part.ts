@@ -1,4 +1,4 @@
-import type { PersonWeek } from './best-week';
+import type { PersonWeek } from './person-week';
 import { addedBy } from './budget';
 import { Covered } from './covered';
 import type { Model, Segment } from './model';

@@ -1,5 +1,6 @@
 import { seeded } from '../seeded';
-import { type PersonWeek, type WeekSolver, rewardsOf, valueOf } from './best-week';
+import type { WeekSolver } from './best-week';
+import { type PersonWeek, rewardsOf, valueOf } from './person-week';
 import { addedBy, budgetPrices, budgetWorth } from './budget';
 import { Covered } from './covered';
 import { type Model, lengthOf } from './model';

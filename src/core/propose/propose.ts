@@ -1,7 +1,8 @@
 import { judge, withShifts } from '../consequences/judge';
 import { snagsAppearing } from '../cover/candidates';
 import type { Plan, Shift } from '../plan/types';
-import { type PersonWeek, WeekSolver, noOptions, weekOf } from './best-week';
+import { WeekSolver } from './best-week';
+import { type PersonWeek, noOptions, weekOf } from './person-week';
 import { BUDGET_PRICES } from './budget';
 import { Covered } from './covered';
 import { type Hole, holesOf } from './holes';

@@ -4,7 +4,7 @@ import { snagsAppearing } from '../cover/candidates';
 import type { Shift } from '../plan/types';
 import { DAY, type Span, shared } from '../time/span';
 import { isEmployed } from '../week/placement';
-import type { PersonWeek } from './best-week';
+import type { PersonWeek } from './person-week';
 import type { Hole } from './holes';
 import { type Model, type Option, type Segment, lengthOf } from './model';
 import { isBarred } from './worker-of';

@@ -1,5 +1,6 @@
 import { seeded } from '../seeded';
-import { type PersonWeek, WeekSolver, noOptions, weekOf } from './best-week';
+import { WeekSolver } from './best-week';
+import { type PersonWeek, noOptions, weekOf } from './person-week';
 import { type Known, generate } from './column-generation';
 import { Covered } from './covered';
 import { improve, relatedTo, totalOf } from './improve';
