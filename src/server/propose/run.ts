@@ -55,10 +55,11 @@ export async function findProposal(
   const stored = (await planFor(db, actor, site, first, request.weeks * 7))!;
   const roles = await editableRoles(db, actor, site);
   const movable = request.mayMove ? movableOf(stored, request, roles) : [];
+  const kept = keptOf(stored, request);
   const task: ProposalTask = {
     plan: {
       ...stored.plan,
-      shifts: [...stored.plan.shifts.filter((shift) => !movable.includes(shift)), ...keptOf(stored, request)],
+      shifts: [...stored.plan.shifts.filter((shift) => !movable.includes(shift)), ...kept],
     },
     asked: {
       ...{ seed: request.seed, effort: request.effort, isOnlyOpen: request.fill === 'open' },
@@ -91,8 +92,8 @@ export async function findProposal(
     return {
       ok: true,
       found: {
-        shifts: [...keptOf(stored, request), ...proposals.flatMap(({ shifts }) => shifts)],
-        kept: keptOf(stored, request).length,
+        shifts: [...kept, ...proposals.flatMap(({ shifts }) => shifts)],
+        kept: kept.length,
         movable: movable.map(({ id }) => id),
         holes: proposals.flatMap(({ holes }) => holes),
         reasons: proposals.flatMap(({ reasons }) => reasons),
