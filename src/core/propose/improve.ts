@@ -2,10 +2,10 @@ import { seeded } from '../seeded';
 import { DAY } from '../time/span';
 import type { WeekSolver } from './best-week';
 import { type PersonWeek, rewardsOf, valueOf } from './person-week';
-import { addedBy, overBudgetPoints } from './budget';
 import { Covered } from './covered';
 import { type Model, lengthOf } from './model';
 import { type GoesOn, shuffle } from './prices';
+import { Whole } from './whole';
 
 /** How a plan is improved. */
 export interface Improvement {
@@ -18,14 +18,6 @@ export interface Improvement {
   readonly bound?: number;
   /** Hears of each plan that is better than all before. */
   readonly onBetter?: (weeks: readonly PersonWeek[]) => void;
-}
-
-/** Points of a plan of this model: what its weeks cost, and what is missing. */
-export function totalOf(model: Model, weeks: readonly PersonWeek[]): number {
-  const covered = new Covered(model, weeks);
-  const { paid, pay } = addedBy(weeks);
-  const cost = weeks.reduce((sum, week) => sum + week.cost, 0) + overBudgetPoints(model, paid, pay);
-  return cost + covered.missing * model.weights.missing;
 }
 
 /** How many people are taken out at once, at most. */
@@ -46,17 +38,8 @@ export function improve(
   const { segments, workers, weights } = model;
   const random = seeded(seed);
   const below = (n: number) => Math.floor(random() * n);
-  const weeks = start.slice();
-  const covered = new Covered(model, weeks);
-  let cost = weeks.reduce((sum, week) => sum + week.cost, 0);
-  let { paid, pay } = addedBy(weeks);
-  const total = () => cost + covered.missing * weights.missing + overBudgetPoints(model, paid, pay);
-  const count = (week: PersonWeek, by: 1 | -1) => {
-    covered.add(week.options, by);
-    cost += by * week.cost;
-    paid += by * week.paid;
-    pay += by * week.pay;
-  };
+  const plan = new Whole(model, start);
+  const { weeks, covered } = plan;
   const able = ableBySegment(model);
   const placed = able.filter((list) => list.length > 0);
   if (placed.length === 0) return weeks;
@@ -65,14 +48,6 @@ export function improve(
     shuffle(order, random);
     return order;
   });
-  const put = (index: number, week: PersonWeek) => {
-    count(weeks[index], -1);
-    back(index, week);
-  };
-  const back = (index: number, week: PersonWeek) => {
-    weeks[index] = week;
-    count(week, 1);
-  };
   /** Somewhere nobody is on who is needed, or anywhere; who could be there, and now and then somebody else. */
   const group = (): number[] => {
     const single = alone.pop();
@@ -86,11 +61,10 @@ export function improve(
     if (random() < 0.5) chosen.add(workers[below(workers.length)].index);
     return [...chosen];
   };
-  for (let move = 0; move < moves && total() > bound && (goesOn?.() ?? true); move++) {
+  for (let move = 0; move < moves && plan.total > bound && (goesOn?.() ?? true); move++) {
     const chosen = group();
-    const before = total();
-    const old = chosen.map((index) => weeks[index]);
-    for (const index of chosen) count(weeks[index], -1);
+    const before = plan.total;
+    const old = chosen.map((index) => plan.take(index));
     const noise = chosen.length > 1 ? 0.3 * random() : 0;
     chosen.forEach((index, i) => {
       const left = chosen.length - 1 - i;
@@ -104,15 +78,19 @@ export function improve(
       });
       // What the budget has left is for those who are still to go back, at its price; beyond it all of it counts.
       worth.push(
-        paid >= model.left.minutes ? weights.overMinute : (prices?.[segments.length] ?? 0),
-        pay >= model.left.pay ? weights.overPay : (prices?.[segments.length + 1] ?? 0),
+        plan.paid >= model.left.minutes ? weights.overMinute : (prices?.[segments.length] ?? 0),
+        plan.pay >= model.left.pay ? weights.overPay : (prices?.[segments.length + 1] ?? 0),
       );
       const rewards = rewardsOf(model, worth);
       const was = valueOf(old[i], rewards) + 1e-6;
-      back(index, solver.best(workers[index], rewards, was)?.week ?? old[i]);
+      plan.put(index, solver.best(workers[index], rewards, was)?.week ?? old[i]);
     });
-    const after = total();
-    if (after > before) chosen.forEach((index, i) => put(index, old[i]));
+    const after = plan.total;
+    if (after > before)
+      chosen.forEach((index, i) => {
+        plan.take(index);
+        plan.put(index, old[i]);
+      });
     else if (after < before) onBetter?.(weeks);
   }
   return weeks;
@@ -143,7 +121,7 @@ function shortSegments({ on }: Covered, { segments }: Model): number[] {
 const ABLE = new WeakMap<Model, number[][]>();
 
 /** Who has an option of a role on the day of each segment; worked out once for a model. */
-function ableBySegment(model: Model): number[][] {
+export function ableBySegment(model: Model): number[][] {
   let able = ABLE.get(model);
   if (!able) ABLE.set(model, (able = findAble(model)));
   return able;

@@ -1,7 +1,7 @@
 import { expect, test } from '@jest/globals';
 import { randomPlan, repeats } from '../testing';
 import { WeekSolver } from './best-week';
-import { totalOf } from './improve';
+import { totalOf } from './whole';
 import { lightPrices } from './light';
 import { linearSolver } from './master';
 import { type Model, modelOf } from './model';

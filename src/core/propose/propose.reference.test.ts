@@ -4,8 +4,14 @@ import { snagsAppearing } from '../cover/candidates';
 import type { Plan, Shift } from '../plan/types';
 import { seeded } from '../seeded';
 import { need, person, plan } from '../testing';
+import { WeekSolver } from './best-week';
+import { lightPrices } from './light';
+import { linearSolver } from './master';
 import { modelOf } from './model';
+import { boundAt } from './prices';
 import { propose } from './propose';
+import { search } from './search';
+import { totalOf } from './whole';
 import { isBarred, weekCost } from './worker-of';
 
 const bar = { role: 'bar', until: null, hourlyRate: null };
@@ -192,3 +198,32 @@ test.each([1, 2, 3, 4, 5, 6])(
     expect(proposal.bound).toBeLessThanOrEqual(proposal.score);
   },
 );
+
+/**
+ * Shifts without a pause on one line of time make rows of consecutive ones: such a program has a whole answer among its
+ * best in fractions (interval matrices are totally unimodular, a textbook theorem, from memory). So its prices alone prove
+ * the best plan, with nothing between.
+ */
+test('shifts on one line of time: what is proven in fractions is reached by whole shifts', async () => {
+  const highs = await linearSolver();
+  const random = seeded(4);
+  const periods = [8, 10, 12, 14, 16, 18].map((hour) => hour * 60);
+  for (let i = 0; i < 12; i++) {
+    const needs = periods.map((from) => ({
+      ...need('bar', 0, '8-10', Math.floor(random() * 5)),
+      from,
+      to: from + 120,
+    }));
+    const many = needs.reduce((sum, { count }) => sum + count, 1);
+    const times = periods.flatMap((from) =>
+      [240, 360, 480]
+        .filter((length) => from + length <= 20 * 60)
+        .map((length) => ({ role: 'bar', from, to: from + length })),
+    );
+    const model = modelOf(plan({ people: people(many), needs, rules: { breaks: [] } }), { times });
+    const { bound } = boundAt(model, new WeekSolver(model), lightPrices(model, highs));
+    const { weeks } = search(model, highs, { seed: i, effort: 1 });
+    expect(bound).toBeGreaterThan(0);
+    expect(totalOf(model, weeks)).toBe(bound);
+  }
+});

@@ -7,7 +7,7 @@ import { WeekSolver } from './best-week';
 import { BUDGET_PRICES } from './budget';
 import { missingIn } from './missing';
 import { modelOf } from './model';
-import { totalOf } from './improve';
+import { totalOf } from './whole';
 import { partOf } from './part';
 import { boundAt } from './prices';
 import { type Proposal, boundsOf, propose, proposeWeeks } from './propose';

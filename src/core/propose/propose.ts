@@ -10,7 +10,7 @@ import { linearSolver } from './master';
 import { type Asked, type Model, modelOf, onlyMissing } from './model';
 import { missingIn } from './missing';
 import { type GoesOn, boundAt, dearest } from './prices';
-import { totalOf } from './improve';
+import { totalOf } from './whole';
 import { type HoleReason, reasonsOf } from './reasons';
 import { FINE, type Found, type Progress, leastMissing, search } from './search';
 import { isBarred } from './worker-of';

@@ -3,12 +3,14 @@ import { WeekSolver } from './best-week';
 import { type PersonWeek, noOptions, weekOf } from './person-week';
 import { type Known, generate } from './column-generation';
 import { Covered } from './covered';
-import { improve, relatedTo, totalOf } from './improve';
+import { fill } from './fill';
+import { improve, relatedTo } from './improve';
 import { lightPrices } from './light';
 import type { LinearSolver } from './master';
 import { type Model, lengthOf, onlyMissing } from './model';
 import { partOf } from './part';
 import { type Bound, type GoesOn, ascend, boundAt, dearest } from './prices';
+import { totalOf } from './whole';
 
 /** How far a search has come: points of the best plan so far and of what no plan can be better than. */
 export interface Progress {
@@ -50,8 +52,8 @@ const [PASSES, ROUNDS, MOVES, PARTS, LEAST_PARTS] = [6, 200, 500, 2, 150];
 const NEAR = 2e-4;
 /** After how many parts that bettered nothing no more are looked at: near to the bound, and elsewhere. */
 const [CLOSE, IDLE_CLOSE, IDLE] = [1e-3, 20, 50];
-/** How many moves for each person, where people are many. */
-const MOVES_EACH = 5;
+/** How many moves and chains for each person, where people are many. */
+const [MOVES_EACH, CHAINS_EACH] = [5, 5];
 
 /**
  * Looks for the best plan: prices, a first plan by them, weeks chosen whole where people are few enough, then some people
@@ -106,7 +108,11 @@ export function search(model: Model, highs: LinearSolver, how: Search): Found {
   if (goesOn()) proven(boundAt(model, solver, lightPrices(model, highs)));
   const isFew = people <= MOST_EXACT;
   if (goesOn()) ascend(model, solver, { passes, seed, prices: all.prices, goesOn, onWeek, onBound: proven });
-  better(effort * (isFew ? MOVES : MOVES_EACH * people), chosen(isFew ? ROUNDS : 0, !isFew));
+  better(isFew ? effort * MOVES : 2 * people, chosen(isFew ? ROUNDS : 0, !isFew));
+  if (!isFew) {
+    fillHoles();
+    better(effort * MOVES_EACH * people);
+  }
   const missing = fewestMissing(model, highs, how, best);
   least = leastMissing(model, missing.bound);
   if (missingOf(model, best) > 0) secondStage();
@@ -114,6 +120,12 @@ export function search(model: Model, highs: LinearSolver, how: Search): Found {
   // Stopped before there were any prices: none at all prove a bound too.
   if (all.bound === -Infinity) all = boundAt(model, solver, all.prices);
   return { weeks: best, all, missing };
+
+  function fillHoles(): void {
+    const chains = Math.ceil(effort * CHAINS_EACH * people);
+    const how = { chains, seed, prices: all.prices, goesOn };
+    offer(fill(model, solver, best, { ...how, onBetter: (weeks) => offer(weeks.slice()) }));
+  }
 
   /**
    * Where not everything can be covered, what is missing weighs so much that fractions of it hide what the rest costs. At
