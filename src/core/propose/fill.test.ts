@@ -3,7 +3,7 @@ import { need, person, plan, randomPlan, repeats } from '../testing';
 import { WeekSolver } from './best-week';
 import { fill } from './fill';
 import { type Model, modelOf } from './model';
-import { noOptions, weekOf } from './person-week';
+import { type PersonWeek, noOptions, weekOf } from './person-week';
 import { missingOf } from './search';
 import { totalOf } from './whole';
 
@@ -43,7 +43,7 @@ describe('a stretch that one person alone cannot fill', () => {
     const { model, weeks, solver } = monday(people, working);
     expect(missingOf(model, weeks)).toBe(480);
     const heard: number[] = [];
-    const onBetter = (better: typeof weeks) => heard.push(totalOf(model, better));
+    const onBetter = (better: readonly PersonWeek[]) => void heard.push(totalOf(model, better));
     const filled = fill(model, solver, weeks, { chains: 40, seed: 1, prices: none(model), onBetter });
     expect(missingOf(model, filled)).toBe(0);
     expect(heard.at(-1)).toBe(totalOf(model, filled));

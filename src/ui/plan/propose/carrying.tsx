@@ -1,5 +1,6 @@
 import { useMemo } from 'react';
 import { aboveShares, asPlanned } from '@/core/fairness/as-planned';
+import { formatCount } from '@/core/time/format';
 import { beyondShare, isUneven } from '@/core/fairness/columns';
 import type { Fairness } from '@/core/fairness/fairness';
 import { MEASURES } from '@/core/fairness/measures';
@@ -33,8 +34,8 @@ export function Carrying() {
         Who carries what
       </h3>
       <p className="text-sm leading-[17px]">
-        Above their shares, all together: {Math.round(aboveShares(before))} times before,{' '}
-        {Math.round(aboveShares(carried))} with it.
+        Above their shares, all together: {formatCount(Math.round(aboveShares(before)))} times before,{' '}
+        {formatCount(Math.round(aboveShares(carried)))} with it.
       </p>
       <ul className="mt-1 text-sm leading-[17px]">
         {most.map(({ person, key, share }) => (

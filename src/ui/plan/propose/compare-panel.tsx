@@ -7,7 +7,7 @@ import type { Fairness } from '@/core/fairness/fairness';
 import { differing, planWith } from '@/core/propose/compare';
 import { figuresOf } from '@/core/propose/figures';
 import { asSentence } from '@/core/sentence';
-import { bareHours } from '@/core/time/format';
+import { bareHours, formatCount } from '@/core/time/format';
 import type { Alternative, AlternativeDraft } from '@/server/propose/payload';
 import { useAnswer } from '../../commands/use-answer';
 import { useCommand } from '../../commands/use-command';
@@ -88,8 +88,8 @@ function Comparison({ alternatives }: { readonly alternatives: readonly Alternat
     row('Hours missing', 'Hours of people who are needed and not there', (i) =>
       bareHours(figures[i].missingMinutes),
     ),
-    row('Stops', 'What the rules stop', (i) => String(figures[i].stops)),
-    row('Warnings', 'What the rules warn of', (i) => String(figures[i].warnings)),
+    row('Stops', 'What the rules stop', (i) => formatCount(figures[i].stops)),
+    row('Warnings', 'What the rules warn of', (i) => formatCount(figures[i].warnings)),
     row('Off contract', 'Hours above and below what contracts say', (i) =>
       bareHours(Math.round(figures[i].offContractMinutes / 30) * 30),
     ),
@@ -99,12 +99,12 @@ function Comparison({ alternatives }: { readonly alternatives: readonly Alternat
           row(
             'Above shares',
             'Late ends, weekends and all else that is shared out, as far as people carry more than their share',
-            (i) => String(Math.round(aboveShares(asPlanned(fairness, judgement, columns[i])))),
+            (i) => formatCount(Math.round(aboveShares(asPlanned(fairness, judgement, columns[i])))),
           ),
         ]
       : []),
     row('Differs', 'Shifts that are not as the plan has them', (i) =>
-      String(differing(judgement, columns[i])),
+      formatCount(differing(judgement, columns[i])),
     ),
   ];
   return (

@@ -7,7 +7,7 @@ import { figuresOf } from '@/core/propose/figures';
 import { asSentence } from '@/core/sentence';
 import { parseNeedsRow } from '@/core/grid/needs-rows';
 import { personIdOf } from '@/core/grid/cell';
-import { bareHours, counted, formatDay, formatHours, formatTimeSpan } from '@/core/time/format';
+import { bareHours, counted, formatCount, formatDay, formatHours, formatTimeSpan } from '@/core/time/format';
 import { DAY } from '@/core/time/span';
 import type { ProvenWeek } from '@/core/propose/propose';
 import type { ProposalPayload } from '@/server/propose/payload';
@@ -107,8 +107,8 @@ function FiguresTable({ found }: { readonly found: ProposalPayload | null }) {
       bareHours(after.missingMinutes),
       found ? bareHours(found.leastMissingMinutes) : '',
     ],
-    ['Stops', String(before.stops), String(after.stops), ''],
-    ['Warnings', String(before.warnings), String(after.warnings), ''],
+    ['Stops', formatCount(before.stops), formatCount(after.stops), ''],
+    ['Warnings', formatCount(before.warnings), formatCount(after.warnings), ''],
     ['Hours off contract', wholeHours(before.offContractMinutes), wholeHours(after.offContractMinutes), ''],
     ...(seesPay ? [['Cost', money(before.cost), money(after.cost), ''] as const] : []),
   ];
@@ -220,7 +220,7 @@ function Holes({ found: { holes, reasons } }: { readonly found: ProposalPayload 
       </ul>
       {holes.length > PAGE * pages && (
         <Button kind="link" onClick={() => setPages(pages + 1)}>
-          Show {Math.min(PAGE, holes.length - PAGE * pages)} more of {holes.length}
+          Show {Math.min(PAGE, holes.length - PAGE * pages)} more of {formatCount(holes.length)}
         </Button>
       )}
     </section>
@@ -289,10 +289,12 @@ export function FoundActions() {
           className="min-w-0 flex-1"
           value={key}
           onChange={setKey}
-          options={groups.map((group) => [group.key, `${group.name}: ${group.items.length}`] as const)}
+          options={groups.map(
+            (group) => [group.key, `${group.name}: ${formatCount(group.items.length)}`] as const,
+          )}
         />
         <Button kind="primary" data-first disabled={none} onClick={take}>
-          Take {items.length}
+          Take {formatCount(items.length)}
         </Button>
         <Button disabled={none} onClick={() => session.leaveOut(items)}>
           Leave out
