@@ -160,7 +160,10 @@ export function boundsOf(
 ): { readonly leastMissingMinutes: number; readonly bound: number } {
   const model = modelOf(plan, asked);
   const first = onlyMissing(model, FINE);
-  const { bound: least } = boundAt(first, new WeekSolver(first), priced(model, certificate.missing));
+  const prices = priced(model, certificate.missing);
+  // Prices of nothing prove that nothing has to be missing: that is known without looking.
+  const isNothing = prices.every((price) => price === 0);
+  const least = isNothing ? 0 : boundAt(first, new WeekSolver(first), prices).bound;
   const all = boundAt(model, new WeekSolver(model), priced(model, certificate.all));
   return {
     leastMissingMinutes: leastMissing(model, least),
