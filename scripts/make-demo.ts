@@ -5,7 +5,7 @@ import { type Database, DataFileError, openDatabase } from '@/data/database';
 import { DEMO_PASSWORD, signInLines } from '../demo/accounts';
 import { makeDemo } from '../demo/saltmere';
 import { makeLargeSite } from '../demo/large-site';
-import { nowAt } from '@/server/clock';
+import { nowAt } from '@/server/now';
 
 /** Makes the demo data in VICENDA_DATA where there is none; `--fresh` anew, `--large` with 600 people. */
 async function main(flags: readonly string[]): Promise<void> {

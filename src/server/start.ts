@@ -4,7 +4,7 @@ import { hasAccounts } from '@/data/accounts/account-store';
 import { type Database, DataFileError } from '@/data/database';
 import { storageFault } from '@/data/transaction';
 import { setUpCode } from './accounts/first-owner';
-import { timestamp } from './clock';
+import { timestamp } from './now';
 import { endStreams } from './live/stream';
 import { log } from './log';
 import { database, openedDatabase } from './store';

@@ -4,7 +4,7 @@ import { SESSION_MS, tokenIn } from '../accounts/cookie';
 import { endOf } from '../accounts/end';
 import { Unchanged } from '@/data/unchanged';
 import { storageFault } from '@/data/transaction';
-import { now, timestamp } from '../clock';
+import { now, timestamp } from '../now';
 import { log } from '../log';
 
 /**

@@ -1,6 +1,6 @@
 import { betterAuth } from 'better-auth';
 import type { Database } from '@/data/database';
-import { now } from '../clock';
+import { now } from '../now';
 import { SESSION_MS } from './cookie';
 import { secret } from './secret';
 

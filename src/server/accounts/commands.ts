@@ -5,7 +5,7 @@ import type { Database } from '@/data/database';
 import { amongTexts } from '@/data/records/lines';
 import { type RowOf, loadRows, loadRowsOf, rowChanges } from '@/data/records/records';
 import { BUSINESS, isOwner } from '../access/permissions';
-import { timestamp } from '../clock';
+import { timestamp } from '../now';
 import { type Context, command } from '../commands/command';
 import { enqueueInvitations } from '../outbox/enqueue';
 import { businessName } from '../site/queries';

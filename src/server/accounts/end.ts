@@ -1,7 +1,7 @@
 import { type Failed, fail } from '@/core/plan/problem';
 import { localTime } from '@/core/time/now';
 import type { StoredAccount } from '@/data/accounts/account-store';
-import { now } from '../clock';
+import { now } from '../now';
 
 /** Why an account cannot be used any more, or null: it was stopped, or its person no longer works here. */
 export function endOf({ stoppedAt, isOrphan, employedTo, timeZone }: StoredAccount): Failed | null {

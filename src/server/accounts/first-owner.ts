@@ -7,7 +7,7 @@ import { grantRow, hasAccounts, insertAccount } from '@/data/accounts/account-st
 import type { Database } from '@/data/database';
 import { inTransaction } from '@/data/transaction';
 import type { Visitor } from '../access/visitor';
-import { timestamp } from '../clock';
+import { timestamp } from '../now';
 import type { FirstOwnerInput } from './schema';
 import { sealOf } from './secret';
 import { countCodeGuess, forgetCodeGuesses, openSession } from './sign-in';

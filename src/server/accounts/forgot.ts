@@ -3,7 +3,7 @@ import { accountsNamed, findAccount } from '@/data/accounts/account-store';
 import type { Database } from '@/data/database';
 import { inTransaction } from '@/data/transaction';
 import type { Visitor } from '../access/visitor';
-import { timestamp } from '../clock';
+import { timestamp } from '../now';
 import { enqueueInvitations } from '../outbox/enqueue';
 import { businessName } from '../site/queries';
 import { endOf } from './end';

@@ -17,7 +17,7 @@ import type { Database } from '@/data/database';
 import type { InvitationTable } from '@/data/accounts/tables';
 import { inTransaction } from '@/data/transaction';
 import type { Visitor } from '../access/visitor';
-import { now, timestamp } from '../clock';
+import { now, timestamp } from '../now';
 import type { JoinInput } from './schema';
 import { codeHash } from './codes';
 import { endOf } from './end';

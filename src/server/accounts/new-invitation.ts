@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import type { GrantDraft } from '@/data/accounts/account-store';
 import type { RowOf } from '@/data/records/records';
-import { timestamp } from '../clock';
+import { timestamp } from '../now';
 import { INVITATION_MS, codeHash, codeOfInvitation } from './codes';
 
 /** The row of a way in that works once. `person` null: for somebody who does not work here, at `email`. */

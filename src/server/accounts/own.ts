@@ -6,7 +6,7 @@ import type { Database } from '@/data/database';
 import { inTransaction } from '@/data/transaction';
 import type { Actor } from '../access/actor';
 import type { Visitor } from '../access/visitor';
-import { timestamp } from '../clock';
+import { timestamp } from '../now';
 import { type ToldWish, toldWishOf } from '../outbox/wish';
 import type { NewPasswordInput } from './schema';
 import { countCodeGuess, forgetCodeGuesses, logSignIn } from './sign-in';

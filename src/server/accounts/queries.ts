@@ -7,7 +7,7 @@ import { loadRows } from '@/data/records/records';
 import { listSites } from '@/data/site/site-store';
 import type { Actor } from '../access/actor';
 import { checkAccess, checkSomewhere, visibleSites } from '../access/permissions';
-import { timestamp } from '../clock';
+import { timestamp } from '../now';
 import { codeOfInvitation } from './codes';
 import type { AccountRow, AccountsPayload, OpenCode, SignInEvent } from './payload';
 import type { GrantInput } from './schema';

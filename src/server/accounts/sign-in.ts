@@ -11,7 +11,7 @@ import { accountsNamed, findAccount } from '@/data/accounts/account-store';
 import type { Database } from '@/data/database';
 import { inTransaction } from '@/data/transaction';
 import type { Visitor } from '../access/visitor';
-import { now, timestamp } from '../clock';
+import { now, timestamp } from '../now';
 import { authOf } from './auth';
 import type { SignInInput } from './schema';
 import { sessionCookie } from './cookie';

@@ -1,7 +1,7 @@
 import { backupTime, backupsIn } from '@/data/backup';
 import type { Database } from '@/data/database';
 import { secret } from '../accounts/secret';
-import { now, timestamp } from '../clock';
+import { now, timestamp } from '../now';
 import { log } from '../log';
 import { inWorker } from '../workers/in-worker';
 

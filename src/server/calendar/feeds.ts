@@ -8,7 +8,7 @@ import { formatCalendar } from '@/formats/calendar/calendar-file';
 import { type Actor, actorOfAccount } from '../access/actor';
 import { fileResponse } from '../access/file-response';
 import { checkAccess, visibleSites } from '../access/permissions';
-import { nowAt } from '../clock';
+import { nowAt } from '../now';
 import { type FeedOwner, feedAddress, isFeedSeal } from './address';
 import { eventsOfPerson, eventsOfSite } from './events';
 import type { FeedAddresses } from './payload';

@@ -9,7 +9,7 @@ import { listSites } from '@/data/site/site-store';
 import type { Actor } from '../access/actor';
 import { seesPayAtAll, withPayAsItWas } from '../access/pay';
 import { checkScope } from '../access/permissions';
-import { nowAt } from '../clock';
+import { nowAt } from '../now';
 import { REQUEST_ID, parseInput } from '../input';
 import { refuseReachingUp } from '../accounts/guard';
 import { refuseOff } from '../site/capabilities';

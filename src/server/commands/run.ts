@@ -2,7 +2,7 @@ import { failedAt } from '@/core/plan/problem';
 import { type ShiftEntry, sealed } from '@/data/activity/activity-store';
 import type { Database } from '@/data/database';
 import type { Actor } from '../access/actor';
-import { timestamp } from '../clock';
+import { timestamp } from '../now';
 import { type CheckedShifts, checkShifts } from '../week/write-shifts';
 import type { Watch, CommandEffect } from './command';
 import type { CommandAnswer, CommandRequest } from './payload';

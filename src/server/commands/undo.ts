@@ -8,7 +8,7 @@ import type { Actor } from '../access/actor';
 import { seesPayAtAll, touchesPay } from '../access/pay';
 import { checkScope } from '../access/permissions';
 import { refuseReachingUp } from '../accounts/guard';
-import { timestamp } from '../clock';
+import { timestamp } from '../now';
 import { REQUEST_ID, parseInput } from '../input';
 import { type CheckedShifts, type ShiftsChecked, checkShifts } from '../week/write-shifts';
 import type { Watch } from './command';

@@ -7,7 +7,7 @@ import { type SiteSummary, listSites } from '@/data/site/site-store';
 import { Unchanged } from '@/data/unchanged';
 import type { Actor } from '../access/actor';
 import { checkAccess } from '../access/permissions';
-import { nowAt } from '../clock';
+import { nowAt } from '../now';
 import { readableSite } from '../site/readable';
 import { inWorker } from '../workers/in-worker';
 

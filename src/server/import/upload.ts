@@ -3,7 +3,7 @@ import type { Database } from '@/data/database';
 import { keepDraft } from '@/data/people/import-store';
 import { UnreadableFile } from '@/formats/table/cells';
 import type { Actor } from '../access/actor';
-import { timestamp } from '../clock';
+import { timestamp } from '../now';
 import { OverLimit, runOnFile } from '../workers/pool';
 import type { PackedTables } from '../workers/read-file.worker';
 

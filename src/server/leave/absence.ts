@@ -9,7 +9,7 @@ import { loadRows } from '@/data/records/records';
 import { type Day, parseDate } from '@/core/time/day';
 import { counted, formatLongDay } from '@/core/time/format';
 import { BUSINESS } from '../access/permissions';
-import { nowAt, timestamp } from '../clock';
+import { nowAt, timestamp } from '../now';
 import { type CommandEffect, type Context, command } from '../commands/command';
 import { publicAddress } from '../access/origin';
 import { enqueueTellings } from '../outbox/enqueue';

@@ -10,7 +10,7 @@ import { listSites } from '@/data/site/site-store';
 import { shiftsById } from '@/data/week/shift-store';
 import type { Actor } from '../access/actor';
 import { checkAccess } from '../access/permissions';
-import { nowAt } from '../clock';
+import { nowAt } from '../now';
 import { type LeavePerson, loadLeavePeople } from './ground';
 import { isWithin } from './look';
 import type { AbsentNow } from './payload';

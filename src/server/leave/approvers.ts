@@ -4,7 +4,7 @@ import type { StoredRequest } from '@/data/leave/leave-store';
 import type { Database } from '@/data/database';
 import type { Actor } from '../access/actor';
 import { checkAccess, isOwner } from '../access/permissions';
-import { now } from '../clock';
+import { now } from '../now';
 
 const DAY_MS = 24 * 3600_000;
 

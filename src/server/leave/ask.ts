@@ -8,7 +8,7 @@ import type { Day } from '@/core/time/day';
 import type { Database } from '@/data/database';
 import { loadRows, rowChanges } from '@/data/records/records';
 import { BUSINESS, isOwner } from '../access/permissions';
-import { timestamp } from '../clock';
+import { timestamp } from '../now';
 import { refuseOff } from '../site/capabilities';
 import { type CommandEffect, type Context, command } from '../commands/command';
 import { decidesAlone } from './approvers';

@@ -5,7 +5,7 @@ import type { Day } from '@/core/time/day';
 import { type StoredRequest, entryRow, leaveRowsOf, requestRow } from '@/data/leave/leave-store';
 import type { Database } from '@/data/database';
 import { type RowChange, type RowOf, loadRows, rowChanges } from '@/data/records/records';
-import { timestamp } from '../clock';
+import { timestamp } from '../now';
 import type { Context } from '../commands/command';
 import type { LeavePerson } from './ground';
 

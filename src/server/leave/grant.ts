@@ -16,7 +16,7 @@ import {
 } from '@/data/leave/leave-store';
 import { type RowOf, loadRows, rowChanges } from '@/data/records/records';
 import { BUSINESS, homesOf } from '../access/permissions';
-import { timestamp } from '../clock';
+import { timestamp } from '../now';
 import { command } from '../commands/command';
 import type { GrantedTo } from './payload';
 import { END_GRANT, GRANT_LEAVE, REVERSE_ENTRY, SAVE_EXCEPTION } from './schema';

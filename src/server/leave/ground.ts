@@ -13,7 +13,7 @@ import { amongTexts } from '@/data/records/lines';
 import { type SiteSummary, listSites } from '@/data/site/site-store';
 import { type HolidayOn, holidaysAt } from '../holidays/dates';
 import { homesOf } from '../access/permissions';
-import { nowAt } from '../clock';
+import { nowAt } from '../now';
 
 /** A day's minutes for whoever has neither a usual day nor a contract. */
 const PLAIN_DAY = 480;

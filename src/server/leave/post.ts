@@ -13,7 +13,7 @@ import { amongTexts } from '@/data/records/lines';
 import { holidayRule, listSites } from '@/data/site/site-store';
 import { inTransaction } from '@/data/transaction';
 import { loadPublished, publishedShiftsOf } from '@/data/week/shift-store';
-import { timestamp } from '../clock';
+import { timestamp } from '../now';
 import { todayOf } from '../commands/request';
 import { resolvedAll } from '../staff/resolved-at';
 import { entitledOf } from './ground';

@@ -4,7 +4,7 @@ import type { Database } from '@/data/database';
 import { lastSeq } from '@/data/activity/activity-store';
 import { CALENDAR, loadWaiting } from '@/data/leave/leave-store';
 import { inTransaction } from '@/data/transaction';
-import { timestamp } from '../clock';
+import { timestamp } from '../now';
 import { todayOf } from '../commands/request';
 import { loadLeavePerson } from './ground';
 import { tellApprovers } from './tell';

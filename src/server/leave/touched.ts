@@ -10,7 +10,7 @@ import { type Worked, publishedShiftsOfPeople, shiftsById, shiftsOfPeople } from
 import { listSites } from '@/data/site/site-store';
 import type { Actor } from '../access/actor';
 import { checkAccess } from '../access/permissions';
-import { nowAt } from '../clock';
+import { nowAt } from '../now';
 import { parseDate } from '@/core/time/day';
 import type { CommandEffect, Context } from '../commands/command';
 import { reassigned } from '../publish/reassign';

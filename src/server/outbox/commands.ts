@@ -1,7 +1,7 @@
 import { fail } from '@/core/plan/problem';
 import { loadRows, rowChanges } from '@/data/records/records';
 import { BUSINESS } from '../access/permissions';
-import { timestamp } from '../clock';
+import { timestamp } from '../now';
 import { command } from '../commands/command';
 import { SEND_AGAIN, TOLD_WISH } from './schema';
 

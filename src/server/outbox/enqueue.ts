@@ -5,7 +5,7 @@ import { amongTexts } from '@/data/records/lines';
 import { type RowOf, loadRows } from '@/data/records/records';
 import { newsFromRow } from '@/data/staff/news-store';
 import { publicAddress } from '../access/origin';
-import { timestamp } from '../clock';
+import { timestamp } from '../now';
 import { offAt } from '../site/capabilities';
 import { LINK } from './send';
 

@@ -4,7 +4,7 @@ import type { Database } from '@/data/database';
 import { inTransaction } from '@/data/transaction';
 import { publicAddress } from '../access/origin';
 import { isSealed, sealOf } from '../accounts/secret';
-import { timestamp } from '../clock';
+import { timestamp } from '../now';
 
 /** The address to which a gateway says later what became of a message. Nobody who was not given it can make it. */
 export function receiptAddress(message: string): string {

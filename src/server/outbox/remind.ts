@@ -4,7 +4,7 @@ import { newsFromRow } from '@/data/staff/news-store';
 import { inTransaction } from '@/data/transaction';
 import { formatDate } from '@/core/time/day';
 import { localTime } from '@/core/time/now';
-import { now, timestamp } from '../clock';
+import { now, timestamp } from '../now';
 import { enqueueNews } from './enqueue';
 
 /** How long a late change may be without an answer until its person is reminded, in milliseconds. */

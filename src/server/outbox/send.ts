@@ -4,7 +4,7 @@ import type { Database } from '@/data/database';
 import { inTransaction } from '@/data/transaction';
 import { publicAddress } from '../access/origin';
 import { codeOfInvitation } from '../accounts/codes';
-import { timestamp } from '../clock';
+import { timestamp } from '../now';
 import { type Message, wayOf } from './ways';
 
 /** How many messages are sent at one turn. */

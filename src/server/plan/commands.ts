@@ -16,7 +16,7 @@ import { shiftsById } from '@/data/week/shift-store';
 import { inTransaction } from '@/data/transaction';
 import type { Actor } from '../access/actor';
 import { checkAccess } from '../access/permissions';
-import { timestamp } from '../clock';
+import { timestamp } from '../now';
 import { digestOf } from '../commands/request';
 import { editableRoles } from './queries';
 import { saveShifts } from '../week/write-shifts';

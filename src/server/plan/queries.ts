@@ -17,7 +17,7 @@ import { areasOf, checkAccess, visibleSites } from '../access/permissions';
 import type { Actor } from '../access/actor';
 import { planFor, seesPay } from '../access/pay';
 import { actorFrame, loadFramedSites } from '../access/frame';
-import { nowAt } from '../clock';
+import { nowAt } from '../now';
 import { offAt } from '../site/capabilities';
 import { readableSite } from '../site/readable';
 import { wishesOf } from '../staff/wishes';

@@ -13,7 +13,7 @@ import { proposalReport } from '@/formats/plan-file/proposal';
 import type { Actor } from '../access/actor';
 import { checkAccess } from '../access/permissions';
 import { planFor, seesPay } from '../access/pay';
-import { timestamp } from '../clock';
+import { timestamp } from '../now';
 import { command } from '../commands/command';
 import { readableSite } from '../site/readable';
 import type { Alternative, AlternativeDraft, AlternativeProof } from './payload';

@@ -10,7 +10,7 @@ import {
 } from '@/data/publish/publication-store';
 import { type RowOf, loadRows, rowChanges } from '@/data/records/records';
 import { newsRow } from '@/data/staff/news-store';
-import { timestamp } from '../clock';
+import { timestamp } from '../now';
 import type { CommandEffect, Context } from '../commands/command';
 import { enqueueNews } from '../outbox/enqueue';
 

@@ -18,7 +18,7 @@ import type { Actor } from '../access/actor';
 import { planFor } from '../access/pay';
 import { actorNames } from '../access/actor-names';
 import { checkAccess } from '../access/permissions';
-import { nowAt } from '../clock';
+import { nowAt } from '../now';
 import { reachOf } from '../outbox/enqueue';
 import { offAt } from '../site/capabilities';
 import { requestsInPlan } from '../requests/in-plan';

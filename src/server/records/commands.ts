@@ -4,7 +4,7 @@ import { formatDate } from '@/core/time/day';
 import { eraseEverywhere } from '@/data/people/erased';
 import { loadRows, rowChanges } from '@/data/records/records';
 import { BUSINESS } from '../access/permissions';
-import { timestamp } from '../clock';
+import { timestamp } from '../now';
 import { command } from '../commands/command';
 import { ID } from '../input';
 

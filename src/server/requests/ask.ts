@@ -5,7 +5,7 @@ import type { Database } from '@/data/database';
 import { loadPublishedById } from '@/data/publish/publication-store';
 import { type ShiftRequest, findShiftRequest, requestsAbout } from '@/data/requests/request-store';
 import { BUSINESS } from '../access/permissions';
-import { timestamp } from '../clock';
+import { timestamp } from '../now';
 import { type CommandEffect, type Context, command } from '../commands/command';
 import { refuseOff } from '../site/capabilities';
 import { staffSites } from '../staff/own-page';

@@ -6,7 +6,7 @@ import type { ShiftRequest } from '@/data/requests/request-store';
 import { namesOfPeople } from '@/data/people/people-names';
 import type { Actor } from '../access/actor';
 import { isOwner } from '../access/permissions';
-import { timestamp } from '../clock';
+import { timestamp } from '../now';
 import { type CommandEffect, type Context, command } from '../commands/command';
 import { together } from '../commands/together';
 import { editableRoles } from '../plan/queries';

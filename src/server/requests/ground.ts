@@ -14,7 +14,7 @@ import { loadPublishedById } from '@/data/publish/publication-store';
 import { loadRows } from '@/data/records/records';
 import { type ShiftRequest, rulesFromRow } from '@/data/requests/request-store';
 import { type SiteSummary, listSites, namesOf } from '@/data/site/site-store';
-import { nowAt } from '../clock';
+import { nowAt } from '../now';
 import { toldPlan } from '../staff/own-plan';
 import { peopleOf, shiftIdsOf } from './words';
 

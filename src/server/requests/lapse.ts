@@ -5,7 +5,7 @@ import { namesOfPeople } from '@/data/people/people-names';
 import { applyRowChanges } from '@/data/records/records';
 import { CLOCK, type ShiftRequest, findShiftRequest, openRequests } from '@/data/requests/request-store';
 import { inTransaction } from '@/data/transaction';
-import { now } from '../clock';
+import { now } from '../now';
 import { enqueueTellings } from '../outbox/enqueue';
 import { type RequestGround, loadGround, requestSite } from './ground';
 import { stepRows, stepped, textOf } from './step';

@@ -13,7 +13,7 @@ import {
 } from '@/data/requests/request-store';
 import { namesOfPeople } from '@/data/people/people-names';
 import { shiftsById } from '@/data/week/shift-store';
-import { timestamp } from '../clock';
+import { timestamp } from '../now';
 import type { CommandEffect, Context } from '../commands/command';
 import { together } from '../commands/together';
 import { enqueueTellings } from '../outbox/enqueue';

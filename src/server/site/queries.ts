@@ -20,7 +20,7 @@ import { type ActorFrame, type FramedSite, actorFrame, loadFramedSites } from '.
 import { seesPay } from '../access/pay';
 import { checkAccess } from '../access/permissions';
 import type { Actor } from '../access/actor';
-import { nowAt } from '../clock';
+import { nowAt } from '../now';
 import { leaveSetup } from '../leave/setup';
 import { holidaySetup } from '../holidays/commands';
 import { offAt } from './capabilities';

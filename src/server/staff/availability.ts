@@ -6,7 +6,7 @@ import type { Database } from '@/data/database';
 import { loadPeopleRows, personChanges } from '@/data/people/person-rows';
 import { type RowOf, loadRows, rowChanges } from '@/data/records/records';
 import { BUSINESS } from '../access/permissions';
-import { timestamp } from '../clock';
+import { timestamp } from '../now';
 import { command } from '../commands/command';
 import type { VersionDraft } from '../people/payload';
 import { versionRows, versionsOf } from '../people/rows';

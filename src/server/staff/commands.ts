@@ -3,7 +3,7 @@ import { loadRows, loadRowsOf, rowChanges } from '@/data/records/records';
 import type { StoredShift } from '@/data/week/shift-row';
 import { workedOf } from '@/data/week/shift-store';
 import { BUSINESS } from '../access/permissions';
-import { timestamp } from '../clock';
+import { timestamp } from '../now';
 import { command } from '../commands/command';
 import { ANSWER_NEWS, OWN_PHONE, SEE_NEWS, TICK_TASK } from './schema';
 

@@ -9,7 +9,7 @@ import { loadPublication, loadPublishedById } from '@/data/publish/publication-s
 import { loadRows, rowChanges } from '@/data/records/records';
 import { type StoredNews, newsFromRow } from '@/data/staff/news-store';
 import { shiftsById } from '@/data/week/shift-store';
-import { timestamp } from '../clock';
+import { timestamp } from '../now';
 import { command } from '../commands/command';
 import { daysOf, publicationEffect } from '../publish/publication-effect';
 import type { LateDecision } from './payload';

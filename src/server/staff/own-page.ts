@@ -17,7 +17,7 @@ import { loadNews } from '@/data/staff/news-store';
 import { type Worked, publishedShiftsOf } from '@/data/week/shift-store';
 import type { Actor } from '../access/actor';
 import { checkAccess, checkScope } from '../access/permissions';
-import { nowAt, timestamp } from '../clock';
+import { nowAt, timestamp } from '../now';
 import { versionsOf } from '../people/rows';
 import { isNews } from '../leave/views';
 import { proposalsOf } from './availability';

@@ -6,7 +6,7 @@ import type { Database } from '@/data/database';
 import { Unchanged } from '@/data/unchanged';
 import { amongTexts } from '@/data/records/lines';
 import type { Actor } from '../access/actor';
-import { now, nowAt } from '../clock';
+import { now, nowAt } from '../now';
 
 /** Answers that were made last, by who and what was asked; each with the state of the data it was made from. */
 const MADE = new Map<string, { readonly tag: string; readonly text: string }>();

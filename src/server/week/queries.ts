@@ -20,7 +20,7 @@ import { readableSite } from '../site/readable';
 import type { Actor } from '../access/actor';
 import { planFor } from '../access/pay';
 import { actorNames } from '../access/actor-names';
-import { nowAt } from '../clock';
+import { nowAt } from '../now';
 import type { WeekFigures, RecurringPayload, ShiftEvent } from './payload';
 
 /** Weeks of a month strip: the one asked for, two before and three after. */

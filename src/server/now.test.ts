@@ -2,7 +2,7 @@ import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterEach, expect, test } from '@jest/globals';
-import { now, nowAt } from './clock';
+import { now, nowAt } from './now';
 
 const before = process.env.VICENDA_NOW;
 afterEach(() => {
