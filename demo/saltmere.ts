@@ -12,17 +12,20 @@ import { type Slot, fill } from './fill';
 import { insertLeaveHistory } from './leave';
 import { insertRequests } from './requests';
 import { insertStaff } from './staff';
+import { insertPunches } from './clock';
 import { detailed, insertRepeating } from './repeating';
 import { spoil, untroubled } from './spoil';
 
 /** Days of the current week that are published, from its Monday on. */
 const PUBLISHED_DAYS = 4;
+/** The sites at which people clock in. */
+const CLOCKING = ['bistro', 'chandlery'];
 
 /**
  * Makes the demo in an empty data file: Saltmere Quay around the week that begins on `monday`. Last week is
- * complete and published, this week has snags, the next two are empty.
+ * complete and published, this week has snags, the next two are empty. `until`: up to which elapsed minute people clocked.
  */
-export async function makeDemo(db: Database, monday: Day): Promise<void> {
+export async function makeDemo(db: Database, monday: Day, until = (monday + 1) * DAY + 600): Promise<void> {
   await db.transaction().execute(async (trx) => {
     await trx.insertInto('setting').values({ name: 'business', value: 'Saltmere Quay' }).execute();
     await insertRoles(trx);
@@ -46,6 +49,7 @@ export async function makeDemo(db: Database, monday: Day): Promise<void> {
         if (asked) await askForDay(trx, asked);
       }
     }
+    for (const site of CLOCKING) await insertPunches(trx, site, monday, until);
     await insertLeaveHistory(trx, monday);
     await insertRequests(trx, monday);
     await trx

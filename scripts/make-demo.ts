@@ -5,7 +5,7 @@ import { type Database, DataFileError, openDatabase } from '@/data/database';
 import { DEMO_PASSWORD, signInLines } from '../demo/accounts';
 import { makeDemo } from '../demo/saltmere';
 import { makeLargeSite } from '../demo/large-site';
-import { nowAt } from '@/server/now';
+import { now, nowAt } from '@/server/now';
 
 /** Makes the demo data in VICENDA_DATA where there is none; `--fresh` anew, `--large` with 600 people. */
 async function main(flags: readonly string[]): Promise<void> {
@@ -19,7 +19,7 @@ async function main(flags: readonly string[]): Promise<void> {
   const monday = startOfWeek(parseDate(nowAt('Europe/Lisbon').date)!, 0);
   if ((await count(db)) === 0) {
     if (there) console.error('The data file is empty; the demo is made in it.');
-    await makeDemo(db, monday);
+    await makeDemo(db, monday, Math.floor(now() / 60_000));
   }
   if (flags.includes('--large')) await makeLargeSite(db, monday, 600);
   await db.destroy();

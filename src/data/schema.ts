@@ -17,6 +17,7 @@ import type {
   LeaveTypeTable,
   PersonContractTable,
 } from './leave/tables';
+import type { PunchTable } from './clock/tables';
 import type { AlternativeTable } from './propose/tables';
 import type { ShiftRequestEventTable, ShiftRequestTable } from './requests/tables';
 import type { NewsTable, OutboxTable } from './staff/tables';
@@ -148,6 +149,7 @@ export interface Schema {
   shift_request: ShiftRequestTable;
   shift_request_event: ShiftRequestEventTable;
   alternative: AlternativeTable;
+  punch: PunchTable;
   leave_event: LeaveEventTable;
   leave_entry: LeaveEntryTable;
   leave_grant: LeaveGrantTable;
@@ -311,6 +313,8 @@ export interface SiteTable {
   request_rules: string | null;
   /** What proposals go by and what counts as a burden, as JSON; null: what is usual. */
   proposing: string | null;
+  /** The rules of the clock, each from its date, as JSON; null: what is usual. */
+  clock_rules: string | null;
 }
 
 export interface PersonTable {

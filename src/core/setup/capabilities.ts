@@ -20,6 +20,11 @@ export const CAPABILITIES = [
     name: 'Requests about shifts',
     what: 'Swaps, hand-overs, shifts given up and open shifts taken; each is decided with what it would do in view.',
   },
+  {
+    id: 'clock',
+    name: 'Clock',
+    what: 'People clock in and out, and Today shows who is there.',
+  },
   { id: 'daybook', name: 'Daybook', what: 'Notes for a whole day, seen by everybody who works it.' },
   {
     id: 'outbox',

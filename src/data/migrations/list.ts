@@ -18,6 +18,7 @@ import { leave } from './016-leave';
 import { requests } from './017-requests';
 import { proposals } from './018-proposals';
 import { alternatives } from './019-alternatives';
+import { clock } from './020-clock';
 import { fillActivity } from './fill-activity';
 
 /** One step of the data file's form: statements, or work on what it holds that hears how far it has come. */
@@ -44,4 +45,5 @@ export const MIGRATIONS: readonly (readonly Step[])[] = [
   requests,
   proposals,
   alternatives,
+  clock,
 ];

@@ -38,6 +38,7 @@ const KEYS = {
   shift_request: ['id'],
   shift_request_event: ['id'],
   alternative: ['id'],
+  punch: ['id'],
   leave_entry: ['id'],
   leave_grant: ['id'],
   leave_limit: ['id'],

@@ -69,6 +69,8 @@ const EXPECTED: Readonly<Record<Permission, Readonly<Record<string, string>>>> =
   'leave.decide': { ...planning('oi', 'oh'), 'leave of Oona, whose manager Noor is': 'oin' },
   'leave.grant': planning('oi', 'oh'),
   'requests.decide': planning('oib', 'oh'),
+  'clock.read': planning('oibp', 'oh'),
+  'clock.write': planning('oib', 'oh'),
   'outbox.read': planning('oi', 'oh'),
   'outbox.send': planning('oi', 'oh'),
 };

@@ -3,7 +3,7 @@ import type { Database } from '@/data/database';
 import { type Permission, checkAccess, checkSomewhere, managedSites } from './permissions';
 
 /** An area of the work that has a place in the bar over every page. */
-export type FrameArea = 'setup' | 'people' | 'plan' | 'requests';
+export type FrameArea = 'setup' | 'people' | 'plan' | 'requests' | 'today';
 
 /** Who looks at a page, as its bar shows them. */
 export interface ActorFrame {
@@ -30,6 +30,7 @@ const AREAS: readonly (readonly [FrameArea, Permission])[] = [
   ['people', 'people.read'],
   ['plan', 'plan.read'],
   ['requests', 'leave.read'],
+  ['today', 'clock.read'],
 ];
 
 /** What the bar over a page shows of who looks at it. */
@@ -77,10 +78,21 @@ export async function loadFramedSites(
   const without = new Map(
     rows.map(({ id, capabilities_off: off }): [string, FrameArea[]] => [
       id,
-      isWithoutRequests(actor, id, JSON.parse(off) as string[], managed) ? ['requests'] : [],
+      withoutAreas(actor, id, JSON.parse(off) as string[], managed),
     ]),
   );
   return framedSites(actor, sites, managed, without);
+}
+
+/** The areas in which somebody would find nothing at a site, by what it does without. */
+function withoutAreas(
+  actor: Actor,
+  site: string,
+  off: readonly string[],
+  managed: ReadonlySet<string>,
+): FrameArea[] {
+  const areas: FrameArea[] = isWithoutRequests(actor, site, off, managed) ? ['requests'] : [];
+  return off.includes('clock') ? [...areas, 'today'] : areas;
 }
 
 /** Whether somebody would find nothing in the requests of a site, as it does without what they see there. */

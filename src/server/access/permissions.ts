@@ -25,6 +25,8 @@ export type Permission =
   | 'leave.decide'
   | 'leave.grant'
   | 'requests.decide'
+  | 'clock.read'
+  | 'clock.write'
   | 'outbox.read'
   | 'outbox.send';
 
@@ -46,6 +48,8 @@ const PLANNING: readonly Permission[] = [
   'leave.decide',
   'leave.grant',
   'requests.decide',
+  'clock.read',
+  'clock.write',
   'outbox.read',
   'outbox.send',
 ];
@@ -57,8 +61,8 @@ const PLANNING: readonly Permission[] = [
 export const PERMITTED: Readonly<Record<Grant['kind'], readonly Permission[]>> = {
   owner: [...PLANNING, 'pay.read', 'accounts.grant', 'sign-ins.read', 'records.export', 'records.erase'],
   scheduler: PLANNING,
-  lead: ['self', 'team.read', 'plan.read', 'plan.edit', 'requests.decide'],
-  payroll: ['self', 'people.read', 'pay.read', 'leave.read'],
+  lead: ['self', 'team.read', 'plan.read', 'plan.edit', 'requests.decide', 'clock.read', 'clock.write'],
+  payroll: ['self', 'people.read', 'pay.read', 'leave.read', 'clock.read'],
   staff: ['self', 'team.read'],
 };
 

@@ -40,6 +40,7 @@ const CALLED: Readonly<Record<TableName, string>> = {
   shift_request: 'Request',
   shift_request_event: 'Request',
   alternative: 'Alternative',
+  punch: 'Punch',
   leave_entry: 'Entry of a balance',
   leave_grant: 'Leave for those who join later',
   leave_limit: 'Limit on who is away',

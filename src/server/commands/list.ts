@@ -13,6 +13,7 @@ import { sendAgain, wishToBeTold } from '../outbox/commands';
 import { saveNeeds } from '../needs/commands';
 import { addPeople, changePeople, saveAvailability, saveFields, savePerson } from '../people/commands';
 import { importPeople } from '../people/import/command';
+import { correctPunch, punchFor } from '../clock/commands';
 import { keepAlternative, removeAlternative } from '../propose/alternatives';
 import { publishDays, withdrawDays } from '../publish/commands';
 import { importSite, importWeek } from '../plan-file/commands';
@@ -125,6 +126,8 @@ const ALL = [
   saveRequestRules,
   keepAlternative,
   removeAlternative,
+  punchFor,
+  correctPunch,
 ] as const;
 
 /** The input of each command, by its kind. */

@@ -90,6 +90,14 @@ export class LiveFeed {
       .where('kind', 'in', ASKED_KINDS)
       .limit(1)
       .execute();
+    const clocked = await this.db
+      .selectFrom('activity')
+      .select('seq')
+      .where('seq', '>', this.seen)
+      .where('seq', '<=', last)
+      .where('kind', 'in', ['clock.punch', 'clock.correct'])
+      .limit(1)
+      .execute();
     this.seen = last;
     for (const listener of this.listeners) {
       for (const { site_id: site, revision } of sites)
@@ -99,6 +107,11 @@ export class LiveFeed {
       if (told.some(mine)) listener.hear({ kind: 'news' });
       if (own.length > 0 && listener.actor.grants.some(({ kind }) => PERMITTED[kind].includes('plan.read')))
         listener.hear({ kind: 'staff' });
+      if (
+        clocked.length > 0 &&
+        listener.actor.grants.some(({ kind }) => PERMITTED[kind].includes('clock.read'))
+      )
+        listener.hear({ kind: 'clock' });
     }
   }
 

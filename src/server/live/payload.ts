@@ -15,5 +15,7 @@ export type LiveEvent =
   | { readonly kind: 'news' }
   /** Staff said or asked for something: answered, saw, proposed; or what they asked for was decided. */
   | { readonly kind: 'staff' }
+  /** Somebody clocked, or what was clocked was corrected. */
+  | { readonly kind: 'clock' }
   /** Everybody who has a week of one's sites open. */
   | { readonly kind: 'here'; readonly here: readonly Here[] };

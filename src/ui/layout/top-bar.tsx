@@ -27,6 +27,7 @@ const AREAS: readonly { readonly area: Area; readonly name: string }[] = [
   { area: 'people', name: 'People' },
   { area: 'plan', name: 'Plan' },
   { area: 'requests', name: 'Requests' },
+  { area: 'today', name: 'Today' },
 ];
 
 /** The address of an area of work at a site; people alone can be looked at for all sites together. */

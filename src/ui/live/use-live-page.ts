@@ -4,9 +4,10 @@ import { onLive } from './live';
 
 /**
  * Has the server make a page anew when others change the plans of its site, or staff answer or ask for something.
- * `asOf`: how far the log went when the page was made; what was done between that and hearing of it is not missed.
+ * `asOf`: how far the log went when the page was made; what was done between that and hearing of it is not missed. `hearsClock`: also when
+ * somebody clocks.
  */
-export function useLivePage(site: string, asOf: number): void {
+export function useLivePage(site: string, asOf: number, hearsClock = false): void {
   const router = useRouter();
   useEffect(() => {
     const look = async () => {
@@ -18,7 +19,12 @@ export function useLivePage(site: string, asOf: number): void {
     };
     return onLive((event) => {
       if (event.kind === 'open') void look();
-      else if (event.kind === 'staff' || (event.kind === 'plan' && event.site === site)) router.refresh();
+      else if (
+        event.kind === 'staff' ||
+        (event.kind === 'clock' && hearsClock) ||
+        (event.kind === 'plan' && event.site === site)
+      )
+        router.refresh();
     });
-  }, [router, site, asOf]);
+  }, [router, site, asOf, hearsClock]);
 }

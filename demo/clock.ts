@@ -1,0 +1,59 @@
+import { plannedSpan } from '../src/core/clock/planned-span';
+import type { PunchKind } from '../src/core/clock/punch';
+import { planContext } from '../src/core/plan/plan-context';
+import { resolveShift } from '../src/core/plan/resolved-shift';
+import { seeded } from '../src/core/seeded';
+import type { Day } from '../src/core/time/day';
+import { punchToRow } from '../src/data/clock/punch-store';
+import type { Database } from '../src/data/database';
+import { loadPlan } from '../src/data/week/plan-store';
+
+/** How many minutes early at most and late at most people of the demo come. */
+const [EARLY, LATE] = [9, 4];
+/** One out of so many outs is forgotten, and one break of so many. */
+const [NO_OUT, NO_END] = [23, 31];
+
+/**
+ * What people of the demo clocked at a site for what was published, from the week before up to an elapsed minute: most of it about
+ * on time, now and then an out that was forgotten; of those who are due now one has not come.
+ */
+export async function insertPunches(db: Database, site: string, monday: Day, until: number): Promise<void> {
+  const { plan, published } = (await loadPlan(db, site, monday - 7, 14))!;
+  const context = planContext(plan);
+  const random = seeded(11);
+  const below = (n: number) => Math.floor(random() * n);
+  const due = published
+    .filter(({ person }) => person !== null)
+    .map((shift) => ({ person: shift.person!, ...plannedSpan(resolveShift(context, shift)) }))
+    .filter(({ start }) => start - EARLY < until)
+    .sort((a, b) => a.start - b.start || (a.person < b.person ? -1 : 1));
+  const missing = due.findLast(({ start, end }) => start + 30 < until && end > until);
+  const rows = due.flatMap((span, i) => {
+    if (span === missing) return [];
+    const came = span.start - EARLY + below(EARLY + LATE + 1);
+    const left = span.end - 3 + below(12);
+    const clocked: [PunchKind, number][] = [['in', came]];
+    if (span.end - span.start >= 360) {
+      const begins = Math.round((span.start + span.end) / 2) - 40 + below(80);
+      clocked.push(['break-begins', begins]);
+      if (below(NO_END) > 0) clocked.push(['break-ends', begins + 24 + below(14)]);
+    }
+    if (below(NO_OUT) > 0) clocked.push(['out', left]);
+    return clocked
+      .filter(([, at]) => at <= until)
+      .map(([kind, at]) =>
+        punchToRow({
+          ...{ id: `${site}-clocked-${i}-${kind}`, person: span.person, site, at, kind, source: 'device' },
+          ...{
+            work: null,
+            replaces: null,
+            isRemoval: false,
+            recorded: at * 60_000,
+            recordedBy: null,
+            note: null,
+          },
+        }),
+      );
+  });
+  if (rows.length > 0) await db.insertInto('punch').values(rows).execute();
+}

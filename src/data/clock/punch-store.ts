@@ -1,0 +1,86 @@
+import type { ClockRules } from '@/core/clock/clock-rules';
+import { DEFAULT_CLOCK_RULES } from '@/core/clock/clock-rules';
+import type { Punch, PunchKind, PunchSource, Work } from '@/core/clock/punch';
+import type { Database } from '../database';
+import { amongTexts } from '../records/lines';
+import type { NewRow, RowOf } from '../records/records';
+
+/** A punch as it is kept, with what was written to it. */
+export interface StoredPunch extends Punch {
+  readonly site: string;
+  readonly note: string | null;
+  /** The name of who recorded it, where it was not the person. */
+  readonly recordedBy: string | null;
+}
+
+/** All punches of some people at whatever site, from one elapsed minute to before another, in no order; corrections are among them. */
+export async function loadPunches(
+  db: Database,
+  people: readonly string[],
+  from: number,
+  to: number,
+): Promise<StoredPunch[]> {
+  const rows = await db
+    .selectFrom('punch')
+    .selectAll()
+    .where('person_id', 'in', amongTexts(people))
+    .where('at', '>=', instantOf(from))
+    .where('at', '<', instantOf(to))
+    .execute();
+  // A correction may lie outside although what it stands for is inside.
+  const known = new Set(rows.map(({ id }) => id));
+  const heirs = await db.selectFrom('punch').selectAll().where('replaces', 'in', amongTexts(known)).execute();
+  return [...rows, ...heirs.filter(({ id }) => !known.has(id))].map(punchFromRow);
+}
+
+/** A punch by its id, and what stands for it, if anything. */
+export async function findPunch(
+  db: Database,
+  id: string,
+): Promise<{ readonly punch: StoredPunch; readonly heir: StoredPunch | null } | null> {
+  const rows = await db
+    .selectFrom('punch')
+    .selectAll()
+    .where((is) => is.or([is('id', '=', id), is('replaces', '=', id)]))
+    .execute();
+  const punches = rows.map(punchFromRow);
+  const punch = punches.find((one) => one.id === id);
+  return punch ? { punch, heir: punches.find(({ replaces }) => replaces === id) ?? null } : null;
+}
+
+function punchFromRow(row: RowOf<'punch'>): StoredPunch {
+  return {
+    id: row.id,
+    person: row.person_id,
+    site: row.site_id,
+    at: Math.floor(Date.parse(row.at) / 60_000),
+    kind: row.kind as PunchKind | null,
+    source: row.source as PunchSource,
+    work: row.work === null ? null : (JSON.parse(row.work) as Work),
+    replaces: row.replaces,
+    isRemoval: row.is_removal !== 0,
+    recorded: Date.parse(row.recorded_at),
+    note: row.note,
+    recordedBy: row.recorded_by,
+  };
+}
+
+/** The row of a punch; `at` to the second where it is known better than to the minute. */
+export function punchToRow(punch: StoredPunch, at = instantOf(punch.at)): NewRow<'punch'> {
+  return {
+    ...{ id: punch.id, person_id: punch.person, site_id: punch.site, at, kind: punch.kind },
+    ...{ source: punch.source, work: punch.work && JSON.stringify(punch.work), replaces: punch.replaces },
+    ...{ is_removal: punch.isRemoval ? 1 : 0, recorded_at: new Date(punch.recorded).toISOString() },
+    ...{ recorded_by: punch.recordedBy, note: punch.note },
+  };
+}
+
+/** An elapsed minute as it is kept: UTC, to the second. */
+function instantOf(minute: number): string {
+  return new Date(minute * 60_000).toISOString().replace('.000Z', 'Z');
+}
+
+/** The rules of the clock of a site, each from its date. */
+export function clockRulesFromRow({ clock_rules }: Pick<RowOf<'site'>, 'clock_rules'>): ClockRules[] {
+  return clock_rules === null ? [DEFAULT_CLOCK_RULES] : (JSON.parse(clock_rules) as ClockRules[]);
+}

@@ -1,0 +1,144 @@
+import { beforeEach, describe, expect, test } from '@jest/globals';
+import { sql } from 'kysely';
+import { entriesOf } from '@/core/clock/entries';
+import { BY_SHIFTS } from '@/core/clock/time-model';
+import { zoneClock } from '@/core/time/zone';
+import { DAY } from '@/core/time/span';
+import { OWNER } from '../access/testing';
+import { actorNamed } from '../accounts/testing';
+import { todayAt } from '../today/queries';
+import { MONDAY, ask, db, done, freshDemo } from '../week/testing';
+
+beforeEach(freshDemo);
+
+const TUESDAY = MONDAY + 1;
+/** The present of the tests: Tuesday at ten. */
+const NOW = TUESDAY * DAY + 600;
+const PUNCH = { site: 'bistro', person: 'wanja', kind: 'in', at: null, note: '' };
+
+const today = async (actor = OWNER) => {
+  const found = await todayAt(db, actor, 'bistro');
+  if (!found.ok) throw new Error(found.problem.message);
+  return found.page;
+};
+const personOf = async (id: string) => (await today()).people.find((one) => one.id === id)!;
+const daysOf = async (id: string) => {
+  const page = await today();
+  const { punches, planned } = await personOf(id);
+  const clock = zoneClock(page.timeZone, TUESDAY - 2, TUESDAY + 2);
+  const { rules, tiers, now } = page;
+  return entriesOf({ punches, planned, rules, tiers, clock, now, model: BY_SHIFTS });
+};
+
+describe('clocking for somebody', () => {
+  test('is now, or at a time that is over, and says by whom', async () => {
+    await done('clock.punch', { ...PUNCH, id: 'now' });
+    await done('clock.punch', { ...PUNCH, id: 'before', kind: 'out', at: NOW - 5, note: 'felt ill' });
+    const { punches } = await personOf('wanja');
+    expect(punches.find(({ id }) => id === 'now')).toMatchObject({
+      at: NOW,
+      source: 'scheduler',
+      recordedBy: OWNER.name,
+    });
+    expect(punches.find(({ id }) => id === 'before')).toMatchObject({
+      at: NOW - 5,
+      kind: 'out',
+      note: 'felt ill',
+    });
+  });
+
+  test('is not in the future, not twice, not for who does not work there, and not by staff or payroll', async () => {
+    const refused = async (more: object, actor?: string) =>
+      ask(
+        'clock.punch',
+        { ...PUNCH, id: 'x', ...more },
+        false,
+        actor ? await actorNamed(db, actor) : undefined,
+      );
+    expect(await refused({ at: NOW + 1 })).toMatchObject({
+      ok: false,
+      problem: { code: 'future', path: 'input.at' },
+    });
+    expect(await refused({ at: 0 })).toMatchObject({ ok: false, problem: { code: 'past' } });
+    expect(await refused({ person: 'petra' })).toMatchObject({
+      ok: false,
+      problem: { path: 'input.person' },
+    });
+    expect(await refused({ kind: 'sleeps' })).toMatchObject({ ok: false });
+    for (const actor of ['demo-noor', 'demo-payroll', 'demo-hanne'])
+      expect(await refused({}, actor)).toMatchObject({ ok: false, problem: { code: 'forbidden' } });
+    await done('clock.punch', { ...PUNCH, id: 'x' });
+    expect(await refused({})).toMatchObject({ ok: false, problem: { code: 'taken' } });
+  });
+
+  test('is not done where a site does without a clock', async () => {
+    await db.updateTable('site').set({ capabilities_off: '["clock"]' }).where('id', '=', 'bistro').execute();
+    expect(await ask('clock.punch', { ...PUNCH, id: 'x' })).toMatchObject({ ok: false });
+    expect(await todayAt(db, OWNER, 'bistro')).toMatchObject({ ok: false });
+  });
+});
+
+describe('a correction', () => {
+  test('stands for what was clocked, with who and why, and both are kept', async () => {
+    const before = (await personOf('fleur')).punches;
+    const came = before.find(({ kind, at }) => kind === 'in' && at > TUESDAY * DAY)!;
+    const instead = { kind: 'in', at: TUESDAY * DAY + 425 };
+    await done('clock.correct', { id: 'right', punch: came.id, instead, reason: 'the device was off' });
+    const { punches } = await personOf('fleur');
+    expect(punches).toHaveLength(before.length + 1);
+    expect(punches.find(({ id }) => id === came.id)).toEqual(came);
+    const entry = (await daysOf('fleur')).find(({ date }) => date === TUESDAY)!;
+    expect(entry).toMatchObject({ runningSince: TUESDAY * DAY + 425, isByHand: true });
+    // Whoever looked at it before is told.
+    const again = { id: 'again', punch: came.id, instead: null, reason: 'twice' };
+    expect(await ask('clock.correct', again)).toMatchObject({ ok: false, problem: { code: 'changed' } });
+    await done('clock.correct', { ...again, punch: 'right' });
+    expect((await daysOf('fleur')).find(({ date }) => date === TUESDAY)!.runningSince).toBeNull();
+  });
+
+  test('has a reason, is of that site, and not of the future', async () => {
+    const { punches } = await personOf('fleur');
+    const it = { id: 'right', punch: punches[0].id, instead: { kind: 'in', at: NOW - 100 }, reason: 'why' };
+    expect(await ask('clock.correct', { ...it, reason: ' ' })).toMatchObject({ ok: false });
+    expect(await ask('clock.correct', { ...it, site: 'chandlery' })).toMatchObject({ ok: false });
+    expect(await ask('clock.correct', { ...it, punch: 'none' })).toMatchObject({ ok: false });
+    expect(await ask('clock.correct', { ...it, instead: { kind: 'in', at: NOW + 1 } })).toMatchObject({
+      ok: false,
+      problem: { code: 'future', path: 'input.instead.at' },
+    });
+  });
+});
+
+test('what was clocked is never changed or removed, whoever tries', async () => {
+  await expect(sql`update punch set at = '2026-01-01T00:00:00Z'`.execute(db)).rejects.toThrow(
+    /never changed/,
+  );
+  await expect(sql`delete from punch`.execute(db)).rejects.toThrow(/never removed/);
+  // What was written to it can be erased.
+  await sql`update punch set note = null`.execute(db);
+});
+
+describe('today', () => {
+  test('has who is planned by what staff know, and what they clocked', async () => {
+    const page = await today();
+    expect(page.date).toBe(TUESDAY);
+    expect(page.people.length).toBeGreaterThan(5);
+    expect(page.people.every(({ planned }) => planned.every(({ date }) => date >= TUESDAY - 1))).toBe(true);
+    expect(page.others.map(({ id }) => id)).not.toContain('wanja');
+    await db.deleteFrom('published_shift').where('person_id', '=', 'wanja').execute();
+    const after = await today();
+    expect(after.people.map(({ id }) => id)).not.toContain('wanja');
+    expect(after.unpublished).toBe(page.unpublished + 1);
+  });
+
+  test('is for schedulers, leads and payroll of the site, and for nobody else', async () => {
+    for (const name of ['demo-ilse', 'demo-bram', 'demo-payroll'])
+      expect(await todayAt(db, await actorNamed(db, name), 'bistro')).toMatchObject({ ok: true });
+    for (const name of ['demo-noor', 'demo-hanne'])
+      expect(await todayAt(db, await actorNamed(db, name), 'bistro')).toMatchObject({
+        ok: false,
+        problem: { code: 'forbidden' },
+      });
+    expect((await today(await actorNamed(db, 'demo-payroll'))).canClock).toBe(false);
+  });
+});

@@ -1,0 +1,91 @@
+import { plannedSpan } from '@/core/clock/planned-span';
+import { groupedBy } from '@/core/grouped';
+import { planContext } from '@/core/plan/plan-context';
+import { type Result, fail } from '@/core/plan/problem';
+import { resolveShift } from '@/core/plan/resolved-shift';
+import { publishChanges } from '@/core/publish/publish-changes';
+import { type Day, formatDate, parseDate, startOfWeek } from '@/core/time/day';
+import { DAY } from '@/core/time/span';
+import { lastSeq } from '@/data/activity/activity-store';
+import { clockRulesFromRow, loadPunches } from '@/data/clock/punch-store';
+import type { Database } from '@/data/database';
+import { amongTexts } from '@/data/records/lines';
+import { loadRows } from '@/data/records/records';
+import { listSites } from '@/data/site/site-store';
+import { loadPlan } from '@/data/week/plan-store';
+import type { Actor } from '../access/actor';
+import { checkAccess } from '../access/permissions';
+import { now, nowAt } from '../now';
+import { refuseOff } from '../site/capabilities';
+import type { TodayPage, TodayPerson } from './payload';
+
+/** How long before the day a stint can have begun that is still under way, in minutes. */
+const BEFORE = DAY;
+
+/** Who should be at a site today and what they clocked, for who may see it. */
+export async function todayAt(
+  db: Database,
+  actor: Actor,
+  site: string,
+): Promise<Result<{ page: TodayPage }>> {
+  const refused = checkAccess(actor, 'clock.read', site) ?? (await refuseOff(db, 'clock', [site]));
+  if (refused) return refused;
+  const asOf = await lastSeq(db);
+  const line = (await listSites(db)).find(({ id }) => id === site);
+  if (!line) return fail('unknown', `there is no site "${site}"`, 'site');
+  const date: Day = parseDate(nowAt(line.timeZone).date)!;
+  // Last night's shifts belong to yesterday, and may still be worked.
+  const stored = (await loadPlan(db, site, date - 1, 2))!;
+  const context = planContext(stored.plan);
+  const { clock } = context;
+  const [from, to] = [clock.elapsed(date * DAY), clock.elapsed((date + 1) * DAY)];
+  const shifts = stored.published
+    .map((shift) => resolveShift(context, shift))
+    .filter(({ start, end, date: its }) => its === date || (start < from && end > from))
+    .sort((a, b) => a.start - b.start);
+  const byPerson = groupedBy(
+    shifts.filter(({ person }) => person !== null),
+    ({ person }) => person!,
+  );
+  const known = stored.plan.people.map(({ id }) => id);
+  const punches = groupedBy(await loadPunches(db, known, from - BEFORE, to), ({ person }) => person);
+  const phones = new Map(
+    (
+      await db.selectFrom('person').select(['id', 'phone']).where('id', 'in', amongTexts(known)).execute()
+    ).map(({ id, phone }) => [id, phone]),
+  );
+  const people: TodayPerson[] = [];
+  const others: { id: string; name: string }[] = [];
+  for (const { id, name, leave } of stored.plan.people) {
+    const planned = (byPerson.get(id) ?? []).map(plannedSpan);
+    const clocked = punches.get(id) ?? [];
+    const isOfToday = planned.length > 0 || clocked.some(({ at }) => at >= from);
+    if (!isOfToday) {
+      others.push({ id, name });
+      continue;
+    }
+    const away = leave
+      .filter(({ state }) => state === 'approved')
+      .map((span) => ({ from: clock.elapsed(span.from), to: clock.elapsed(span.to) }));
+    people.push({ id, name, phone: phones.get(id) ?? null, planned, punches: clocked, leave: away });
+  }
+  const [row] = await loadRows(db, 'site', { id: site });
+  return {
+    ok: true,
+    page: {
+      ...{ asOf, site, siteName: line.name, timeZone: line.timeZone, hourFormat: line.hourFormat, date },
+      ...{ blockMinutes: stored.plan.site.blockMinutes, now: Math.floor(now() / 60_000), people, others },
+      roles: stored.roles.map(({ id, name, ink }) => ({ id, name, ink })),
+      rules: clockRulesFromRow(row),
+      tiers: stored.plan.rules.breaks,
+      unpublished: publishChanges(stored.plan.shifts, stored.published, {
+        from: date,
+        to: date + 1,
+        people: null,
+      }).length,
+      open: shifts.filter(({ person, date: its }) => person === null && its === date).map(plannedSpan),
+      canClock: checkAccess(actor, 'clock.write', site) === null,
+      week: formatDate(startOfWeek(date, line.weekStart)),
+    },
+  };
+}

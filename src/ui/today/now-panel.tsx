@@ -1,0 +1,111 @@
+import Link from 'next/link';
+import { exceptionText } from '@/core/clock/explain';
+import { formatTime, formatTimeSpan } from '@/core/time/format';
+import type { ZoneClock } from '@/core/time/zone';
+import type { TodayPage } from '@/server/today/payload';
+import { Badge } from '../kit/badge';
+import { Button, buttonClass } from '../kit/button';
+import { ClockButton } from './clock-button';
+import type { ShownPerson } from './people-of';
+import { OtherPerson } from './other-person';
+import { lengthText } from './standing-text';
+
+/** How many who are still to come are listed. */
+const MOST_LATER = 6;
+
+/** What needs a hand now, and who comes next. */
+export function NowPanel({
+  page,
+  all,
+  clock,
+  now,
+  onChoose,
+}: {
+  readonly page: TodayPage;
+  readonly all: readonly ShownPerson[];
+  readonly clock: ZoneClock;
+  readonly now: number;
+  readonly onChoose: (person: string) => void;
+}) {
+  const short = all.filter(({ standing }) => standing.presence === 'missing' || standing.presence === 'late');
+  const odd = all.flatMap((person) =>
+    person.entries
+      .flatMap(({ exceptions }) => exceptions)
+      .filter(({ code }) => code === 'missing-out' || code === 'missing-in' || code === 'open-break')
+      .map((exception) => ({ person, exception })),
+  );
+  const later = all.filter(({ standing }) => standing.presence === 'to-come').slice(0, MOST_LATER);
+  const roleName = (id: string | null) => page.roles.find((role) => role.id === id)?.name ?? 'No role';
+  const spanText = (start: number, end: number) =>
+    formatTimeSpan(clock.wall(start), clock.wall(end), page.hourFormat);
+  return (
+    <>
+      <h2 className="font-serif text-lg font-semibold">Now</h2>
+      {short.length === 0 && odd.length === 0 && page.open.length === 0 && (
+        <p className="text-muted">Everybody who should be here is, and nothing is left to fill in.</p>
+      )}
+      <ul>
+        {short.map(({ person, of, planned, standing }) => {
+          const span = planned.find(({ start }) => start === standing.at)!;
+          return (
+            <li key={person} className="border-fine border-b py-2 last:border-b-0">
+              <Badge severity={standing.presence === 'missing' ? 'stop' : 'warn'}>
+                {lengthText(standing.minutes)}
+              </Badge>{' '}
+              <Button kind="link" onClick={() => onChoose(person)}>
+                {of.name}
+              </Button>{' '}
+              is {standing.presence}
+              <p className="text-muted text-sm leading-[17px]">
+                {roleName(span.role)}, {spanText(span.start, span.end)}.{of.phone && ` ${of.phone}.`}
+              </p>
+              <div className="mt-1.5 flex flex-wrap gap-2">
+                {page.canClock && <ClockButton site={page.site} person={of} kind="in" label="Clock in for" />}
+                <Link className={buttonClass('plain')} href={`/plan/${page.site}/${page.week}`}>
+                  Find cover in the plan
+                </Link>
+              </div>
+            </li>
+          );
+        })}
+        {odd.map(({ person, exception }, i) => (
+          <li key={`${person.person} ${i}`} className="border-fine border-b py-2 last:border-b-0">
+            <Badge severity="warn">{exceptionText(exception)}</Badge>{' '}
+            <Button kind="link" onClick={() => onChoose(person.person)}>
+              {person.of.name}
+            </Button>
+            {exception.at !== null && (
+              <span className="text-muted text-sm">
+                {' '}
+                {formatTime(clock.wall(exception.at), page.hourFormat)}
+              </span>
+            )}
+          </li>
+        ))}
+        {page.open
+          .filter(({ end }) => end > now)
+          .map((span, i) => (
+            <li key={`open ${i}`} className="border-fine border-b py-2 last:border-b-0">
+              <Badge severity="note">open</Badge> {roleName(span.role)}, {spanText(span.start, span.end)}
+            </li>
+          ))}
+      </ul>
+      {later.length > 0 && (
+        <section aria-labelledby="later-title">
+          <h2 id="later-title" className="border-rule mt-5 border-b font-serif text-lg font-semibold">
+            Later today
+          </h2>
+          <ul>
+            {later.map(({ person, of, planned, standing }) => (
+              <li key={person} className="border-fine border-b py-1.5 last:border-b-0">
+                <strong>{formatTime(clock.wall(standing.at), page.hourFormat)}</strong> {of.name},{' '}
+                {roleName(planned.find(({ start }) => start === standing.at)?.role ?? null)}
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
+      {page.canClock && page.others.length > 0 && <OtherPerson page={page} />}
+    </>
+  );
+}
