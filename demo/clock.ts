@@ -12,6 +12,8 @@ import { loadPlan } from '../src/data/week/plan-store';
 const [EARLY, LATE] = [9, 4];
 /** One out of so many outs is forgotten, and one break of so many. */
 const [NO_OUT, NO_END] = [23, 31];
+/** Rows of one insert; SQLite takes a limited number of values at once. */
+const BATCH = 400;
 
 /**
  * What people of the demo clocked at a site for what was published, from the week before up to an elapsed minute: most of it about
@@ -55,5 +57,9 @@ export async function insertPunches(db: Database, site: string, monday: Day, unt
         }),
       );
   });
-  if (rows.length > 0) await db.insertInto('punch').values(rows).execute();
+  for (let i = 0; i < rows.length; i += BATCH)
+    await db
+      .insertInto('punch')
+      .values(rows.slice(i, i + BATCH))
+      .execute();
 }

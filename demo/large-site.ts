@@ -2,6 +2,8 @@ import { type Day, formatDate } from '../src/core/time/day';
 import type { Database } from '../src/data/database';
 import { formatMoment } from '../src/data/moment';
 import { insertShifts } from '../src/data/week/shift-store';
+import { DAY } from '../src/core/time/span';
+import { insertPunches } from './clock';
 import { largePlan } from './large';
 
 const INKS = ['olive', 'sea', 'plum', 'clay', 'moss', 'brick', 'slate', 'ochre'];
@@ -9,8 +11,16 @@ const INKS = ['olive', 'sea', 'plum', 'clay', 'moss', 'brick', 'slate', 'ochre']
 /** Rows of one insert; SQLite takes a limited number of values at once. */
 const BATCH = 400;
 
-/** Adds the site for scale, with `count` people and a full week from `monday` on. Does nothing if it is there. */
-export async function makeLargeSite(db: Database, monday: Day, count: number): Promise<void> {
+/**
+ * Adds the site for scale, with `count` people and a full week from `monday` on, in which they clocked up to an elapsed minute. Does
+ * nothing if it is there.
+ */
+export async function makeLargeSite(
+  db: Database,
+  monday: Day,
+  count: number,
+  until = (monday + 1) * DAY + 600,
+): Promise<void> {
   const plan = largePlan(count, monday);
   const { site } = plan;
   const there = await db.selectFrom('site').select('id').where('id', '=', site.id).executeTakeFirst();
@@ -92,6 +102,7 @@ export async function makeLargeSite(db: Database, monday: Day, count: number): P
     );
     await insertCrowd(trx, plan);
     await insertShifts(trx, site.id, plan.shifts, (shift) => shift.date < monday + 2);
+    await insertPunches(trx, site.id, monday, until);
   });
 }
 

@@ -17,11 +17,12 @@ async function main(flags: readonly string[]): Promise<void> {
   const there = existsSync(file);
   const db = await openDatabase(file);
   const monday = startOfWeek(parseDate(nowAt('Europe/Lisbon').date)!, 0);
+  const until = Math.floor(now() / 60_000);
   if ((await count(db)) === 0) {
     if (there) console.error('The data file is empty; the demo is made in it.');
-    await makeDemo(db, monday, Math.floor(now() / 60_000));
+    await makeDemo(db, monday, until);
   }
-  if (flags.includes('--large')) await makeLargeSite(db, monday, 600);
+  if (flags.includes('--large')) await makeLargeSite(db, monday, 600, until);
   await db.destroy();
   console.error(`\n  Sign-ins of the demo, all with the password "${DEMO_PASSWORD}":`);
   for (const line of signInLines()) console.error(`  ${line}`);

@@ -37,7 +37,9 @@ export function standingAt(
   const running = stints.find(({ isRunning }) => isRunning);
   if (running) return runningAt(running);
   const met = new Set(entries.flatMap(({ parts }) => parts.map((part) => part.planned)));
-  const next = planned.find((span) => !met.has(span) && (span.end > now || met.size === 0));
+  // Who never came is missing still when it is over; who came for another part is not.
+  const next =
+    planned.find((span) => !met.has(span) && span.end > now) ?? (met.size === 0 ? planned.at(-1) : undefined);
   const isAway = next && leave.some((span) => shared(span, { from: next.start, to: next.end }) > 0);
   if (next && isAway) return { presence: 'away', at: next.start, minutes: 0 };
   if (next) {

@@ -1,6 +1,6 @@
 import Link from 'next/link';
 import { exceptionText } from '@/core/clock/explain';
-import { formatTime, formatTimeSpan } from '@/core/time/format';
+import { formatCount, formatTime, formatTimeSpan } from '@/core/time/format';
 import type { ZoneClock } from '@/core/time/zone';
 import type { TodayPage } from '@/server/today/payload';
 import { Badge } from '../kit/badge';
@@ -10,6 +10,8 @@ import type { ShownPerson } from './people-of';
 import { OtherPerson } from './other-person';
 import { lengthText } from './standing-text';
 
+/** How many of each kind are listed; the counts above show all. */
+const MOST_NOW = 12;
 /** How many who are still to come are listed. */
 const MOST_LATER = 6;
 
@@ -35,6 +37,7 @@ export function NowPanel({
       .map((exception) => ({ person, exception })),
   );
   const later = all.filter(({ standing }) => standing.presence === 'to-come').slice(0, MOST_LATER);
+  const hidden = Math.max(0, short.length - MOST_NOW) + Math.max(0, odd.length - MOST_NOW);
   const roleName = (id: string | null) => page.roles.find((role) => role.id === id)?.name ?? 'No role';
   const spanText = (start: number, end: number) =>
     formatTimeSpan(clock.wall(start), clock.wall(end), page.hourFormat);
@@ -45,7 +48,7 @@ export function NowPanel({
         <p className="text-muted">Everybody who should be here is, and nothing is left to fill in.</p>
       )}
       <ul>
-        {short.map(({ person, of, planned, standing }) => {
+        {short.slice(0, MOST_NOW).map(({ person, of, planned, standing }) => {
           const span = planned.find(({ start }) => start === standing.at)!;
           return (
             <li key={person} className="border-fine border-b py-2 last:border-b-0">
@@ -68,7 +71,7 @@ export function NowPanel({
             </li>
           );
         })}
-        {odd.map(({ person, exception }, i) => (
+        {odd.slice(0, MOST_NOW).map(({ person, exception }, i) => (
           <li key={`${person.person} ${i}`} className="border-fine border-b py-2 last:border-b-0">
             <Badge severity="warn">{exceptionText(exception)}</Badge>{' '}
             <Button kind="link" onClick={() => onChoose(person.person)}>
@@ -90,6 +93,7 @@ export function NowPanel({
             </li>
           ))}
       </ul>
+      {hidden > 0 && <p className="text-muted mt-1 text-sm">{`${formatCount(hidden)} more`}, in the rows.</p>}
       {later.length > 0 && (
         <section aria-labelledby="later-title">
           <h2 id="later-title" className="border-rule mt-5 border-b font-serif text-lg font-semibold">

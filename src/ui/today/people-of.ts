@@ -13,11 +13,15 @@ export interface ShownPerson extends PresentPerson {
 /** How everybody of the day stands at an elapsed minute, by when they are due. */
 export function peopleOf(page: TodayPage, clock: ZoneClock, now: number): ShownPerson[] {
   const shown = page.people.flatMap((of): ShownPerson[] => {
-    const { planned, punches, leave } = of;
+    const { punches, leave } = of;
     const { rules, tiers } = page;
-    const all = entriesOf({ punches, planned, rules, model: BY_SHIFTS, clock, tiers, now });
+    const all = entriesOf({ punches, planned: of.planned, rules, model: BY_SHIFTS, clock, tiers, now });
     const midnight = clock.elapsed(page.date * 1440);
-    // Of yesterday only what is still under way, or was not over at midnight.
+    // Of yesterday only what is still under way or was not over at midnight, and what nobody came for while it lasts.
+    const worked = new Set(all.flatMap(({ parts }) => parts.map((part) => part.planned)));
+    const planned = of.planned.filter(
+      (span) => span.date === page.date || span.end > now || worked.has(span),
+    );
     const entries = all.filter(
       ({ date, runningSince }) =>
         date === page.date ||

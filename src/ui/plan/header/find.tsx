@@ -174,6 +174,9 @@ function useEntries(typed: string): { heading: string; entries: Entry[] }[] {
               page('Balances of leave', `/requests/${place}/balances`, 'grant entitlement days left'),
             ]
           : []),
+        ...(areas.includes('today')
+          ? [page('Today', `/today/${place}`, 'clock in out missing late now')]
+          : []),
         page('My account', '/account', 'password sessions sign out'),
         ...(areas.includes('setup') ? sectionsWithout(off) : []).map(({ id, name }) =>
           page(

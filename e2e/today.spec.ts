@@ -1,0 +1,69 @@
+import { type Page, expect, test } from '@playwright/test';
+import { seriousFaults } from './axe';
+import { goReady } from './ready';
+import { DemoServer } from './server';
+
+// The plan meets the day: who is missing, clocked in for, put right, and others hear of it.
+
+const server = new DemoServer();
+test.beforeAll(() => server.begin());
+test.afterAll(() => server.end());
+
+const now = (page: Page) => page.getByRole('complementary', { name: 'Now' });
+const wanja = (page: Page) => page.getByRole('complementary', { name: 'Wanja Ekström' });
+const row = (page: Page, name: string) =>
+  page.getByRole('list', { name: 'People of the day' }).getByRole('button', { name });
+
+test('who is missing is clocked in, and it is put right with a reason while somebody else looks on', async ({
+  page,
+  browser,
+}) => {
+  await server.signIn(page.context());
+  await goReady(page, `${server.url}/today/bistro`);
+  await expect(page.getByRole('heading', { name: 'Tue 24 November' })).toBeVisible();
+  await expect(row(page, 'Wanja Ekström')).toContainText('missing, 3 h');
+  expect(await seriousFaults(page)).toEqual([]);
+  const other = await browser.newContext();
+  await server.signIn(other);
+  const theirs = await other.newPage();
+  await goReady(theirs, `${server.url}/today/bistro`);
+
+  await page.getByRole('button', { name: '1 missing' }).click();
+  await expect(page.getByRole('list', { name: 'People of the day' }).getByRole('listitem')).toHaveCount(1);
+  await page.getByRole('button', { name: '1 missing' }).click();
+  await now(page).getByRole('button', { name: 'Clock in for' }).click();
+  await expect(row(page, 'Wanja Ekström')).toContainText('in since 10:00');
+  await expect(row(theirs, 'Wanja Ekström')).toContainText('in since 10:00');
+
+  await row(page, 'Wanja Ekström').click();
+  await expect(wanja(page)).toContainText('late, 3 h');
+  await wanja(page).getByRole('button', { name: 'Change' }).click();
+  const time = wanja(page).getByLabel('When it was').first();
+  await time.fill('7:04');
+  await time.press('Tab');
+  await expect(wanja(page).getByRole('button', { name: 'Correct' })).toBeDisabled();
+  await wanja(page).getByLabel('Why').fill('the door was locked');
+  expect(await seriousFaults(page)).toEqual([]);
+  await wanja(page).getByRole('button', { name: 'Correct' }).click();
+  await expect(row(page, 'Wanja Ekström')).toContainText('in since 7:04');
+  await expect(wanja(page)).toContainText('7:04 counts as 7:05: nearest 5 min');
+  await expect(wanja(page)).toContainText('set by Runa Deering: the door was locked');
+  await expect(row(theirs, 'Wanja Ekström')).toContainText('in since 7:04');
+  await other.close();
+});
+
+test('what was forgotten is entered, and a time to come is refused with what is wrong', async ({ page }) => {
+  await server.signIn(page.context());
+  await goReady(page, `${server.url}/today/bistro`);
+  await row(page, 'Noor Haddad').click();
+  const panel = page.getByRole('complementary', { name: 'Noor Haddad' });
+  const time = panel.getByLabel('When it was');
+  await time.fill('11');
+  await time.press('Tab');
+  await panel.getByRole('button', { name: 'Enter' }).click();
+  await expect(panel.getByRole('alert')).toHaveText('This time is still to come.');
+  await time.fill('9:55');
+  await time.press('Tab');
+  await panel.getByRole('button', { name: 'Enter' }).click();
+  await expect(row(page, 'Noor Haddad')).toContainText('in since 9:55');
+});
