@@ -1,5 +1,4 @@
-import type { ClockRules } from '@/core/clock/clock-rules';
-import { DEFAULT_CLOCK_RULES } from '@/core/clock/clock-rules';
+import { type ClockRules, DEFAULT_CLOCK_RULES } from '@/core/clock/clock-rules';
 import type { Punch, PunchKind, PunchSource, Work } from '@/core/clock/punch';
 import type { Database } from '../database';
 import { amongTexts } from '../records/lines';
@@ -83,4 +82,10 @@ function instantOf(minute: number): string {
 /** The rules of the clock of a site, each from its date. */
 export function clockRulesFromRow({ clock_rules }: Pick<RowOf<'site'>, 'clock_rules'>): ClockRules[] {
   return clock_rules === null ? [DEFAULT_CLOCK_RULES] : (JSON.parse(clock_rules) as ClockRules[]);
+}
+
+/** The column of a site that says them; null where they are what is usual. */
+export function clockRulesToColumn(rules: readonly ClockRules[]): string | null {
+  const column = JSON.stringify(rules);
+  return rules.length === 0 || column === JSON.stringify([DEFAULT_CLOCK_RULES]) ? null : column;
 }

@@ -1,5 +1,6 @@
 import { beforeEach, describe, expect, test } from '@jest/globals';
 import { sql } from 'kysely';
+import { CLOCK_RULE_SETS, DEFAULT_CLOCK_RULES, rulesOn } from '@/core/clock/clock-rules';
 import { entriesOf } from '@/core/clock/entries';
 import { BY_SHIFTS } from '@/core/clock/time-model';
 import { zoneClock } from '@/core/time/zone';
@@ -140,5 +141,41 @@ describe('today', () => {
         problem: { code: 'forbidden' },
       });
     expect((await today(await actorNamed(db, 'demo-payroll'))).canClock).toBe(false);
+  });
+});
+
+describe('the rules of the clock', () => {
+  const { since: _none, ...strict } = CLOCK_RULE_SETS[2].rules;
+  const rulesNow = async () => (await today()).rules;
+
+  test('hold from a date on; days before it keep theirs, and they are taken away again', async () => {
+    await done('clock.rules', { since: TUESDAY, rules: strict });
+    expect(await rulesNow()).toEqual([DEFAULT_CLOCK_RULES, { ...strict, since: TUESDAY }]);
+    const { since: _open, ...open } = CLOCK_RULE_SETS[0].rules;
+    await done('clock.rules', { since: TUESDAY - 7, rules: open });
+    expect((await rulesNow()).map(({ since }) => since)).toEqual([null, TUESDAY - 7, TUESDAY]);
+    await done('clock.rules', { since: TUESDAY, rules: open });
+    expect(rulesOn(await rulesNow(), TUESDAY)).toEqual({ ...open, since: TUESDAY });
+    await done('clock.rules', { since: TUESDAY, rules: null });
+    await done('clock.rules', { since: TUESDAY - 7, rules: null });
+    expect(await rulesNow()).toEqual([DEFAULT_CLOCK_RULES]);
+    expect(await ask('clock.rules', { since: TUESDAY, rules: null })).toMatchObject({ ok: false });
+  });
+
+  test('are refused where windows overlap or a figure is none, each at its field, and by who may not set up', async () => {
+    const windows = { ...strict.windows, afterStart: 400, beforeEnd: 400, afterEnd: 9000 };
+    const answer = await ask('clock.rules', { since: null, rules: { ...strict, windows } });
+    expect(answer).toMatchObject({ ok: false });
+    expect(!answer.ok && answer.problems?.map(({ path }) => path)).toEqual([
+      'input.rules.windows.afterEnd',
+      'input.rules.windows.afterStart',
+    ]);
+    const rules = { ...strict, early: { kind: 'refused' } };
+    expect(await ask('clock.rules', { since: null, rules })).toMatchObject({ ok: false });
+    const lead = await actorNamed(db, 'demo-bram');
+    expect(await ask('clock.rules', { since: null, rules: strict }, false, lead)).toMatchObject({
+      ok: false,
+      problem: { code: 'forbidden' },
+    });
   });
 });

@@ -1,6 +1,10 @@
 import Joi from 'joi';
+import type { ClockRules } from '@/core/clock/clock-rules';
 import type { PunchKind } from '@/core/clock/punch';
+import { ROUNDING_STEPS } from '@/core/clock/rounding';
+import type { Day } from '@/core/time/day';
 import { ID, REQUEST_ID } from '../input';
+import { DAY_NUMBER } from '../site/schema';
 
 /** A punch that a scheduler makes for somebody. */
 export interface PunchDraft {
@@ -43,4 +47,57 @@ export const CORRECT_PUNCH = Joi.object<PunchCorrection>({
   punch: ID.required(),
   instead: Joi.object({ kind: KIND, at: MINUTE.required() }).allow(null).required(),
   reason: NOTE.min(1).required(),
+}).required();
+
+/** Rules of the clock of a site from a date on; null: those of that date are taken away again. */
+export interface ClockRulesDraft {
+  readonly site: string;
+  readonly since: Day | null;
+  readonly rules: Omit<ClockRules, 'since'> | null;
+}
+
+const LENGTH = Joi.number().integer().required();
+const GRACE = Joi.object({ grace: LENGTH, from: Joi.valid('planned', 'grace').required() }).required();
+const ROUND = Joi.object({
+  step: Joi.valid(...ROUNDING_STEPS).required(),
+  way: Joi.valid('nearest', 'up', 'down').required(),
+}).required();
+const kind = (name: string, more: Joi.PartialSchemaMap = {}) =>
+  Joi.object({ kind: Joi.valid(name).required(), ...more });
+
+export const SAVE_CLOCK_RULES = Joi.object<ClockRulesDraft>({
+  site: ID.required(),
+  since: DAY_NUMBER.allow(null).required(),
+  rules: Joi.object({
+    windows: Joi.object({
+      beforeStart: LENGTH,
+      afterStart: LENGTH,
+      beforeEnd: LENGTH,
+      afterEnd: LENGTH,
+    }).required(),
+    early: Joi.alternatives(
+      kind('refused', { minutes: LENGTH }),
+      kind('from-start'),
+      kind('counted'),
+    ).required(),
+    late: GRACE,
+    leaving: GRACE,
+    missing: Joi.alternatives(kind('left'), kind('counted', { minutes: LENGTH })).required(),
+    openAfterEnd: LENGTH,
+    overtime: Joi.alternatives(
+      kind('after-end', { minutes: LENGTH }),
+      kind('after-time', { time: LENGTH }),
+    ).required(),
+    breaks: Joi.object({
+      kind: Joi.valid('clocked', 'rule', 'longer').required(),
+      paidUpTo: LENGTH,
+    }).required(),
+    rounding: Joi.alternatives(
+      Joi.object({ of: Joi.valid('punch').required(), in: ROUND, out: ROUND }),
+      Joi.object({ of: Joi.valid('day').required(), total: ROUND }),
+    ).required(),
+    standardDay: LENGTH,
+  })
+    .allow(null)
+    .required(),
 }).required();

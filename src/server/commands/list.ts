@@ -14,6 +14,7 @@ import { saveNeeds } from '../needs/commands';
 import { addPeople, changePeople, saveAvailability, saveFields, savePerson } from '../people/commands';
 import { importPeople } from '../people/import/command';
 import { correctPunch, punchFor } from '../clock/commands';
+import { saveClockRules } from '../clock/rules';
 import { keepAlternative, removeAlternative } from '../propose/alternatives';
 import { publishDays, withdrawDays } from '../publish/commands';
 import { importSite, importWeek } from '../plan-file/commands';
@@ -128,6 +129,7 @@ const ALL = [
   removeAlternative,
   punchFor,
   correctPunch,
+  saveClockRules,
 ] as const;
 
 /** The input of each command, by its kind. */

@@ -1,4 +1,5 @@
 import type { Capability } from '@/core/setup/capabilities';
+import type { ClockRules } from '@/core/clock/clock-rules';
 import type { Proposing } from '@/core/propose/proposing';
 import type { RequestRules } from '@/core/requests/rules';
 import type { ColleagueView } from '@/core/setup/colleagues';
@@ -122,6 +123,8 @@ export interface SetupPayload {
   /** What may be asked for about shifts. */
   readonly requestRules: RequestRules;
   readonly proposing: Proposing;
+  /** The rules of the clock, each from its date. */
+  readonly clockRules: readonly ClockRules[];
   readonly timeZones: readonly string[];
   readonly holidays: HolidaySetup;
   readonly leave: LeaveSetup;

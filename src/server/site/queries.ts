@@ -2,6 +2,7 @@ import { groupedBy } from '@/core/grouped';
 import { type DateHabits, dateHabitsOf } from '@/core/time/typed-date';
 import { sql } from 'kysely';
 import { colleagueViewsIn } from '@/core/setup/colleagues';
+import { clockRulesFromRow } from '@/data/clock/punch-store';
 import { proposingFromRow } from '@/data/propose/proposing';
 import { rulesFromRow } from '@/data/requests/request-store';
 import { type Missing, missingIn } from '@/core/setup/missing';
@@ -68,6 +69,7 @@ export async function setupOf(
       off: [...(await offAt(db, id))],
       requestRules: rulesFromRow(row),
       proposing: proposingFromRow(row),
+      clockRules: clockRulesFromRow(row),
       staffSees: [...colleagueViewsIn(JSON.parse(row.staff_sees) as string[])],
       timeZones: Intl.supportedValuesOf('timeZone'),
       holidays: await holidaySetup(db, id, isPayShown),

@@ -6,6 +6,9 @@ import type { HourFormat } from '@/core/time/format';
 import type { Span } from '@/core/time/span';
 import type { StoredPunch } from '@/data/clock/punch-store';
 
+/** A punch as it is shown: with who set it, and what was written to it. */
+export type TodayPunch = StoredPunch;
+
 /** Somebody of the day, with what they were to work and what they clocked, as it is needed to work out how they stand. */
 export interface TodayPerson {
   readonly id: string;
@@ -13,7 +16,7 @@ export interface TodayPerson {
   readonly phone: string | null;
   /** By start; those of last night too, as long as they reach into the day. */
   readonly planned: readonly PlannedSpan[];
-  readonly punches: readonly StoredPunch[];
+  readonly punches: readonly TodayPunch[];
   /** Approved leave, in elapsed minutes. */
   readonly leave: readonly Span[];
 }

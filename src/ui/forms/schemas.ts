@@ -14,6 +14,7 @@ export const SCHEMAS = {
   'site.create': async () => (await import('@/server/site/schema')).CREATE_SITE,
   'holidays.save': async () => (await import('@/server/holidays/schema')).SAVE_HOLIDAYS,
   'leave.types': async () => (await import('@/server/leave/schema')).SAVE_TYPES,
+  'clock.rules': async () => (await import('@/server/clock/schema')).SAVE_CLOCK_RULES,
   'proposing.save': async () => (await import('@/server/propose/schema')).SAVE_PROPOSING,
   'requests.rules': async () => (await import('@/server/requests/schema')).SAVE_REQUEST_RULES,
   'leave.limits': async () => (await import('@/server/leave/schema')).SAVE_AWAY_RULES,

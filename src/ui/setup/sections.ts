@@ -11,6 +11,7 @@ export const SECTIONS = [
   { id: 'needs', name: 'Needs' },
   { id: 'rules', name: 'Rules' },
   { id: 'goals', name: 'Goals' },
+  { id: 'clock', name: 'Clock' },
   { id: 'templates', name: 'Templates' },
   { id: 'patterns', name: 'Patterns' },
   { id: 'plan-file', name: 'Plan files' },

@@ -2,12 +2,15 @@
 
 import { counted, formatHours } from '@/core/time/format';
 import { formatMoney } from '@/core/checks/shared/messages';
+import { rulesOn } from '@/core/clock/clock-rules';
+import { clockRuleText } from '@/core/clock/rules-text';
 import { GOALS } from '@/core/propose/goals';
 import type { SetupPayload } from '@/server/site/payload';
 import type { RecurringPayload } from '@/server/week/payload';
 import { AppLayout, type ShellFrame, Strip } from '../layout/app-layout';
 import { LeaveLimitsSection } from '../leave/limits-section';
 import { LeaveTypesSection } from '../leave/types-section';
+import { ClockSection } from './clock-section';
 import { GoalsSection } from './goals-section';
 import { HolidaysSection } from '../holidays/holidays-section';
 import { PatternsSection } from '../patterns/patterns-section';
@@ -68,6 +71,7 @@ export function SetupScreen({ header, setup, recurring, section }: Props) {
       {section === 'needs' && <NeedsSection setup={setup} />}
       {section === 'rules' && <RulesSection setup={setup} />}
       {section === 'goals' && <GoalsSection setup={setup} />}
+      {section === 'clock' && <ClockSection setup={setup} />}
       {section === 'templates' && <TemplatesSection recurring={recurring} />}
       {section === 'patterns' && <PatternsSection recurring={recurring} />}
       {section === 'plan-file' && <PlanFileSection setup={setup} />}
@@ -93,6 +97,7 @@ function noteOf(
     leave,
     requestRules,
     proposing,
+    clockRules,
     today,
   }: SetupPayload,
   { templates, patterns }: RecurringPayload,
@@ -129,6 +134,8 @@ function noteOf(
     }
     case 'goals':
       return GOALS.find(({ key }) => key === proposing.goals[0])?.name ?? 'only what is missing';
+    case 'clock':
+      return clockRuleText(rulesOn(clockRules, today), 'rounding');
     case 'requests':
       return requestRules.kinds.length === 0 ? 'none' : counted(requestRules.kinds.length, 'kind');
     case 'roles': {

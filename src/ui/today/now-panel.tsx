@@ -36,7 +36,10 @@ export function NowPanel({
       .filter(({ code }) => code === 'missing-out' || code === 'missing-in' || code === 'open-break')
       .map((exception) => ({ person, exception })),
   );
-  const later = all.filter(({ standing }) => standing.presence === 'to-come').slice(0, MOST_LATER);
+  const later = all
+    .filter(({ standing }) => standing.presence === 'to-come')
+    .sort((a, b) => a.standing.at - b.standing.at)
+    .slice(0, MOST_LATER);
   const hidden = Math.max(0, short.length - MOST_NOW) + Math.max(0, odd.length - MOST_NOW);
   const roleName = (id: string | null) => page.roles.find((role) => role.id === id)?.name ?? 'No role';
   const spanText = (start: number, end: number) =>

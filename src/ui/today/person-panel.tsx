@@ -6,8 +6,7 @@ import type { PunchKind, StandingPunch } from '@/core/clock/punch';
 import { asSentence } from '@/core/sentence';
 import { formatDay, formatHours, formatTime, formatTimeSpan } from '@/core/time/format';
 import type { ZoneClock } from '@/core/time/zone';
-import type { TodayPage } from '@/server/today/payload';
-import type { StoredPunch } from '@/data/clock/punch-store';
+import type { TodayPage, TodayPunch } from '@/server/today/payload';
 import { newId } from '../commands/new-id';
 import { useCommand } from '../commands/use-command';
 import { Badge } from '../kit/badge';
@@ -153,7 +152,7 @@ function hasAnything({ parts, repeated, exceptions }: Entry): boolean {
 }
 
 /** By whom it was set, and why: `set by Ilse Brandt: left at 15`. */
-function byHand(punches: readonly StoredPunch[], { id }: StandingPunch): string {
+function byHand(punches: readonly TodayPunch[], { id }: StandingPunch): string {
   const its = punches.find((one) => one.id === id);
   return `set by ${its?.recordedBy ?? 'hand'}${its?.note ? `: ${its.note}` : ''}`;
 }

@@ -187,7 +187,7 @@ function Skyline({
   return (
     <section
       aria-label="Skyline"
-      className="border-rule bg-paper sticky bottom-0 z-[4] border-t"
+      className="border-rule bg-paper sticky bottom-0 z-[4] border-t low:static"
       style={{ height: SKYLINE }}
     >
       <div className="px-4 pt-2" style={{ width: HEAD_WIDTH }}>
