@@ -86,6 +86,15 @@ export function clockRulesFromRow({ clock_rules }: Pick<RowOf<'site'>, 'clock_ru
 
 /** The column of a site that says them; null where they are what is usual. */
 export function clockRulesToColumn(rules: readonly ClockRules[]): string | null {
-  const column = JSON.stringify(rules);
-  return rules.length === 0 || column === JSON.stringify([DEFAULT_CLOCK_RULES]) ? null : column;
+  const column = inOrder(rules);
+  return rules.length === 0 || column === inOrder([DEFAULT_CLOCK_RULES]) ? null : column;
+}
+
+/** JSON with the fields of all objects in one order, so that what says the same is the same text. */
+function inOrder(value: unknown): string {
+  return JSON.stringify(value, (_, one: unknown) =>
+    one !== null && typeof one === 'object' && !Array.isArray(one)
+      ? Object.fromEntries(Object.entries(one).sort(([a], [b]) => (a < b ? -1 : 1)))
+      : one,
+  );
 }

@@ -150,6 +150,8 @@ describe('the rules of the clock', () => {
 
   test('hold from a date on; days before it keep theirs, and they are taken away again', async () => {
     await done('clock.rules', { since: TUESDAY, rules: strict });
+    // What holds on a date anyway begins nothing.
+    await done('clock.rules', { since: TUESDAY + 1, rules: strict });
     expect(await rulesNow()).toEqual([DEFAULT_CLOCK_RULES, { ...strict, since: TUESDAY }]);
     const { since: _open, ...open } = CLOCK_RULE_SETS[0].rules;
     await done('clock.rules', { since: TUESDAY - 7, rules: open });

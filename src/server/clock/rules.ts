@@ -1,4 +1,5 @@
-import { type ClockRules, clockRuleFaults } from '@/core/clock/clock-rules';
+import { type ClockRules, clockRuleFaults, rulesOn } from '@/core/clock/clock-rules';
+import { same } from '@/core/same';
 import { DEFAULT_RULES } from '@/core/plan/types';
 import { fail, failAll } from '@/core/plan/problem';
 import { formatLongDay } from '@/core/time/format';
@@ -27,7 +28,10 @@ export const saveClockRules = command<'clock.rules', ClockRulesDraft>({
     const others = stored.filter((one) => one.since !== since);
     if (rules === null && others.length === stored.length)
       return fail('unknown', 'no rules begin on this date', 'input.since');
-    const all: ClockRules[] = rules === null ? others : [...others, { ...rules, since }];
+    // What holds on that date anyway begins no rules of its own.
+    const { since: _since, ...holding } = rulesOn(stored, since ?? -Infinity);
+    const isHolding = rules !== null && others.length === stored.length && same(holding, rules);
+    const all: ClockRules[] = rules === null ? others : isHolding ? stored : [...others, { ...rules, since }];
     all.sort((a, b) => (a.since ?? -Infinity) - (b.since ?? -Infinity));
     return {
       ok: true,
