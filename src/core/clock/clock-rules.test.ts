@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { planContext } from '../plan/plan-context';
 import { EVERY_DAY, MONDAY, person, plan, span } from '../testing';
-import { CLOCK_RULE_SETS, DEFAULT_CLOCK_RULES, clockRuleFaults, rulesOn } from './clock-rules';
+import { CLOCK_RULE_SETS, DEFAULT_CLOCK_RULES, clockRuleFaults, rulesOn, setOf } from './clock-rules';
 import { entriesOf } from './entries';
 import { workedPay } from './pay-lines';
 import { AS_CLOCKED, clockOf, day, punch, punchesOf, spanAt } from './testing';
@@ -17,6 +17,11 @@ describe('the rules of a site', () => {
       first,
       later,
     ]);
+  });
+
+  test('are known as those of a set from whatever date', () => {
+    expect(setOf({ ...CLOCK_RULE_SETS[2].rules, since: 7 })?.id).toBe('strict');
+    expect(setOf({ ...CLOCK_RULE_SETS[2].rules, openAfterEnd: 61 })).toBeUndefined();
   });
 
   test('that can be begun from are sound where shifts are of up to ten hours', () => {

@@ -1,3 +1,4 @@
+import { same } from '../same';
 import type { Day } from '../time/day';
 import { NO_ROUNDING, ROUNDING_STEPS, type Rounding } from './rounding';
 
@@ -110,6 +111,11 @@ export const CLOCK_RULE_SETS: readonly ClockRuleSet[] = [
     },
   },
 ];
+
+/** The set that some rules are those of, from whatever date; undefined: of none. */
+export function setOf(rules: ClockRules): ClockRuleSet | undefined {
+  return CLOCK_RULE_SETS.find((set) => same({ ...rules, since: null }, set.rules));
+}
 
 /** The rules of a site that sets none: those of the set *usual*. */
 export const DEFAULT_CLOCK_RULES: ClockRules = CLOCK_RULE_SETS[1].rules;

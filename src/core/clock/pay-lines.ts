@@ -3,9 +3,9 @@ import { units, sumToMinor } from '../hours/money';
 import { weekPay } from '../hours/pay';
 import { type PlanContext, type Week, holidaysOf } from '../plan/plan-context';
 import type { ResolvedShift } from '../plan/resolved-shift';
-import type { Person } from '../plan/types';
+import type { Break, Person, Shift } from '../plan/types';
 import type { Day } from '../time/day';
-import type { Span } from '../time/span';
+import { DAY, type Span } from '../time/span';
 import type { ZoneClock } from '../time/zone';
 import type { Part } from './counted';
 import type { Entry } from './entries';
@@ -106,21 +106,43 @@ export function workedShifts(entry: Entry, person: string, clock: ZoneClock): Wo
   return pieces
     .sort((a, b) => a.from - b.from)
     .map(({ from, to, paid, work }, i) => {
-      const id = `${person} ${entry.date} ${i}`;
       const [first, end] = [clock.wall(from), clock.wall(to)];
-      const midnight = entry.date * 1440;
-      const own = { minutes: 0, at: null, paid: false };
-      const planShift = {
-        ...{ id, person, role: work.role, date: entry.date, from: first - midnight, to: end - midnight },
-        ...{ break: own, fixed: false, note: null, label: null },
+      const { date } = entry;
+      // Of a shift only what pay goes by is looked at; there are many of them, so each is made in one piece.
+      const planShift: Shift = {
+        id: `${i}`,
+        person,
+        role: work.role,
+        date,
+        from: first - date * DAY,
+        to: end - date * DAY,
+        break: NO_BREAK,
+        fixed: false,
+        note: null,
+        label: null,
       };
       const resolved: ResolvedShift = {
-        ...{ id, person, role: work.role, date: entry.date, from: first, to: end, start: from, end: to },
-        ...{ elapsed: to - from, break: own, moreBreaks: [], paid: Math.max(0, paid), planShift, site: null },
+        id: planShift.id,
+        person,
+        role: work.role,
+        date,
+        from: first,
+        to: end,
+        start: from,
+        end: to,
+        elapsed: to - from,
+        break: NO_BREAK,
+        moreBreaks: NO_BREAKS,
+        paid: Math.max(0, paid),
+        planShift,
+        site: null,
       };
       return { resolved, work };
     });
 }
+
+const NO_BREAK: Break = { minutes: 0, at: null, paid: false };
+const NO_BREAKS: readonly Break[] = [];
 
 interface Piece extends Span {
   paid: number;

@@ -2,8 +2,7 @@
 
 import { counted, formatHours } from '@/core/time/format';
 import { formatMoney } from '@/core/checks/shared/messages';
-import { rulesOn } from '@/core/clock/clock-rules';
-import { clockRuleText } from '@/core/clock/rules-text';
+import { rulesOn, setOf } from '@/core/clock/clock-rules';
 import { GOALS } from '@/core/propose/goals';
 import type { SetupPayload } from '@/server/site/payload';
 import type { RecurringPayload } from '@/server/week/payload';
@@ -135,7 +134,7 @@ function noteOf(
     case 'goals':
       return GOALS.find(({ key }) => key === proposing.goals[0])?.name ?? 'only what is missing';
     case 'clock':
-      return clockRuleText(rulesOn(clockRules, today), 'rounding');
+      return setOf(rulesOn(clockRules, today))?.name.toLowerCase() ?? 'own rules';
     case 'requests':
       return requestRules.kinds.length === 0 ? 'none' : counted(requestRules.kinds.length, 'kind');
     case 'roles': {

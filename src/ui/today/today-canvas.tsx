@@ -1,4 +1,6 @@
+import { useVirtualizer } from '@tanstack/react-virtual';
 import clsx from 'clsx';
+import { useRef } from 'react';
 import { formatAxisTime, formatShortSpan, formatTime } from '@/core/time/format';
 import { reallyOn, skylineOfDay } from '@/core/today/presence';
 import type { ZoneClock } from '@/core/time/zone';
@@ -9,7 +11,8 @@ import { type DayScale, dayScale } from './day-scale';
 import type { ShownPerson } from './people-of';
 import { standingText } from './standing-text';
 
-const [ROW, BAR, SKYLINE] = [50, 34, 130];
+/** Heights in pixels: of a row, of a bar in it, of the skyline, and of the hours over the rows. */
+const [ROW, BAR, SKYLINE, HEADS] = [50, 34, 130, 28];
 
 interface Props {
   readonly page: TodayPage;
@@ -28,6 +31,16 @@ export function TodayCanvas({ page, people, all, clock, now, width, chosen, onCh
   const inner = Math.max(320, width - HEAD_WIDTH - 12);
   const scale = dayScale(all, now, midnight, inner, clock);
   const time = (minute: number) => formatTime(clock.wall(minute), page.hourFormat);
+  const list = useRef<HTMLUListElement>(null);
+  const virtual = useVirtualizer({
+    count: people.length,
+    getScrollElement: () => scrollerOf(list.current),
+    estimateSize: () => ROW,
+    getItemKey: (index) => people[index].person,
+    scrollMargin: HEADS,
+    initialRect: { width: 1280, height: 800 },
+    overscan: 8,
+  });
   return (
     <div className="relative" style={{ width: HEAD_WIDTH + inner }}>
       <SkylineTextures />
@@ -48,16 +61,30 @@ export function TodayCanvas({ page, people, all, clock, now, width, chosen, onCh
           {time(now)}
         </span>
       </div>
-      <ul aria-label="People of the day">
-        {people.map((person) => (
-          <li key={person.person}>
-            <Row
-              {...{ page, person, scale, clock, now }}
-              isChosen={chosen === person.person}
-              onChoose={() => onChoose(person.person)}
-            />
-          </li>
-        ))}
+      <ul
+        ref={list}
+        aria-label="People of the day"
+        className="relative"
+        style={{ height: virtual.getTotalSize() }}
+      >
+        {virtual.getVirtualItems().map(({ index, start }) => {
+          const person = people[index];
+          return (
+            <li
+              key={person.person}
+              aria-setsize={people.length}
+              aria-posinset={index + 1}
+              className="absolute inset-x-0"
+              style={{ top: start - HEADS }}
+            >
+              <Row
+                {...{ page, person, scale, clock, now }}
+                isChosen={chosen === person.person}
+                onChoose={() => onChoose(person.person)}
+              />
+            </li>
+          );
+        })}
       </ul>
       <Skyline {...{ page, all, scale, clock, now, inner }} />
       <span
@@ -67,6 +94,13 @@ export function TodayCanvas({ page, people, all, clock, now, width, chosen, onCh
       />
     </div>
   );
+}
+
+/** What scrolls an element: on narrow pages all of the work does. */
+function scrollerOf(element: HTMLElement | null): HTMLElement | null {
+  let parent = element?.parentElement ?? null;
+  while (parent && getComputedStyle(parent).overflowY !== 'auto') parent = parent.parentElement;
+  return parent;
 }
 
 function Row({
