@@ -52,6 +52,16 @@ test('who is missing is clocked in, and it is put right with a reason while some
   await other.close();
 });
 
+test('who is missing is marked absent, and is on leave then', async ({ page }) => {
+  await server.signIn(page.context());
+  await goReady(page, `${server.url}/today/chandlery`);
+  await expect(row(page, 'Rafe Dunmore')).toContainText('missing, 60 min');
+  await now(page).getByRole('button', { name: 'Mark absent' }).click();
+  const dialog = page.getByRole('dialog', { name: 'Somebody cannot come' });
+  await dialog.getByRole('button', { name: 'Rafe Dunmore cannot come' }).click();
+  await expect(row(page, 'Rafe Dunmore')).toContainText('on leave');
+});
+
 test('what was forgotten is entered, and a time to come is refused with what is wrong', async ({ page }) => {
   await server.signIn(page.context());
   await goReady(page, `${server.url}/today/bistro`);

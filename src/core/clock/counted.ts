@@ -90,7 +90,8 @@ export function countPart(stints: readonly Stint[], isLast: boolean, how: Counti
   if (rules.breaks.kind !== 'clocked' && length > 0) {
     const elapsed = joined.at(-1)!.to - joined[0].from;
     const rest = breakOf(planned?.break ?? null, elapsed, tiers);
-    ruleBreak = rest.paid ? 0 : Math.min(length, Math.max(0, rest.minutes - unpaid));
+    const due = (rest.paid ? 0 : rest.minutes) + (planned?.moreBreak ?? 0);
+    ruleBreak = Math.min(length, Math.max(0, due - unpaid));
   }
   return { planned, stints: counted, spans, clockedBreak: unpaid, ruleBreak, worked: length - ruleBreak };
 }

@@ -136,6 +136,14 @@ describe('each rule', () => {
     expect([left.worked, edges(left), said(left)]).toEqual([0, ['9:00', 'not clocked'], ['no out']]);
   });
 
+  test('breaks set by hand are those of the shift, the second one too', () => {
+    const own = { minutes: 20, at: null, paid: false };
+    const planned = [spanAt(MONDAY, '9-17', { break: own, moreBreak: 15 })];
+    const tiers = [{ atLeastMinutes: 360, minutes: 60, paid: false }];
+    const rules: Partial<ClockRules> = { breaks: { kind: 'rule', paidUpTo: 0 } };
+    expect(byRule(['9-17'], rules, { planned, tiers }).worked).toBe(480 - 35);
+  });
+
   test('rules are those of the date of the shift, also in the middle of a period', () => {
     const rules: ClockRules[] = [
       AS_CLOCKED,
@@ -159,6 +167,13 @@ describe('what is clocked as nobody would', () => {
     const entry = first([punch('out', MONDAY, '8:59'), punch('in', MONDAY, '9'), punch('out', MONDAY, '17')]);
     expect([entry.worked, said(entry)]).toEqual([480, ['not planned', 'no in']]);
     expect(standingOf(entry)).toHaveLength(3);
+  });
+
+  test('two outs in a row: the first counts where the second is soon after it, else an in was forgotten', () => {
+    const soon = first([...punchesOf('p', MONDAY, ['9-17']), punch('out', MONDAY, '17:05')]);
+    expect([soon.worked, said(soon)]).toEqual([480, ['clocked twice']]);
+    const later = first([...punchesOf('p', MONDAY, ['9-17']), punch('out', MONDAY, '23')], { planned: [] });
+    expect([later.worked, said(later)]).toEqual([480, ['not planned', 'not planned', 'no in']]);
   });
 
   test('an out forgotten yesterday does not end today', () => {

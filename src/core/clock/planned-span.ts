@@ -11,11 +11,22 @@ export interface PlannedSpan {
   readonly role: string | null;
   /** A break set by hand; null: by the site's rule. */
   readonly break: Break | null;
+  /** Unpaid minutes of breaks after the first. */
+  readonly moreBreak: number;
   /** The shift; null: it is a part of fixed hours. */
   readonly shift: string | null;
 }
 
 /** The planned span of a shift. */
-export function plannedSpan({ id, date, start, end, role, planShift }: ResolvedShift): PlannedSpan {
-  return { date, start, end, role, break: planShift?.break ?? null, shift: id };
+export function plannedSpan({
+  id,
+  date,
+  start,
+  end,
+  role,
+  planShift,
+  moreBreaks,
+}: ResolvedShift): PlannedSpan {
+  const moreBreak = moreBreaks.reduce((sum, { minutes, paid }) => (paid ? sum : sum + minutes), 0);
+  return { date, start, end, role, break: planShift?.break ?? null, moreBreak, shift: id };
 }

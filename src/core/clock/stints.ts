@@ -25,6 +25,8 @@ export interface Stint {
   readonly planned: PlannedSpan | null;
 }
 
+/** An out so many minutes after another one is the same going. */
+const AGAIN = 60;
 /** Nobody is in for longer: what comes later belongs to other work. */
 export const LONGEST_STINT = 960;
 
@@ -81,11 +83,7 @@ export function pairPunches(
           open = null;
         } else if (end && !stints.some((stint) => stint.planned === end)) {
           begin(punch, end, false).out = punch;
-        } else if (
-          stints.length > 0 &&
-          stints.at(-1)!.out !== null &&
-          (!end || stints.at(-1)!.planned === end)
-        ) {
+        } else if (isAgain(stints.at(-1), punch, end)) {
           repeated.push(punch);
         } else begin(punch, end, false).out = punch;
         break;
@@ -107,6 +105,12 @@ export function pairPunches(
     }
   }
   return { stints, repeated };
+}
+
+/** Whether an out says only what the last one said: soon after it, or for the same planned span. */
+function isAgain(last: Stint | undefined, { at }: StandingPunch, end: PlannedSpan | null): boolean {
+  if (!last?.out) return false;
+  return end ? last.planned === end : at <= last.out.at + AGAIN;
 }
 
 /** When a stint began, as far as it was clocked. */

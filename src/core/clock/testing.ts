@@ -60,7 +60,7 @@ export function spanAt(date: Day, times: string, more: Partial<PlannedSpan> = {}
   const { from, to } = span(times);
   return {
     ...{ date, start: CLOCK.elapsed(date * DAY + from), end: CLOCK.elapsed(date * DAY + to) },
-    ...{ role: 'bar', break: null, shift: `${date} ${times}` },
+    ...{ role: 'bar', break: null, moreBreak: 0, shift: `${date} ${times}` },
     ...more,
   };
 }

@@ -1,4 +1,5 @@
 import { spansOfDays } from '@/core/leave/asked';
+import type { LeaveType } from '@/core/leave/leave-type';
 import { formatDate, parseDate, startOfWeek } from '@/core/time/day';
 import { formatDay, formatTimeSpan } from '@/core/time/format';
 import { DAY } from '@/core/time/span';
@@ -15,6 +16,15 @@ import { type LeavePerson, loadLeavePeople } from './ground';
 import { isWithin } from './look';
 import type { AbsentNow } from './payload';
 import { touchedBy } from './touched';
+
+/** Kinds of leave, what nobody has to approve first: those are what somebody who cannot come says. */
+export function absenceTypes(
+  types: readonly Pick<LeaveType, 'id' | 'name' | 'approval'>[],
+): readonly { readonly id: string; readonly name: string }[] {
+  return [...types]
+    .sort((a, b) => Number(b.approval === 'nobody') - Number(a.approval === 'nobody'))
+    .map(({ id, name }) => ({ id, name }));
+}
 
 /** Who at home at a site cannot come just now, for who plans there: with the shifts that are still theirs or turned open. */
 export async function absentAt(db: Database, actor: Actor, site: string): Promise<AbsentNow[]> {

@@ -12,7 +12,7 @@ import type { Actor } from '../access/actor';
 import { checkAccess } from '../access/permissions';
 import { kindSharesBefore } from '../fairness/kind-shares';
 import { refuseOff } from '../site/capabilities';
-import { absentAt } from '../leave/absent-now';
+import { absenceTypes, absentAt } from '../leave/absent-now';
 import { balancesAt } from '../leave/balances';
 import { type LeaveCalendar, calendarAt } from '../leave/calendar';
 import { grantedTo } from '../leave/grant';
@@ -156,9 +156,7 @@ export async function requestsPage(
       calendar: part === 'calendar' ? await calendarAt(db, actor, place, from ?? today - 7, weeks) : null,
       balances: part === 'balances' ? await balancesAt(db, actor, site) : null,
       types: types.map(({ id, name, unit }) => ({ id, name, unit })),
-      absenceTypes: [...types]
-        .sort((a, b) => Number(b.approval === 'nobody') - Number(a.approval === 'nobody'))
-        .map(({ id, name }) => ({ id, name })),
+      absenceTypes: absenceTypes(types),
       people:
         (mayEnter && part === 'waiting') || part === 'person' ? await peopleAtHome(db, site, today) : [],
       mayEnter,

@@ -44,5 +44,7 @@ export interface TodayPage {
   /** Published shifts of the day that nobody has. */
   readonly open: readonly PlannedSpan[];
   readonly canClock: boolean;
+  /** Why somebody may be absent, for who may enter it; empty: who looks may not, or the site does without leave. */
+  readonly absenceTypes: readonly { readonly id: string; readonly name: string }[];
   readonly week: string;
 }

@@ -9,12 +9,14 @@ import { DAY } from '@/core/time/span';
 import { lastSeq } from '@/data/activity/activity-store';
 import { clockRulesFromRow, loadPunches } from '@/data/clock/punch-store';
 import type { Database } from '@/data/database';
+import { loadLeaveTypes } from '@/data/leave/leave-store';
 import { amongTexts } from '@/data/records/lines';
 import { loadRows } from '@/data/records/records';
 import { listSites } from '@/data/site/site-store';
 import { loadPlan } from '@/data/week/plan-store';
 import type { Actor } from '../access/actor';
 import { checkAccess } from '../access/permissions';
+import { absenceTypes } from '../leave/absent-now';
 import { now, nowAt } from '../now';
 import { refuseOff } from '../site/capabilities';
 import type { TodayPage, TodayPerson } from './payload';
@@ -70,6 +72,8 @@ export async function todayAt(
     people.push({ id, name, phone: phones.get(id) ?? null, planned, punches: clocked, leave: away });
   }
   const [row] = await loadRows(db, 'site', { id: site });
+  const mayEnter =
+    checkAccess(actor, 'leave.decide', site) === null && (await refuseOff(db, 'leave', [site])) === null;
   return {
     ok: true,
     page: {
@@ -85,6 +89,9 @@ export async function todayAt(
       }).length,
       open: shifts.filter(({ person, date: its }) => person === null && its === date).map(plannedSpan),
       canClock: checkAccess(actor, 'clock.write', site) === null,
+      absenceTypes: mayEnter
+        ? absenceTypes((await loadLeaveTypes(db)).filter(({ isRetired }) => !isRetired))
+        : [],
       week: formatDate(startOfWeek(date, line.weekStart)),
     },
   };

@@ -25,14 +25,17 @@ interface Values {
 /** Notes that somebody cannot come, from now on, with what that does to the plan shown before. */
 export function AbsenceDialog({
   page,
+  person = '',
   onClose,
 }: {
-  readonly page: RequestsPage;
+  readonly page: Pick<RequestsPage, 'people' | 'absenceTypes' | 'today'>;
+  /** Who it is, where that is known. */
+  readonly person?: string;
   readonly onClose: () => void;
 }) {
   const [id] = useState(newId);
   const form = useForm<Values>({
-    defaultValues: { person: '', type: page.absenceTypes[0]?.id ?? '', to: page.today, note: '' },
+    defaultValues: { person, type: page.absenceTypes[0]?.id ?? '', to: page.today, note: '' },
   });
   const values = useWatch({ control: form.control }) as Values;
   const isReady = values.person !== '' && values.type !== '';

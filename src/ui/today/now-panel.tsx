@@ -1,10 +1,12 @@
 import Link from 'next/link';
+import { useState } from 'react';
 import { exceptionText } from '@/core/clock/explain';
 import { formatCount, formatTime, formatTimeSpan } from '@/core/time/format';
 import type { ZoneClock } from '@/core/time/zone';
 import type { TodayPage } from '@/server/today/payload';
 import { Badge } from '../kit/badge';
 import { Button, buttonClass } from '../kit/button';
+import { AbsenceDialog } from '../requests/absence-dialog';
 import { ClockButton } from './clock-button';
 import type { ShownPerson } from './people-of';
 import { OtherPerson } from './other-person';
@@ -29,6 +31,7 @@ export function NowPanel({
   readonly now: number;
   readonly onChoose: (person: string) => void;
 }) {
+  const [absent, setAbsent] = useState<string | null>(null);
   const short = all.filter(({ standing }) => standing.presence === 'missing' || standing.presence === 'late');
   const odd = all.flatMap((person) =>
     person.entries
@@ -67,6 +70,9 @@ export function NowPanel({
               </p>
               <div className="mt-1.5 flex flex-wrap gap-2">
                 {page.canClock && <ClockButton site={page.site} person={of} kind="in" label="Clock in for" />}
+                {page.absenceTypes.length > 0 && (
+                  <Button onClick={() => setAbsent(person)}>Mark absent</Button>
+                )}
                 <Link className={buttonClass('plain')} href={`/plan/${page.site}/${page.week}`}>
                   Find cover in the plan
                 </Link>
@@ -111,6 +117,17 @@ export function NowPanel({
             ))}
           </ul>
         </section>
+      )}
+      {absent && (
+        <AbsenceDialog
+          page={{
+            absenceTypes: page.absenceTypes,
+            today: page.date,
+            people: all.map(({ of }) => ({ id: of.id, name: of.name })),
+          }}
+          person={absent}
+          onClose={() => setAbsent(null)}
+        />
       )}
       {page.canClock && page.others.length > 0 && <OtherPerson page={page} />}
     </>
