@@ -50,6 +50,10 @@ test('four are kept at most, each under a name of its own; what is removed makes
   });
   await keep('four');
   expect(await ask('alternative.keep', { ...DRAFT, name: 'five' })).toMatchObject({ ok: false });
+  expect(await ask('alternative.keep', { ...DRAFT, site: 'nowhere', name: 'five' })).toMatchObject({
+    ok: false,
+    problem: { path: 'input.site' },
+  });
   const [first] = await kept();
   await done('alternative.remove', { id: first.id });
   await keep('five');

@@ -36,6 +36,8 @@ export const keepAlternative = command<'alternative.keep', AlternativeDraft>({
   scope: ({ site }) => ({ sites: [site] }),
   input: KEEP_ALTERNATIVE,
   async prepare({ db, actor }, { site, first, days, name, shifts, proof }) {
+    if ((await loadRows(db, 'site', { id: site })).length === 0)
+      return fail('unknown', 'there is no such site', 'input.site');
     const known = await loadRows(db, 'alternative', { site_id: site, first: formatDate(first) });
     const alike = known.filter((one) => one.days === days);
     if (alike.length >= MOST)
