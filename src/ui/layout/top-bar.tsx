@@ -62,7 +62,10 @@ export function TopBar({ sites, site, area, actor, onFind }: Props) {
           ]}
         />
       )}
-      <nav aria-label="Areas" className="flex h-full gap-5 phone:min-w-0 phone:gap-3 phone:overflow-x-auto">
+      <nav
+        aria-label="Areas"
+        className="flex h-full gap-5 narrow:min-w-0 narrow:gap-3 narrow:overflow-x-auto"
+      >
         {actor.isPerson && <AreaLink href="/me" name="My shifts" isHere={area === 'own'} />}
         {AREAS.map(({ area: one, name }) => {
           const place = placeOf(sites, one, site);
