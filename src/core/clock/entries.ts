@@ -8,7 +8,7 @@ import { type ClockException, exceptionsOf } from './exceptions';
 import type { PlannedSpan } from './planned-span';
 import { type StandingPunch, standingPunches, type Punch } from './punch';
 import { round } from './rounding';
-import { type Stint, pairPunches } from './stints';
+import { type Stint, begunAt, pairPunches } from './stints';
 import type { TimeModel } from './time-model';
 
 /** A day's work of one person with its breaks inside. Whatever is worked for a planned span belongs to the date it starts on. */
@@ -54,7 +54,7 @@ export function entriesOf({ punches, planned, rules, model, clock, tiers, now }:
   };
   for (const span of planned) of(span.date).planned.push(span);
   for (const stint of stints) {
-    const { parts } = of(stint.planned?.date ?? dateOf(stint, clock));
+    const { parts } = of(stint.planned?.date ?? dateAt(begunAt(stint), clock));
     const same = stint.planned && parts.find(([first]) => first.planned === stint.planned);
     if (same) same.push(stint);
     else parts.push([stint]);
@@ -96,11 +96,6 @@ export function standingOf({ parts, repeated }: Pick<Entry, 'parts' | 'repeated'
     }
   repeated.forEach(add);
   return [...found.values()];
-}
-
-function dateOf({ in: first, out, breaks, work }: Stint, clock: ZoneClock): Day {
-  const punch = first ?? breaks[0]?.begins ?? breaks[0]?.ends ?? work[0]?.punch ?? out;
-  return dateAt(punch!.at, clock);
 }
 
 function dateAt(at: number, clock: ZoneClock): Day {

@@ -114,7 +114,7 @@ function isAgain(last: Stint | undefined, { at }: StandingPunch, end: PlannedSpa
 }
 
 /** When a stint began, as far as it was clocked. */
-function begunAt({ in: first, breaks, work, out }: Stint): number {
+export function begunAt({ in: first, breaks, work, out }: Stint): number {
   return (first ?? breaks[0]?.begins ?? breaks[0]?.ends ?? work[0]?.punch ?? out)!.at;
 }
 

@@ -2,7 +2,7 @@ import type { ClockRules } from '../clock/clock-rules';
 import type { CountedStint } from '../clock/counted';
 import type { Entry } from '../clock/entries';
 import type { PlannedSpan } from '../clock/planned-span';
-import { type Span, shared } from '../time/span';
+import { type Span, covered, shared, subtract, union } from '../time/span';
 
 /** How somebody stands at a moment of the day. */
 export const PRESENCES = ['in', 'on-break', 'late', 'missing', 'to-come', 'gone', 'away'] as const;
@@ -77,14 +77,7 @@ export function reallyOn(entries: readonly Entry[], now: number): Span[] {
         const pauses = breaks
           .filter(({ minutes }, i) => minutes !== null || (isRunning && stint.breaks[i].ends === null))
           .map((one, i) => ({ from: one.from, to: stint.breaks[i].ends === null ? to : one.to }));
-        let at = from;
-        const spans: Span[] = [];
-        for (const pause of pauses) {
-          if (pause.from > at) spans.push({ from: at, to: pause.from });
-          at = Math.max(at, pause.to);
-        }
-        if (to > at) spans.push({ from: at, to });
-        return spans;
+        return subtract([{ from, to }], union(pauses));
       }),
     ),
   );
@@ -100,8 +93,7 @@ export function skylineOfDay(
 ): { readonly from: number; readonly to: number; readonly planned: number; readonly on: number }[] {
   const planned = people.map((one) => one.planned.map(({ start, end }) => ({ from: start, to: end })));
   const on = people.map(({ entries }) => reallyOn(entries, now));
-  const isIn = (spans: readonly Span[], span: Span) =>
-    spans.reduce((sum, one) => sum + shared(one, span), 0) * 2 >= span.to - span.from;
+  const isIn = (spans: readonly Span[], span: Span) => covered(span, spans) * 2 >= span.to - span.from;
   const blocks = [];
   for (let at = from; at < to; at += block) {
     const span = { from: at, to: Math.min(at + block, to) };

@@ -47,13 +47,11 @@ export function PersonPanel({
   page,
   person,
   clock,
-  now,
   onClose,
 }: {
   readonly page: TodayPage;
   readonly person: ShownPerson;
   readonly clock: ZoneClock;
-  readonly now: number;
   readonly onClose: () => void;
 }) {
   const { of, entries, planned, standing } = person;
@@ -133,7 +131,7 @@ export function PersonPanel({
                       </Button>
                     </span>
                     {mending === punch.id && (
-                      <Correction {...{ page, punch, clock, now }} onDone={() => setMending(null)} />
+                      <Correction {...{ page, punch, clock }} onDone={() => setMending(null)} />
                     )}
                   </li>
                 ))}

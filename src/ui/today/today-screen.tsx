@@ -77,11 +77,7 @@ export function TodayScreen({ header, page }: { readonly header: ShellFrame; rea
         isFlush
         side={
           person ? (
-            <PersonPanel
-              key={person.person}
-              {...{ page, person, clock, now }}
-              onClose={() => setChosen(null)}
-            />
+            <PersonPanel key={person.person} {...{ page, person, clock }} onClose={() => setChosen(null)} />
           ) : (
             <NowPanel {...{ page, all, clock, now }} onChoose={setChosen} />
           )
