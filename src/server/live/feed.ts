@@ -2,7 +2,7 @@ import type { Database } from '@/data/database';
 import { lastSeq } from '@/data/activity/activity-store';
 import { storageFault } from '@/data/transaction';
 import type { Actor } from '../access/actor';
-import { PERMITTED, checkAccess } from '../access/permissions';
+import { checkAccess, checkSomewhere } from '../access/permissions';
 import { COMMANDS } from '../commands/list';
 import { logFailure } from '../log';
 import type { Here, LiveEvent } from './payload';
@@ -11,6 +11,8 @@ import { whoIsHere } from './presence';
 /** How often the log is looked at for what others did, in milliseconds; and who is here, every so many looks. */
 const PAUSE_MS = 200;
 const HERE_EVERY = 5;
+/** What changes what was clocked. */
+const CLOCKED_KINDS = ['clock.punch', 'clock.correct'];
 /** What staff do for themselves, and what is decided about what they ask. */
 const ASKED_KINDS = [...COMMANDS.values()].flatMap(({ kind, permission }) =>
   ['self', 'requests.decide', 'leave.decide'].includes(permission) || kind === 'availability.decide'
@@ -82,22 +84,18 @@ export class LiveFeed {
       .where('activity.kind', 'in', ['plan.publish', 'plan.withdraw', 'late.decide'])
       .distinct()
       .execute();
-    const own = await this.db
-      .selectFrom('activity')
-      .select('seq')
-      .where('seq', '>', this.seen)
-      .where('seq', '<=', last)
-      .where('kind', 'in', ASKED_KINDS)
-      .limit(1)
-      .execute();
-    const clocked = await this.db
-      .selectFrom('activity')
-      .select('seq')
-      .where('seq', '>', this.seen)
-      .where('seq', '<=', last)
-      .where('kind', 'in', ['clock.punch', 'clock.correct'])
-      .limit(1)
-      .execute();
+    const did = async (kinds: readonly string[]) =>
+      (
+        await this.db
+          .selectFrom('activity')
+          .select('seq')
+          .where('seq', '>', this.seen)
+          .where('seq', '<=', last)
+          .where('kind', 'in', kinds)
+          .limit(1)
+          .execute()
+      ).length > 0;
+    const [hasAsked, hasClocked] = [await did(ASKED_KINDS), await did(CLOCKED_KINDS)];
     this.seen = last;
     for (const listener of this.listeners) {
       for (const { site_id: site, revision } of sites)
@@ -105,12 +103,8 @@ export class LiveFeed {
       const mine = ({ site_id: site }: { readonly site_id: string }) =>
         listener.actor.grants.some((grant) => grant.kind === 'staff' && grant.site === site);
       if (told.some(mine)) listener.hear({ kind: 'news' });
-      if (own.length > 0 && listener.actor.grants.some(({ kind }) => PERMITTED[kind].includes('plan.read')))
-        listener.hear({ kind: 'staff' });
-      if (
-        clocked.length > 0 &&
-        listener.actor.grants.some(({ kind }) => PERMITTED[kind].includes('clock.read'))
-      )
+      if (hasAsked && checkSomewhere(listener.actor, 'plan.read') === null) listener.hear({ kind: 'staff' });
+      if (hasClocked && checkSomewhere(listener.actor, 'clock.read') === null)
         listener.hear({ kind: 'clock' });
     }
   }
