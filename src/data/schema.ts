@@ -18,6 +18,12 @@ import type {
   PersonContractTable,
 } from './leave/tables';
 import type { PunchTable } from './clock/tables';
+import type {
+  PayrollExportTable,
+  PunchRequestTable,
+  TimesheetStepTable,
+  TypedHoursTable,
+} from './hours/tables';
 import type { AlternativeTable } from './propose/tables';
 import type { ShiftRequestEventTable, ShiftRequestTable } from './requests/tables';
 import type { NewsTable, OutboxTable } from './staff/tables';
@@ -150,6 +156,10 @@ export interface Schema {
   shift_request_event: ShiftRequestEventTable;
   alternative: AlternativeTable;
   punch: PunchTable;
+  typed_hours: TypedHoursTable;
+  timesheet_step: TimesheetStepTable;
+  payroll_export: PayrollExportTable;
+  punch_request: PunchRequestTable;
   leave_event: LeaveEventTable;
   leave_entry: LeaveEntryTable;
   leave_grant: LeaveGrantTable;
@@ -315,6 +325,8 @@ export interface SiteTable {
   proposing: string | null;
   /** The rules of the clock, each from its date, as JSON; null: what is usual. */
   clock_rules: string | null;
+  /** How hours become pay there, as JSON; null: as usual. */
+  hours_rules: Generated<string | null>;
 }
 
 export interface PersonTable {
@@ -339,6 +351,10 @@ export interface PersonTable {
   notes: Generated<string | null>;
   /** Whose weekend, holidays and approver hold for them; null: the first of their sites. */
   home_site_id: Generated<string | null>;
+  /** What their hours are measured by, as JSON; null: by shifts. */
+  time_model: Generated<string | null>;
+  /** Where their hours come from; null: as is usual at their site. */
+  hours_from: Generated<string | null>;
 }
 
 export interface ShiftTable {

@@ -1,6 +1,6 @@
 import { premiums } from '../hours/overtime';
-import { units, sumToMinor } from '../hours/money';
-import { weekPay } from '../hours/pay';
+import { type Amount, NOTHING, addAmounts, units, sumToMinor } from '../hours/money';
+import { rateOf, weekPay } from '../hours/pay';
 import { type PlanContext, type Week, holidaysOf } from '../plan/plan-context';
 import type { ResolvedShift } from '../plan/resolved-shift';
 import type { Break, Person, Shift } from '../plan/types';
@@ -15,14 +15,20 @@ import { NO_WORK, type Work } from './punch';
 export interface PayLine {
   readonly date: Day;
   readonly work: Work;
-  /** 1: regular; above it: overtime or a holiday. */
+  /** Why it is paid as it is: at the plain rate, or above it, for overtime or for being worked on a holiday. */
+  readonly cause: 'regular' | 'overtime' | 'holiday';
+  /** 1: regular. */
   readonly multiplier: number;
   readonly minutes: number;
+  /** What it is paid, exactly: the rate of the role, and what is above it built on the average rate of the week (29 CFR 778.115). */
+  readonly cost: Amount;
 }
 
 /** What a week of work is paid: its lines by date, and all of it in whole minor units, rounded once. */
 export interface WorkedPay {
   readonly lines: readonly PayLine[];
+  /** What a holiday pays besides for working on it, whatever the hours, by date. */
+  readonly extras: readonly { readonly date: Day; readonly cost: Amount }[];
   readonly cost: number;
 }
 
@@ -44,7 +50,7 @@ export function workedPay(
   decimals: number,
 ): WorkedPay {
   const its = entries.filter(({ date }) => date >= week.first && date < week.first + 7);
-  const shifts = its.flatMap((entry) => workedShifts(entry, person.id, context.clock));
+  const shifts = its.flatMap((entry) => workedShifts(entry, person, context.clock));
   const resolved = shifts.map((one) => one.resolved);
   const { overtime } = context.plan.rules;
   const raised = new Map<ResolvedShift, { readonly minutes: number; readonly multiplier: number }[]>();
@@ -55,17 +61,37 @@ export function workedPay(
     raised.set(shift, [...list, { minutes, multiplier: (extra + units(1)) / units(1) }]);
   }
   const lines: PayLine[] = [];
-  for (const { resolved: shift, work } of shifts) {
+  const rates = shifts.map(({ resolved: shift }) => units(rateOf(context, person, shift.role, shift.date)));
+  const paid = shifts.reduce((sum, { resolved: shift }) => sum + shift.paid, 0);
+  const earned = shifts.reduce((sum, { resolved: shift }, i) => sum + rates[i] * shift.paid, 0);
+  for (const [i, { resolved: shift, work }] of shifts.entries()) {
     const onHoliday = holidayMultiplier(context, person, shift.date);
     const above = raised.get(shift) ?? [];
     const plain = above.reduce((left, { minutes }) => left - minutes, shift.paid);
     const parts = [{ minutes: plain, multiplier: 1 }, ...above];
-    for (const { minutes, multiplier } of parts)
-      addTo(lines, { date: shift.date, work, minutes, multiplier: Math.max(multiplier, onHoliday) });
+    for (const { minutes, multiplier: raise } of parts) {
+      if (minutes <= 0) continue;
+      const multiplier = Math.max(raise, onHoliday);
+      const extra = units(multiplier - 1);
+      addTo(lines, {
+        ...{ date: shift.date, work, minutes, multiplier },
+        cause: multiplier === 1 ? 'regular' : onHoliday > raise ? 'holiday' : 'overtime',
+        cost: {
+          whole: rates[i] * minutes,
+          parts:
+            extra === 0 || paid === 0
+              ? NOTHING.parts
+              : [{ over: BigInt(minutes * extra) * BigInt(earned), under: BigInt(paid) * 1_000_000n }],
+        },
+      });
+    }
   }
   const { days } = weekPay(context, person, resolved, week);
   return {
     lines,
+    extras: days.flatMap(({ date, premium }) =>
+      premium.whole > 0 ? [{ date, cost: { whole: premium.whole, parts: NOTHING.parts } }] : [],
+    ),
     cost: sumToMinor(
       days.map(({ cost }) => cost),
       decimals,
@@ -74,13 +100,20 @@ export function workedPay(
 }
 
 function addTo(lines: PayLine[], line: PayLine): void {
-  if (line.minutes <= 0) return;
   const at = lines.findIndex(
-    ({ date, work, multiplier }) =>
-      date === line.date && multiplier === line.multiplier && isSameWork(work, line.work),
+    ({ date, work, multiplier, cause }) =>
+      date === line.date &&
+      multiplier === line.multiplier &&
+      cause === line.cause &&
+      isSameWork(work, line.work),
   );
   if (at < 0) lines.push(line);
-  else lines[at] = { ...line, minutes: lines[at].minutes + line.minutes };
+  else
+    lines[at] = {
+      ...line,
+      minutes: lines[at].minutes + line.minutes,
+      cost: addAmounts(lines[at].cost, line.cost),
+    };
 }
 
 function isSameWork(a: Work, b: Work): boolean {
@@ -94,9 +127,15 @@ function holidayMultiplier({ plan }: PlanContext, { id }: Person, date: Day): nu
 
 /**
  * What was worked on a day as shifts without breaks, by start: their paid minutes are those of the entry. What a rule takes off
- * without saying when, and what rounding the day adds or takes, falls on the longest.
+ * without saying when, and what rounding the day adds or takes, falls on the longest. Where nothing is said of the role, it is paid as
+ * the first that somebody holds.
  */
-export function workedShifts(entry: Entry, person: string, clock: ZoneClock): WorkedShift[] {
+export function workedShifts(
+  entry: Entry,
+  { id: person, roles }: Pick<Person, 'id' | 'roles'>,
+  clock: ZoneClock,
+): WorkedShift[] {
+  const usual = roles[0]?.role ?? null;
   const pieces = entry.parts.flatMap((part) => {
     const its = piecesOf(part);
     if (its.length > 0) longest(its).paid -= part.ruleBreak;
@@ -124,7 +163,7 @@ export function workedShifts(entry: Entry, person: string, clock: ZoneClock): Wo
       const resolved: ResolvedShift = {
         id: planShift.id,
         person,
-        role: work.role,
+        role: work.role ?? usual,
         date,
         from: first,
         to: end,

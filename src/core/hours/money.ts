@@ -42,6 +42,11 @@ export function decimalsOf(currency: string): number {
 
 const DECIMALS = new Map<string, number>();
 
+/** Two exact amounts together. */
+export function addAmounts(a: Amount, b: Amount): Amount {
+  return { whole: a.whole + b.whole, parts: [...a.parts, ...b.parts] };
+}
+
 /** The amount in whole minor units, rounded once, half away from zero. */
 export function toMinor(amount: Amount, decimals: number): number {
   return sumToMinor([amount], decimals);

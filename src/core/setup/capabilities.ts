@@ -25,6 +25,11 @@ export const CAPABILITIES = [
     name: 'Clock',
     what: 'People clock in and out, and Today shows who is there.',
   },
+  {
+    id: 'hours',
+    name: 'Hours',
+    what: 'Hours worked by period of pay: submitted, approved, locked, and handed to payroll.',
+  },
   { id: 'daybook', name: 'Daybook', what: 'Notes for a whole day, seen by everybody who works it.' },
   {
     id: 'outbox',

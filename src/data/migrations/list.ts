@@ -19,6 +19,7 @@ import { requests } from './017-requests';
 import { proposals } from './018-proposals';
 import { alternatives } from './019-alternatives';
 import { clock } from './020-clock';
+import { hours } from './021-hours';
 import { fillActivity } from './fill-activity';
 
 /** One step of the data file's form: statements, or work on what it holds that hears how far it has come. */
@@ -46,4 +47,5 @@ export const MIGRATIONS: readonly (readonly Step[])[] = [
   proposals,
   alternatives,
   clock,
+  hours,
 ];

@@ -3,7 +3,7 @@ import type { Database } from '@/data/database';
 import { type Permission, checkAccess, checkSomewhere, managedSites } from './permissions';
 
 /** An area of the work that has a place in the bar over every page. */
-export type FrameArea = 'setup' | 'people' | 'plan' | 'requests' | 'today';
+export type FrameArea = 'setup' | 'people' | 'plan' | 'requests' | 'today' | 'hours';
 
 /** Who looks at a page, as its bar shows them. */
 export interface ActorFrame {
@@ -31,6 +31,7 @@ const AREAS: readonly (readonly [FrameArea, Permission])[] = [
   ['plan', 'plan.read'],
   ['requests', 'leave.read'],
   ['today', 'clock.read'],
+  ['hours', 'hours.read'],
 ];
 
 /** What the bar over a page shows of who looks at it. */
@@ -61,6 +62,7 @@ function framedSites(
       ([area, permission]) =>
         !without.get(id)?.includes(area) &&
         (checkAccess(actor, permission, id) === null ||
+          (area === 'hours' && managed.has(id)) ||
           (area === 'requests' && (managed.has(id) || checkAccess(actor, 'requests.decide', id) === null))),
     );
     return areas.length === 0 ? [] : [{ id, name, areas: areas.map(([area]) => area) }];
@@ -92,7 +94,9 @@ function withoutAreas(
   managed: ReadonlySet<string>,
 ): FrameArea[] {
   const areas: FrameArea[] = isWithoutRequests(actor, site, off, managed) ? ['requests'] : [];
-  return off.includes('clock') ? [...areas, 'today'] : areas;
+  if (off.includes('clock')) areas.push('today');
+  if (off.includes('hours')) areas.push('hours');
+  return areas;
 }
 
 /** Whether somebody would find nothing in the requests of a site, as it does without what they see there. */

@@ -27,6 +27,9 @@ export type Permission =
   | 'requests.decide'
   | 'clock.read'
   | 'clock.write'
+  | 'hours.read'
+  | 'hours.approve'
+  | 'hours.lock'
   | 'outbox.read'
   | 'outbox.send';
 
@@ -50,6 +53,8 @@ const PLANNING: readonly Permission[] = [
   'requests.decide',
   'clock.read',
   'clock.write',
+  'hours.read',
+  'hours.approve',
   'outbox.read',
   'outbox.send',
 ];
@@ -59,10 +64,10 @@ const PLANNING: readonly Permission[] = [
  * besides with every grant that sees pay.
  */
 export const PERMITTED: Readonly<Record<Grant['kind'], readonly Permission[]>> = {
-  owner: [...PLANNING, 'pay.read', 'accounts.grant', 'sign-ins.read', 'records.export', 'records.erase'],
+  owner: [...PLANNING, 'hours.lock', 'pay.read', 'accounts.grant', 'sign-ins.read', 'records.export', 'records.erase'],
   scheduler: PLANNING,
   lead: ['self', 'team.read', 'plan.read', 'plan.edit', 'requests.decide', 'clock.read', 'clock.write'],
-  payroll: ['self', 'people.read', 'pay.read', 'leave.read', 'clock.read'],
+  payroll: ['self', 'people.read', 'pay.read', 'leave.read', 'clock.read', 'hours.read', 'hours.lock'],
   staff: ['self', 'team.read'],
 };
 
@@ -71,12 +76,12 @@ export interface Scope {
   readonly sites?: readonly string[];
   /** People at whatever sites they work. */
   readonly people?: readonly string[];
-  /** People whose leave it is about: at their home site, or by whoever is their manager. */
+  /** People whose leave or hours it is about: at their home site, or by whoever is their manager. */
   readonly leaveOf?: readonly string[];
 }
 
 /** What being somebody's manager permits, of that person. */
-const MANAGING: readonly Permission[] = ['leave.read', 'leave.decide'];
+const MANAGING: readonly Permission[] = ['leave.read', 'leave.decide', 'hours.read', 'hours.approve'];
 
 type Refusal = { readonly ok: false; readonly problem: Problem };
 
@@ -135,7 +140,7 @@ export async function checkScope(
   return null;
 }
 
-/** Null when the actor may do this with the leave of somebody whose home and manager are known. */
+/** Null when the actor may do this with the leave or the hours of somebody whose home and manager are known. */
 export function checkLeaveOf(actor: Actor, permission: Permission, who: Home): Refusal | null {
   return manages(actor, permission, who) ? null : checkAccess(actor, permission, who.home);
 }

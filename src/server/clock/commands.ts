@@ -8,6 +8,7 @@ import type { Database } from '@/data/database';
 import { loadRows } from '@/data/records/records';
 import { listSites } from '@/data/site/site-store';
 import { type CommandEffect, command } from '../commands/command';
+import { refuseSettledPunches } from '../hours/settled';
 import { now, timestamp } from '../now';
 import { CORRECT_PUNCH, PUNCH, type PunchCorrection, type PunchDraft } from './schema';
 
@@ -43,6 +44,8 @@ export const punchFor = command<'clock.punch', PunchDraft>({
       },
       ...{ recorded: now(), recordedBy: actor.name, note: note || null },
     };
+    const settled = await refuseSettledPunches(db, person, [punch], 'input.at');
+    if (settled) return settled;
     const exact = at === null ? timestamp().replace(/\.\d+Z$/, 'Z') : undefined;
     return kept(punch, `Clocked ${whose.name} ${await inWords(db, site, kind, when)}`, exact);
   },
@@ -78,6 +81,8 @@ export const correctPunch = command<'clock.correct', PunchCorrection>({
       ...{ kind: instead ? instead.kind : kind, at: instead ? instead.at : at },
       ...{ recorded: now(), recordedBy: actor.name, note: reason },
     };
+    const settled = await refuseSettledPunches(db, person, [punch], 'input.punch');
+    if (settled) return settled;
     const was = await inWords(db, site, kind, at);
     const title = instead
       ? `Corrected ${whose.name}: ${was} is ${await inWords(db, site, instead.kind, instead.at)}`

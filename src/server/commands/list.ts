@@ -15,6 +15,10 @@ import { addPeople, changePeople, saveAvailability, saveFields, savePerson } fro
 import { importPeople } from '../people/import/command';
 import { correctPunch, punchFor } from '../clock/commands';
 import { saveClockRules } from '../clock/rules';
+import { makePayroll } from '../hours/payroll';
+import { saveHoursRules } from '../hours/rules';
+import { approveHours, lockHours, noteHours, noteOwnHours, sendBackHours, submitHours } from '../hours/steps';
+import { adjustHours, typeHours, typeOwnHours } from '../hours/typed';
 import { keepAlternative, removeAlternative } from '../propose/alternatives';
 import { publishDays, withdrawDays } from '../publish/commands';
 import { importSite, importWeek } from '../plan-file/commands';
@@ -130,6 +134,17 @@ const ALL = [
   punchFor,
   correctPunch,
   saveClockRules,
+  saveHoursRules,
+  typeOwnHours,
+  typeHours,
+  adjustHours,
+  submitHours,
+  approveHours,
+  lockHours,
+  sendBackHours,
+  noteHours,
+  noteOwnHours,
+  makePayroll,
 ] as const;
 
 /** The input of each command, by its kind. */

@@ -23,6 +23,8 @@ export const FIELDS: Readonly<Record<string, string>> = {
   max_week_minutes: 'Weekly maximum',
   standard_day_minutes: 'Standard day',
   pay_kind: 'Pay',
+  hours_from: 'Hours come from',
+  time_model: 'Hours are measured by',
   manager_id: 'Manager',
   usual_week: 'Usual week',
   groups: 'Groups',
@@ -49,7 +51,7 @@ function fieldLines({ before, after }: RowChange, names: Names): string[] {
   return Object.keys(FIELDS).flatMap((column) => {
     const [old, fresh] = [before[column] ?? null, after[column] ?? null];
     if (old === fresh) return [];
-    if (column === 'notes' || column === 'usual_week') return [`${FIELDS[column]} changed`];
+    if (column === 'notes' || column === 'usual_week' || column === 'time_model') return [`${FIELDS[column]} changed`];
     return [`${FIELDS[column]}: ${shown(column, old, names)} → ${shown(column, fresh, names)}`];
   });
 }

@@ -1,4 +1,6 @@
 import type { ProposalView } from '../staff/payload';
+import type { TimeModel } from '@/core/clock/time-model';
+import type { HoursFrom } from '@/core/timesheet/sheet';
 import type { AvailabilityKind } from '@/core/plan/types';
 import type { Day } from '@/core/time/day';
 import type { Span } from '@/core/time/span';
@@ -19,6 +21,10 @@ export interface PersonDraft {
   readonly maxWeekMinutes: number | null;
   readonly standardDayMinutes: number | null;
   readonly payKind: 'hourly' | 'salaried';
+  /** What their hours are measured by; left out: that stays. */
+  readonly timeModel?: TimeModel;
+  /** Where their hours come from; null: as is usual at their site; left out: that stays. */
+  readonly hoursFrom?: HoursFrom | null;
   /** Minutes by weekday, Monday first; 0: usually off. */
   readonly usualWeek: readonly number[] | null;
   readonly groups: readonly string[];

@@ -1,4 +1,6 @@
 import { parseDate, formatDate } from '@/core/time/day';
+import type { HoursFrom } from '@/core/timesheet/sheet';
+import { timeModelFromRow, timeModelToColumn } from '@/data/hours/hours-store';
 import type { StoredMoney } from '@/data/money';
 import type { RowOf } from '@/data/records/records';
 import type { PersonRows } from '@/data/people/person-rows';
@@ -27,6 +29,8 @@ export function draftOf(rows: PersonRows, money: StoredMoney): PersonDraft {
     maxWeekMinutes: numberOf(row.max_week_minutes),
     standardDayMinutes: numberOf(row.standard_day_minutes),
     payKind: row.pay_kind === 'salaried' ? 'salaried' : 'hourly',
+    timeModel: timeModelFromRow(row),
+    hoursFrom: row.hours_from as HoursFrom | null,
     usualWeek: typeof row.usual_week === 'string' ? (JSON.parse(row.usual_week) as number[]) : null,
     groups: JSON.parse(row.groups) as string[],
     manager: textOf(row.manager_id),
@@ -73,6 +77,12 @@ export function rowsOf(
         phone: textOf(draft.phone),
         contract_kind: draft.contractKind,
         pay_kind: draft.payKind,
+        time_model:
+          draft.timeModel === undefined
+            ? (before.person[0]?.time_model ?? null)
+            : timeModelToColumn(draft.timeModel),
+        hours_from:
+          draft.hoursFrom === undefined ? (before.person[0]?.hours_from ?? null) : draft.hoursFrom,
         manager_id: draft.manager,
         usual_week: draft.usualWeek ? JSON.stringify(draft.usualWeek) : null,
         groups: JSON.stringify([...new Set(draft.groups.map((group) => group.trim()))].sort()),

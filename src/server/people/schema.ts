@@ -7,6 +7,35 @@ const text = (most: number) => Joi.string().trim().max(most).allow(null);
 const minutes = Joi.number().integer().min(0).max(10_080).allow(null);
 const EMAIL = /^[^\s@]+@[^\s@]+$/;
 
+/** What hours are measured by. */
+const TIME_MODEL = Joi.alternatives(
+  Joi.object({ kind: Joi.valid('shifts').required() }),
+  Joi.object({
+    kind: Joi.valid('fixed').required(),
+    hours: Joi.array()
+      .items(
+        Joi.array()
+          .items(
+            Joi.object({
+              from: Joi.number().integer().min(0).max(1439).required(),
+              to: Joi.number().integer().greater(Joi.ref('from')).max(2880).required(),
+            }),
+          )
+          .max(6),
+      )
+      .length(7)
+      .required(),
+  }),
+  Joi.object({
+    kind: Joi.valid('day').required(),
+    minutes: Joi.array().items(Joi.number().integer().min(0).max(1440)).length(7).required(),
+  }),
+  Joi.object({
+    kind: Joi.valid('week').required(),
+    minutes: Joi.number().integer().min(0).max(10_080).required(),
+  }),
+);
+
 const PERSON = Joi.object<PersonDraft>({
   name: NAME.required(),
   number: text(40).required(),
@@ -27,6 +56,8 @@ const PERSON = Joi.object<PersonDraft>({
   maxWeekMinutes: minutes.required(),
   standardDayMinutes: Joi.number().integer().min(0).max(1440).allow(null).required(),
   payKind: Joi.valid('hourly', 'salaried').required(),
+  timeModel: TIME_MODEL,
+  hoursFrom: Joi.valid('clock', 'typed', 'plan', null),
   usualWeek: Joi.array().items(Joi.number().integer().min(0).max(1440)).length(7).allow(null).required(),
   groups: Joi.array().items(NAME).max(50).required(),
   manager: ID.allow(null).required(),

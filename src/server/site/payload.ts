@@ -1,3 +1,4 @@
+import type { HoursRules } from '@/core/timesheet/hours-rules';
 import type { Capability } from '@/core/setup/capabilities';
 import type { ClockRules } from '@/core/clock/clock-rules';
 import type { Proposing } from '@/core/propose/proposing';
@@ -124,6 +125,7 @@ export interface SetupPayload {
   readonly requestRules: RequestRules;
   readonly proposing: Proposing;
   /** The rules of the clock, each from its date. */
+  readonly hoursRules: HoursRules;
   readonly clockRules: readonly ClockRules[];
   readonly timeZones: readonly string[];
   readonly holidays: HolidaySetup;

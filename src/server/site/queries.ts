@@ -3,6 +3,7 @@ import { type DateHabits, dateHabitsOf } from '@/core/time/typed-date';
 import { sql } from 'kysely';
 import { colleagueViewsIn } from '@/core/setup/colleagues';
 import { clockRulesFromRow } from '@/data/clock/punch-store';
+import { hoursRulesFromRow } from '@/data/hours/hours-store';
 import { proposingFromRow } from '@/data/propose/proposing';
 import { rulesFromRow } from '@/data/requests/request-store';
 import { type Missing, missingIn } from '@/core/setup/missing';
@@ -70,6 +71,7 @@ export async function setupOf(
       requestRules: rulesFromRow(row),
       proposing: proposingFromRow(row),
       clockRules: clockRulesFromRow(row),
+      hoursRules: hoursRulesFromRow(row),
       staffSees: [...colleagueViewsIn(JSON.parse(row.staff_sees) as string[])],
       timeZones: Intl.supportedValuesOf('timeZone'),
       holidays: await holidaySetup(db, id, isPayShown),

@@ -54,7 +54,7 @@ export const saveProposing = command<'proposing.save', { site: string; proposing
 });
 
 /** Changes some columns of a site that have nothing to do with its plans. */
-async function siteChange(
+export async function siteChange(
   db: Database,
   site: string,
   what: string,

@@ -28,6 +28,7 @@ const AREAS: readonly { readonly area: Area; readonly name: string }[] = [
   { area: 'plan', name: 'Plan' },
   { area: 'requests', name: 'Requests' },
   { area: 'today', name: 'Today' },
+  { area: 'hours', name: 'Hours' },
 ];
 
 /** The address of an area of work at a site; people alone can be looked at for all sites together. */

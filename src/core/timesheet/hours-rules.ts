@@ -1,0 +1,47 @@
+import type { OwnPayKind } from './pay-kind';
+import { DEFAULT_PAY_PERIODS, type PayPeriods } from './pay-period';
+
+/** How lengths of time are written: `7½ h`, `7:30` or `7.50`. */
+export type HourFigures = 'fractions' | 'clock' | 'decimal';
+
+/** How hours become pay at a site; for who is at home there. */
+export interface HoursRules {
+  /** Each from its date. */
+  readonly periods: readonly PayPeriods[];
+  /** Hours are to be submitted by so many days after the last of a period. */
+  readonly deadlineDays: number;
+  /** Whether people may put right what they clocked until they submit it; otherwise they ask. */
+  readonly ownPunches: boolean;
+  readonly figures: HourFigures;
+  readonly kinds: readonly OwnPayKind[];
+  /** What payroll calls a kind of pay, by its key. */
+  readonly codes: Readonly<Record<string, string>>;
+  /** What a payroll file has a column for, in their order. */
+  readonly columns: readonly string[];
+}
+
+/** What a payroll file can have a column for, besides the fields that the business made up. */
+export const PAYROLL_COLUMNS = [
+  { id: 'number', name: 'Number' },
+  { id: 'name', name: 'Name' },
+  { id: 'from', name: 'From' },
+  { id: 'to', name: 'To' },
+  { id: 'date', name: 'Date' },
+  { id: 'code', name: 'Code' },
+  { id: 'kind', name: 'Kind of pay' },
+  { id: 'hours', name: 'Hours' },
+  { id: 'amount', name: 'Amount' },
+  { id: 'role', name: 'Role' },
+  { id: 'contract', name: 'Contract' },
+  { id: 'groups', name: 'Groups' },
+] as const;
+
+export const DEFAULT_HOURS_RULES: HoursRules = {
+  periods: [DEFAULT_PAY_PERIODS],
+  deadlineDays: 3,
+  ownPunches: false,
+  figures: 'fractions',
+  kinds: [],
+  codes: {},
+  columns: ['number', 'name', 'from', 'to', 'code', 'kind', 'hours'],
+};
