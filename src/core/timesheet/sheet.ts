@@ -34,7 +34,7 @@ export interface SheetSource {
   readonly weekStart: number;
   /** What they were told to work, by start. */
   readonly shifts: readonly ResolvedShift[];
-  /** What was clocked. */
+  /** What was clocked; it counts only where hours come from the clock. */
   readonly entries: readonly Entry[];
   readonly typed: readonly TypedHours[];
   readonly leave: readonly CreditedLeave[];
@@ -103,7 +103,8 @@ export function sheetOf(source: SheetSource, period: Pick<PayPeriod, 'first' | '
   const { clock } = context;
   const tiers = context.plan.rules.breaks;
   const within = (date: Day) => date >= period.first && date < period.first + period.days;
-  const clocked = source.from === 'plan' ? asPlanned(source.shifts) : source.entries;
+  const clocked =
+    source.from === 'plan' ? asPlanned(source.shifts) : source.from === 'clock' ? source.entries : [];
   const entries = withTypedHours(clocked, typed, clock, tiers);
   const lines: SheetLine[] = [];
   for (const first of weeksOf(period, weekStart)) {
