@@ -189,6 +189,8 @@ describe('everything that can be asked names its permission', () => {
     expect(own.map(({ kind }) => kind).sort()).toEqual([
       'availability.propose',
       'availability.withdraw',
+      'clock.ask',
+      'clock.withdraw',
       'feed.renew',
       'hours.own-note',
       'hours.submit',

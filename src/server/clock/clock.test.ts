@@ -1,6 +1,7 @@
 import { beforeEach, describe, expect, test } from '@jest/globals';
 import { sql } from 'kysely';
 import { CLOCK_RULE_SETS, DEFAULT_CLOCK_RULES, rulesOn } from '@/core/clock/clock-rules';
+import { standingPunches } from '@/core/clock/punch';
 import { entriesOf } from '@/core/clock/entries';
 import { BY_SHIFTS } from '@/core/clock/time-model';
 import { zoneClock } from '@/core/time/zone';
@@ -80,32 +81,64 @@ describe('clocking for somebody', () => {
 });
 
 describe('a correction', () => {
+  const of = (id: string, punch: string | null, instead: object | null, reason: string) => ({
+    ...{ person: 'fleur', reason, changes: [{ id, punch, instead }] },
+  });
+
   test('stands for what was clocked, with who and why, and both are kept', async () => {
     const before = (await personOf('fleur')).punches;
     const came = before.find(({ kind, at }) => kind === 'in' && at > TUESDAY * DAY)!;
     const instead = { kind: 'in', at: TUESDAY * DAY + 425 };
-    await done('clock.correct', { id: 'right', punch: came.id, instead, reason: 'the device was off' });
+    await done('clock.correct', of('right', came.id, instead, 'the device was off'));
     const { punches } = await personOf('fleur');
     expect(punches).toHaveLength(before.length + 1);
     expect(punches.find(({ id }) => id === came.id)).toEqual(came);
     const entry = (await daysOf('fleur')).find(({ date }) => date === TUESDAY)!;
     expect(entry).toMatchObject({ runningSince: TUESDAY * DAY + 425, isByHand: true });
     // Whoever looked at it before is told.
-    const again = { id: 'again', punch: came.id, instead: null, reason: 'twice' };
-    expect(await ask('clock.correct', again)).toMatchObject({ ok: false, problem: { code: 'changed' } });
-    await done('clock.correct', { ...again, punch: 'right' });
+    expect(await ask('clock.correct', of('again', came.id, null, 'twice'))).toMatchObject({
+      ok: false,
+      problem: { code: 'changed' },
+    });
+    await done('clock.correct', of('again', 'right', null, 'twice'));
     expect((await daysOf('fleur')).find(({ date }) => date === TUESDAY)!.runningSince).toBeNull();
+  });
+
+  test('of several times at once is one, with what nobody clocked, or none of it', async () => {
+    const { punches } = await personOf('fleur');
+    const [first] = punches;
+    const changes = [
+      { id: 'a', punch: first.id, instead: { kind: 'in', at: first.at + 3 } },
+      { id: 'b', punch: null, instead: { kind: 'break-begins', at: NOW - 30 } },
+      { id: 'c', punch: null, instead: { kind: 'break-ends', at: NOW - 10 } },
+    ];
+    const all = { person: 'fleur', reason: 'as on paper', changes };
+    const bad = { ...all, changes: [...changes, { id: 'd', punch: 'none', instead: null }] };
+    expect(await ask('clock.correct', bad)).toMatchObject({ problem: { path: 'input.changes[3].punch' } });
+    expect((await personOf('fleur')).punches).toHaveLength(punches.length);
+    await done('clock.correct', all);
+    const standing = standingPunches((await personOf('fleur')).punches).map(({ id }) => id);
+    expect(standing).toEqual(expect.arrayContaining(['a', 'b', 'c']));
+    expect(standing).not.toContain(first.id);
+    expect(await ask('clock.correct', { ...all, person: 'wanja' })).toMatchObject({ ok: false });
+    const twice = [
+      { id: 'e', punch: 'a', instead: null },
+      { id: 'f', punch: 'a', instead: null },
+    ];
+    expect(await ask('clock.correct', { ...all, changes: twice })).toMatchObject({ ok: false });
   });
 
   test('has a reason, is of that site, and not of the future', async () => {
     const { punches } = await personOf('fleur');
-    const it = { id: 'right', punch: punches[0].id, instead: { kind: 'in', at: NOW - 100 }, reason: 'why' };
+    const it = of('right', punches[0].id, { kind: 'in', at: NOW - 100 }, 'why');
     expect(await ask('clock.correct', { ...it, reason: ' ' })).toMatchObject({ ok: false });
     expect(await ask('clock.correct', { ...it, site: 'chandlery' })).toMatchObject({ ok: false });
-    expect(await ask('clock.correct', { ...it, punch: 'none' })).toMatchObject({ ok: false });
-    expect(await ask('clock.correct', { ...it, instead: { kind: 'in', at: NOW + 1 } })).toMatchObject({
+    expect(await ask('clock.correct', of('right', 'none', null, 'why'))).toMatchObject({ ok: false });
+    expect(
+      await ask('clock.correct', of('right', punches[0].id, { kind: 'in', at: NOW + 1 }, 'why')),
+    ).toMatchObject({
       ok: false,
-      problem: { code: 'future', path: 'input.instead.at' },
+      problem: { code: 'future', path: 'input.changes[0].instead.at' },
     });
   });
 });

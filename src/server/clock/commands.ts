@@ -10,7 +10,7 @@ import { listSites } from '@/data/site/site-store';
 import { type CommandEffect, command } from '../commands/command';
 import { refuseSettledPunches } from '../hours/settled';
 import { now, timestamp } from '../now';
-import { CORRECT_PUNCH, PUNCH, type PunchCorrection, type PunchDraft } from './schema';
+import { CORRECT_PUNCHES, PUNCH, type PunchCorrection, type PunchDraft } from './schema';
 
 /** How long ago a punch may be entered or corrected, in minutes: what is older was paid. */
 const OLDEST = 400 * DAY;
@@ -47,64 +47,90 @@ export const punchFor = command<'clock.punch', PunchDraft>({
     const settled = await refuseSettledPunches(db, person, [punch], 'input.at');
     if (settled) return settled;
     const exact = at === null ? timestamp().replace(/\.\d+Z$/, 'Z') : undefined;
-    return kept(punch, `Clocked ${whose.name} ${await inWords(db, site, kind, when)}`, exact);
+    return kept([punch], `Clocked ${whose.name} ${await inWords(db, site, kind, when)}`, exact);
   },
 });
 
-/** Corrects what somebody clocked: another punch stands for it, with who and why, and nothing is overwritten. */
-export const correctPunch = command<'clock.correct', PunchCorrection>({
+/**
+ * Corrects what somebody clocked, one time or several at once: another punch stands for each, with who and why, and nothing is
+ * overwritten. What nobody clocked is added.
+ */
+export const correctPunches = command<'clock.correct', PunchCorrection>({
   kind: 'clock.correct',
   permission: 'clock.write',
   capability: 'clock',
   scope: ({ site }) => ({ sites: [site] }),
-  input: CORRECT_PUNCH,
-  async prepare({ db, actor }, { id, site, punch: of, instead, reason }) {
-    const found = await findPunch(db, of);
-    if (!found || found.punch.site !== site)
-      return fail('unknown', 'nothing of the kind was clocked here', 'input.punch');
-    if (found.heir)
-      return fail(
-        'changed',
-        `${found.heir.recordedBy ?? 'somebody'} corrected this meanwhile`,
-        'input.punch',
-      );
-    if (found.punch.isRemoval) return fail('unknown', 'this was taken away', 'input.punch');
-    if ((await loadRows(db, 'punch', { id })).length > 0)
-      return fail('taken', 'this was corrected already', 'input.id');
-    const refused = instead && refuseTime(instead.at, 'input.instead.at');
-    if (refused) return refused;
-    const { person, work, kind, at } = found.punch;
-    const whose = await worksHere(db, person, null);
+  input: CORRECT_PUNCHES,
+  async prepare({ db, actor }, { site, person, changes, reason }) {
+    const isNew = changes.some(({ punch }) => punch === null);
+    const whose = await worksHere(db, person, isNew ? site : null);
     if (!whose.ok) return whose;
-    const punch: StoredPunch = {
-      ...{ id, person, site, work, replaces: of, isRemoval: instead === null, source: 'scheduler' },
-      ...{ kind: instead ? instead.kind : kind, at: instead ? instead.at : at },
-      ...{ recorded: now(), recordedBy: actor.name, note: reason },
-    };
-    const settled = await refuseSettledPunches(db, person, [punch], 'input.punch');
+    const made: StoredPunch[] = [];
+    const words: string[] = [];
+    for (const [i, { id, punch: of, instead }] of changes.entries()) {
+      const path = `input.changes[${i}]`;
+      const before = of === null ? null : await correctable(db, of, { site, person, path });
+      if (before && !before.ok) return before;
+      if (!before && !instead) return fail('input', 'there is nothing to take away', `${path}.instead`);
+      if ((await loadRows(db, 'punch', { id })).length > 0)
+        return fail('taken', 'this was corrected already', `${path}.id`);
+      const refused = instead && refuseTime(instead.at, `${path}.instead.at`);
+      if (refused) return refused;
+      const was = before?.punch ?? null;
+      const { kind, at } = instead ?? was!;
+      made.push({
+        ...{ id, person, site, kind, at, work: was?.work ?? null, replaces: of, isRemoval: instead === null },
+        ...{ source: 'scheduler', recorded: now(), recordedBy: actor.name, note: reason },
+      });
+      const old = was && (await inWords(db, site, was.kind, was.at));
+      const is = instead && (await inWords(db, site, instead.kind, instead.at));
+      words.push(old && is ? `${old} is ${is}` : old ? `took away ${old}` : `added ${is}`);
+    }
+    const settled = await refuseSettledPunches(db, person, made, 'input.changes');
     if (settled) return settled;
-    const was = await inWords(db, site, kind, at);
-    const title = instead
-      ? `Corrected ${whose.name}: ${was} is ${await inWords(db, site, instead.kind, instead.at)}`
-      : `Took away ${whose.name}: ${was}`;
-    return kept(punch, title);
+    return kept(made, `Corrected ${whose.name}: ${words.join(', ')}`);
   },
 });
 
-function kept(punch: StoredPunch, title: string, exact?: string): Result<{ work: CommandEffect }> {
+/** A punch that somebody may put something else for; else why not. */
+async function correctable(
+  db: Database,
+  id: string,
+  { site, person, path }: { readonly site: string; readonly person: string; readonly path: string },
+): Promise<Result<{ punch: StoredPunch }>> {
+  const found = await findPunch(db, id);
+  if (!found || found.punch.site !== site || found.punch.person !== person)
+    return fail('unknown', 'nothing of the kind was clocked here', `${path}.punch`);
+  if (found.heir)
+    return fail(
+      'changed',
+      `${found.heir.recordedBy ?? 'somebody'} corrected this meanwhile`,
+      `${path}.punch`,
+    );
+  if (found.punch.isRemoval) return fail('unknown', 'this was taken away', `${path}.punch`);
+  return { ok: true, punch: found.punch };
+}
+
+/** Keeps punches of one person at one site. `exact`: to the second, of one that is made now. */
+export function kept(
+  punches: readonly StoredPunch[],
+  title: string,
+  exact?: string,
+): Result<{ work: CommandEffect }> {
+  const [{ site, person, id }] = punches;
   return {
     ok: true,
     work: {
       title,
-      rows: [{ table: 'punch', before: null, after: punchToRow(punch, exact) }],
+      rows: punches.map((punch) => ({ table: 'punch', before: null, after: punchToRow(punch, exact) })),
       subjects: [
-        { kind: 'site', id: punch.site },
-        { kind: 'person', id: punch.person },
+        { kind: 'site', id: site },
+        { kind: 'person', id: person },
       ],
       sites: [],
       weeks: [],
       isFinal: true,
-      answer: punch.id,
+      answer: id,
     },
   };
 }
@@ -122,7 +148,7 @@ async function worksHere(
 }
 
 /** Null where something can be clocked at a minute. */
-function refuseTime(at: number, path: string) {
+export function refuseTime(at: number, path: string) {
   const present = Math.floor(now() / 60_000);
   if (at > present) return fail('future', 'this time is still to come', path);
   return at < present - OLDEST ? fail('past', 'this is longer than 400 days ago', path) : null;
@@ -137,7 +163,12 @@ const WORDS: Record<PunchKind, string> = {
 };
 
 /** `in at 8:56`. */
-async function inWords(db: Database, site: string, kind: PunchKind | null, at: number): Promise<string> {
+export async function inWords(
+  db: Database,
+  site: string,
+  kind: PunchKind | null,
+  at: number,
+): Promise<string> {
   const { timeZone, hourFormat } = (await listSites(db)).find(({ id }) => id === site)!;
   const day = Math.floor(at / DAY);
   const time = formatTime(zoneClock(timeZone, day, day).wall(at), hourFormat);

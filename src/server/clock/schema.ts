@@ -17,16 +17,22 @@ export interface PunchDraft {
   readonly note: string;
 }
 
-/** A punch that is to stand for another one, or take it away. */
+/** What is to stand for some punches of a person at a site. */
 export interface PunchCorrection {
-  readonly id: string;
   readonly site: string;
-  /** The one that is corrected. */
-  readonly punch: string;
-  /** null: it is taken away. */
-  readonly instead: { readonly kind: PunchKind; readonly at: number } | null;
+  readonly person: string;
+  readonly changes: readonly {
+    /** Of the punch that is made of it. */
+    readonly id: string;
+    /** The one that is corrected; null: nobody clocked it. */
+    readonly punch: string | null;
+    /** null: it is taken away. */
+    readonly instead: { readonly kind: PunchKind; readonly at: number } | null;
+  }[];
   readonly reason: string;
 }
+
+type Change = PunchCorrection['changes'][number];
 
 const KIND = Joi.valid('in', 'out', 'break-begins', 'break-ends', 'change').required();
 const MINUTE = Joi.number().integer().min(0).max(100_000_000);
@@ -41,12 +47,62 @@ export const PUNCH = Joi.object<PunchDraft>({
   note: NOTE.allow('').required(),
 }).required();
 
-export const CORRECT_PUNCH = Joi.object<PunchCorrection>({
-  id: REQUEST_ID.required(),
+export const CORRECT_PUNCHES = Joi.object<PunchCorrection>({
   site: ID.required(),
-  punch: ID.required(),
-  instead: Joi.object({ kind: KIND, at: MINUTE.required() }).allow(null).required(),
+  person: ID.required(),
+  changes: Joi.array()
+    .items(
+      Joi.object({
+        id: REQUEST_ID.required(),
+        punch: ID.allow(null).required(),
+        instead: Joi.object({ kind: KIND, at: MINUTE.required() }).allow(null).required(),
+      }),
+    )
+    .min(1)
+    .max(40)
+    .unique('id')
+    .unique((a: Change, b: Change) => a.punch !== null && a.punch === b.punch)
+    .required(),
   reason: NOTE.min(1).required(),
+}).required();
+
+/** What somebody wants to have put right at the clock. */
+export interface PunchAsk {
+  readonly id: string;
+  /** The punch it is about; null: it is missing. */
+  readonly punch: string | null;
+  /** What it is to be; null: it is to be taken away. */
+  readonly kind: PunchKind | null;
+  readonly at: number;
+  readonly reason: string;
+}
+
+export const ASK_PUNCH = Joi.object<PunchAsk>({
+  id: REQUEST_ID.required(),
+  punch: ID.allow(null).required(),
+  kind: Joi.valid('in', 'out', 'break-begins', 'break-ends', 'change', null).required(),
+  at: MINUTE.required(),
+  reason: NOTE.min(1).required(),
+}).required();
+
+export const WITHDRAW_PUNCH = Joi.object<{ id: string }>({ id: ID.required() }).required();
+
+/** What is said to a question about the clock. */
+export interface PunchAnswer {
+  readonly id: string;
+  readonly site: string;
+  /** The id of what is clocked, where it is agreed to. */
+  readonly punch: string;
+  readonly isAgreed: boolean;
+  readonly answer: string;
+}
+
+export const ANSWER_PUNCH = Joi.object<PunchAnswer>({
+  id: ID.required(),
+  site: ID.required(),
+  punch: REQUEST_ID.required(),
+  isAgreed: Joi.boolean().required(),
+  answer: NOTE.allow('').required(),
 }).required();
 
 /** Rules of the clock of a site from a date on; null: those of that date are taken away again. */

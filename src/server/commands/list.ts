@@ -13,7 +13,8 @@ import { sendAgain, wishToBeTold } from '../outbox/commands';
 import { saveNeeds } from '../needs/commands';
 import { addPeople, changePeople, saveAvailability, saveFields, savePerson } from '../people/commands';
 import { importPeople } from '../people/import/command';
-import { correctPunch, punchFor } from '../clock/commands';
+import { correctPunches, punchFor } from '../clock/commands';
+import { answerPunchAsk, askPunch, withdrawPunchAsk } from '../clock/requests';
 import { saveClockRules } from '../clock/rules';
 import { makePayroll } from '../hours/payroll';
 import { saveHoursRules } from '../hours/rules';
@@ -132,8 +133,11 @@ const ALL = [
   keepAlternative,
   removeAlternative,
   punchFor,
-  correctPunch,
+  correctPunches,
   saveClockRules,
+  askPunch,
+  withdrawPunchAsk,
+  answerPunchAsk,
   saveHoursRules,
   typeOwnHours,
   typeHours,

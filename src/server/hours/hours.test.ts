@@ -133,7 +133,8 @@ describe('what is approved or locked', () => {
     return standingPunches(punches).find(({ kind }) => kind === 'out')!;
   };
   const correct = (punch: string, at: number) => ({
-    ...{ id: `c${at}`, site: 'bistro', punch, instead: { kind: 'out', at }, reason: 'left later' },
+    ...{ site: 'bistro', person: 'noor', reason: 'left later' },
+    changes: [{ id: `c${at}`, punch, instead: { kind: 'out', at } }],
   });
 
   test('cannot be changed by a correction, which is told; open hours can, and say so', async () => {

@@ -68,7 +68,9 @@ export async function refuseSettledPunches(
     const figures = async (more: readonly StoredPunch[]) => {
       const ground = (await loadSheetGround(db, site, [person], { first, days }, more))!;
       const source = ground.sources.get(person);
-      return source && figuresOf(sheetOf(source, { first, days }));
+      if (!source) return null;
+      const sheet = sheetOf(source, { first, days });
+      return [figuresOf(sheet), sheet.days.map(({ toLookAt }) => toLookAt)];
     };
     if (!same(await figures([]), await figures(punches))) return refused;
   }
