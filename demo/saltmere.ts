@@ -1,3 +1,4 @@
+import { DEFAULT_HOURS_RULES, type HoursRules } from '../src/core/timesheet/hours-rules';
 import { judge } from '../src/core/consequences/judge';
 import type { Shift } from '../src/core/plan/types';
 import { type Day, civilOf, formatDate } from '../src/core/time/day';
@@ -20,6 +21,17 @@ import { spoil, untroubled } from './spoil';
 const PUBLISHED_DAYS = 4;
 /** The sites at which people clock in. */
 const CLOCKING = ['bistro', 'chandlery'];
+
+/** How hours become pay everywhere: by weeks, due on Wednesdays. */
+const HOURS: HoursRules = {
+  ...DEFAULT_HOURS_RULES,
+  periods: [{ since: null, kind: 'weekly' }],
+  kinds: [
+    { id: 'on-call', name: 'On call', multiplier: 0.4, isRetired: false },
+    { id: 'training', name: 'Training', multiplier: 1, isRetired: false },
+  ],
+  codes: { regular: '100', 'overtime:1.5': '115', 'own:on-call': '140', 'own:training': '150' },
+};
 
 /**
  * Makes the demo in an empty data file: Saltmere Quay around the week that begins on `monday`. Last week is
@@ -120,6 +132,9 @@ async function insertSite(db: Database, site: DemoSite, position: number, monday
       rules: JSON.stringify(rules),
       position,
       version: 0,
+      // Where nobody clocks people type their hours.
+      ...(CLOCKING.includes(site.id) ? {} : { capabilities_off: JSON.stringify(['clock']) }),
+      hours_rules: JSON.stringify(HOURS),
     })
     .execute();
   await db

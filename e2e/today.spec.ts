@@ -37,8 +37,8 @@ test('who is missing is clocked in, and it is put right with a reason while some
 
   await row(page, 'Wanja Ekström').click();
   await expect(wanja(page)).toContainText('late, 3 h');
-  await wanja(page).getByRole('button', { name: 'Change' }).click();
-  const time = wanja(page).getByLabel('When it was').first();
+  await wanja(page).getByRole('button', { name: 'Change times' }).click();
+  const time = wanja(page).getByLabel('When it was, 1');
   await time.fill('7:04');
   await time.press('Tab');
   await expect(wanja(page).getByRole('button', { name: 'Correct' })).toBeDisabled();
@@ -67,13 +67,15 @@ test('what was forgotten is entered, and a time to come is refused with what is 
   await goReady(page, `${server.url}/today/bistro`);
   await row(page, 'Noor Haddad').click();
   const panel = page.getByRole('complementary', { name: 'Noor Haddad' });
-  const time = panel.getByLabel('When it was');
+  await panel.getByRole('button', { name: 'Enter times' }).click();
+  await panel.getByLabel('Why').fill('forgot');
+  const time = panel.getByLabel('When it was, 1');
   await time.fill('11');
   await time.press('Tab');
-  await panel.getByRole('button', { name: 'Enter' }).click();
+  await panel.getByRole('button', { name: 'Correct' }).click();
   await expect(panel.getByRole('alert')).toHaveText('This time is still to come.');
   await time.fill('9:55');
   await time.press('Tab');
-  await panel.getByRole('button', { name: 'Enter' }).click();
+  await panel.getByRole('button', { name: 'Correct' }).click();
   await expect(row(page, 'Noor Haddad')).toContainText('in since 9:55');
 });

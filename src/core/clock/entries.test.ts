@@ -196,7 +196,7 @@ describe('what is clocked as nobody would', () => {
       punch('break-begins', MONDAY, '12'),
       punch('out', MONDAY, '17'),
     ]);
-    expect([entry.worked, said(entry)]).toEqual([480, ['break not ended']]);
+    expect([entry.worked, said(entry)]).toEqual([480, ['no break end']]);
   });
 
   test('the night of the clock change counts the minutes that passed, on the date it begins', () => {

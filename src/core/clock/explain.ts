@@ -50,7 +50,7 @@ const WORDS: Record<ClockException['code'], string> = {
   absent: 'absent',
   'missing-in': 'no in',
   'missing-out': 'no out',
-  'open-break': 'break not ended',
+  'open-break': 'no break end',
   overtime: 'overtime',
   'not-planned': 'not planned',
   repeated: 'clocked twice',

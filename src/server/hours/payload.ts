@@ -54,6 +54,10 @@ export interface HoursPage {
   /** All hours by kind of pay; `cost` in major units, null: who looks does not see pay. */
   readonly totals: readonly HoursTotal[];
   readonly exports: readonly HoursExport[];
+  /** What a payroll file has a column for unless something else is chosen. */
+  readonly columns: readonly string[];
+  /** Fields that the business made up. */
+  readonly fields: readonly { readonly id: string; readonly name: string }[];
   readonly canApprove: boolean;
   readonly canLock: boolean;
   readonly canClock: boolean;

@@ -87,6 +87,8 @@ export async function hoursAt(
       deadline: period.first + period.days - 1 + rules.deadlineDays,
       totals: totalViews([...totals.values()], names, isPayShown ? decimals : null),
       exports: await exportsOf(db, site, period),
+      columns: rules.columns,
+      fields: (await loadRows(db, 'custom_field', {})).map((field) => ({ id: field.id, name: field.name })),
       canApprove: isManager || checkAccess(actor, 'hours.approve', site) === null,
       canLock: checkAccess(actor, 'hours.lock', site) === null,
       canClock: checkAccess(actor, 'clock.write', site) === null,

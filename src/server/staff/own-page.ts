@@ -92,6 +92,7 @@ async function pageOf(db: Database, actor: Actor, whose: Whose): Promise<Result<
   const next = shifts.find(({ shift }) => shift.date * DAY + shift.to > today * DAY + minute);
   const nextTeam = next && checkAccess(actor, 'team.read', next.site) === null;
   const team = nextTeam ? await teamOn(db, asPerson(actor, person), next.site, next.shift.date) : null;
+  const off = await offAt(db, home.id);
   return {
     ok: true,
     page: {
@@ -109,7 +110,8 @@ async function pageOf(db: Database, actor: Actor, whose: Whose): Promise<Result<
       ),
       credited: await creditedBy(db, person, home, first),
       leave: await leaveOf(db, person, first, first + days),
-      decidedLeave: (await offAt(db, home.id)).has('leave') ? null : await decidedLeave(db, person),
+      decidedLeave: off.has('leave') ? null : await decidedLeave(db, person),
+      keepsHours: !off.has('hours'),
       asksAt: await asksAt(db, whose.sites),
       asked: await countAsking(db, person),
       details: await detailsOf(db, actor, person, row),

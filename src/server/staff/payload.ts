@@ -159,6 +159,8 @@ export interface OwnPage {
   readonly leave: readonly OwnLeave[];
   /** How many requests of one's own were decided and not looked at; null: leave is not asked for here. */
   readonly decidedLeave: number | null;
+  /** Whether hours are kept where they are at home. */
+  readonly keepsHours: boolean;
   /** Sites where shifts can be swapped, handed over, given up and taken, and how many requests wait for one there. */
   readonly asksAt: readonly string[];
   readonly asked: number;

@@ -2,7 +2,7 @@
 export const SECTIONS = [
   { id: 'overview', name: 'Overview' },
   { id: 'site', name: 'Site' },
-  { id: 'hours', name: 'Opening hours' },
+  { id: 'hours', name: 'Opening hours', of: 'site' },
   { id: 'holidays', name: 'Holidays' },
   { id: 'leave', name: 'Leave' },
   { id: 'leave-limits', name: 'Leave limits', of: 'leave' },
@@ -12,6 +12,7 @@ export const SECTIONS = [
   { id: 'rules', name: 'Rules' },
   { id: 'goals', name: 'Goals' },
   { id: 'clock', name: 'Clock' },
+  { id: 'payroll', name: 'Payroll', of: 'hours' },
   { id: 'templates', name: 'Templates' },
   { id: 'patterns', name: 'Patterns' },
   { id: 'plan-file', name: 'Plan files' },

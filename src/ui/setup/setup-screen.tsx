@@ -19,6 +19,7 @@ import { RequestsSection } from './requests-section';
 import { HoursSection } from './hours-section';
 import { NeedsSection } from './needs-section';
 import { Overview } from './overview';
+import { PERIOD_NAMES, PayrollSection } from './payroll-section';
 import { PlanFileSection } from './plan-file-section';
 import { RolesSection } from './roles-section';
 import { RulesSection } from './rules-section';
@@ -71,6 +72,7 @@ export function SetupScreen({ header, setup, recurring, section }: Props) {
       {section === 'rules' && <RulesSection setup={setup} />}
       {section === 'goals' && <GoalsSection setup={setup} />}
       {section === 'clock' && <ClockSection setup={setup} />}
+      {section === 'payroll' && <PayrollSection setup={setup} />}
       {section === 'templates' && <TemplatesSection recurring={recurring} />}
       {section === 'patterns' && <PatternsSection recurring={recurring} />}
       {section === 'plan-file' && <PlanFileSection setup={setup} />}
@@ -97,6 +99,7 @@ function noteOf(
     requestRules,
     proposing,
     clockRules,
+    hoursRules,
     today,
   }: SetupPayload,
   { templates, patterns }: RecurringPayload,
@@ -135,6 +138,8 @@ function noteOf(
       return GOALS.find(({ key }) => key === proposing.goals[0])?.name ?? 'only what is missing';
     case 'clock':
       return setOf(rulesOn(clockRules, today))?.name.toLowerCase() ?? 'own rules';
+    case 'payroll':
+      return PERIOD_NAMES[hoursRules.periods.at(-1)!.kind];
     case 'requests':
       return requestRules.kinds.length === 0 ? 'none' : counted(requestRules.kinds.length, 'kind');
     case 'roles': {

@@ -16,11 +16,9 @@ import { useServiceWorker } from './use-service-worker';
 
 const Team = dynamic(() => import('./team').then((part) => part.Team), { ssr: false });
 const Open = dynamic(() => import('./open-shifts').then((part) => part.OpenShifts), { ssr: false });
+const Hours = dynamic(() => import('./own-hours').then((part) => part.OwnHours), { ssr: false });
 const Leave = dynamic(() => import('./leave/own-leave').then((part) => part.OwnLeaveList), { ssr: false });
 const You = dynamic(() => import('./you').then((part) => part.You), { ssr: false });
-
-/** The pages where nobody asks for leave. */
-const WITHOUT_LEAVE = STAFF_PARTS.filter((part) => part !== 'leave');
 
 /** One's own pages: shifts, the team, open shifts, news, and what is on record. For a phone first. */
 export function OwnScreen({ header, page }: { readonly header: ShellFrame; readonly page: OwnPage }) {
@@ -61,7 +59,10 @@ export function OwnScreen({ header, page }: { readonly header: ShellFrame; reado
         <Kept at={fresh?.at ?? page.at} isLost={isLost} waits={waiting.length} onRetry={again} />
         <FootBar
           part={part}
-          parts={shown.decidedLeave === null ? WITHOUT_LEAVE : STAFF_PARTS}
+          parts={STAFF_PARTS.filter(
+            (one) =>
+              !(one === 'leave' && shown.decidedLeave === null) && !(one === 'hours' && !shown.keepsHours),
+          )}
           hrefOf={addressOf}
           onGo={go}
           counts={{
@@ -89,6 +90,7 @@ export function StaffPage({ part }: { readonly part: StaffPart }) {
         {part === 'team' && <Team at={more.get('on')} />}
         {part === 'open' && <Open />}
         {part === 'leave' && <Leave />}
+        {part === 'hours' && <Hours />}
         {part === 'news' && <OwnNewsList />}
         {part === 'you' && <You />}
       </div>

@@ -9,6 +9,7 @@ const NAMES: Readonly<Record<StaffPart, string>> = {
   team: 'Team',
   open: 'Ask',
   leave: 'Leave',
+  hours: 'Hours',
   news: 'News',
   you: 'You',
 };

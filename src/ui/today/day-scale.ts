@@ -25,12 +25,22 @@ export function dayScale(
     ...of.punches.map(({ at }) => at).filter((at) => at >= midnight),
   ]);
   const inDay = edges.length > 0 ? edges : [midnight + 480, midnight + 1080];
+  return hourScale(
+    Math.max(midnight, Math.min(...inDay, now)),
+    Math.max(...inDay, Math.min(now, midnight + 1440)),
+    width,
+    clock,
+  );
+}
+
+/** A scale over a stretch of elapsed minutes, widened to whole hours of the site's clock and to the least that is drawn. */
+export function hourScale(first: number, last: number, width: number, clock: ZoneClock): DayScale {
   const toHour = (minute: number, round: (x: number) => number) => {
     const wall = clock.wall(minute);
     return minute + round(wall / 60) * 60 - wall;
   };
-  const from = toHour(Math.max(midnight, Math.min(...inDay, now)), Math.floor);
-  const to = Math.max(from + SHORTEST, toHour(Math.max(...inDay, Math.min(now, midnight + 1440)), Math.ceil));
+  const from = toHour(first, Math.floor);
+  const to = Math.max(from + SHORTEST, toHour(last, Math.ceil));
   const per = width / (to - from);
   const step = [60, 120, 180, 240].find((minutes) => minutes * per >= ROOM) ?? 360;
   const ticks: number[] = [];

@@ -6,6 +6,7 @@ import { reallyOn, skylineOfDay } from '@/core/today/presence';
 import type { ZoneClock } from '@/core/time/zone';
 import type { TodayPage } from '@/server/today/payload';
 import { HEAD_WIDTH } from '../canvas/row';
+import { scrollerOf } from '../canvas/scroller';
 import { SkylineDay, SkylineTextures } from '../canvas/skyline';
 import { type DayScale, dayScale } from './day-scale';
 import type { ShownPerson } from './people-of';
@@ -94,13 +95,6 @@ export function TodayCanvas({ page, people, all, clock, now, width, chosen, onCh
       />
     </div>
   );
-}
-
-/** What scrolls an element: on narrow pages all of the work does. */
-function scrollerOf(element: HTMLElement | null): HTMLElement | null {
-  let parent = element?.parentElement ?? null;
-  while (parent && getComputedStyle(parent).overflowY !== 'auto') parent = parent.parentElement;
-  return parent;
 }
 
 function Row({

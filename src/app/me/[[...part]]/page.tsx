@@ -10,7 +10,7 @@ export const dynamic = 'force-dynamic';
 export const metadata: Metadata = { title: 'My shifts', manifest: '/manifest.webmanifest' };
 
 /** The parts of the page are told apart in the browser, so that all are there without a connection. */
-const params = Joi.object({ part: Joi.valid('team', 'open', 'leave', 'news', 'you') }).required();
+const params = Joi.object({ part: Joi.valid('team', 'open', 'leave', 'hours', 'news', 'you') }).required();
 
 export default page({ permission: 'self', params }, async ({ db, actor }) => {
   const found = await ownPage(db, actor);

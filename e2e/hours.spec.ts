@@ -1,0 +1,123 @@
+import { readFileSync } from 'node:fs';
+import { type Page, expect, test } from '@playwright/test';
+import { seriousFaults } from './axe';
+import { goReady } from './ready';
+import { DemoServer } from './server';
+
+// Hours worked become hours paid: put right, submitted on a phone, approved, locked, and handed to payroll.
+
+const server = new DemoServer();
+test.beforeAll(() => server.begin());
+test.afterAll(() => server.end());
+
+const LAST = '2026-11-16';
+const panel = (page: Page, name: string) => page.getByRole('complementary', { name });
+const row = (page: Page, name: string) => page.getByRole('row', { name: new RegExp(name) });
+
+test('a forgotten time is asked for on a phone, agreed to, and the period submitted, approved, locked and exported', async ({
+  page,
+  browser,
+}) => {
+  const context = await browser.newContext({ viewport: { width: 390, height: 844 } });
+  await server.signIn(context, 'demo-noor');
+  const phone = await context.newPage();
+  await goReady(phone, `${server.url}/me/hours`);
+  await phone.getByRole('button', { name: 'The period before' }).click();
+  await expect(phone.getByRole('heading', { name: '16–22 November' })).toBeVisible();
+  await phone.getByText('no break end').click();
+  await phone.getByRole('button', { name: 'Ask to put right' }).click();
+  const time = phone.getByLabel('When it was');
+  await time.fill('20:20');
+  await time.press('Tab');
+  await phone.getByLabel('Why').fill('pressed nothing after it');
+  expect(await seriousFaults(phone)).toEqual([]);
+  await phone.getByRole('button', { name: 'Ask', exact: true }).click();
+  await expect(phone.getByText('Break ends 20:20 on Mon 16: waiting')).toBeVisible();
+
+  await server.signIn(page.context(), 'demo-ilse');
+  await goReady(page, `${server.url}/hours/bistro?on=${LAST}`);
+  await expect(row(page, 'Noor Haddad')).toContainText('1 asked');
+  expect(await seriousFaults(page)).toEqual([]);
+  await row(page, 'Noor Haddad').getByRole('button').click();
+  const noor = panel(page, 'Noor Haddad');
+  await noor.getByRole('button', { name: 'Agree' }).click();
+  await expect(row(page, 'Noor Haddad')).not.toContainText('to look at');
+  await expect(noor).toContainText('Break 19:50–20:20, 30 min');
+  await expect(noor).toContainText('set by');
+  expect(await seriousFaults(page)).toEqual([]);
+
+  await phone.reload();
+  await phone.getByRole('button', { name: 'The period before' }).click();
+  await phone.getByRole('button', { name: 'Submit …' }).click();
+  await phone.getByRole('button', { name: 'Submit', exact: true }).click();
+  await expect(phone.getByText('Submitted, and not approved yet.')).toBeVisible();
+  await expect(row(page, 'Noor Haddad')).toContainText('submitted');
+
+  await page.getByRole('button', { name: /^Approve 14 without exceptions/ }).click();
+  await expect(row(page, 'Noor Haddad')).toContainText('approved');
+  await expect(page.getByRole('button', { name: 'Hand to payroll' })).toHaveCount(0);
+
+  const office = await server.otherPage(browser, 'demo-payroll');
+  await goReady(office, `${server.url}/hours/bistro?on=${LAST}`);
+  await office.getByRole('button', { name: 'Lock 14 approved' }).click();
+  await expect(row(office, 'Noor Haddad')).toContainText('locked');
+  await office.getByRole('button', { name: 'Hand to payroll' }).click();
+  const dialog = office.getByRole('dialog');
+  await dialog.getByRole('checkbox', { name: 'Amount' }).check();
+  await dialog.getByRole('button', { name: 'Make the file' }).click();
+  const [download] = await Promise.all([
+    office.waitForEvent('download'),
+    dialog.getByRole('link', { name: 'CSV' }).click(),
+  ]);
+  const lines = readFileSync(await download.path(), 'utf8').replace('\uFEFF', '').trim().split('\r\n');
+  expect(lines[0]).toBe('Number,Name,From,To,Code,Kind of pay,Hours,Amount');
+  const its = lines.filter((line) => line.includes('Noor Haddad'));
+  expect(its).toHaveLength(1);
+  expect(its[0]).toMatch(/,Noor Haddad,2026-11-16,2026-11-22,100,Regular,21\.\d\d,\d+\.\d\d$/);
+  await office.keyboard.press('Escape');
+  await expect(panel(office, 'The period')).toContainText('14 people, a line a person');
+  // A second file says so.
+  await office.getByRole('button', { name: 'Hand to payroll' }).click();
+  await expect(office.getByRole('dialog').getByRole('status')).toContainText('in a file before');
+  await office.keyboard.press('Escape');
+
+  // What is locked is put right later.
+  await row(page, 'Noor Haddad').getByRole('button').click();
+  await expect(panel(page, 'Noor Haddad')).toContainText('locked');
+  await panel(page, 'Noor Haddad').getByRole('button', { name: 'Put right in a later period' }).first().click();
+  await panel(page, 'Noor Haddad').getByLabel('How long').fill('0:30');
+  await panel(page, 'Noor Haddad').getByLabel('Why').fill('stayed to close');
+  await panel(page, 'Noor Haddad').getByRole('button', { name: 'Put right', exact: true }).click();
+  await page.getByRole('link', { name: 'The next period' }).click();
+  await expect(page.getByRole('heading', { name: '23–29 November' })).toBeVisible();
+  await row(page, 'Noor Haddad').getByRole('button').click();
+  await expect(panel(page, 'Noor Haddad')).toContainText('About Mon 16 30 min: stayed to close');
+  await context.close();
+  await office.context().close();
+});
+
+test('where nobody clocks hours are typed, several rows a day, and what cannot be read stays with what is wrong', async ({
+  browser,
+}) => {
+  const phone = await server.otherPage(browser);
+  await phone.setViewportSize({ width: 1280, height: 800 });
+  await goReady(phone, `${server.url}/hours/dockside?on=${LAST}`);
+  const first = phone.getByRole('row').nth(1);
+  const name = (await first.getByRole('button').innerText()).trim();
+  await first.getByRole('button').click();
+  const its = panel(phone, name);
+  await its.getByRole('button', { name: /^All \d+ days/ }).click();
+  await its.getByRole('button', { name: 'Type hours' }).first().click();
+  const hours = its.getByLabel('Hours, 1');
+  await hours.fill('9-17:3x');
+  await expect(its.getByText('Type times such as')).toBeVisible();
+  await expect(its.getByRole('button', { name: 'Save' })).toBeDisabled();
+  await hours.fill('9-17:30');
+  await its.getByRole('button', { name: 'Add a row' }).click();
+  await its.getByLabel('Hours, 2').fill('2');
+  await its.getByLabel('Kind of pay, 2').selectOption({ label: 'On call' });
+  await its.getByRole('button', { name: 'Save' }).click();
+  await expect(its).toContainText('Typed 9:00–17:30');
+  await expect(its).toContainText('On call');
+  await phone.context().close();
+});
