@@ -69,7 +69,10 @@ test('a forgotten time is asked for on a phone, agreed to, and the period submit
     office.waitForEvent('download'),
     dialog.getByRole('link', { name: 'CSV' }).click(),
   ]);
-  const lines = readFileSync(await download.path(), 'utf8').replace('\uFEFF', '').trim().split('\r\n');
+  const lines = readFileSync(await download.path(), 'utf8')
+    .replace('\uFEFF', '')
+    .trim()
+    .split('\r\n');
   expect(lines[0]).toBe('Number,Name,From,To,Code,Kind of pay,Hours,Amount');
   const its = lines.filter((line) => line.includes('Noor Haddad'));
   expect(its).toHaveLength(1);
@@ -84,14 +87,17 @@ test('a forgotten time is asked for on a phone, agreed to, and the period submit
   // What is locked is put right later.
   await row(page, 'Noor Haddad').getByRole('button').click();
   await expect(panel(page, 'Noor Haddad')).toContainText('locked');
-  await panel(page, 'Noor Haddad').getByRole('button', { name: 'Put right in a later period' }).first().click();
+  await panel(page, 'Noor Haddad')
+    .getByRole('button', { name: 'Put right in a later period' })
+    .first()
+    .click();
   await panel(page, 'Noor Haddad').getByLabel('How long').fill('0:30');
   await panel(page, 'Noor Haddad').getByLabel('Why').fill('stayed to close');
   await panel(page, 'Noor Haddad').getByRole('button', { name: 'Put right', exact: true }).click();
   await page.getByRole('link', { name: 'The next period' }).click();
   await expect(page.getByRole('heading', { name: '23–29 November' })).toBeVisible();
   await row(page, 'Noor Haddad').getByRole('button').click();
-  await expect(panel(page, 'Noor Haddad')).toContainText('About Mon 16 30 min: stayed to close');
+  await expect(panel(page, 'Noor Haddad')).toContainText('About Mon 16 ½ h: stayed to close');
   await context.close();
   await office.context().close();
 });

@@ -17,7 +17,7 @@ import type {
   LeaveTypeTable,
   PersonContractTable,
 } from './leave/tables';
-import type { PunchTable } from './clock/tables';
+import type { ClockDeviceTable, PersonPinTable, PunchTable } from './clock/tables';
 import type {
   PayrollExportTable,
   PunchRequestTable,
@@ -156,6 +156,8 @@ export interface Schema {
   shift_request_event: ShiftRequestEventTable;
   alternative: AlternativeTable;
   punch: PunchTable;
+  clock_device: ClockDeviceTable;
+  person_pin: PersonPinTable;
   typed_hours: TypedHoursTable;
   timesheet_step: TimesheetStepTable;
   payroll_export: PayrollExportTable;

@@ -1,5 +1,5 @@
 import type { Counting, Part } from './counted';
-import type { Entry } from './entries';
+import { type Entry, standingOf } from './entries';
 import type { PlannedSpan } from './planned-span';
 import { type TimeModel, hasTimes } from './time-model';
 
@@ -19,7 +19,8 @@ export type ExceptionCode =
   | 'open-break'
   | 'overtime'
   | 'not-planned'
-  | 'repeated';
+  | 'repeated'
+  | 'wrong-pin';
 
 /** What is to be looked at in a day of one person, in the order of its time. */
 export function exceptionsOf(
@@ -35,6 +36,7 @@ export function exceptionsOf(
     if (!parts.some((part) => part.planned === span) && how.now > span.end + how.rules.openAfterEnd)
       add('absent', span.start, span.end - span.start);
   for (const { at } of repeated) add('repeated', at);
+  for (const { at, isUnverified } of standingOf({ parts, repeated })) if (isUnverified) add('wrong-pin', at);
   return found.sort((a, b) => (a.at ?? 0) - (b.at ?? 0));
 }
 

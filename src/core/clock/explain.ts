@@ -54,6 +54,7 @@ const WORDS: Record<ClockException['code'], string> = {
   overtime: 'overtime',
   'not-planned': 'not planned',
   repeated: 'clocked twice',
+  'wrong-pin': 'wrong PIN',
 };
 
 /** `late, 12 min`, `no out`. */

@@ -31,6 +31,8 @@ export interface Punch {
   readonly isRemoval: boolean;
   /** When it was recorded, in milliseconds since 1970-01-01T00:00 UTC: of two corrections of one the later stands. */
   readonly recorded: number;
+  /** Made at a device without a connection, with a PIN that turned out wrong; left out: it was right, or none was asked for. */
+  readonly isUnverified?: boolean;
 }
 
 /** A punch that stands, with whether it was set by hand: by a correction, or by a scheduler to begin with. */

@@ -13,6 +13,10 @@ const PERSONAL: Partial<Record<TableName, readonly string[]>> = {
   // What was said with a step: whose it is stands with the request.
   shift_request_event: ['words'],
   leave_entry: ['note'],
+  punch: ['note'],
+  typed_hours: ['note'],
+  timesheet_step: ['content'],
+  punch_request: ['reason', 'answer'],
   leave_exception: ['note'],
   // What somebody said of their leave, and what was answered: whose it is stands with the request.
   leave_event: ['reason'],

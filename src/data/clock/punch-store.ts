@@ -10,6 +10,8 @@ export interface StoredPunch extends Punch {
   readonly note: string | null;
   /** The name of who recorded it, where it was not the person. */
   readonly recordedBy: string | null;
+  /** The device at the door it was made at; left out or null: at none. */
+  readonly device?: string | null;
 }
 
 /** All punches of some people at whatever site, from one elapsed minute to before another, in no order; corrections are among them. */
@@ -61,6 +63,8 @@ function punchFromRow(row: RowOf<'punch'>): StoredPunch {
     recorded: Date.parse(row.recorded_at),
     note: row.note,
     recordedBy: row.recorded_by,
+    ...(row.is_unverified ? { isUnverified: true } : {}),
+    device: row.device_id,
   };
 }
 
@@ -71,6 +75,7 @@ export function punchToRow(punch: StoredPunch, at = instantOf(punch.at)): NewRow
     ...{ source: punch.source, work: punch.work && JSON.stringify(punch.work), replaces: punch.replaces },
     ...{ is_removal: punch.isRemoval ? 1 : 0, recorded_at: new Date(punch.recorded).toISOString() },
     ...{ recorded_by: punch.recordedBy, note: punch.note },
+    ...{ is_unverified: punch.isUnverified ? 1 : 0, device_id: punch.device ?? null },
   };
 }
 

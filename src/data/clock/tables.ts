@@ -1,3 +1,4 @@
+import type { Generated } from 'kysely';
 import type { Flag } from '../accounts/tables';
 
 /** What somebody clocked. `work`: the core's, as JSON; `at`, `recorded_at`: UTC. */
@@ -14,4 +15,39 @@ export interface PunchTable {
   recorded_at: string;
   recorded_by: string | null;
   note: string | null;
+  /** Made with a PIN that was wrong when it could be looked at. */
+  is_unverified: Flag;
+  device_id: string | null;
+}
+
+/** A device at the door; `people_groups`: as JSON. What lets it in is kept as hashes. */
+export interface ClockDeviceTable {
+  id: string;
+  name: string;
+  site_id: string;
+  people_groups: string;
+  keeper_id: string | null;
+  clocks_breaks: Flag;
+  /** So many hours after it was paired it ends by itself; null: never. */
+  hours_valid: number | null;
+  code_hash: string | null;
+  code_until: string | null;
+  token_hash: string | null;
+  paired_at: string | null;
+  ends_at: string | null;
+  ended_at: string | null;
+  seen_at: string | null;
+  tries: Generated<number>;
+  locked_until: string | null;
+}
+
+/** Somebody's PIN, as two hashes: a slow one, and a keyed one by which two alike are found. */
+export interface PersonPinTable {
+  person_id: string;
+  hash: string;
+  keyed: string;
+  digits: number;
+  set_at: string;
+  tries: Generated<number>;
+  locked_until: string | null;
 }

@@ -20,6 +20,7 @@ import { proposals } from './018-proposals';
 import { alternatives } from './019-alternatives';
 import { clock } from './020-clock';
 import { hours } from './021-hours';
+import { devices } from './022-devices';
 import { fillActivity } from './fill-activity';
 
 /** One step of the data file's form: statements, or work on what it holds that hears how far it has come. */
@@ -48,4 +49,5 @@ export const MIGRATIONS: readonly (readonly Step[])[] = [
   alternatives,
   clock,
   hours,
+  devices,
 ];

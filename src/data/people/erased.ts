@@ -66,6 +66,7 @@ export async function eraseEverywhere(
     'news',
     'outbox',
     'calendar_event',
+    'person_pin',
   ] as const)
     await db
       .deleteFrom(table)
@@ -98,6 +99,28 @@ export async function eraseEverywhere(
     .set({ note: '' })
     .where(...of)
     .execute();
+  // When somebody worked stays, and how far their hours are; what was written to it goes.
+  await db
+    .updateTable('punch')
+    .set({ note: null })
+    .where(...of)
+    .execute();
+  await db
+    .updateTable('typed_hours')
+    .set({ note: '' })
+    .where(...of)
+    .execute();
+  await db
+    .updateTable('timesheet_step')
+    .set({ content: '' })
+    .where(...of)
+    .execute();
+  await db
+    .updateTable('punch_request')
+    .set({ reason: '', answer: '' })
+    .where(...of)
+    .execute();
+  await sql`update clock_device set keeper_id = null where keeper_id = ${person}`.execute(db);
   const accounts = (await db.selectFrom('user').select('id').where('person_id', '=', person).execute()).map(
     ({ id }) => id,
   );

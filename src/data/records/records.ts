@@ -39,6 +39,7 @@ const KEYS = {
   shift_request_event: ['id'],
   alternative: ['id'],
   punch: ['id'],
+  clock_device: ['id'],
   typed_hours: ['id'],
   timesheet_step: ['id'],
   payroll_export: ['id'],

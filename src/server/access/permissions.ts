@@ -64,7 +64,15 @@ const PLANNING: readonly Permission[] = [
  * besides with every grant that sees pay.
  */
 export const PERMITTED: Readonly<Record<Grant['kind'], readonly Permission[]>> = {
-  owner: [...PLANNING, 'hours.lock', 'pay.read', 'accounts.grant', 'sign-ins.read', 'records.export', 'records.erase'],
+  owner: [
+    ...PLANNING,
+    'hours.lock',
+    'pay.read',
+    'accounts.grant',
+    'sign-ins.read',
+    'records.export',
+    'records.erase',
+  ],
   scheduler: PLANNING,
   lead: ['self', 'team.read', 'plan.read', 'plan.edit', 'requests.decide', 'clock.read', 'clock.write'],
   payroll: ['self', 'people.read', 'pay.read', 'leave.read', 'clock.read', 'hours.read', 'hours.lock'],

@@ -3,6 +3,7 @@ import { type Failed, type Problem, type Result, fail } from '@/core/plan/proble
 import type { Database } from '@/data/database';
 import { storageFault } from '@/data/transaction';
 import { parseInput } from '../input';
+import { type PairedDevice, deviceOf } from '../clock/devices';
 import { logFailure } from '../log';
 import { database } from '../store';
 import { type Actor, actorOf } from './actor';
@@ -135,6 +136,36 @@ export function publicRoute<Input>(
   };
 }
 
+/** What a handler is given that answers a device at the door. */
+interface DeviceRequest<Input> {
+  readonly db: Database;
+  readonly input: Input;
+  readonly device: PairedDevice;
+}
+
+/** A route handler for a device at the door that is paired: it is nobody's account, and may do nothing else. */
+export function deviceRoute<Input>(
+  { name, body }: { readonly name: string; readonly body?: { readonly json: Joi.Schema<Input> } },
+  handler: (asked: DeviceRequest<Input>) => Promise<Response | { readonly ok: boolean }>,
+): (request: Request) => Promise<Response> {
+  return async (request) => {
+    try {
+      const foreign = body && refuseForeign(request, body);
+      if (foreign) return withHeaders(problemResponse({ ok: false, problem: foreign }));
+      const db = await database();
+      const device = await deviceOf(db, request.headers.get('cookie'));
+      if (!device) return withHeaders(problemResponse(UNPAIRED));
+      const input = body ? await readBody(request, body) : NO_BODY;
+      if (!input.ok) return withHeaders(problemResponse(input));
+      return withHeaders(responseTo(await handler({ db, device, input: input.value as Input })));
+    } catch (error) {
+      return withHeaders(failureResponse(error, name));
+    }
+  };
+}
+
+const UNPAIRED = fail('unpaired', 'this device is not paired, or not any more');
+
 /** An answer to send: a problem with its status, all else as JSON. */
 export function responseTo(answer: Response | { readonly ok: boolean }): Response {
   if (answer instanceof Response) return answer;
@@ -185,6 +216,9 @@ async function readBody<Input>(request: Request, body: BodyKind<Input>): Promise
 const STATUS: Readonly<Record<string, number>> = {
   'signed-out': 401,
   'sign-in': 401,
+  unpaired: 401,
+  pin: 401,
+  ticket: 401,
   wait: 429,
   unknown: 404,
   forbidden: 403,

@@ -41,6 +41,7 @@ const CALLED: Readonly<Record<TableName, string>> = {
   shift_request_event: 'Request',
   alternative: 'Alternative',
   punch: 'Punch',
+  clock_device: 'Device at the door',
   typed_hours: 'Typed hours',
   timesheet_step: 'Hours of a period',
   payroll_export: 'File for payroll',

@@ -15,6 +15,7 @@ import { addPeople, changePeople, saveAvailability, saveFields, savePerson } fro
 import { importPeople } from '../people/import/command';
 import { correctPunches, punchFor } from '../clock/commands';
 import { answerPunchAsk, askPunch, withdrawPunchAsk } from '../clock/requests';
+import { endDevice, saveDevice } from '../clock/devices';
 import { saveClockRules } from '../clock/rules';
 import { makePayroll } from '../hours/payroll';
 import { saveHoursRules } from '../hours/rules';
@@ -135,6 +136,8 @@ const ALL = [
   punchFor,
   correctPunches,
   saveClockRules,
+  saveDevice,
+  endDevice,
   askPunch,
   withdrawPunchAsk,
   answerPunchAsk,

@@ -12,9 +12,10 @@ import { whoIsHere } from './presence';
 const PAUSE_MS = 200;
 const HERE_EVERY = 5;
 /** What changes what was clocked. */
-const CLOCKED_KINDS = [...COMMANDS.keys()].filter(
-  (kind) => kind.startsWith('clock.') || kind.startsWith('hours.'),
-);
+const CLOCKED_KINDS = [
+  'clock.device',
+  ...[...COMMANDS.keys()].filter((kind) => kind.startsWith('clock.') || kind.startsWith('hours.')),
+];
 /** What staff do for themselves, and what is decided about what they ask. */
 const ASKED_KINDS = [...COMMANDS.values()].flatMap(({ kind, permission }) =>
   ['self', 'requests.decide', 'leave.decide'].includes(permission) || kind === 'availability.decide'

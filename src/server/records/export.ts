@@ -14,7 +14,7 @@ const TABLES = [...RECORD_TABLES, 'sign_in_event', 'erased_person'].filter(
 );
 
 /** Columns of the others that let somebody in. */
-const SECRET_COLUMNS = new Set(['token', 'code_hash', 'password']);
+const SECRET_COLUMNS = new Set(['token', 'code_hash', 'token_hash', 'password']);
 
 /** Everything of the organisation as a zip of CSV files, a file a table, as it is stored. For its owner. */
 export async function exportAll(db: Database, actor: Actor): Promise<Result<{ zip: Uint8Array }>> {

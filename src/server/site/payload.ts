@@ -126,10 +126,35 @@ export interface SetupPayload {
   readonly proposing: Proposing;
   /** The rules of the clock, each from its date. */
   readonly hoursRules: HoursRules;
+  /** Devices at the door that are not ended. */
+  readonly devices: readonly DeviceView[];
+  /** Who works here, and whether they have a PIN. */
+  readonly pinPeople: readonly PinPerson[];
   readonly clockRules: readonly ClockRules[];
   readonly timeZones: readonly string[];
   readonly holidays: HolidaySetup;
   readonly leave: LeaveSetup;
   /** The date there. */
   readonly today: Day;
+}
+
+/** A device at the door as it is set up. Instants are UTC. */
+export interface DeviceView {
+  readonly id: string;
+  readonly name: string;
+  readonly groups: readonly string[];
+  readonly keeper: string | null;
+  readonly clocksBreaks: boolean;
+  readonly hoursValid: number | null;
+  readonly pairedAt: string | null;
+  readonly seenAt: string | null;
+  readonly endsAt: string | null;
+}
+
+/** Somebody who may have a PIN for the devices. */
+export interface PinPerson {
+  readonly id: string;
+  readonly name: string;
+  readonly groups: readonly string[];
+  readonly hasPin: boolean;
 }

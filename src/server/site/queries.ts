@@ -23,6 +23,7 @@ import { seesPay } from '../access/pay';
 import { checkAccess } from '../access/permissions';
 import type { Actor } from '../access/actor';
 import { nowAt } from '../now';
+import { deviceViews, pinPeople } from '../clock/views';
 import { leaveSetup } from '../leave/setup';
 import { holidaySetup } from '../holidays/commands';
 import { offAt } from './capabilities';
@@ -72,6 +73,8 @@ export async function setupOf(
       proposing: proposingFromRow(row),
       clockRules: clockRulesFromRow(row),
       hoursRules: hoursRulesFromRow(row),
+      devices: await deviceViews(db, id),
+      pinPeople: await pinPeople(db, id),
       staffSees: [...colleagueViewsIn(JSON.parse(row.staff_sees) as string[])],
       timeZones: Intl.supportedValuesOf('timeZone'),
       holidays: await holidaySetup(db, id, isPayShown),

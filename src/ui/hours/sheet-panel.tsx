@@ -159,7 +159,7 @@ function DaySection({
       <h3 className="flex items-baseline gap-2">
         <span className="mr-auto font-semibold">{formatDay(date)}</span>
         <span className="text-sm">
-          {hoursText(day.worked, figures)}
+          {hoursText(day.worked + day.credited, figures)}
           <span className="text-muted"> of {hoursText(day.planned, figures)}</span>
         </span>
       </h3>

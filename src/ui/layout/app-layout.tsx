@@ -31,8 +31,7 @@ export function AppLayout({
   readonly strip?: React.ReactNode;
   readonly children: React.ReactNode;
 }) {
-  // What is typed before the page can hear it would be lost, so nothing can be typed until then.
-  const ready = useSyncExternalStore(never, isHere, isNotHere);
+  const ready = useReady();
   const dates = (header.sites.find(({ id }) => id === site) ?? header.sites[0])?.dates;
   return (
     <div className="bg-paper text-ink flex h-dvh min-h-[480px] flex-col" data-ready={ready} inert={!ready}>
@@ -44,6 +43,11 @@ export function AppLayout({
       <Toasts />
     </div>
   );
+}
+
+/** Whether the page can hear what is typed: before that it would be lost, so nothing can be typed until then. */
+export function useReady(): boolean {
+  return useSyncExternalStore(never, isHere, isNotHere);
 }
 
 function never(): () => void {

@@ -12,6 +12,7 @@ export const SECTIONS = [
   { id: 'rules', name: 'Rules' },
   { id: 'goals', name: 'Goals' },
   { id: 'clock', name: 'Clock' },
+  { id: 'devices', name: 'Devices', of: 'clock' },
   { id: 'payroll', name: 'Payroll', of: 'hours' },
   { id: 'templates', name: 'Templates' },
   { id: 'patterns', name: 'Patterns' },

@@ -10,6 +10,7 @@ import { AppLayout, type ShellFrame, Strip } from '../layout/app-layout';
 import { LeaveLimitsSection } from '../leave/limits-section';
 import { LeaveTypesSection } from '../leave/types-section';
 import { ClockSection } from './clock-section';
+import { DevicesSection } from './devices-section';
 import { GoalsSection } from './goals-section';
 import { HolidaysSection } from '../holidays/holidays-section';
 import { PatternsSection } from '../patterns/patterns-section';
@@ -72,6 +73,7 @@ export function SetupScreen({ header, setup, recurring, section }: Props) {
       {section === 'rules' && <RulesSection setup={setup} />}
       {section === 'goals' && <GoalsSection setup={setup} />}
       {section === 'clock' && <ClockSection setup={setup} />}
+      {section === 'devices' && <DevicesSection setup={setup} />}
       {section === 'payroll' && <PayrollSection setup={setup} />}
       {section === 'templates' && <TemplatesSection recurring={recurring} />}
       {section === 'patterns' && <PatternsSection recurring={recurring} />}
@@ -100,6 +102,7 @@ function noteOf(
     proposing,
     clockRules,
     hoursRules,
+    devices,
     today,
   }: SetupPayload,
   { templates, patterns }: RecurringPayload,
@@ -138,6 +141,8 @@ function noteOf(
       return GOALS.find(({ key }) => key === proposing.goals[0])?.name ?? 'only what is missing';
     case 'clock':
       return setOf(rulesOn(clockRules, today))?.name.toLowerCase() ?? 'own rules';
+    case 'devices':
+      return devices.length === 0 ? 'none' : counted(devices.length, 'device');
     case 'payroll':
       return PERIOD_NAMES[hoursRules.periods.at(-1)!.kind];
     case 'requests':

@@ -11,6 +11,7 @@ import { Button, buttonClass } from '../kit/button';
 import { Field } from '../kit/inputs/field';
 import { TextInput } from '../kit/inputs/text-input';
 import { OwnAvailability } from './own-availability';
+import { OwnPin } from './own-pin';
 import { OwnCarries } from './own-carries';
 import { OwnWishes } from './own-wishes';
 import { useIsInsecure } from './own-data';
@@ -56,6 +57,7 @@ export function You() {
         {!isReadOnly && (
           <>
             <Phone key={details.phone} phone={details.phone} onSaved={(phone) => known({ phone })} />
+            {page.keepsHours && <OwnPin />}
             <p className="text-muted mt-2 text-sm">
               Anything else that is wrong here whoever plans your shifts can put right.
             </p>

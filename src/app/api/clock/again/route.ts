@@ -1,0 +1,9 @@
+import { deviceRoute } from '@/server/access/route';
+import { againAtDevice } from '@/server/clock/at-device';
+import { DEVICE_AGAIN } from '@/server/clock/schema';
+
+/** How somebody stands who is known at a device. */
+export const POST = deviceRoute(
+  { name: 'POST clock again', body: { json: DEVICE_AGAIN } },
+  ({ db, device, input }) => againAtDevice(db, device, input.ticket),
+);

@@ -1,0 +1,375 @@
+import { constants, generateKeyPairSync, privateDecrypt } from 'node:crypto';
+import { mkdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { type AtClock, atClock } from '@/core/clock/at-clock';
+import { rulesOn } from '@/core/clock/clock-rules';
+import type { PunchKind } from '@/core/clock/punch';
+import { type Problem, type Result, fail } from '@/core/plan/problem';
+import { formatTime, type HourFormat } from '@/core/time/format';
+import { startOfWeek } from '@/core/time/day';
+import { zoneClock } from '@/core/time/zone';
+import { sheetOf } from '@/core/timesheet/sheet';
+import { keepActivity, sealed } from '@/data/activity/activity-store';
+import { type StoredPunch, clockRulesFromRow, loadPunches, punchToRow } from '@/data/clock/punch-store';
+import type { Database } from '@/data/database';
+import { type RowOf, loadRows } from '@/data/records/records';
+import { inTransaction } from '@/data/transaction';
+import { isSealed, sealOf } from '../accounts/secret';
+import { deviceActor } from '../access/actor-names';
+import { homesOf } from '../access/permissions';
+import { loadSheetGround } from '../hours/sources';
+import { now, timestamp } from '../now';
+import { dataFolder } from '../store';
+import type { PairedDevice } from './devices';
+import { WRONG, checkPin, lockedUntil, peopleWithPin, personOfPin, waitOf } from './pins';
+import type { DeviceAsk, DevicePunch, KeptPunches } from './schema';
+
+type Refusal = { readonly ok: false; readonly problem: Problem };
+
+/** A PIN alone says who somebody is from so many figures on, among so many people at most. */
+export const [ALONE_DIGITS, ALONE_PEOPLE] = [6, 50];
+/** A device waits after so many wrong PINs in a row, whoever they were for. */
+const DEVICE_TRIES = 20;
+/** How long somebody is known at a device once their PIN was right, in milliseconds. */
+const TICKET_MS = 60_000;
+
+/** What a device shows before anybody has said who they are. */
+export interface DevicePage {
+  readonly name: string;
+  readonly siteName: string;
+  readonly timeZone: string;
+  readonly hourFormat: HourFormat;
+  /** The present elapsed minute. */
+  readonly now: number;
+  readonly people: readonly { readonly id: string; readonly name: string; readonly hasPin: boolean }[];
+  /** Whether a PIN alone says who somebody is. */
+  readonly takesPinAlone: boolean;
+  /** With what a PIN is sealed that is typed without a connection: a public key, as SPKI in base 64. */
+  readonly key: string;
+}
+
+/** Somebody who is known at a device for a minute. */
+export interface AtDevice extends AtClock {
+  readonly ticket: string;
+  readonly person: string;
+  readonly name: string;
+  /** Paid minutes of what is over. */
+  readonly today: number;
+  readonly week: number;
+  /** Why they cannot clock in yet; null: they can. */
+  readonly tooEarly: string | null;
+}
+
+/** What a device shows: those whose it is. */
+export async function devicePage(db: Database, device: PairedDevice): Promise<DevicePage> {
+  const [site] = await loadRows(db, 'site', { id: device.site_id });
+  const people = await peopleOf(db, device);
+  const withPin = await peopleWithPin(
+    db,
+    people.map(({ id }) => id),
+  );
+  return {
+    ...{ name: device.name, siteName: site.name, timeZone: site.time_zone },
+    ...{ hourFormat: site.hour_format as HourFormat, now: Math.floor(now() / 60_000) },
+    people: people.map(({ id, name }) => ({ id, name, hasPin: withPin.has(id) })),
+    takesPinAlone: people.length <= ALONE_PEOPLE,
+    key: publicKey(),
+  };
+}
+
+/** Who can clock at a device: of the site, employed today, and of its groups where it has some. */
+async function peopleOf(db: Database, { site_id, people_groups }: PairedDevice) {
+  const today = timestamp().slice(0, 10);
+  const groups = JSON.parse(people_groups) as string[];
+  const rows = await db
+    .selectFrom('person')
+    .innerJoin('person_site', 'person_site.person_id', 'person.id')
+    .select(['id', 'name', 'number', 'groups', 'employed_from', 'employed_to'])
+    .where('site_id', '=', site_id)
+    .orderBy('name')
+    .execute();
+  return rows.filter(
+    ({ groups: mine, employed_from: from, employed_to: to }) =>
+      (from === null || from <= today) &&
+      (to === null || to >= today) &&
+      (groups.length === 0 || (JSON.parse(mine) as string[]).some((group) => groups.includes(group))),
+  );
+}
+
+/** Who somebody is by name or number and PIN, or by a long PIN alone, with how they stand; for a minute they need not say it again. */
+export async function identify(
+  db: Database,
+  device: PairedDevice,
+  { person, number, pin }: DeviceAsk,
+): Promise<Result<{ at: AtDevice }>> {
+  const wait = waitOf(device.locked_until);
+  if (wait) return wait;
+  const people = await peopleOf(db, device);
+  const ids = new Set(people.map(({ id }) => id));
+  let who: string | null = null;
+  if (person !== null) who = ids.has(person) ? person : null;
+  else if (number !== null) who = people.find((one) => one.number === number)?.id ?? null;
+  else if (pin.length >= ALONE_DIGITS && people.length <= ALONE_PEOPLE) who = await personOfPin(db, pin, ids);
+  const refused = who === null ? await refuseUnknown(db, pin) : await checkPin(db, who, pin);
+  if (refused) {
+    if (refused.problem.code === 'pin') await countWrong(db, device);
+    return refused;
+  }
+  if (device.tries > 0)
+    await inTransaction(db, (trx) =>
+      trx
+        .updateTable('clock_device')
+        .set({ tries: 0, locked_until: null })
+        .where('id', '=', device.id)
+        .execute(),
+    );
+  return { ok: true, at: await atDevice(db, device, who!) };
+}
+
+/** As slow as for somebody: by the time it takes nobody learns who is there. */
+async function refuseUnknown(db: Database, pin: string): Promise<Refusal> {
+  await checkPin(db, '', pin);
+  return WRONG;
+}
+
+async function countWrong(db: Database, { id }: PairedDevice): Promise<void> {
+  await inTransaction(db, async (trx) => {
+    const { tries } = await trx
+      .updateTable('clock_device')
+      .set((column) => ({ tries: column('tries', '+', 1) }))
+      .where('id', '=', id)
+      .returning('tries')
+      .executeTakeFirstOrThrow();
+    const locked_until = lockedUntil(tries, DEVICE_TRIES);
+    if (locked_until !== null)
+      await trx.updateTable('clock_device').set({ locked_until }).where('id', '=', id).execute();
+  });
+}
+
+/** How somebody stands at a device, with what they worked today and this week. */
+async function atDevice(db: Database, device: PairedDevice, person: string): Promise<AtDevice> {
+  const present = Math.floor(now() / 60_000);
+  const [row] = await loadRows(db, 'person', { id: person });
+  const home = (await homesOf(db, [person])).get(person)?.home ?? device.site_id;
+  const [site] = await loadRows(db, 'site', { id: home });
+  const utc = Math.floor(present / 1440);
+  const date = Math.floor(zoneClock(site.time_zone, utc - 1, utc + 1).wall(present) / 1440);
+  const first = startOfWeek(date, site.week_start);
+  const ground = await loadSheetGround(db, site, [person], { first, days: 7 });
+  const source = ground?.sources.get(person);
+  const sheet = source && sheetOf({ ...source, from: 'clock' }, { first, days: 7 });
+  const punches = await loadPunches(db, [person], present - 2 * 1440, present + 1440);
+  return {
+    ...atClock(punches, present, device.clocks_breaks !== 0),
+    ...{ ticket: ticketOf(device.id, person), person, name: row.name },
+    today: sheet?.days.find((day) => day.date === date)?.worked ?? 0,
+    week: sheet?.worked ?? 0,
+    tooEarly: await tooEarly(db, device.site_id, source?.shifts ?? [], present, date),
+  };
+}
+
+/** Why somebody cannot clock in yet by the rules of a site; null: they can. Without a shift ahead there is nothing to be early for. */
+async function tooEarly(
+  db: Database,
+  site: string,
+  shifts: readonly { readonly start: number; readonly end: number }[],
+  present: number,
+  date: number,
+): Promise<string | null> {
+  const [row] = await loadRows(db, 'site', { id: site });
+  const { early } = rulesOn(clockRulesFromRow(row), date);
+  if (early.kind !== 'refused' || shifts.some(({ start, end }) => start <= present && present < end))
+    return null;
+  const next = shifts.find(({ start }) => start > present && start - present < 1440);
+  if (!next || next.start - present <= early.minutes) return null;
+  const utc = Math.floor(next.start / 1440);
+  const time = formatTime(
+    zoneClock(row.time_zone, utc - 1, utc + 1).wall(next.start - early.minutes),
+    row.hour_format as HourFormat,
+  );
+  return `you can clock in from ${time}`;
+}
+
+function ticketOf(device: string, person: string, until = now() + TICKET_MS): string {
+  const text = `${until}.${Buffer.from(person).toString('base64url')}`;
+  return `${text}.${sealOf(`ticket ${device} ${text}`).toString('base64url')}`;
+}
+
+function personOfTicket(device: string, ticket: string): string | null {
+  const [until, who, seal = ''] = ticket.split('.');
+  const text = `${until}.${who}`;
+  if (!isSealed(seal, sealOf(`ticket ${device} ${text}`).toString('base64url'))) return null;
+  return Number(until) < now() ? null : Buffer.from(who, 'base64url').toString();
+}
+
+/** Clocks for who is known at a device. Sent again it does nothing more. */
+export async function clockAtDevice(
+  db: Database,
+  device: PairedDevice,
+  { id, ticket, kind }: DevicePunch,
+): Promise<Result<{ at: number }>> {
+  const person = personOfTicket(device.id, ticket);
+  if (person === null) return fail('ticket', 'that was too long ago: say again who you are', 'ticket');
+  const at = Math.floor(now() / 60_000);
+  if (kind === 'in') {
+    const { tooEarly: early } = await earlyAt(db, device, person);
+    if (early !== null) return fail('early', early, 'kind');
+  }
+  const punch: StoredPunch = {
+    ...{ id, person, site: device.site_id, at, kind, source: 'device', work: null, replaces: null },
+    ...{ isRemoval: false, recorded: now(), recordedBy: null, note: null, device: device.id },
+  };
+  const known = await keepPunches(db, device, [punch], timestamp().replace(/\.\d+Z$/, 'Z'));
+  return { ok: true, at: known.get(id) ?? at };
+}
+
+/** Whether somebody is too early, where the rules of the site refuse that at all; else nothing more is read. */
+async function earlyAt(db: Database, device: PairedDevice, person: string) {
+  const [row] = await loadRows(db, 'site', { id: device.site_id });
+  const present = Math.floor(now() / 60_000);
+  const { early } = rulesOn(clockRulesFromRow(row), Math.floor(present / 1440));
+  return early.kind === 'refused' ? atDevice(db, device, person) : { tooEarly: null };
+}
+
+/** How somebody stands once more, while they are known at a device. */
+export async function againAtDevice(
+  db: Database,
+  device: PairedDevice,
+  ticket: string,
+): Promise<Result<{ at: AtDevice }>> {
+  const person = personOfTicket(device.id, ticket);
+  return person === null
+    ? fail('ticket', 'that was too long ago: say again who you are', 'ticket')
+    : { ok: true, at: await atDevice(db, device, person) };
+}
+
+/** The clock of a device is taken for wrong by how far it is off, as long as that is no more than this, in minutes. */
+const MOST_OFF = 7 * 1440;
+
+/**
+ * Takes what a device kept while it had no connection, each once: with the times of the device, put right by as much as its clock is
+ * off. What was clocked with a wrong PIN is kept too, as something to be looked at. Answers which are taken.
+ */
+export async function takeKept(
+  db: Database,
+  device: PairedDevice,
+  { deviceNow, punches }: KeptPunches,
+): Promise<Result<{ taken: string[]; wrong: string[] }>> {
+  const off = now() - deviceNow;
+  const isOff = Math.abs(off) > 90_000 && Math.abs(off) < MOST_OFF * 60_000;
+  const people = await peopleOf(db, device);
+  const ids = new Set(people.map(({ id }) => id));
+  const made: StoredPunch[] = [];
+  const wrong: string[] = [];
+  for (const { id, person: named, number, kind, at, sealed: pin } of punches) {
+    const opened = openPin(pin);
+    let person = named ?? people.find((one) => one.number !== null && one.number === number)?.id ?? null;
+    if (person === null && opened !== null) person = await personOfPin(db, opened, ids);
+    // Nobody can be told from it; the device keeps and shows it.
+    if (person === null || !ids.has(person)) {
+      wrong.push(id);
+      continue;
+    }
+    const isRight = opened !== null && (await checkPin(db, person, opened)) === null;
+    const minute = Math.floor((at + (isOff ? off : 0)) / 60_000);
+    made.push({
+      ...{ id, person, site: device.site_id, kind, source: 'device', work: null, replaces: null },
+      ...{ at: Math.min(minute, Math.floor(now() / 60_000)), isRemoval: false, recorded: now() },
+      ...{ recordedBy: null, device: device.id, note: isOff ? 'the clock of the device was off' : null },
+      ...(isRight ? {} : { isUnverified: true }),
+    });
+  }
+  if (made.length > 0) await keepPunches(db, device, made);
+  return { ok: true, taken: made.map(({ id }) => id), wrong };
+}
+
+/** Keeps punches of a device that are not known yet, with one line in the log. Returns the minutes of all of them, by id. */
+async function keepPunches(
+  db: Database,
+  device: PairedDevice,
+  punches: readonly StoredPunch[],
+  exact?: string,
+): Promise<Map<string, number>> {
+  const activity = await sealed(
+    {
+      ...{
+        id: `clock ${punches[0].id}`,
+        at: timestamp(),
+        actor: deviceActor(device.id),
+        kind: 'clock.device',
+      },
+      ...{ title: `Clocked at ${device.name}`, request: null, undoes: null, rows: [], shifts: [] },
+    },
+    true,
+  );
+  return inTransaction(db, async (trx) => {
+    const minutes = new Map<string, number>();
+    const fresh: StoredPunch[] = [];
+    for (const punch of punches) {
+      const known = await trx.selectFrom('punch').select('at').where('id', '=', punch.id).executeTakeFirst();
+      if (!known) fresh.push(punch);
+      minutes.set(punch.id, known ? Math.floor(Date.parse(known.at) / 60_000) : punch.at);
+    }
+    if (fresh.length === 0) return minutes;
+    await trx
+      .insertInto('punch')
+      .values(fresh.map((punch) => punchToRow(punch, exact)))
+      .execute();
+    await trx.updateTable('clock_device').set({ seen_at: timestamp() }).where('id', '=', device.id).execute();
+    await keepActivity(
+      trx,
+      activity,
+      [
+        { kind: 'site', id: device.site_id },
+        ...[...new Set(fresh.map(({ person }) => person))].map((id) => ({ kind: 'person' as const, id })),
+      ],
+      [],
+    );
+    return minutes;
+  });
+}
+
+const keys = new Map<string, { readonly open: string; readonly closed: string }>();
+
+/** The keys with which PINs are sealed and opened: made at the first use, and kept beside the data file for its user alone. */
+function sealingKeys(): { readonly open: string; readonly closed: string } {
+  const folder = dataFolder();
+  let pair = keys.get(folder);
+  if (!pair) keys.set(folder, (pair = readOrMakeKeys(folder)));
+  return pair;
+}
+
+function readOrMakeKeys(folder: string): { readonly open: string; readonly closed: string } {
+  const file = join(folder, 'clock.key');
+  mkdirSync(folder, { recursive: true });
+  const made = generateKeyPairSync('rsa', {
+    modulusLength: 2048,
+    publicKeyEncoding: { type: 'spki', format: 'der' },
+    privateKeyEncoding: { type: 'pkcs8', format: 'pem' },
+  });
+  try {
+    const text = JSON.stringify({ open: made.publicKey.toString('base64'), closed: made.privateKey });
+    writeFileSync(file, text, { flag: 'wx', mode: 0o600 });
+  } catch (error) {
+    if ((error as { code?: string }).code !== 'EEXIST') throw error;
+  }
+  return JSON.parse(readFileSync(file, 'utf8')) as { open: string; closed: string };
+}
+
+function publicKey(): string {
+  return sealingKeys().open;
+}
+
+/** A PIN that a device sealed; null: it was not sealed for here. */
+function openPin(text: string): string | null {
+  try {
+    const opened = privateDecrypt(
+      { key: sealingKeys().closed, padding: constants.RSA_PKCS1_OAEP_PADDING, oaepHash: 'sha256' },
+      Buffer.from(text, 'base64'),
+    ).toString('utf8');
+    return /^\d{1,12}$/.test(opened) ? opened : null;
+  } catch {
+    // Whatever else was sent in its place is no PIN, and the punch is kept as one that nobody has proven.
+    return null;
+  }
+}

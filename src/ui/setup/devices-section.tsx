@@ -1,0 +1,403 @@
+import { Plus } from 'lucide-react';
+import { useState } from 'react';
+import { useRouter } from 'next/navigation';
+import { useForm, useWatch } from 'react-hook-form';
+import type { MadePins } from '@/server/clock/pins';
+import type { DeviceView, SetupPayload } from '@/server/site/payload';
+import { asSentence } from '@/core/sentence';
+import { counted } from '@/core/time/format';
+import { postJson } from '../clock/post-json';
+import { newId } from '../commands/new-id';
+import { useCommand } from '../commands/use-command';
+import { Button } from '../kit/button';
+import { Dialog } from '../kit/dialog';
+import { Checkbox } from '../kit/inputs/checkbox';
+import { Field, FieldGroup } from '../kit/inputs/field';
+import { CountInput } from '../kit/inputs/parsed-input';
+import { Segmented } from '../kit/inputs/segmented';
+import { Select } from '../kit/inputs/select';
+import { TextInput } from '../kit/inputs/text-input';
+import { Page } from '../kit/page';
+import { EmptyState } from '../kit/states';
+import { Table } from '../kit/table';
+import { When } from '../layout/when';
+
+/** The devices at the door of a site, and the PINs with which people clock at them. */
+export function DevicesSection({ setup }: { readonly setup: SetupPayload }) {
+  const [open, setOpen] = useState<DeviceView | 'new' | null>(null);
+  const [code, setCode] = useState<DeviceView | null>(null);
+  const groups = [...new Set(setup.pinPeople.flatMap((person) => person.groups))].sort();
+  return (
+    <Page>
+      <div className="grid max-w-[1240px] grid-cols-2 gap-12 max-[1000px]:grid-cols-1">
+        <section>
+          <h2 className="font-serif text-lg font-semibold">Devices at the door</h2>
+          <p className="text-muted mb-2 text-sm">
+            A tablet or an old phone that stands at the site: open <b>/clock</b> on it and pair it with its
+            code.
+          </p>
+          {setup.devices.length === 0 ? (
+            <EmptyState title="There is no device yet.">People clock by whoever plans, in Today.</EmptyState>
+          ) : (
+            <Table isFlush>
+              <thead>
+                <tr>
+                  <th scope="col">Name</th>
+                  <th scope="col">For</th>
+                  <th scope="col">Paired</th>
+                  <th aria-label="Change" />
+                </tr>
+              </thead>
+              <tbody>
+                {setup.devices.map((device) => (
+                  <tr key={device.id}>
+                    <th scope="row" className="font-semibold">
+                      {device.name}
+                      {device.keeper && (
+                        <span className="text-muted block text-sm font-normal">
+                          looked after by{' '}
+                          {setup.pinPeople.find(({ id }) => id === device.keeper)?.name ?? 'somebody'}
+                        </span>
+                      )}
+                    </th>
+                    <td>{device.groups.length === 0 ? 'everybody' : device.groups.join(', ')}</td>
+                    <td>
+                      {device.pairedAt ? <When at={device.pairedAt} /> : 'not yet'}
+                      {device.endsAt && (
+                        <span className="text-muted block text-sm">
+                          until <When at={device.endsAt} />
+                        </span>
+                      )}
+                    </td>
+                    <td className="text-right whitespace-nowrap">
+                      <Button kind="small" onClick={() => setCode(device)}>
+                        Show a code
+                      </Button>{' '}
+                      <Button kind="small" onClick={() => setOpen(device)}>
+                        Change
+                      </Button>
+                    </td>
+                  </tr>
+                ))}
+              </tbody>
+            </Table>
+          )}
+          <Button className="mt-3" onClick={() => setOpen('new')}>
+            <Plus size={14} aria-hidden /> Add a device
+          </Button>
+        </section>
+        <PinsPart setup={setup} groups={groups} />
+      </div>
+      {open && (
+        <DeviceDialog
+          setup={setup}
+          groups={groups}
+          device={open === 'new' ? null : open}
+          onClose={() => setOpen(null)}
+        />
+      )}
+      {code && <CodeDialog site={setup.id} device={code} onClose={() => setCode(null)} />}
+    </Page>
+  );
+}
+
+interface DeviceForm {
+  readonly name: string;
+  readonly groups: string[];
+  readonly keeper: string;
+  readonly clocksBreaks: boolean;
+  readonly ends: boolean;
+  readonly hours: number;
+}
+
+function DeviceDialog({
+  setup,
+  groups,
+  device,
+  onClose,
+}: {
+  readonly setup: SetupPayload;
+  readonly groups: readonly string[];
+  readonly device: DeviceView | null;
+  readonly onClose: () => void;
+}) {
+  const form = useForm<DeviceForm>({
+    defaultValues: {
+      ...{ name: device?.name ?? '', groups: [...(device?.groups ?? [])], keeper: device?.keeper ?? '' },
+      ...{ clocksBreaks: device?.clocksBreaks ?? true, ends: (device?.hoursValid ?? null) !== null },
+      hours: device?.hoursValid ?? 720,
+    },
+  });
+  const values = useWatch({ control: form.control }) as DeviceForm;
+  const [id] = useState(() => device?.id ?? newId());
+  const { run, busy, problem } = useCommand();
+  const save = async () => {
+    const { name, keeper, clocksBreaks, ends, hours } = values;
+    const done = await run('device.save', {
+      ...{ id, site: setup.id, name: name.trim(), groups: values.groups, clocksBreaks },
+      ...{ keeper: keeper || null, hoursValid: ends ? hours : null },
+    });
+    if (done) onClose();
+  };
+  const end = async () => {
+    if (await run('device.end', { site: setup.id, id })) onClose();
+  };
+  return (
+    <Dialog title={device ? device.name : 'A device at the door'} className="w-[480px]" onClose={onClose}>
+      <div className="flex flex-col gap-3">
+        <Field label="Name">
+          <TextInput value={values.name} maxLength={80} onChange={(name) => form.setValue('name', name)} />
+        </Field>
+        {groups.length > 0 && (
+          <FieldGroup title="For (nothing ticked: everybody here)">
+            <div className="flex flex-wrap gap-x-4 gap-y-1">
+              {groups.map((group) => (
+                <Checkbox
+                  key={group}
+                  checked={values.groups.includes(group)}
+                  onChange={(isOn) =>
+                    form.setValue(
+                      'groups',
+                      isOn ? [...values.groups, group] : values.groups.filter((one) => one !== group),
+                    )
+                  }
+                >
+                  {group}
+                </Checkbox>
+              ))}
+            </div>
+          </FieldGroup>
+        )}
+        <Field label="Looked after by">
+          <Select
+            value={values.keeper}
+            onChange={(keeper) => form.setValue('keeper', keeper)}
+            options={[
+              ['', 'nobody in particular'],
+              ...setup.pinPeople.map(({ id: who, name }) => [who, name] as const),
+            ]}
+          />
+        </Field>
+        <Checkbox checked={values.clocksBreaks} onChange={(isOn) => form.setValue('clocksBreaks', isOn)}>
+          Breaks are clocked at it
+        </Checkbox>
+        <div className="flex items-center gap-2">
+          <Checkbox checked={values.ends} onChange={(isOn) => form.setValue('ends', isOn)}>
+            It ends by itself
+          </Checkbox>
+          {values.ends && (
+            <>
+              <CountInput
+                label="Hours until it ends"
+                value={values.hours}
+                least={1}
+                most={100_000}
+                onChange={(hours) => form.setValue('hours', hours)}
+              />{' '}
+              hours after it is paired
+            </>
+          )}
+        </div>
+      </div>
+      {problem && (
+        <p role="alert" className="text-gap mt-3 font-semibold">
+          {asSentence(problem.message)}
+        </p>
+      )}
+      <div className="mt-4 flex gap-2">
+        <Button kind="primary" busy={busy} disabled={values.name.trim() === ''} onClick={() => void save()}>
+          Save
+        </Button>
+        {device && (
+          <Button kind="danger" className="ml-auto" disabled={busy} onClick={() => void end()}>
+            End this device
+          </Button>
+        )}
+      </div>
+    </Dialog>
+  );
+}
+
+function CodeDialog({
+  site,
+  device,
+  onClose,
+}: {
+  readonly site: string;
+  readonly device: DeviceView;
+  readonly onClose: () => void;
+}) {
+  const [code, setCode] = useState<string | null>(null);
+  const [problem, setProblem] = useState<string | null>(null);
+  const [busy, setBusy] = useState(false);
+  const show = async () => {
+    setBusy(true);
+    const answer = await postJson<{ code: string }>('/api/clock/code', { site, device: device.id });
+    setBusy(false);
+    if (answer?.ok) setCode(answer.code);
+    else setProblem(answer?.problem.message ?? 'There is no connection just now.');
+  };
+  return (
+    <Dialog title={`Pair ${device.name}`} className="w-[440px]" onClose={onClose}>
+      {code ? (
+        <>
+          <p>Open /clock on the device and type this code within a quarter of an hour:</p>
+          <p className="mt-3 font-serif text-3xl font-semibold tracking-wider" data-code>
+            {code}
+          </p>
+        </>
+      ) : (
+        <>
+          <p>
+            {device.pairedAt
+              ? 'Whatever is paired as this device now is so no longer once the code is used.'
+              : 'The code is shown once, and holds for a quarter of an hour.'}
+          </p>
+          {problem && (
+            <p role="alert" className="text-gap mt-2 font-semibold">
+              {asSentence(problem)}
+            </p>
+          )}
+          <Button kind="primary" className="mt-3" busy={busy} onClick={() => void show()}>
+            Show the code
+          </Button>
+        </>
+      )}
+    </Dialog>
+  );
+}
+
+interface PinForm {
+  readonly who: string;
+  readonly how: 'random' | 'phone';
+  readonly digits: number;
+}
+
+/** Makes PINs for whoever has none, for a group or for all, and shows them this once. */
+function PinsPart({ setup, groups }: { readonly setup: SetupPayload; readonly groups: readonly string[] }) {
+  const router = useRouter();
+  const { pinPeople: people } = setup;
+  const without = people.filter(({ hasPin }) => !hasPin);
+  const form = useForm<PinForm>({ defaultValues: { who: 'without', how: 'random', digits: 4 } });
+  const { who, how, digits } = useWatch({ control: form.control }) as PinForm;
+  const [made, setMade] = useState<MadePins | null>(null);
+  const [problem, setProblem] = useState<string | null>(null);
+  const [busy, setBusy] = useState(false);
+  const chosen =
+    who === 'without'
+      ? without
+      : who === 'all'
+        ? people
+        : people.filter(
+            ({ id, groups: its }) => `person ${id}` === who || its.some((group) => `group ${group}` === who),
+          );
+  const replaced = chosen.filter(({ hasPin }) => hasPin).length;
+  const make = async () => {
+    setBusy(true);
+    setProblem(null);
+    const input = { site: setup.id, people: chosen.map(({ id }) => id), how, digits };
+    const answer = await postJson<{ pins: MadePins }>('/api/clock/pins', input);
+    setBusy(false);
+    if (answer?.ok) {
+      setMade(answer.pins);
+      router.refresh();
+    } else setProblem(answer?.problem.message ?? 'There is no connection just now.');
+  };
+  return (
+    <section>
+      <h2 className="font-serif text-lg font-semibold">PINs</h2>
+      <p className="text-muted mb-2 text-sm">
+        {people.length - without.length} of {counted(people.length, 'person', 'people')} have one. People
+        change theirs on their own page. A PIN of six figures and more can be used without a name where up to
+        50 people use a device.
+      </p>
+      <div className="flex flex-wrap items-end gap-3">
+        <Field label="For">
+          <Select
+            value={who}
+            onChange={(one) => form.setValue('who', one)}
+            options={[
+              ['without', `${without.length} without a PIN`],
+              ['all', `all ${people.length}`],
+              ...groups.map((group) => [`group ${group}`, group] as const),
+              ...people.map(({ id, name }) => [`person ${id}`, name] as const),
+            ]}
+          />
+        </Field>
+        <Segmented
+          label="Made"
+          value={how}
+          onChange={(one) => form.setValue('how', one)}
+          options={[
+            { value: 'random', name: 'At random' },
+            { value: 'phone', name: 'Last figures of the phone' },
+          ]}
+        />
+        <Field label="Figures">
+          <CountInput
+            value={digits}
+            least={4}
+            most={8}
+            onChange={(count) => form.setValue('digits', count)}
+          />
+        </Field>
+      </div>
+      {replaced > 0 && (
+        <p className="text-brass mt-2 text-sm font-semibold">
+          {counted(replaced, 'person has', 'people have')} one already, which then no longer counts.
+        </p>
+      )}
+      {problem && (
+        <p role="alert" className="text-gap mt-2 font-semibold">
+          {asSentence(problem)}
+        </p>
+      )}
+      <Button className="mt-3" busy={busy} disabled={chosen.length === 0} onClick={() => void make()}>
+        Make {counted(chosen.length, 'PIN')}
+      </Button>
+      {made && (
+        <Dialog
+          title="PINs, shown this once"
+          className="w-[520px]"
+          tools={<Button onClick={() => window.print()}>Print</Button>}
+          onClose={() => setMade(null)}
+        >
+          {made.made.length > 0 && (
+            <Table isFlush>
+              <thead>
+                <tr>
+                  <th scope="col">Name</th>
+                  <th scope="col">Number</th>
+                  <th scope="col">PIN</th>
+                </tr>
+              </thead>
+              <tbody>
+                {made.made.map(({ name, number, pin }) => (
+                  <tr key={name}>
+                    <th scope="row" className="font-normal">
+                      {name}
+                    </th>
+                    <td>{number}</td>
+                    <td className="font-semibold tracking-widest">{pin}</td>
+                  </tr>
+                ))}
+              </tbody>
+            </Table>
+          )}
+          {made.left.length > 0 && (
+            <>
+              <h3 className="mt-3 font-semibold">Without</h3>
+              <ul>
+                {made.left.map(({ name, why }) => (
+                  <li key={name}>
+                    {name} {why}.
+                  </li>
+                ))}
+              </ul>
+            </>
+          )}
+        </Dialog>
+      )}
+    </section>
+  );
+}
