@@ -138,6 +138,7 @@ describe('everything that can be asked names its permission', () => {
   );
   const textOf = (path: string) => readFileSync(join(root, path), 'utf8');
   const PUBLIC = [
+    'api/clock/pair/route.ts',
     'api/first-owner/route.ts',
     'api/forgot/route.ts',
     'api/join/route.ts',
@@ -156,6 +157,20 @@ describe('everything that can be asked names its permission', () => {
     'api/outbox/receipt/[message]/[seal]/route.ts',
   ];
 
+  // What a device at the door may ask, and nothing else.
+  const DEVICES = [
+    'api/clock/again/route.ts',
+    'api/clock/device/route.ts',
+    'api/clock/kept/route.ts',
+    'api/clock/punch/route.ts',
+    'api/clock/who/route.ts',
+    'clock/page.tsx',
+  ];
+
+  test('what a device at the door may ask is this, and nothing else', () => {
+    expect(files.filter((path) => /deviceRoute\(|devicePageOf\(/.test(textOf(path))).sort()).toEqual(DEVICES);
+  });
+
   test('routes under an address that cannot be guessed are these, and no others', () => {
     expect(files.filter((path) => /linkedRoute\(/.test(textOf(path))).sort()).toEqual(LINKED);
   });
@@ -165,7 +180,7 @@ describe('everything that can be asked names its permission', () => {
     expect(open.sort()).toEqual(PUBLIC);
   });
 
-  test.each(files.filter((path) => ![...PUBLIC, ...LINKED].includes(path)))('%s', (path) => {
+  test.each(files.filter((path) => ![...PUBLIC, ...LINKED, ...DEVICES].includes(path)))('%s', (path) => {
     const text = textOf(path);
     const opened = text.match(/\b(?:page|route|sheetPage)(?:<[^>]*>)?\(/g) ?? [];
     expect(opened.length).toBeGreaterThan(0);

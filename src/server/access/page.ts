@@ -3,6 +3,7 @@ import { notFound, redirect } from 'next/navigation';
 import type { ReactNode } from 'react';
 import type Joi from 'joi';
 import type { Database } from '@/data/database';
+import { type PairedDevice, deviceOf } from '../clock/devices';
 import { parseInput } from '../input';
 import { database } from '../store';
 import { hasAccounts } from '@/data/accounts/account-store';
@@ -76,6 +77,16 @@ export function publicPage(
       params: decoded(await params) as Record<string, string>,
       search: await searchParams,
     });
+  };
+}
+
+/** A page of a device at the door; `device` null: it is not paired, or not any more. Nobody is signed in at it. */
+export function devicePageOf(
+  render: (asked: { readonly db: Database; readonly device: PairedDevice | null }) => Promise<ReactNode>,
+): () => Promise<ReactNode> {
+  return async () => {
+    const db = await database();
+    return render({ db, device: await deviceOf(db, (await headers()).get('cookie')) });
   };
 }
 

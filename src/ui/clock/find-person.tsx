@@ -49,16 +49,18 @@ export function FindPerson({
   };
   return (
     <div>
-      <Segmented
-        label="Say who you are by"
-        value={way}
-        onChange={begin}
-        options={[
-          { value: 'name', name: 'Name' },
-          { value: 'number', name: 'Staff number' },
-          ...(page.takesPinAlone ? [{ value: 'pin' as const, name: 'PIN alone' }] : []),
-        ]}
-      />
+      <div>
+        <Segmented
+          label="Say who you are by"
+          value={way}
+          onChange={begin}
+          options={[
+            { value: 'name', name: 'Name' },
+            { value: 'number', name: 'Staff number' },
+            ...(page.takesPinAlone ? [{ value: 'pin' as const, name: 'PIN alone' }] : []),
+          ]}
+        />
+      </div>
       {way === 'name' && !chosen && (
         <>
           <TextInput
