@@ -8,6 +8,7 @@ import { type ClockException, exceptionsOf } from './exceptions';
 import type { PlannedSpan } from './planned-span';
 import { type StandingPunch, standingPunches, type Punch } from './punch';
 import { round } from './rounding';
+import { standingOf } from './standing-of';
 import { type Stint, begunAt, pairPunches } from './stints';
 import type { TimeModel } from './time-model';
 
@@ -78,24 +79,6 @@ export function entriesOf({ punches, planned, rules, model, clock, tiers, now }:
         isByHand: standingOf(entry).some(({ isByHand }) => isByHand),
       };
     });
-}
-
-/** Every punch that an entry is made of, once each. */
-export function standingOf({ parts, repeated }: Pick<Entry, 'parts' | 'repeated'>): StandingPunch[] {
-  const found = new Map<string, StandingPunch>();
-  const add = (punch: StandingPunch | null) => punch && found.set(punch.id, punch);
-  for (const { stints } of parts)
-    for (const { stint } of stints) {
-      add(stint.in);
-      add(stint.out);
-      for (const { begins, ends } of stint.breaks) {
-        add(begins);
-        add(ends);
-      }
-      for (const { punch } of stint.work) add(punch);
-    }
-  repeated.forEach(add);
-  return [...found.values()];
 }
 
 function dateAt(at: number, clock: ZoneClock): Day {

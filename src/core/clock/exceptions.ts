@@ -1,6 +1,7 @@
 import type { Counting, Part } from './counted';
-import { type Entry, standingOf } from './entries';
+import type { Entry } from './entries';
 import type { PlannedSpan } from './planned-span';
+import { standingOf } from './standing-of';
 import { type TimeModel, hasTimes } from './time-model';
 
 /** What somebody should look at in a day. Minutes are how many, where it has a length; `at` where it is, in elapsed minutes. */

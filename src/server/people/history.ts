@@ -51,7 +51,8 @@ function fieldLines({ before, after }: RowChange, names: Names): string[] {
   return Object.keys(FIELDS).flatMap((column) => {
     const [old, fresh] = [before[column] ?? null, after[column] ?? null];
     if (old === fresh) return [];
-    if (column === 'notes' || column === 'usual_week' || column === 'time_model') return [`${FIELDS[column]} changed`];
+    if (column === 'notes' || column === 'usual_week' || column === 'time_model')
+      return [`${FIELDS[column]} changed`];
     return [`${FIELDS[column]}: ${shown(column, old, names)} → ${shown(column, fresh, names)}`];
   });
 }

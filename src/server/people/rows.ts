@@ -81,8 +81,7 @@ export function rowsOf(
           draft.timeModel === undefined
             ? (before.person[0]?.time_model ?? null)
             : timeModelToColumn(draft.timeModel),
-        hours_from:
-          draft.hoursFrom === undefined ? (before.person[0]?.hours_from ?? null) : draft.hoursFrom,
+        hours_from: draft.hoursFrom === undefined ? (before.person[0]?.hours_from ?? null) : draft.hoursFrom,
         manager_id: draft.manager,
         usual_week: draft.usualWeek ? JSON.stringify(draft.usualWeek) : null,
         groups: JSON.stringify([...new Set(draft.groups.map((group) => group.trim()))].sort()),

@@ -1,4 +1,4 @@
-import { standingOf } from '@/core/clock/entries';
+import { standingOf } from '@/core/clock/standing-of';
 import { type HourFormat, formatAxisTime, formatTimeSpan } from '@/core/time/format';
 import type { ZoneClock } from '@/core/time/zone';
 import type { SheetDayView } from '@/server/hours/payload';

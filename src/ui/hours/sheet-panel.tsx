@@ -1,6 +1,6 @@
 import Link from 'next/link';
 import { useMemo, useState } from 'react';
-import { standingOf } from '@/core/clock/entries';
+import { standingOf } from '@/core/clock/standing-of';
 import { asSentence } from '@/core/sentence';
 import { type Day, formatDate } from '@/core/time/day';
 import { formatDay, formatDays, formatSignedHours } from '@/core/time/format';

@@ -1,5 +1,5 @@
 import { useForm, useWatch } from 'react-hook-form';
-import { standingOf } from '@/core/clock/entries';
+import { standingOf } from '@/core/clock/standing-of';
 import type { PunchKind } from '@/core/clock/punch';
 import { asSentence } from '@/core/sentence';
 import { formatTime } from '@/core/time/format';

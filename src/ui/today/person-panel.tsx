@@ -1,5 +1,6 @@
 import { exceptionText } from '@/core/clock/explain';
-import { type Entry, standingOf } from '@/core/clock/entries';
+import type { Entry } from '@/core/clock/entries';
+import { standingOf } from '@/core/clock/standing-of';
 import type { PunchKind } from '@/core/clock/punch';
 import { formatDay, formatHours, formatTimeSpan } from '@/core/time/format';
 import type { ZoneClock } from '@/core/time/zone';
