@@ -3,9 +3,10 @@ import fc from 'fast-check';
 import { MONDAY, repeats } from '../testing';
 import type { ClockRules } from './clock-rules';
 import { lengthOf } from './counted';
-import { type Clocked, type Entry, entriesOf, standingOf } from './entries';
+import { type Clocked, type Entry, entriesOf } from './entries';
 import { edgeText, exceptionText } from './explain';
 import { type Punch, type PunchKind, standingPunches } from './punch';
+import { standingOf } from './standing-of';
 import { AS_CLOCKED, CLOCK, clockOf, day, instant, punch, punchesOf, spanAt } from './testing';
 
 const NINE_TO_FIVE = [spanAt(MONDAY, '9-17')];
