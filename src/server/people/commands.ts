@@ -1,6 +1,9 @@
 import { randomUUID } from 'node:crypto';
 import Joi from 'joi';
-import { fail } from '@/core/plan/problem';
+import { fixedHoursFaults } from '@/core/clock/time-model';
+import { fail, failAll } from '@/core/plan/problem';
+import { clockRulesFromRow } from '@/data/clock/punch-store';
+import type { Database } from '@/data/database';
 import { businessMoney } from '@/data/money';
 import { NO_ROWS, personChanges, loadPeopleRows } from '@/data/people/person-rows';
 import { loadRows, loadRowsOf, rowChanges } from '@/data/records/records';
@@ -56,10 +59,24 @@ export const savePerson = command<'person.update', { id: string; person: PersonD
   async prepare({ db, today }, { id, person }) {
     const before = (await loadPeopleRows(db, [id])).get(id);
     if (!before) return fail('unknown', 'there is no such person', 'id');
+    const faulty = await refuseFixedHours(db, person);
+    if (faulty) return faulty;
     const written = await peopleEffect(db, today, [{ id, before, after: person }]);
     return written.ok ? { ok: true, work: { ...written.work, title: `Changed ${person.name}` } } : written;
   },
 });
+
+/** Why fixed hours cannot be: parts of a day so near that what is clocked between them would belong to both; null: they can. */
+async function refuseFixedHours(db: Database, { timeModel, homeSite, sites }: PersonDraft) {
+  if (timeModel?.kind !== 'fixed') return null;
+  const [site] = await loadRows(db, 'site', { id: homeSite ?? sites[0] ?? '' });
+  const rules = clockRulesFromRow(site ?? { clock_rules: null });
+  const { windows } = rules.at(-1)!;
+  return failAll(
+    fixedHoursFaults(timeModel.hours, windows).map(({ path, message }) => ({ code: 'input', message, path })),
+    'input.person.timeModel',
+  );
+}
 
 /** Patch of many people: what is named changes, for each of them. */
 export interface PeoplePatch extends Partial<

@@ -13,6 +13,7 @@ import { CommandForm } from '../forms/command-form';
 import { useCommandForm } from '../forms/use-command-form';
 import { OwnFields } from './own-fields';
 import { CONTRACTS } from './contracts';
+import { Hours } from './person-hours';
 import { Pay, type PersonFormPart, Roles, UsualWeek } from './person-work';
 import { Combobox } from '../kit/inputs/combobox';
 
@@ -33,6 +34,7 @@ export function PersonPart({ page }: { readonly page: PersonPayload }) {
       <Roles {...part} />
       {page.choices.seesPay && <Pay {...part} />}
       <UsualWeek {...part} />
+      <Hours {...part} />
       <OwnFields {...part} />
     </CommandForm>
   );
