@@ -327,6 +327,8 @@ export interface SiteTable {
   proposing: string | null;
   /** The rules of the clock, each from its date, as JSON; null: what is usual. */
   clock_rules: string | null;
+  /** Whether people may clock by their own phone, as JSON; null: they may not. */
+  clock_phone: Generated<string | null>;
   /** How hours become pay there, as JSON; null: as usual. */
   hours_rules: Generated<string | null>;
 }

@@ -21,7 +21,8 @@ export type ExceptionCode =
   | 'overtime'
   | 'not-planned'
   | 'repeated'
-  | 'wrong-pin';
+  | 'wrong-pin'
+  | 'elsewhere';
 
 /** What is to be looked at in a day of one person, in the order of its time. */
 export function exceptionsOf(
@@ -37,7 +38,10 @@ export function exceptionsOf(
     if (!parts.some((part) => part.planned === span) && how.now > span.end + how.rules.openAfterEnd)
       add('absent', span.start, span.end - span.start);
   for (const { at } of repeated) add('repeated', at);
-  for (const { at, isUnverified } of standingOf({ parts, repeated })) if (isUnverified) add('wrong-pin', at);
+  for (const { at, isUnverified, isElsewhere } of standingOf({ parts, repeated })) {
+    if (isUnverified) add('wrong-pin', at);
+    if (isElsewhere) add('elsewhere', at);
+  }
   return found.sort((a, b) => (a.at ?? 0) - (b.at ?? 0));
 }
 

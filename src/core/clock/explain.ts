@@ -55,6 +55,7 @@ const WORDS: Record<ClockException['code'], string> = {
   'not-planned': 'not planned',
   repeated: 'clocked twice',
   'wrong-pin': 'wrong PIN',
+  elsewhere: 'elsewhere',
 };
 
 /** `late, 12 min`, `no out`. */

@@ -33,6 +33,8 @@ export interface Punch {
   readonly recorded: number;
   /** Made at a device without a connection, with a PIN that turned out wrong; left out: it was right, or none was asked for. */
   readonly isUnverified?: boolean;
+  /** Made where the phone was at no place that was set, or did not say where it was; left out: that does not matter. */
+  readonly isElsewhere?: boolean;
 }
 
 /** A punch that stands, with whether it was set by hand: by a correction, or by a scheduler to begin with. */

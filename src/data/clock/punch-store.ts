@@ -1,5 +1,6 @@
 import { type ClockRules, DEFAULT_CLOCK_RULES } from '@/core/clock/clock-rules';
 import type { Punch, PunchKind, PunchSource, Work } from '@/core/clock/punch';
+import { NO_PHONES, type PhoneRules, type PlaceCheck } from '@/core/clock/place';
 import type { Database } from '../database';
 import { amongTexts } from '../records/lines';
 import type { NewRow, RowOf } from '../records/records';
@@ -12,6 +13,8 @@ export interface StoredPunch extends Punch {
   readonly recordedBy: string | null;
   /** The device at the door it was made at; left out or null: at none. */
   readonly device?: string | null;
+  /** How it was with the place, where one was asked for. */
+  readonly place?: PlaceCheck;
 }
 
 /** All punches of some people at whatever site, from one elapsed minute to before another, in no order; corrections are among them. */
@@ -65,6 +68,7 @@ function punchFromRow(row: RowOf<'punch'>): StoredPunch {
     recordedBy: row.recorded_by,
     ...(row.is_unverified ? { isUnverified: true } : {}),
     device: row.device_id,
+    ...placeOf(row.place),
   };
 }
 
@@ -76,7 +80,19 @@ export function punchToRow(punch: StoredPunch, at = instantOf(punch.at)): NewRow
     ...{ is_removal: punch.isRemoval ? 1 : 0, recorded_at: new Date(punch.recorded).toISOString() },
     ...{ recorded_by: punch.recordedBy, note: punch.note },
     ...{ is_unverified: punch.isUnverified ? 1 : 0, device_id: punch.device ?? null },
+    place: punch.place ? JSON.stringify(punch.place) : null,
   };
+}
+
+function placeOf(column: string | null): Pick<StoredPunch, 'place' | 'isElsewhere'> {
+  if (column === null) return {};
+  const place = JSON.parse(column) as PlaceCheck;
+  return { place, ...(place.isInside ? {} : { isElsewhere: true }) };
+}
+
+/** Whether people may clock by their own phone at a site. */
+export function phoneRulesFromRow({ clock_phone }: Pick<RowOf<'site'>, 'clock_phone'>): PhoneRules {
+  return clock_phone === null ? NO_PHONES : (JSON.parse(clock_phone) as PhoneRules);
 }
 
 /** An elapsed minute as it is kept: UTC, to the second. */

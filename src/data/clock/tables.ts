@@ -18,6 +18,8 @@ export interface PunchTable {
   /** Made with a PIN that was wrong when it could be looked at. */
   is_unverified: Flag;
   device_id: string | null;
+  /** The core's check of a place, as JSON; null: none was asked for. */
+  place: string | null;
 }
 
 /** A device at the door; `people_groups`: as JSON. What lets it in is kept as hashes. */

@@ -1,7 +1,9 @@
 /**
  * `clock_device`: devices at the door. `people_groups`: whose they are, groups as JSON, empty: everybody of the site; `token_hash`:
  * of what a paired one holds; `code_hash`: of the code with which one is paired. `person_pin`: a slow hash of somebody's PIN, and a
- * keyed one by which two alike are found. `punch.is_unverified`: with a PIN that was wrong when it could be looked at.
+ * keyed one by which two alike are found. `punch.is_unverified`: with a PIN that was wrong when it could be looked at; `place`: whether
+ * it was at a place that was set and how far from it, as JSON, and not where. `site.clock_phone`: whether people may clock by their own
+ * phone, as JSON.
  */
 export const devices: readonly string[] = [
   `create table clock_device (
@@ -34,6 +36,8 @@ export const devices: readonly string[] = [
   ) strict`,
   `alter table punch add column is_unverified integer not null default 0 check (is_unverified in (0, 1))`,
   `alter table punch add column device_id text references clock_device (id)`,
-  `create trigger punch_proof_is_never_changed before update of is_unverified, device_id on punch
+  `alter table punch add column place text`,
+  `alter table site add column clock_phone text`,
+  `create trigger punch_proof_is_never_changed before update of is_unverified, device_id, place on punch
   begin select raise(abort, 'a punch is never changed'); end`,
 ];

@@ -205,6 +205,7 @@ describe('everything that can be asked names its permission', () => {
       'availability.propose',
       'availability.withdraw',
       'clock.ask',
+      'clock.own',
       'clock.withdraw',
       'feed.renew',
       'hours.own-note',

@@ -168,7 +168,7 @@ async function atDevice(db: Database, device: PairedDevice, person: string): Pro
 }
 
 /** Why somebody cannot clock in yet by the rules of a site; null: they can. Without a shift ahead there is nothing to be early for. */
-async function tooEarly(
+export async function tooEarly(
   db: Database,
   site: string,
   shifts: readonly { readonly start: number; readonly end: number }[],

@@ -1,5 +1,6 @@
 import Joi from 'joi';
 import type { ClockRules } from '@/core/clock/clock-rules';
+import type { PhoneRules, Position } from '@/core/clock/place';
 import type { PunchKind } from '@/core/clock/punch';
 import { ROUNDING_STEPS } from '@/core/clock/rounding';
 import type { Day } from '@/core/time/day';
@@ -104,6 +105,50 @@ export const ANSWER_PUNCH = Joi.object<PunchAnswer>({
   punch: REQUEST_ID.required(),
   isAgreed: Joi.boolean().required(),
   answer: NOTE.allow('').required(),
+}).required();
+
+/** Clocks for oneself by one's own phone. */
+export interface OwnPunch {
+  readonly id: string;
+  readonly site: string;
+  readonly kind: 'in' | 'out' | 'break-begins' | 'break-ends';
+  /** Where the phone says it is; null: it did not say, or was not asked. */
+  readonly position: Position | null;
+}
+
+export const OWN_PUNCH = Joi.object<OwnPunch>({
+  id: REQUEST_ID.required(),
+  site: ID.required(),
+  kind: Joi.valid('in', 'out', 'break-begins', 'break-ends').required(),
+  position: Joi.object({
+    latitude: Joi.number().min(-90).max(90).required(),
+    longitude: Joi.number().min(-180).max(180).required(),
+    accuracy: Joi.number().min(0).max(100_000_000).required(),
+  })
+    .allow(null)
+    .required(),
+}).required();
+
+export const SAVE_PHONES = Joi.object<{ site: string; phone: PhoneRules }>({
+  site: ID.required(),
+  phone: Joi.object({
+    isAllowed: Joi.boolean().required(),
+    outside: Joi.valid('refused', 'marked').required(),
+    places: Joi.array()
+      .items(
+        Joi.object({
+          id: ID.required(),
+          name: NAME.required(),
+          latitude: Joi.number().min(-90).max(90).required(),
+          longitude: Joi.number().min(-180).max(180).required(),
+          radius: Joi.number().integer().min(10).max(100_000).required(),
+          groups: Joi.array().items(NAME).max(50).unique().required(),
+        }),
+      )
+      .max(50)
+      .unique('id')
+      .required(),
+  }).required(),
 }).required();
 
 /** A device at the door as it is set up. */

@@ -15,6 +15,7 @@ import { addPeople, changePeople, saveAvailability, saveFields, savePerson } fro
 import { importPeople } from '../people/import/command';
 import { correctPunches, punchFor } from '../clock/commands';
 import { answerPunchAsk, askPunch, withdrawPunchAsk } from '../clock/requests';
+import { ownPunch, savePhones } from '../clock/own-phone';
 import { endDevice, saveDevice } from '../clock/devices';
 import { saveClockRules } from '../clock/rules';
 import { makePayroll } from '../hours/payroll';
@@ -138,6 +139,8 @@ const ALL = [
   saveClockRules,
   saveDevice,
   endDevice,
+  ownPunch,
+  savePhones,
   askPunch,
   withdrawPunchAsk,
   answerPunchAsk,

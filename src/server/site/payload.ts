@@ -1,3 +1,4 @@
+import type { PhoneRules } from '@/core/clock/place';
 import type { HoursRules } from '@/core/timesheet/hours-rules';
 import type { Capability } from '@/core/setup/capabilities';
 import type { ClockRules } from '@/core/clock/clock-rules';
@@ -126,6 +127,7 @@ export interface SetupPayload {
   readonly proposing: Proposing;
   /** The rules of the clock, each from its date. */
   readonly hoursRules: HoursRules;
+  readonly phone: PhoneRules;
   /** Devices at the door that are not ended. */
   readonly devices: readonly DeviceView[];
   /** Who works here, and whether they have a PIN. */

@@ -2,7 +2,7 @@ import { groupedBy } from '@/core/grouped';
 import { type DateHabits, dateHabitsOf } from '@/core/time/typed-date';
 import { sql } from 'kysely';
 import { colleagueViewsIn } from '@/core/setup/colleagues';
-import { clockRulesFromRow } from '@/data/clock/punch-store';
+import { clockRulesFromRow, phoneRulesFromRow } from '@/data/clock/punch-store';
 import { hoursRulesFromRow } from '@/data/hours/hours-store';
 import { proposingFromRow } from '@/data/propose/proposing';
 import { rulesFromRow } from '@/data/requests/request-store';
@@ -73,6 +73,7 @@ export async function setupOf(
       proposing: proposingFromRow(row),
       clockRules: clockRulesFromRow(row),
       hoursRules: hoursRulesFromRow(row),
+      phone: phoneRulesFromRow(row),
       devices: await deviceViews(db, id),
       pinPeople: await pinPeople(db, id),
       staffSees: [...colleagueViewsIn(JSON.parse(row.staff_sees) as string[])],

@@ -20,6 +20,7 @@ import { TextInput } from '../kit/inputs/text-input';
 import { Page } from '../kit/page';
 import { EmptyState } from '../kit/states';
 import { Table } from '../kit/table';
+import { PhonesPart } from './phones-part';
 import { When } from '../layout/when';
 
 /** The devices at the door of a site, and the PINs with which people clock at them. */
@@ -86,7 +87,10 @@ export function DevicesSection({ setup }: { readonly setup: SetupPayload }) {
             <Plus size={14} aria-hidden /> Add a device
           </Button>
         </section>
-        <PinsPart setup={setup} groups={groups} />
+        <div className="flex flex-col gap-8">
+          <PinsPart setup={setup} groups={groups} />
+          <PhonesPart setup={setup} groups={groups} />
+        </div>
       </div>
       {open && (
         <DeviceDialog

@@ -20,6 +20,7 @@ import { TextArea } from '../kit/inputs/text-input';
 import { ErrorState } from '../kit/states';
 import { When } from '../layout/when';
 import { useOwnData } from './own-data';
+import { OwnClock } from './own-clock';
 import { OwnPunchAsk } from './own-punch-ask';
 import { useStaff } from './staff-context';
 
@@ -62,6 +63,7 @@ export function OwnHours() {
       </div>
       {trouble !== null && <ErrorState onRetry={again}>{trouble}</ErrorState>}
       {trouble === null && !sheet && <p className="text-muted">Loading your hours …</p>}
+      <OwnClock onClocked={again} />
       {sheet && <Period key={sheet.period.first} sheet={sheet} again={again} />}
     </>
   );

@@ -1,0 +1,113 @@
+import { type AtClock, atClock } from '@/core/clock/at-clock';
+import { formatMetres, placeCheck } from '@/core/clock/place';
+import { type Result, fail } from '@/core/plan/problem';
+import { zoneClock } from '@/core/time/zone';
+import { phoneRulesFromRow, loadPunches } from '@/data/clock/punch-store';
+import type { Database } from '@/data/database';
+import { loadRows } from '@/data/records/records';
+import { publishedShiftsOf } from '@/data/week/shift-store';
+import type { Actor } from '../access/actor';
+import { command } from '../commands/command';
+import { now, timestamp } from '../now';
+import { offAt, refuseOff } from '../site/capabilities';
+import { siteChange } from '../site/switches';
+import { resolvedAll } from '../staff/resolved-at';
+import { inWords, kept } from './commands';
+import { OWN_PUNCH, type OwnPunch, SAVE_PHONES } from './schema';
+import { tooEarly } from './at-device';
+import type { PhoneRules } from '@/core/clock/place';
+
+/** Clocks for oneself by one's own phone, where the site allows it; of where that was only whether and how far away is kept. */
+export const ownPunch = command<'clock.own', OwnPunch>({
+  kind: 'clock.own',
+  permission: 'self',
+  scope: () => ({}),
+  input: OWN_PUNCH,
+  async prepare({ db, actor }, { id, site, kind, position }) {
+    const { person } = actor;
+    if (person === null) return fail('forbidden', 'this account belongs to nobody who works here');
+    const [row] = await loadRows(db, 'site', { id: site });
+    const works = await loadRows(db, 'person_site', { person_id: person, site_id: site });
+    if (!row || works.length === 0) return fail('unknown', 'you do not work there', 'input.site');
+    const off = await refuseOff(db, 'clock', [site]);
+    if (off) return off;
+    const rules = phoneRulesFromRow(row);
+    if (!rules.isAllowed) return fail('forbidden', 'people here clock at the door', 'input.site');
+    if ((await loadRows(db, 'punch', { id })).length > 0)
+      return fail('taken', 'this was clocked already', 'input.id');
+    const [who] = await loadRows(db, 'person', { id: person });
+    const place = placeCheck(rules.places, JSON.parse(who.groups) as string[], position);
+    if (place && !place.isInside && rules.outside === 'refused')
+      return fail(
+        'place',
+        place.metres === null
+          ? 'your phone does not say where it is, which is asked for here: allow it, or clock at the door'
+          : `you are ${formatMetres(place.metres)} away from where people clock here`,
+        'input.position',
+      );
+    const at = Math.floor(now() / 60_000);
+    if (kind === 'in') {
+      const early = await earlyFor(db, person, site, at);
+      if (early !== null) return fail('early', early, 'input.kind');
+    }
+    return kept(
+      [
+        {
+          ...{ id, person, site, at, kind, source: 'phone', work: null, replaces: null, isRemoval: false },
+          ...{ recorded: now(), recordedBy: null, note: null },
+          ...(place ? { place } : {}),
+        },
+      ],
+      `Clocked ${await inWords(db, site, kind, at)}`,
+      timestamp().replace(/\.\d+Z$/, 'Z'),
+    );
+  },
+});
+
+/** Says whether people may clock by their own phone at a site, and where. */
+export const savePhones = command<'clock.phones', { site: string; phone: PhoneRules }>({
+  kind: 'clock.phones',
+  permission: 'setup.change',
+  capability: 'clock',
+  scope: ({ site }) => ({ sites: [site] }),
+  input: SAVE_PHONES,
+  prepare: ({ db }, { site, phone }) =>
+    siteChange(db, site, 'Clocking by phone at', { clock_phone: JSON.stringify(phone) }),
+});
+
+async function earlyFor(db: Database, person: string, site: string, at: number): Promise<string | null> {
+  const utc = Math.floor(at / 1440);
+  const worked = await publishedShiftsOf(db, person, utc - 1, utc + 3);
+  const [row] = await loadRows(db, 'site', { id: site });
+  const date = Math.floor(zoneClock(row.time_zone, utc - 1, utc + 1).wall(at) / 1440);
+  const shifts = [...(await resolvedAll(db, worked)).values()].sort((a, b) => a.start - b.start);
+  return tooEarly(db, site, shifts, at, date);
+}
+
+/** What a phone shows of the clock. */
+export interface OwnClock extends AtClock {
+  readonly timeZone: string;
+  readonly hourFormat: '24' | '12';
+  /** Where one can clock by phone, with whether the phone is asked where it is; none: nowhere. */
+  readonly sites: readonly { readonly id: string; readonly name: string; readonly asksPlace: boolean }[];
+}
+
+/** How who asks stands at the clock, and where they can clock by phone. */
+export async function ownClock(db: Database, actor: Actor): Promise<Result<{ clock: OwnClock }>> {
+  const { person } = actor;
+  if (person === null) return fail('forbidden', 'this account belongs to nobody who works here');
+  const places = await loadRows(db, 'person_site', { person_id: person });
+  const sites: { id: string; name: string; asksPlace: boolean }[] = [];
+  let shown: { timeZone: string; hourFormat: '24' | '12' } = { timeZone: 'UTC', hourFormat: '24' };
+  for (const { site_id } of places.sort((a, b) => a.position - b.position)) {
+    const [row] = await loadRows(db, 'site', { id: site_id });
+    const rules = phoneRulesFromRow(row);
+    if (!rules.isAllowed || (await offAt(db, site_id)).has('clock')) continue;
+    if (sites.length === 0)
+      shown = { timeZone: row.time_zone, hourFormat: row.hour_format === '12' ? '12' : '24' };
+    sites.push({ id: site_id, name: row.name, asksPlace: rules.places.length > 0 });
+  }
+  const present = Math.floor(now() / 60_000);
+  const punches = await loadPunches(db, [person], present - 2 * 1440, present + 1440);
+  return { ok: true, clock: { ...atClock(punches, present, true), ...shown, sites } };
+}
