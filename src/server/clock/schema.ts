@@ -107,6 +107,39 @@ export const ANSWER_PUNCH = Joi.object<PunchAnswer>({
   answer: NOTE.allow('').required(),
 }).required();
 
+/** How many times of another clock are taken at once. */
+export const MOST_IMPORTED = 10_000;
+
+/** Times of another clock, by staff number. */
+export interface ImportedPunches {
+  readonly site: string;
+  readonly rows: readonly {
+    /** Of the file, from 1. */
+    readonly row: number;
+    readonly number: string;
+    /** Elapsed minute since 1970-01-01T00:00 UTC. */
+    readonly at: number;
+    /** null: the clock does not say. */
+    readonly kind: 'in' | 'out' | 'break-begins' | 'break-ends' | null;
+  }[];
+}
+
+export const IMPORT_PUNCHES = Joi.object<ImportedPunches>({
+  site: ID.required(),
+  rows: Joi.array()
+    .items(
+      Joi.object({
+        row: Joi.number().integer().min(1).required(),
+        number: Joi.string().max(80).required(),
+        at: MINUTE.required(),
+        kind: Joi.valid('in', 'out', 'break-begins', 'break-ends', null).required(),
+      }),
+    )
+    .min(1)
+    .max(MOST_IMPORTED)
+    .required(),
+}).required();
+
 /** Clocks for oneself by one's own phone. */
 export interface OwnPunch {
   readonly id: string;

@@ -15,6 +15,7 @@ import { addPeople, changePeople, saveAvailability, saveFields, savePerson } fro
 import { importPeople } from '../people/import/command';
 import { correctPunches, punchFor } from '../clock/commands';
 import { answerPunchAsk, askPunch, withdrawPunchAsk } from '../clock/requests';
+import { importPunches } from '../clock/import';
 import { ownPunch, savePhones } from '../clock/own-phone';
 import { endDevice, saveDevice } from '../clock/devices';
 import { saveClockRules } from '../clock/rules';
@@ -139,6 +140,7 @@ const ALL = [
   saveClockRules,
   saveDevice,
   endDevice,
+  importPunches,
   ownPunch,
   savePhones,
   askPunch,

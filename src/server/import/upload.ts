@@ -13,7 +13,7 @@ export const MOST_BYTES = 20_000_000;
 const KEPT_MS = 24 * 3600 * 1000;
 
 /** The tables in a file, packed as they are kept; read in a thread of its own within limits of time and memory. Throws {@link UnreadableFile}. */
-async function unpackTables(bytes: Uint8Array, onRows: (rows: number) => void): Promise<string> {
+export async function unpackTables(bytes: Uint8Array, onRows: (rows: number) => void): Promise<string> {
   try {
     const read = await runOnFile<PackedTables>('packTables', { bytes }, onRows);
     if (!read.ok) throw new UnreadableFile(read.message);

@@ -17,6 +17,7 @@ import { EmptyState } from '../kit/states';
 import { AppLayout, type ShellFrame } from '../layout/app-layout';
 import { useLivePage } from '../live/use-live-page';
 import { HoursTable } from './hours-table';
+import { ImportDialog } from './import-dialog';
 import { PayrollDialog } from './payroll-dialog';
 import { PeriodPanel } from './period-panel';
 import { SheetPanel } from './sheet-panel';
@@ -41,6 +42,7 @@ export function HoursScreen({ header, page }: { readonly header: ShellFrame; rea
   const [text, setText] = useState('');
   const [chosen, setChosen] = useState<string | null>(null);
   const [isMaking, setMaking] = useState(false);
+  const [isImporting, setImporting] = useState(false);
   const { run, busy, problem } = useCommand();
   const test = FILTERS.find(([one]) => one === filter)?.[2] ?? (() => true);
   const words = text.trim().toLocaleLowerCase().split(/\s+/);
@@ -167,7 +169,7 @@ export function HoursScreen({ header, page }: { readonly header: ShellFrame; rea
               onClose={() => setChosen(null)}
             />
           ) : (
-            <PeriodPanel page={page} figures={figures} />
+            <PeriodPanel page={page} figures={figures} onImport={() => setImporting(true)} />
           )
         }
       >
@@ -197,6 +199,7 @@ export function HoursScreen({ header, page }: { readonly header: ShellFrame; rea
           )}
         </main>
       </SplitPanel>
+      {isImporting && <ImportDialog site={page.site} onClose={() => setImporting(false)} />}
       {isMaking && <PayrollDialog page={page} onClose={() => setMaking(false)} />}
     </AppLayout>
   );

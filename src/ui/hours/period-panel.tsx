@@ -1,6 +1,7 @@
 import { counted, formatDay } from '@/core/time/format';
 import type { HoursRules } from '@/core/timesheet/hours-rules';
 import type { HoursPage } from '@/server/hours/payload';
+import { Button } from '../kit/button';
 import { When } from '../layout/when';
 import { TotalsTable } from './totals-table';
 
@@ -8,9 +9,11 @@ import { TotalsTable } from './totals-table';
 export function PeriodPanel({
   page,
   figures,
+  onImport,
 }: {
   readonly page: HoursPage;
   readonly figures: HoursRules['figures'];
+  readonly onImport: () => void;
 }) {
   const { rows, exports, deadline } = page;
   const look = rows.filter((row) => row.look > 0).length;
@@ -25,6 +28,11 @@ export function PeriodPanel({
       <div className="mt-3">
         <TotalsTable totals={page.totals} figures={figures} currency={page.currency} />
       </div>
+      {page.canClock && (
+        <Button className="mt-3" onClick={onImport}>
+          Take in times of another clock
+        </Button>
+      )}
       <h3 className="border-rule mt-4 border-t pt-2 font-semibold">Files for payroll</h3>
       {exports.length === 0 ? (
         <p className="text-muted text-sm">None was made of this period yet.</p>
