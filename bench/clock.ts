@@ -12,7 +12,7 @@ import { largePlan } from '../demo/large';
 import { OWNER } from '@/server/access/testing';
 import { runCommand } from '@/server/commands/run';
 import { todayAt } from '@/server/today/queries';
-import { peopleOf } from '../src/ui/today/people-of';
+import { peopleOf } from '@/core/today/people-of';
 import { mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';

@@ -1,3 +1,6 @@
+import { formatCsv } from '@/formats/table/csv';
+import { formatXlsx } from '@/formats/table/xlsx';
+
 /** What kind of file an answer is. */
 const TYPES = {
   csv: 'text/csv; charset=utf-8',
@@ -23,4 +26,14 @@ export function fileResponse(body: BodyInit, name: string, kind: FileKind): Resp
 /** A name that every disk takes. */
 function fileName(name: string): string {
   return name.replace(/[\u0000-\u001f/\\:*?"<>|]/g, '-');
+}
+
+/** A list as a file: CSV, or a workbook of one sheet. What a spreadsheet would take for a formula is none in it. */
+export async function tableResponse(
+  lines: readonly (readonly string[])[],
+  name: string,
+  form: 'csv' | 'xlsx',
+): Promise<Response> {
+  const body = form === 'csv' ? formatCsv(lines) : ((await formatXlsx('List', lines)) as BodyInit);
+  return fileResponse(body, `${name}.${form}`, form);
 }

@@ -4,6 +4,9 @@ import { OWNER } from '../access/testing';
 import { actorNamed } from '../accounts/testing';
 import { LAST, askAs, didAs, hoursRules, sheet } from '../hours/testing';
 import { MONDAY, db, freshDemo } from '../week/testing';
+import { formatCsv } from '@/formats/table/csv';
+import { punchLines } from '../hours/punch-list';
+import { todayLines } from '../today/list';
 import { readPunchFile } from './import';
 
 beforeEach(async () => {
@@ -65,4 +68,36 @@ describe('times of another clock', () => {
     expect(found).toMatchObject({ ok: true, file: { rows: [], faults: [{ row: 1 }] } });
     expect(MONDAY).toBeGreaterThan(LAST);
   });
+});
+
+test('every time that was clocked is a line of a list, with corrections and who made them', async () => {
+  const { punches } = await sheet('noor');
+  const [first] = [...punches].sort((a, b) => a.at - b.at);
+  const instead = { kind: 'in', at: first.at + 5 };
+  await didAs('demo-ilse', 'clock.correct', {
+    ...{ site: 'bistro', person: 'noor', reason: '=cmd', changes: [{ id: 'c1', punch: first.id, instead }] },
+  });
+  const list = await punchLines(db, OWNER, 'bistro', LAST);
+  if (!list.ok) throw new Error(list.problem.message);
+  const [heads, ...lines] = list.lines;
+  const mine = lines.filter(([, name]) => name === 'Noor Haddad');
+  expect(mine).toHaveLength(punches.filter(({ at }) => at < (LAST + 7) * DAY).length + 1);
+  const column = (name: string) => heads.indexOf(name);
+  const [was, is] = mine.slice(0, 2);
+  expect([was[column('Counts')], is[column('Counts')], is[column('Instead of')]]).toEqual([
+    'no',
+    'yes',
+    was[column('Time')],
+  ]);
+  expect([is[column('From')], is[column('Why')]]).toEqual(['By hand', '=cmd']);
+  // No spreadsheet runs what was written.
+  expect(formatCsv(list.lines)).toContain("'=cmd");
+  expect(await punchLines(db, await actorNamed(db, 'demo-noor'), 'bistro', LAST)).toMatchObject({
+    ok: false,
+  });
+  const today = await todayLines(db, OWNER, 'bistro');
+  expect(today.ok && today.lines.find(([name]) => name === 'Wanja Ekström')).toEqual(
+    expect.arrayContaining(['missing, 3 h']),
+  );
+  expect(await todayLines(db, await actorNamed(db, 'demo-noor'), 'bistro')).toMatchObject({ ok: false });
 });

@@ -1,3 +1,4 @@
+import { formatDate } from '@/core/time/day';
 import { counted, formatDay } from '@/core/time/format';
 import type { HoursRules } from '@/core/timesheet/hours-rules';
 import type { HoursPage } from '@/server/hours/payload';
@@ -33,6 +34,18 @@ export function PeriodPanel({
           Take in times of another clock
         </Button>
       )}
+      <p className="mt-3 text-sm">
+        Every time that was clocked, with who set which:{' '}
+        {(['csv', 'xlsx'] as const).map((form) => (
+          <a
+            key={form}
+            className="link link-primary mr-3 font-semibold"
+            href={`/api/hours/punches/${encodeURIComponent(page.site)}?on=${formatDate(page.period.first)}&form=${form}`}
+          >
+            {form.toUpperCase()}
+          </a>
+        ))}
+      </p>
       <h3 className="border-rule mt-4 border-t pt-2 font-semibold">Files for payroll</h3>
       {exports.length === 0 ? (
         <p className="text-muted text-sm">None was made of this period yet.</p>

@@ -1,5 +1,5 @@
 import type { ZoneClock } from '@/core/time/zone';
-import type { ShownPerson } from './people-of';
+import type { ShownPerson } from './shown-person';
 
 /** The hours of a day across so many pixels, in elapsed minutes. */
 export interface DayScale {

@@ -8,9 +8,9 @@ import { Badge } from '../kit/badge';
 import { Button, buttonClass } from '../kit/button';
 import { AbsenceDialog } from '../requests/absence-dialog';
 import { ClockButton } from './clock-button';
-import type { ShownPerson } from './people-of';
+import type { ShownPerson } from './shown-person';
 import { OtherPerson } from './other-person';
-import { lengthText } from './standing-text';
+import { lengthText } from '@/core/today/standing-text';
 
 /** How many of each kind are listed; the counts above show all. */
 const MOST_NOW = 12;

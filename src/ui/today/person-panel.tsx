@@ -10,8 +10,8 @@ import { EntryLines } from '../clock/entry-lines';
 import { Badge } from '../kit/badge';
 import { Button } from '../kit/button';
 import { ClockButton } from './clock-button';
-import type { ShownPerson } from './people-of';
-import { standingText } from './standing-text';
+import type { ShownPerson } from './shown-person';
+import { standingText } from '@/core/today/standing-text';
 
 /** What somebody can be clocked as next, the likeliest first. */
 function nextKinds({ standing }: ShownPerson): readonly (readonly [PunchKind, string])[] {

@@ -9,8 +9,8 @@ import { HEAD_WIDTH } from '../canvas/row';
 import { scrollerOf } from '../canvas/scroller';
 import { SkylineDay, SkylineTextures } from '../canvas/skyline';
 import { type DayScale, dayScale } from './day-scale';
-import type { ShownPerson } from './people-of';
-import { standingText } from './standing-text';
+import type { ShownPerson } from './shown-person';
+import { standingText } from '@/core/today/standing-text';
 
 /** Heights in pixels: of a row, of a bar in it, of the skyline, and of the hours over the rows. */
 const [ROW, BAR, SKYLINE, HEADS] = [50, 34, 130, 28];

@@ -13,8 +13,8 @@ import { AppLayout, type ShellFrame } from '../layout/app-layout';
 import { useLivePage } from '../live/use-live-page';
 import { NowPanel } from './now-panel';
 import { PersonPanel } from './person-panel';
-import { peopleOf } from './people-of';
-import { PRESENCE_WORDS } from './standing-text';
+import { peopleOf } from '@/core/today/people-of';
+import { PRESENCE_WORDS } from '@/core/today/standing-text';
 import { TodayCanvas } from './today-canvas';
 import { usePresent } from './use-present';
 
@@ -65,7 +65,18 @@ export function TodayScreen({ header, page }: { readonly header: ShellFrame; rea
               </Button>
             ))}
           </div>
-          <p className="text-muted ml-auto text-sm" aria-live="off">
+          <p className="ml-auto flex gap-3 text-sm">
+            {(['csv', 'xlsx'] as const).map((form) => (
+              <a
+                key={form}
+                className="link link-primary font-semibold"
+                href={`/api/today/${encodeURIComponent(page.site)}/list?form=${form}`}
+              >
+                {form.toUpperCase()}
+              </a>
+            ))}
+          </p>
+          <p className="text-muted text-sm" aria-live="off">
             {formatTime(clock.wall(now), page.hourFormat)}, moves by itself
           </p>
         </div>

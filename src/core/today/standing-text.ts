@@ -1,6 +1,6 @@
-import { formatHours, formatTime, type HourFormat } from '@/core/time/format';
-import type { Presence, Standing } from '@/core/today/presence';
-import type { ZoneClock } from '@/core/time/zone';
+import { formatHours, formatTime, type HourFormat } from '../time/format';
+import type { ZoneClock } from '../time/zone';
+import type { Presence, Standing } from './presence';
 
 /** What a presence is called beside a count: `5 in`, `1 missing`. */
 export const PRESENCE_WORDS: Record<Presence, string> = {
