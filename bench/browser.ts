@@ -47,6 +47,10 @@ async function main(): Promise<void> {
     await people.goto(`${server.url}/people/grounds`);
     await people.getByRole('heading', { name: '600 people' }).waitFor();
     figure('people-table-600-sort', percentile(await sortToPicture(people), 50), 'ms');
+    const today: number[] = [];
+    for (let i = 0; i < 4; i++)
+      today.push(await toPicture(people, `${server.url}/today/grounds`, 'People of the day'));
+    figure('today-600', percentile(today.slice(1), 50), 'ms');
     const leave = await signedIn();
     const year: number[] = [];
     for (let i = 0; i < 4; i++) year.push(await yearToPicture(leave, server.url));
@@ -55,6 +59,15 @@ async function main(): Promise<void> {
     await browser.close();
     await server.end();
   }
+}
+
+/** From asking for a page to its picture, with a list of that name on it. */
+async function toPicture(page: Page, address: string, list: string): Promise<number> {
+  const start = Date.now();
+  await page.goto(address);
+  await page.getByRole('list', { name: list }).getByRole('button').first().waitFor();
+  await page.evaluate(() => new Promise((done) => requestAnimationFrame(() => setTimeout(done))));
+  return Date.now() - start;
 }
 
 /** From asking for a year of the leave calendar to its picture. */

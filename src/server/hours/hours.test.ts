@@ -101,6 +101,7 @@ describe('the hours of a period', () => {
     await didAs('demo-ilse', 'hours.approve', period(['noor'], MONDAY));
     expect(await refused('demo-payroll', 'hours.lock', period(['noor'], MONDAY))).toBe('future');
     expect(await refused('demo-noor', 'hours.approve', period(['noor']))).toBe('forbidden');
+    expect(await refused('demo-ilse', 'hours.approve', period(['noor'], MONDAY + 7))).toBe('future');
   });
 
   test('that are sent back say why, to whose they are, and are open again', async () => {

@@ -204,6 +204,7 @@ async function stepOfSeveral(
     const faulty = refuseStep(stateAfter(steps), kind, `the hours of ${name}`, `input.people[${i}]`);
     if (faulty) return faulty;
   }
+  if (first > today) return fail('future', 'this period has not begun', 'input.first');
   const last = first + found.days - 1;
   if (kind === 'lock' && last >= today)
     return fail('future', 'a period is locked when it is over', 'input.first');
