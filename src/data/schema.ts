@@ -17,7 +17,7 @@ import type {
   LeaveTypeTable,
   PersonContractTable,
 } from './leave/tables';
-import type { ClockDeviceTable, PersonPinTable, PunchTable } from './clock/tables';
+import type { ClockAlertTable, ClockDeviceTable, PersonPinTable, PunchTable } from './clock/tables';
 import type {
   PayrollExportTable,
   PunchRequestTable,
@@ -157,6 +157,7 @@ export interface Schema {
   alternative: AlternativeTable;
   punch: PunchTable;
   clock_device: ClockDeviceTable;
+  clock_alert: ClockAlertTable;
   person_pin: PersonPinTable;
   typed_hours: TypedHoursTable;
   timesheet_step: TimesheetStepTable;
@@ -329,6 +330,8 @@ export interface SiteTable {
   clock_rules: string | null;
   /** Whether people may clock by their own phone, as JSON; null: they may not. */
   clock_phone: Generated<string | null>;
+  /** What is told of a day by itself, as JSON; null: nothing. */
+  clock_alerts: Generated<string | null>;
   /** How hours become pay there, as JSON; null: as usual. */
   hours_rules: Generated<string | null>;
 }

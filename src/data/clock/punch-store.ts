@@ -1,6 +1,7 @@
 import { type ClockRules, DEFAULT_CLOCK_RULES } from '@/core/clock/clock-rules';
 import type { Punch, PunchKind, PunchSource, Work } from '@/core/clock/punch';
 import { NO_PHONES, type PhoneRules, type PlaceCheck } from '@/core/clock/place';
+import type { AlertRule } from '@/core/today/alerts';
 import type { Database } from '../database';
 import { amongTexts } from '../records/lines';
 import type { NewRow, RowOf } from '../records/records';
@@ -88,6 +89,11 @@ function placeOf(column: string | null): Pick<StoredPunch, 'place' | 'isElsewher
   if (column === null) return {};
   const place = JSON.parse(column) as PlaceCheck;
   return { place, ...(place.isInside ? {} : { isElsewhere: true }) };
+}
+
+/** What is told of a day at a site by itself. */
+export function alertRulesFromRow({ clock_alerts }: Pick<RowOf<'site'>, 'clock_alerts'>): AlertRule[] {
+  return clock_alerts === null ? [] : (JSON.parse(clock_alerts) as AlertRule[]);
 }
 
 /** Whether people may clock by their own phone at a site. */

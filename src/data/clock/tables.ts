@@ -43,6 +43,17 @@ export interface ClockDeviceTable {
   locked_until: string | null;
 }
 
+/** What was told of a day by itself; `id` is the case, `told`: names, as JSON. */
+export interface ClockAlertTable {
+  id: string;
+  site_id: string;
+  person_id: string;
+  kind: string;
+  at: string;
+  message: string;
+  told: string;
+}
+
 /** Somebody's PIN, as two hashes: a slow one, and a keyed one by which two alike are found. */
 export interface PersonPinTable {
   person_id: string;

@@ -3,7 +3,7 @@
  * of what a paired one holds; `code_hash`: of the code with which one is paired. `person_pin`: a slow hash of somebody's PIN, and a
  * keyed one by which two alike are found. `punch.is_unverified`: with a PIN that was wrong when it could be looked at; `place`: whether
  * it was at a place that was set and how far from it, as JSON, and not where. `site.clock_phone`: whether people may clock by their own
- * phone, as JSON.
+ * phone, as JSON; `site.clock_alerts`: what is told by itself, as JSON. `clock_alert`: what was told, once for a case; `told`: whom, as JSON.
  */
 export const devices: readonly string[] = [
   `create table clock_device (
@@ -38,6 +38,17 @@ export const devices: readonly string[] = [
   `alter table punch add column device_id text references clock_device (id)`,
   `alter table punch add column place text`,
   `alter table site add column clock_phone text`,
+  `alter table site add column clock_alerts text`,
+  `create table clock_alert (
+    id text primary key,
+    site_id text not null references site (id),
+    person_id text not null references person (id),
+    kind text not null,
+    at text not null,
+    message text not null,
+    told text not null
+  ) strict`,
+  `create index clock_alert_of_site on clock_alert (site_id, at)`,
   `create trigger punch_proof_is_never_changed before update of is_unverified, device_id, place on punch
   begin select raise(abort, 'a punch is never changed'); end`,
 ];

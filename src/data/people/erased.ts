@@ -67,6 +67,7 @@ export async function eraseEverywhere(
     'outbox',
     'calendar_event',
     'person_pin',
+    'clock_alert',
   ] as const)
     await db
       .deleteFrom(table)

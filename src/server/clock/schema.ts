@@ -1,6 +1,7 @@
 import Joi from 'joi';
 import type { ClockRules } from '@/core/clock/clock-rules';
 import type { PhoneRules, Position } from '@/core/clock/place';
+import type { AlertRule } from '@/core/today/alerts';
 import type { PunchKind } from '@/core/clock/punch';
 import { ROUNDING_STEPS } from '@/core/clock/rounding';
 import type { Day } from '@/core/time/day';
@@ -182,6 +183,28 @@ export const SAVE_PHONES = Joi.object<{ site: string; phone: PhoneRules }>({
       .unique('id')
       .required(),
   }).required(),
+}).required();
+
+export const SAVE_ALERTS = Joi.object<{ site: string; alerts: readonly AlertRule[] }>({
+  site: ID.required(),
+  alerts: Joi.array()
+    .items(
+      Joi.object({
+        id: ID.required(),
+        kind: Joi.valid('missing', 'still-in', 'long-break').required(),
+        minutes: Joi.number().integer().min(0).max(720).required(),
+        groups: Joi.array().items(NAME).max(50).unique().required(),
+        tells: Joi.array()
+          .items(Joi.valid('schedulers', 'manager', 'person'))
+          .unique()
+          .required(),
+        people: Joi.array().items(ID).max(50).unique().required(),
+        text: Joi.string().trim().min(1).max(300).required(),
+      }),
+    )
+    .max(30)
+    .unique('id')
+    .required(),
 }).required();
 
 /** A device at the door as it is set up. */

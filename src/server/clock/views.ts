@@ -1,6 +1,6 @@
 import type { Database } from '@/data/database';
 import { loadRows } from '@/data/records/records';
-import type { DeviceView, PinPerson } from '../site/payload';
+import type { DeviceView, PinPerson, ToldAlert } from '../site/payload';
 import { peopleWithPin } from './pins';
 
 /** The devices of a site that are not ended, by name, without what lets them in. */
@@ -33,4 +33,19 @@ export async function pinPeople(db: Database, site: string): Promise<PinPerson[]
     ...{ id, name, groups: JSON.parse(groups) as string[] },
     hasPin: having.has(id),
   }));
+}
+
+/** How many of the alerts that were told are shown. */
+const MOST_TOLD = 30;
+
+/** What was told of days at a site by itself, the latest first. */
+export async function toldAlerts(db: Database, site: string): Promise<ToldAlert[]> {
+  const rows = await db
+    .selectFrom('clock_alert')
+    .select(['id', 'at', 'message', 'told'])
+    .where('site_id', '=', site)
+    .orderBy('at', 'desc')
+    .limit(MOST_TOLD)
+    .execute();
+  return rows.map(({ id, at, message, told }) => ({ id, at, message, told: JSON.parse(told) as string[] }));
 }

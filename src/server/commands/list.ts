@@ -15,6 +15,7 @@ import { addPeople, changePeople, saveAvailability, saveFields, savePerson } fro
 import { importPeople } from '../people/import/command';
 import { correctPunches, punchFor } from '../clock/commands';
 import { answerPunchAsk, askPunch, withdrawPunchAsk } from '../clock/requests';
+import { saveAlerts } from '../today/alerts';
 import { importPunches } from '../clock/import';
 import { ownPunch, savePhones } from '../clock/own-phone';
 import { endDevice, saveDevice } from '../clock/devices';
@@ -141,6 +142,7 @@ const ALL = [
   saveDevice,
   endDevice,
   importPunches,
+  saveAlerts,
   ownPunch,
   savePhones,
   askPunch,

@@ -1,3 +1,4 @@
+import type { AlertRule } from '@/core/today/alerts';
 import type { PhoneRules } from '@/core/clock/place';
 import type { HoursRules } from '@/core/timesheet/hours-rules';
 import type { Capability } from '@/core/setup/capabilities';
@@ -128,6 +129,9 @@ export interface SetupPayload {
   /** The rules of the clock, each from its date. */
   readonly hoursRules: HoursRules;
   readonly phone: PhoneRules;
+  /** What is told of a day by itself, and what was, the latest first. */
+  readonly alerts: readonly AlertRule[];
+  readonly told: readonly ToldAlert[];
   /** Devices at the door that are not ended. */
   readonly devices: readonly DeviceView[];
   /** Who works here, and whether they have a PIN. */
@@ -159,4 +163,12 @@ export interface PinPerson {
   readonly name: string;
   readonly groups: readonly string[];
   readonly hasPin: boolean;
+}
+
+/** Something that was told of a day. `at`: UTC. */
+export interface ToldAlert {
+  readonly id: string;
+  readonly at: string;
+  readonly message: string;
+  readonly told: readonly string[];
 }

@@ -2,7 +2,7 @@ import { groupedBy } from '@/core/grouped';
 import { type DateHabits, dateHabitsOf } from '@/core/time/typed-date';
 import { sql } from 'kysely';
 import { colleagueViewsIn } from '@/core/setup/colleagues';
-import { clockRulesFromRow, phoneRulesFromRow } from '@/data/clock/punch-store';
+import { alertRulesFromRow, clockRulesFromRow, phoneRulesFromRow } from '@/data/clock/punch-store';
 import { hoursRulesFromRow } from '@/data/hours/hours-store';
 import { proposingFromRow } from '@/data/propose/proposing';
 import { rulesFromRow } from '@/data/requests/request-store';
@@ -23,7 +23,7 @@ import { seesPay } from '../access/pay';
 import { checkAccess } from '../access/permissions';
 import type { Actor } from '../access/actor';
 import { nowAt } from '../now';
-import { deviceViews, pinPeople } from '../clock/views';
+import { deviceViews, pinPeople, toldAlerts } from '../clock/views';
 import { leaveSetup } from '../leave/setup';
 import { holidaySetup } from '../holidays/commands';
 import { offAt } from './capabilities';
@@ -74,6 +74,8 @@ export async function setupOf(
       clockRules: clockRulesFromRow(row),
       hoursRules: hoursRulesFromRow(row),
       phone: phoneRulesFromRow(row),
+      alerts: alertRulesFromRow(row),
+      told: await toldAlerts(db, id),
       devices: await deviceViews(db, id),
       pinPeople: await pinPeople(db, id),
       staffSees: [...colleagueViewsIn(JSON.parse(row.staff_sees) as string[])],

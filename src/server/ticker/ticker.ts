@@ -8,6 +8,7 @@ import { remindApprovers } from '../leave/remind';
 import { lapseRequests } from '../requests/lapse';
 import { remindOfQuestions } from '../outbox/remind';
 import { sendDue } from '../outbox/send';
+import { watchToday } from '../today/watch';
 import { dropLease, takeLease } from './lease';
 
 const LEASE = 'ticker';
@@ -22,6 +23,7 @@ const JOBS: readonly { readonly name: string; readonly run: (db: Database) => Pr
   { name: 'reminders of leave', run: remindApprovers },
   { name: 'requests', run: lapseRequests },
   { name: 'reminders', run: remindOfQuestions },
+  { name: 'today', run: watchToday },
   { name: 'outbox', run: sendDue },
   { name: 'back-up', run: backUpBySchedule },
 ];

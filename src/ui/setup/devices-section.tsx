@@ -20,6 +20,7 @@ import { TextInput } from '../kit/inputs/text-input';
 import { Page } from '../kit/page';
 import { EmptyState } from '../kit/states';
 import { Table } from '../kit/table';
+import { AlertsPart } from './alerts-part';
 import { PhonesPart } from './phones-part';
 import { When } from '../layout/when';
 
@@ -90,6 +91,7 @@ export function DevicesSection({ setup }: { readonly setup: SetupPayload }) {
         <div className="flex flex-col gap-8">
           <PinsPart setup={setup} groups={groups} />
           <PhonesPart setup={setup} groups={groups} />
+          <AlertsPart setup={setup} groups={groups} />
         </div>
       </div>
       {open && (
