@@ -1,7 +1,6 @@
 'use client';
 
 import { useMemo, useState } from 'react';
-import { asSentence } from '@/core/sentence';
 import { counted } from '@/core/time/format';
 import type { AccountRow, AccountsPayload } from '@/server/accounts/payload';
 import { useCommand } from '../commands/use-command';
@@ -14,6 +13,7 @@ import { accountColumns } from './account-columns';
 import { GrantDialog } from './grant-dialog';
 import { InviteOther } from './invite-other';
 import { SignInLog } from './sign-in-log';
+import { Refused } from '../kit/states';
 
 type Part = 'people' | 'log';
 
@@ -101,11 +101,7 @@ export function AccountsScreen({
           )}
         </span>
       </div>
-      {problem && (
-        <p role="alert" className="text-gap px-4 py-2 font-semibold">
-          {asSentence(problem.message)}
-        </p>
-      )}
+      <Refused problem={problem} className="px-4 py-2" />
       {adding && <InviteOther places={places} onDone={() => add(false)} />}
       {part === 'log' ? (
         <SignInLog events={page.events} />

@@ -1,12 +1,12 @@
 'use client';
 
 import { useState } from 'react';
-import { asSentence } from '@/core/sentence';
 import type { AccountRow, AccountsPayload } from '@/server/accounts/payload';
 import { useCommand } from '../commands/use-command';
 import { Button } from '../kit/button';
 import { Dialog } from '../kit/dialog';
 import { GrantFields } from './grant-fields';
+import { Refused } from '../kit/states';
 
 /** What an account may do beyond being a person, and whether it may be used at all. */
 export function GrantDialog({
@@ -37,11 +37,7 @@ export function GrantDialog({
           : 'Sees the own shifts in any case. What stands here comes on top, at once, without signing in again.'}
       </p>
       <GrantFields grants={grants} places={places} onChange={setGrants} />
-      {problem && (
-        <p role="alert" className="text-gap mt-3 font-semibold">
-          {asSentence(problem.message)}
-        </p>
-      )}
+      <Refused problem={problem} className="mt-3" />
       <div className="mt-6 flex flex-wrap justify-between gap-2">
         <Button kind="danger" disabled={busy} onClick={() => void stop()}>
           {isStopped ? 'Let this account be used again' : 'Stop this account'}

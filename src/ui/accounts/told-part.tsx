@@ -1,7 +1,7 @@
-import { asSentence } from '@/core/sentence';
 import type { ToldWish } from '@/server/outbox/wish';
 import { useCommand } from '../commands/use-command';
 import { Checkbox } from '../kit/inputs/checkbox';
+import { Refused } from '../kit/states';
 
 /** How one is told of shifts besides here; each at once. */
 export function ToldPart({
@@ -60,11 +60,7 @@ export function ToldPart({
           the same way, when a request waits for me to decide
         </Checkbox>
       )}
-      {problem && (
-        <p role="alert" className="text-gap font-semibold">
-          {asSentence(problem.message)}
-        </p>
-      )}
+      <Refused problem={problem} />
     </section>
   );
 }

@@ -2,7 +2,6 @@ import { Plus } from 'lucide-react';
 import { useState } from 'react';
 import { useForm, useWatch } from 'react-hook-form';
 import type { PunchKind, StandingPunch } from '@/core/clock/punch';
-import { asSentence } from '@/core/sentence';
 import type { Day } from '@/core/time/day';
 import { type HourFormat, formatTime } from '@/core/time/format';
 import type { ZoneClock } from '@/core/time/zone';
@@ -15,6 +14,7 @@ import { Select } from '../kit/inputs/select';
 import { TextInput } from '../kit/inputs/text-input';
 import { TimeInput } from '../kit/inputs/time-input';
 import { RemoveButton } from '../kit/remove-button';
+import { Refused } from '../kit/states';
 
 export const PUNCH_NAMES: Readonly<Record<PunchKind, string>> = {
   in: 'In',
@@ -190,11 +190,7 @@ function TimesForm({
       <Field label="Why">
         <TextInput value={reason} maxLength={500} onChange={(text) => form.setValue('reason', text)} />
       </Field>
-      {problem && (
-        <p role="alert" className="text-gap font-semibold">
-          {asSentence(problem.message)}
-        </p>
-      )}
+      <Refused problem={problem} />
       <div className="flex flex-wrap gap-2">
         <Button
           kind="primary"

@@ -1,6 +1,5 @@
 import { useState } from 'react';
 import { useForm, useWatch } from 'react-hook-form';
-import { asSentence } from '@/core/sentence';
 import type { Day } from '@/core/time/day';
 import { formatDay } from '@/core/time/format';
 import { parseLength } from '@/core/time/parse-hours';
@@ -12,6 +11,7 @@ import { DateInput } from '../kit/inputs/date-input';
 import { Field } from '../kit/inputs/field';
 import { Select } from '../kit/inputs/select';
 import { TextInput } from '../kit/inputs/text-input';
+import { Refused } from '../kit/states';
 
 /** Puts a date of a locked period right by a line in a later one. */
 export function Adjustment({ sheet, date: about }: { readonly sheet: SheetPage; readonly date: Day }) {
@@ -69,11 +69,7 @@ export function Adjustment({ sheet, date: about }: { readonly sheet: SheetPage; 
       <Field label="Why">
         <TextInput value={reason} maxLength={500} onChange={(value) => form.setValue('reason', value)} />
       </Field>
-      {problem && (
-        <p role="alert" className="text-gap font-semibold">
-          {asSentence(problem.message)}
-        </p>
-      )}
+      <Refused problem={problem} />
       <div className="flex gap-2">
         <Button
           kind="primary"

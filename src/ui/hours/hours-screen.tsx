@@ -3,7 +3,6 @@
 import { ChevronLeft, ChevronRight } from 'lucide-react';
 import Link from 'next/link';
 import { useState } from 'react';
-import { asSentence } from '@/core/sentence';
 import { formatDate } from '@/core/time/day';
 import { counted, formatDay, formatDays } from '@/core/time/format';
 import type { HoursRules } from '@/core/timesheet/hours-rules';
@@ -13,7 +12,7 @@ import { Button, buttonClass } from '../kit/button';
 import { Segmented } from '../kit/inputs/segmented';
 import { TextInput } from '../kit/inputs/text-input';
 import { SplitPanel } from '../kit/page';
-import { EmptyState } from '../kit/states';
+import { EmptyState, Refused } from '../kit/states';
 import { AppLayout, type ShellFrame } from '../layout/app-layout';
 import { useLivePage } from '../live/use-live-page';
 import { HoursTable } from './hours-table';
@@ -145,11 +144,7 @@ export function HoursScreen({ header, page }: { readonly header: ShellFrame; rea
               </Button>
             )}
           </div>
-          {problem && (
-            <p role="alert" className="text-gap w-full font-semibold">
-              {asSentence(problem.message)}
-            </p>
-          )}
+          <Refused problem={problem} className="w-full" />
         </div>
       }
     >

@@ -1,6 +1,5 @@
 import { useState } from 'react';
 import type { PunchKind } from '@/core/clock/punch';
-import { asSentence } from '@/core/sentence';
 import { formatDay, formatTime } from '@/core/time/format';
 import type { ZoneClock } from '@/core/time/zone';
 import type { PunchRequestView, SheetPage } from '@/server/hours/payload';
@@ -10,6 +9,7 @@ import { useCommand } from '../commands/use-command';
 import { Button } from '../kit/button';
 import { Field } from '../kit/inputs/field';
 import { TextInput } from '../kit/inputs/text-input';
+import { Refused } from '../kit/states';
 
 /** What somebody asks to have put right at the clock, with an answer to each. */
 export function PunchQuestions({ sheet, clock }: { readonly sheet: SheetPage; readonly clock: ZoneClock }) {
@@ -72,11 +72,7 @@ function Question({
           </Button>
         </div>
       )}
-      {problem && (
-        <p role="alert" className="text-gap font-semibold">
-          {asSentence(problem.message)}
-        </p>
-      )}
+      <Refused problem={problem} />
     </li>
   );
 }

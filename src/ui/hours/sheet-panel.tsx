@@ -1,7 +1,6 @@
 import Link from 'next/link';
 import { useMemo, useState } from 'react';
 import { standingOf } from '@/core/clock/standing-of';
-import { asSentence } from '@/core/sentence';
 import { type Day, formatDate } from '@/core/time/day';
 import { formatDay, formatDays, formatSignedHours } from '@/core/time/format';
 import { zoneClock } from '@/core/time/zone';
@@ -17,7 +16,7 @@ import { Badge } from '../kit/badge';
 import { Button } from '../kit/button';
 import { Field } from '../kit/inputs/field';
 import { TextArea } from '../kit/inputs/text-input';
-import { ErrorState } from '../kit/states';
+import { ErrorState, Refused } from '../kit/states';
 import { When } from '../layout/when';
 import { Adjustment } from './adjustment';
 import { DayAxis } from './day-axis';
@@ -276,11 +275,7 @@ function Decide({ sheet }: { readonly sheet: SheetPage }) {
           <TextArea value={text} maxLength={500} onChange={setText} />
         </Field>
       )}
-      {problem && (
-        <p role="alert" className="text-gap mb-2 font-semibold">
-          {asSentence(problem.message)}
-        </p>
-      )}
+      <Refused problem={problem} className="mb-2" />
       <div className="flex flex-wrap gap-2">
         {writes ? (
           <>

@@ -1,6 +1,5 @@
 import { Plus } from 'lucide-react';
 import { useForm, useWatch } from 'react-hook-form';
-import { asSentence } from '@/core/sentence';
 import { parseTypedHours, typedText } from '@/core/timesheet/typed-hours';
 import type { SheetDayView, SheetPage } from '@/server/hours/payload';
 import { newId } from '../commands/new-id';
@@ -9,6 +8,7 @@ import { Button } from '../kit/button';
 import { Select } from '../kit/inputs/select';
 import { TextInput } from '../kit/inputs/text-input';
 import { RemoveButton } from '../kit/remove-button';
+import { Refused } from '../kit/states';
 
 interface Row {
   readonly id: string;
@@ -112,11 +112,7 @@ export function TypedForm({
           </Button>
         )}
       </div>
-      {problem && (
-        <p role="alert" className="text-gap font-semibold">
-          {asSentence(problem.message)}
-        </p>
-      )}
+      <Refused problem={problem} />
       <div className="flex gap-2">
         <Button
           kind="primary"

@@ -1,3 +1,6 @@
+import clsx from 'clsx';
+import type { Problem } from '@/core/plan/problem';
+import { asSentence } from '@/core/sentence';
 import { Button } from './button';
 
 /** What stands where there is nothing yet: why, and what to do about it. */
@@ -13,6 +16,23 @@ export function EmptyState({
       <p className="text-ink font-serif text-lg font-semibold">{title}</p>
       {children && <div className="mt-1 max-w-[520px]">{children}</div>}
     </div>
+  );
+}
+
+/** Why what was asked for was refused, where it was. */
+export function Refused({
+  problem,
+  className,
+}: {
+  readonly problem: Pick<Problem, 'message'> | null;
+  readonly className?: string;
+}) {
+  return (
+    problem && (
+      <p role="alert" className={clsx('text-gap font-semibold', className)}>
+        {asSentence(problem.message)}
+      </p>
+    )
   );
 }
 

@@ -13,6 +13,7 @@ import { Select } from '../kit/inputs/select';
 import { TextInput } from '../kit/inputs/text-input';
 import { AppLayout, type ShellFrame } from '../layout/app-layout';
 import { When } from '../layout/when';
+import { Refused } from '../kit/states';
 
 const STATES = ['waiting', 'sending', 'sent', 'failed', 'perhaps sent'] as const;
 
@@ -138,11 +139,7 @@ function Reading({ message, onClose }: { readonly message: OutboxLine; readonly 
       <p className="border-fine mt-3 border-t pt-3 leading-relaxed whitespace-pre-wrap">
         {body ?? 'It holds a link that lets somebody in, and is not shown.'}
       </p>
-      {problem && (
-        <p role="alert" className="text-gap mt-2 font-semibold">
-          {asSentence(problem.message)}
-        </p>
-      )}
+      <Refused problem={problem} className="mt-2" />
       {state !== 'waiting' && state !== 'sending' && (
         <Button className="mt-5" disabled={busy} onClick={() => void send()}>
           Send again

@@ -1,7 +1,6 @@
 import { Plus } from 'lucide-react';
 import { useState } from 'react';
 import { ALERT_TEXTS, type AlertKind, type AlertRule } from '@/core/today/alerts';
-import { asSentence } from '@/core/sentence';
 import type { SetupPayload } from '@/server/site/payload';
 import { newId } from '../commands/new-id';
 import { useCommand } from '../commands/use-command';
@@ -12,6 +11,7 @@ import { Select } from '../kit/inputs/select';
 import { TextInput } from '../kit/inputs/text-input';
 import { RemoveButton } from '../kit/remove-button';
 import { When } from '../layout/when';
+import { Refused } from '../kit/states';
 
 const KINDS: readonly (readonly [AlertKind, string])[] = [
   ['missing', 'Somebody has not come'],
@@ -134,11 +134,7 @@ export function AlertsPart({
       >
         <Plus size={12} aria-hidden /> Tell something
       </Button>
-      {problem && (
-        <p role="alert" className="text-gap mt-2 font-semibold">
-          {asSentence(problem.message)}
-        </p>
-      )}
+      <Refused problem={problem} className="mt-2" />
       <div className="mt-3">
         <Button
           kind="primary"

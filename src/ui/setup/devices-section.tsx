@@ -18,7 +18,7 @@ import { Segmented } from '../kit/inputs/segmented';
 import { Select } from '../kit/inputs/select';
 import { TextInput } from '../kit/inputs/text-input';
 import { Page } from '../kit/page';
-import { EmptyState } from '../kit/states';
+import { EmptyState, Refused } from '../kit/states';
 import { Table } from '../kit/table';
 import { AlertsPart } from './alerts-part';
 import { PhonesPart } from './phones-part';
@@ -205,11 +205,7 @@ function DeviceDialog({
           )}
         </div>
       </div>
-      {problem && (
-        <p role="alert" className="text-gap mt-3 font-semibold">
-          {asSentence(problem.message)}
-        </p>
-      )}
+      <Refused problem={problem} className="mt-3" />
       <div className="mt-4 flex gap-2">
         <Button kind="primary" busy={busy} disabled={values.name.trim() === ''} onClick={() => void save()}>
           Save

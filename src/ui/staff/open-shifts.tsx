@@ -1,11 +1,10 @@
-import { asSentence } from '@/core/sentence';
 import { formatHours, formatLongDay, formatTimeSpan } from '@/core/time/format';
 import type { OpenShift } from '@/server/staff/payload';
 import { newId } from '../commands/new-id';
 import { queryClient } from '../commands/query-client';
 import { useCommand } from '../commands/use-command';
 import { Button } from '../kit/button';
-import { EmptyState, ErrorState } from '../kit/states';
+import { EmptyState, ErrorState, Refused } from '../kit/states';
 import { useOwnData } from './own-data';
 import { OwnRequests } from './requests/own-requests';
 import { useStaff } from './staff-context';
@@ -81,11 +80,7 @@ function Take({
   };
   return (
     <>
-      {problem && (
-        <p role="alert" className="text-gap font-semibold">
-          {asSentence(problem.message)}
-        </p>
-      )}
+      <Refused problem={problem} />
       <Button kind="primary" className="mt-2 min-h-11" disabled={busy} onClick={() => void take()}>
         {isFirst ? 'Take it' : 'Ask for it'}
       </Button>

@@ -1,6 +1,5 @@
 import { useState } from 'react';
 import type { Position } from '@/core/clock/place';
-import { asSentence } from '@/core/sentence';
 import { formatTime } from '@/core/time/format';
 import { zoneClock } from '@/core/time/zone';
 import type { OwnClock as OwnClockPage } from '@/server/clock/own-phone';
@@ -10,6 +9,7 @@ import { Button } from '../kit/button';
 import { Select } from '../kit/inputs/select';
 import { useOwnData } from './own-data';
 import { useStaff } from './staff-context';
+import { Refused } from '../kit/states';
 
 const SAYS = {
   in: 'Clock in',
@@ -105,11 +105,7 @@ function Clock({ clock, onClocked }: { readonly clock: OwnClockPage; readonly on
           {SAYS[kind]}
         </Button>
       ))}
-      {problem && (
-        <p role="alert" className="text-gap mt-2 font-semibold">
-          {asSentence(problem.message)}
-        </p>
-      )}
+      <Refused problem={problem} className="mt-2" />
     </section>
   );
 }

@@ -1,6 +1,5 @@
 import { ChevronLeft, ChevronRight } from 'lucide-react';
 import { useMemo, useState } from 'react';
-import { asSentence } from '@/core/sentence';
 import { type Day, formatDate } from '@/core/time/day';
 import { formatDay, formatDays } from '@/core/time/format';
 import { zoneClock } from '@/core/time/zone';
@@ -17,7 +16,7 @@ import { Badge } from '../kit/badge';
 import { Button } from '../kit/button';
 import { Field } from '../kit/inputs/field';
 import { TextArea } from '../kit/inputs/text-input';
-import { ErrorState } from '../kit/states';
+import { ErrorState, Refused } from '../kit/states';
 import { When } from '../layout/when';
 import { useOwnData } from './own-data';
 import { OwnClock } from './own-clock';
@@ -246,11 +245,7 @@ function Submit({ sheet, again }: { readonly sheet: SheetPage; readonly again: (
           {from === 'plan' ? 'Confirm …' : 'Submit …'}
         </Button>
       )}
-      {problem && (
-        <p role="alert" className="text-gap mt-2 font-semibold">
-          {asSentence(problem.message)}
-        </p>
-      )}
+      <Refused problem={problem} className="mt-2" />
     </div>
   );
 }
@@ -269,11 +264,7 @@ function Note({ sheet, again }: { readonly sheet: SheetPage; readonly again: () 
       <Field label="Note to payroll">
         <TextArea value={text} maxLength={500} onChange={setText} />
       </Field>
-      {problem && (
-        <p role="alert" className="text-gap font-semibold">
-          {asSentence(problem.message)}
-        </p>
-      )}
+      <Refused problem={problem} />
       <Button
         className="min-h-11 self-start"
         busy={busy}

@@ -1,7 +1,6 @@
 import { useForm, useWatch } from 'react-hook-form';
 import { standingOf } from '@/core/clock/standing-of';
 import type { PunchKind } from '@/core/clock/punch';
-import { asSentence } from '@/core/sentence';
 import { formatTime } from '@/core/time/format';
 import type { ZoneClock } from '@/core/time/zone';
 import type { SheetDayView, SheetPage } from '@/server/hours/payload';
@@ -13,6 +12,7 @@ import { Field } from '../kit/inputs/field';
 import { Select } from '../kit/inputs/select';
 import { TextArea } from '../kit/inputs/text-input';
 import { TimeInput } from '../kit/inputs/time-input';
+import { Refused } from '../kit/states';
 
 interface Asking {
   /** A punch; empty: one that is missing. */
@@ -119,11 +119,7 @@ export function OwnPunchAsk({
       <Field label="Why">
         <TextArea value={reason} maxLength={500} onChange={(text) => form.setValue('reason', text)} />
       </Field>
-      {problem && (
-        <p role="alert" className="text-gap font-semibold">
-          {asSentence(problem.message)}
-        </p>
-      )}
+      <Refused problem={problem} />
       <div className="flex gap-2">
         <Button
           kind="primary"

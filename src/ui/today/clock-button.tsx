@@ -1,8 +1,8 @@
 import type { PunchKind } from '@/core/clock/punch';
-import { asSentence } from '@/core/sentence';
 import { newId } from '../commands/new-id';
 import { useCommand } from '../commands/use-command';
 import { Button, type ButtonKind } from '../kit/button';
+import { Refused } from '../kit/states';
 
 /** Clocks for somebody, now. */
 export function ClockButton({
@@ -30,11 +30,7 @@ export function ClockButton({
       >
         {label}
       </Button>
-      {problem && (
-        <p role="alert" className="text-gap w-full font-semibold">
-          {asSentence(problem.message)}
-        </p>
-      )}
+      <Refused problem={problem} className="w-full" />
     </>
   );
 }

@@ -6,7 +6,6 @@ import { aboveShares, asPlanned } from '@/core/fairness/as-planned';
 import type { Fairness } from '@/core/fairness/fairness';
 import { differing, planWith } from '@/core/propose/compare';
 import { figuresOf } from '@/core/propose/figures';
-import { asSentence } from '@/core/sentence';
 import { bareHours, formatCount } from '@/core/time/format';
 import type { Alternative, AlternativeDraft } from '@/server/propose/payload';
 import { useAnswer } from '../../commands/use-answer';
@@ -18,6 +17,7 @@ import { Table } from '../../kit/table';
 import { PanelLayout } from '../panels/panel-layout';
 import { proofOf } from './found';
 import { useController, usePlan } from '../state/controller';
+import { Refused } from '../../kit/states';
 
 /** Ways to plan the days that are shown, side by side: the plan as it stands, and those that were kept. */
 export function ComparePanel() {
@@ -59,11 +59,7 @@ export function ComparePanel() {
             }
           />
           <Keeping busy={busy} names={alternatives.map(({ name }) => name)} onKeep={keep} />
-          {problem && (
-            <p role="alert" className="text-gap font-semibold">
-              {asSentence(problem.message)}
-            </p>
-          )}
+          <Refused problem={problem} />
         </div>
       )}
     </PanelLayout>

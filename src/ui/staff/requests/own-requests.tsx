@@ -6,7 +6,7 @@ import type { CommandInputs, CommandKind } from '@/server/commands/list';
 import { useCommand } from '../../commands/use-command';
 import { Button } from '../../kit/button';
 import { TextArea } from '../../kit/inputs/text-input';
-import { ErrorState } from '../../kit/states';
+import { ErrorState, Refused } from '../../kit/states';
 import { useOwnData } from '../own-data';
 import { Happened } from '../happened';
 import { useStaff } from '../staff-context';
@@ -75,11 +75,7 @@ function Answers({ actions, again }: { readonly actions: readonly Action[]; read
   const { run, busy, problem } = useCommand();
   return (
     <>
-      {problem && (
-        <p role="alert" className="text-gap font-semibold">
-          {asSentence(problem.message)}
-        </p>
-      )}
+      <Refused problem={problem} />
       <div className="mt-2 flex flex-wrap gap-2">
         {actions.map(([name, kind, input], i) => (
           <Button

@@ -16,6 +16,7 @@ import { TextArea } from '../../kit/inputs/text-input';
 import { useStaff } from '../staff-context';
 import { ExchangeLine } from './exchange-line';
 import { SwapMore, useSwapLook } from './swap-more';
+import { Refused } from '../../kit/states';
 
 type OwnKind = Exclude<RequestKind, 'take'>;
 
@@ -185,11 +186,7 @@ function Ask({
             value={note}
             onChange={setNote}
           />
-          {problem && (
-            <p role="alert" className="text-gap font-semibold">
-              {asSentence(problem.message)}
-            </p>
-          )}
+          <Refused problem={problem} />
           <Button
             kind="primary"
             className="min-h-12"
