@@ -151,7 +151,10 @@ const [folder = 'docs/screenshots', ...only] = process.argv.slice(2);
 mkdirSync(folder, { recursive: true });
 const server = new DemoServer();
 await server.begin();
-const browser = await chromium.launch({ executablePath: process.env.CHROMIUM, args: ['--no-sandbox'] });
+const browser = await chromium.launch({
+  executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+  args: ['--no-sandbox'],
+});
 try {
   for (const name of only.length > 0 ? only : Object.keys(VIEWS)) await take(browser, server, name, folder);
 } finally {

@@ -41,112 +41,115 @@ export function HoursTable({ page, rows, figures, chosen, onChoose }: Props) {
   const dates = Array.from({ length: period.days }, (_, i) => period.first + i);
   const isWeekend = (date: number) => weekdayOf(date) >= 5;
   return (
-    <table
-      ref={body}
-      aria-rowcount={rows.length + 1}
-      className="w-full table-fixed border-separate border-spacing-0"
-      style={{ minWidth: NAME_WIDTH + dates.length * DAY_WIDTH + 2 * SUM_WIDTH }}
-    >
-      <colgroup>
-        <col style={{ width: NAME_WIDTH }} />
-        {dates.map((date) => (
-          <col key={date} />
-        ))}
-        <col style={{ width: SUM_WIDTH }} />
-        <col style={{ width: SUM_WIDTH }} />
-      </colgroup>
-      <thead>
-        <tr className="text-sm">
-          <th scope="col" className="bg-paper border-ink sticky top-0 left-0 z-20 border-b px-4 text-left">
-            <span className="sr-only">Person</span>
-          </th>
+    // On a narrow page it scrolls within itself both ways, so that the page needs not.
+    <div className="max-lg:max-h-[70dvh] max-lg:overflow-auto">
+      <table
+        ref={body}
+        aria-rowcount={rows.length + 1}
+        className="w-full table-fixed border-separate border-spacing-0"
+        style={{ minWidth: NAME_WIDTH + dates.length * DAY_WIDTH + 2 * SUM_WIDTH }}
+      >
+        <colgroup>
+          <col style={{ width: NAME_WIDTH }} />
           {dates.map((date) => (
-            <th
-              key={date}
-              scope="col"
-              className={clsx(
-                'border-ink sticky top-0 z-10 border-b px-2 py-1 text-right leading-4 font-normal',
-                isWeekend(date)
-                  ? 'bg-[color-mix(in_oklab,var(--color-base-300)_40%,var(--color-base-200))]'
-                  : 'bg-paper',
-                date === today && 'underline underline-offset-4',
-              )}
-            >
-              <span className="text-muted block">{SHORT_WEEKDAYS[weekdayOf(date)]}</span>
-              <strong>{civilOf(date).date}</strong>
-            </th>
+            <col key={date} />
           ))}
-          {['worked', 'planned'].map((name) => (
-            <th
-              key={name}
-              scope="col"
-              className="bg-paper border-ink text-muted sticky top-0 z-10 border-b px-2 py-1 text-right align-bottom font-normal"
-            >
-              {name}
+          <col style={{ width: SUM_WIDTH }} />
+          <col style={{ width: SUM_WIDTH }} />
+        </colgroup>
+        <thead>
+          <tr className="text-sm">
+            <th scope="col" className="bg-paper border-ink sticky top-0 left-0 z-20 border-b px-4 text-left">
+              <span className="sr-only">Person</span>
             </th>
-          ))}
-        </tr>
-      </thead>
-      <tbody>
-        {before > 0 && <Gap height={before} width={dates.length + 3} />}
-        {items.map(({ index }) => {
-          const row = rows[index];
-          const isChosen = row.id === chosen;
-          return (
-            <tr
-              key={row.id}
-              aria-rowindex={index + 2}
-              aria-selected={isChosen}
-              className={clsx('cursor-pointer', isChosen ? 'bg-sheet' : 'hover:bg-sheet')}
-              style={{ height: ROW }}
-              onClick={() => onChoose(row.id)}
-            >
+            {dates.map((date) => (
               <th
-                scope="row"
+                key={date}
+                scope="col"
                 className={clsx(
-                  'border-fine sticky left-0 z-[5] border-b px-4 text-left align-top font-normal',
-                  isChosen ? 'bg-sheet shadow-[inset_3px_0_0_var(--color-primary)]' : 'bg-paper',
+                  'border-ink sticky top-0 z-10 border-b px-2 py-1 text-right leading-4 font-normal',
+                  isWeekend(date)
+                    ? 'bg-[color-mix(in_oklab,var(--color-base-300)_40%,var(--color-base-200))]'
+                    : 'bg-paper',
+                  date === today && 'underline underline-offset-4',
                 )}
               >
-                <button
-                  type="button"
-                  aria-pressed={isChosen}
-                  className="block w-full cursor-pointer truncate pt-1 text-left leading-[18px] font-semibold"
-                  title={row.name}
-                >
-                  {row.name}
-                </button>
-                <span
+                <span className="text-muted block">{SHORT_WEEKDAYS[weekdayOf(date)]}</span>
+                <strong>{civilOf(date).date}</strong>
+              </th>
+            ))}
+            {['worked', 'planned'].map((name) => (
+              <th
+                key={name}
+                scope="col"
+                className="bg-paper border-ink text-muted sticky top-0 z-10 border-b px-2 py-1 text-right align-bottom font-normal"
+              >
+                {name}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {before > 0 && <Gap height={before} width={dates.length + 3} />}
+          {items.map(({ index }) => {
+            const row = rows[index];
+            const isChosen = row.id === chosen;
+            return (
+              <tr
+                key={row.id}
+                aria-rowindex={index + 2}
+                aria-selected={isChosen}
+                className={clsx('cursor-pointer', isChosen ? 'bg-sheet' : 'hover:bg-sheet')}
+                style={{ height: ROW }}
+                onClick={() => onChoose(row.id)}
+              >
+                <th
+                  scope="row"
                   className={clsx(
-                    'block truncate text-sm leading-4',
-                    row.look + row.asked > 0 && isUndecided(row) ? 'text-gap font-semibold' : 'text-muted',
+                    'border-fine sticky left-0 z-[5] border-b px-4 text-left align-top font-normal',
+                    isChosen ? 'bg-sheet shadow-[inset_3px_0_0_var(--color-primary)]' : 'bg-paper',
                   )}
                 >
-                  {standing(row)}
-                </span>
-              </th>
-              {row.cells.map((cell, i) => (
-                <Cell
-                  key={i}
-                  cell={cell}
-                  row={row}
-                  figures={figures}
-                  isWeekend={isWeekend(period.first + i)}
-                  isPast={period.first + i < today}
-                />
-              ))}
-              <td className="border-fine border-b px-2 pt-1 text-right align-top font-semibold">
-                {hoursFigure(row.worked, figures)}
-              </td>
-              <td className="border-fine text-muted border-b px-2 pt-1 text-right align-top">
-                {hoursFigure(row.planned, figures)}
-              </td>
-            </tr>
-          );
-        })}
-        {after > 0 && <Gap height={after} width={dates.length + 3} />}
-      </tbody>
-    </table>
+                  <button
+                    type="button"
+                    aria-pressed={isChosen}
+                    className="block w-full cursor-pointer truncate pt-1 text-left leading-[18px] font-semibold"
+                    title={row.name}
+                  >
+                    {row.name}
+                  </button>
+                  <span
+                    className={clsx(
+                      'block truncate text-sm leading-4',
+                      row.look + row.asked > 0 && isUndecided(row) ? 'text-gap font-semibold' : 'text-muted',
+                    )}
+                  >
+                    {standing(row)}
+                  </span>
+                </th>
+                {row.cells.map((cell, i) => (
+                  <Cell
+                    key={i}
+                    cell={cell}
+                    row={row}
+                    figures={figures}
+                    isWeekend={isWeekend(period.first + i)}
+                    isPast={period.first + i < today}
+                  />
+                ))}
+                <td className="border-fine border-b px-2 pt-1 text-right align-top font-semibold">
+                  {hoursFigure(row.worked, figures)}
+                </td>
+                <td className="border-fine text-muted border-b px-2 pt-1 text-right align-top">
+                  {hoursFigure(row.planned, figures)}
+                </td>
+              </tr>
+            );
+          })}
+          {after > 0 && <Gap height={after} width={dates.length + 3} />}
+        </tbody>
+      </table>
+    </div>
   );
 }
 

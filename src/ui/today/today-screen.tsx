@@ -109,7 +109,10 @@ export function TodayScreen({ header, page }: { readonly header: ShellFrame; rea
               Shifts stand here once they are published, and people once they clock in.
             </EmptyState>
           ) : (
-            <TodayCanvas {...{ page, people, all, clock, now, width, chosen }} onChoose={setChosen} />
+            // On a narrow page it scrolls within itself, so that the page needs not.
+            <div className="max-lg:max-h-[70dvh] max-lg:overflow-auto">
+              <TodayCanvas {...{ page, people, all, clock, now, width, chosen }} onChoose={setChosen} />
+            </div>
           )}
         </main>
       </SplitPanel>
