@@ -11,6 +11,9 @@ const [WIDE, PHONE] = [
   { width: 390, height: 844 },
 ];
 
+/** How long a proposal is looked for, in milliseconds. */
+const LOOK_MS = 15_000;
+
 /** What a picture is taken with: a page of the owner, and the way to others. */
 interface Studio {
   readonly server: DemoServer;
@@ -71,20 +74,26 @@ async function door({ server, browser, page }: Studio): Promise<Page> {
 
 const VIEWS: Readonly<Record<string, View>> = {
   'plan-week': plan(`/plan/bistro/${WEEK}`),
-  'plan-day': plan(`/plan/bistro/${WEEK}`, async (page) => {
-    await page.getByRole('radio', { name: 'Day', exact: true }).click();
-    await page.getByText('7:00', { exact: true }).first().waitFor();
-  }),
+  'plan-day': plan(`/plan/bistro/${WEEK}`, (page) =>
+    page.getByRole('radio', { name: 'Day', exact: true }).click(),
+  ),
   'start-week': at(`/plan/bistro/${NEXT}/start`),
   'who-can-cover': plan(`/plan/bistro/${WEEK}`, async (page) => {
     await page.getByRole('button', { name: 'Who can cover?' }).first().click();
     await page.getByRole('complementary', { name: 'Who can cover?' }).waitFor();
   }),
-  'plan-phone': async (studio) => phone(studio, 'demo-owner', `/plan/bistro/${WEEK}`),
+  'plan-phone': async ({ server, page }) => {
+    await page.setViewportSize(PHONE);
+    await page.goto(`${server.url}/plan/bistro/${WEEK}`);
+    await page.getByRole('heading', { name: 'Tue 24 November' }).waitFor();
+  },
   propose: plan(`/plan/bistro/${NEXT}`, async (page) => {
     await page.getByRole('button', { name: 'Propose shifts' }).click();
     await page.getByRole('button', { name: 'Propose', exact: true }).click();
-    await page.getByRole('heading', { name: 'Proposed shifts' }).waitFor({ timeout: 90_000 });
+    await page.getByText('Best so far').first().waitFor({ timeout: 60_000 });
+    await page.waitForTimeout(LOOK_MS);
+    await page.getByRole('button', { name: /^Stop/ }).click();
+    await page.getByRole('heading', { name: 'Proposed shifts' }).waitFor({ timeout: 60_000 });
   }),
   fairness: at('/people/bistro/fairness'),
   'leave-calendar': at('/requests/bistro/calendar'),
@@ -116,7 +125,13 @@ const VIEWS: Readonly<Record<string, View>> = {
   'set-up': at('/setup/bistro'),
   needs: at('/setup/bistro/needs'),
   people: at('/people/bistro'),
-  availability: at('/people/bistro/noor/availability'),
+  availability: at('/people/bistro/noor', (page) =>
+    page
+      .getByRole('link', { name: 'Availability' })
+      .or(page.getByRole('tab', { name: 'Availability' }))
+      .first()
+      .click(),
+  ),
 };
 
 /** How long a page rests before it is looked at: fonts, and what is asked for once it stands, in milliseconds. */
@@ -156,7 +171,14 @@ const browser = await chromium.launch({
   args: ['--no-sandbox'],
 });
 try {
-  for (const name of only.length > 0 ? only : Object.keys(VIEWS)) await take(browser, server, name, folder);
+  for (const name of only.length > 0 ? only : Object.keys(VIEWS))
+    try {
+      await take(browser, server, name, folder);
+    } catch (error) {
+      // The others are taken all the same.
+      console.error(`${name}: ${(error as Error).message}`);
+      process.exitCode = 1;
+    }
 } finally {
   await browser.close();
   await server.end();

@@ -1,5 +1,5 @@
 import { formatDate } from '@/core/time/day';
-import { counted, formatDay } from '@/core/time/format';
+import { counted, formatLongDay } from '@/core/time/format';
 import type { HoursRules } from '@/core/timesheet/hours-rules';
 import type { HoursPage } from '@/server/hours/payload';
 import { Button } from '../kit/button';
@@ -22,7 +22,7 @@ export function PeriodPanel({
     <>
       <h2 className="font-serif text-lg font-semibold">This period</h2>
       <p className="text-muted text-sm">
-        {counted(rows.length, 'person', 'people')}, to be submitted by {formatDay(deadline)}.
+        {counted(rows.length, 'person', 'people')}, to be submitted by {formatLongDay(deadline)}.
         {look > 0 &&
           ` ${look === 1 ? 'One has' : `${look} have`} something to look at: choose a name to see what.`}
       </p>

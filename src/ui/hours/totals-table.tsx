@@ -1,7 +1,6 @@
 import { hoursText } from '@/core/timesheet/figures';
 import type { HoursRules } from '@/core/timesheet/hours-rules';
 import type { HoursTotal } from '@/server/hours/payload';
-import { Table } from '../kit/table';
 
 /** Hours by kind of pay, with what they cost for who sees pay, and all of it together. */
 export function TotalsTable({
@@ -18,7 +17,8 @@ export function TotalsTable({
   const sum = (of: (total: HoursTotal) => number) => totals.reduce((all, one) => all + of(one), 0);
   if (totals.length === 0) return <p className="text-muted text-sm">There are no hours yet.</p>;
   return (
-    <Table isFlush aria-label="By kind of pay">
+    // Two or three short columns fit on a phone as they are.
+    <table className="w-full text-sm [&_:is(th,td)]:py-1" aria-label="By kind of pay">
       <thead className="sr-only">
         <tr>
           <th scope="col">Kind of pay</th>
@@ -28,8 +28,8 @@ export function TotalsTable({
       </thead>
       <tbody>
         {totals.map(({ key, name, minutes, cost }) => (
-          <tr key={key}>
-            <th scope="row" className="font-normal">
+          <tr key={key} className="border-fine border-b">
+            <th scope="row" className="text-left font-normal">
               {name}
             </th>
             <td className="text-right whitespace-nowrap">
@@ -39,7 +39,9 @@ export function TotalsTable({
           </tr>
         ))}
         <tr className="font-semibold">
-          <th scope="row">Together</th>
+          <th scope="row" className="text-left">
+            Together
+          </th>
           <td className="text-right whitespace-nowrap">
             {hoursText(
               sum(({ minutes }) => minutes),
@@ -51,6 +53,6 @@ export function TotalsTable({
           )}
         </tr>
       </tbody>
-    </Table>
+    </table>
   );
 }

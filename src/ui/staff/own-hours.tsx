@@ -1,7 +1,7 @@
 import { ChevronLeft, ChevronRight } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { type Day, formatDate } from '@/core/time/day';
-import { formatDay, formatDays } from '@/core/time/format';
+import { formatDay, formatDays, formatLongDay } from '@/core/time/format';
 import { zoneClock } from '@/core/time/zone';
 import { hoursText } from '@/core/timesheet/figures';
 import { typedText } from '@/core/timesheet/typed-hours';
@@ -220,7 +220,7 @@ function Submit({ sheet, again }: { readonly sheet: SheetPage; readonly again: (
   return (
     <div>
       <p className={today > deadline ? 'text-gap font-semibold' : 'text-muted'}>
-        To be submitted by {formatDay(deadline)}.
+        To be submitted by {formatLongDay(deadline)}.
         {look > 0 && ` ${look} ${look === 1 ? 'thing is' : 'things are'} to be looked at.`}
       </p>
       {isAsking ? (
