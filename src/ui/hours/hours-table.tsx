@@ -11,7 +11,7 @@ import { scrollerOf } from '../canvas/scroller';
 import { STATE_LINES, STATE_WORDS } from './words';
 
 /** Pixels: height of a row, width of a day at least, of names and of a sum. */
-const [ROW, DAY_WIDTH, NAME_WIDTH, SUM_WIDTH] = [46, 44, 156, 66];
+const [ROW, DAY_WIDTH, NAME_WIDTH, SUM_WIDTH] = [46, 50, 156, 66];
 
 interface Props {
   readonly page: HoursPage;
@@ -67,7 +67,7 @@ export function HoursTable({ page, rows, figures, chosen, onChoose }: Props) {
                 key={date}
                 scope="col"
                 className={clsx(
-                  'border-ink sticky top-0 z-10 border-b px-2 py-1 text-right leading-4 font-normal',
+                  'border-ink sticky top-0 z-10 border-b px-1 py-1 text-right leading-4 font-normal',
                   isWeekend(date)
                     ? 'bg-[color-mix(in_oklab,var(--color-base-300)_40%,var(--color-base-200))]'
                     : 'bg-paper',
@@ -187,7 +187,7 @@ function Cell({
     (worked === 0 && credited > 0 ? 'leave' : differenceFigure(difference, figures));
   return (
     <td
-      className={clsx('border-fine border-b px-2 pt-1 text-right align-top', isWeekend && 'bg-base-300/40')}
+      className={clsx('border-fine border-b px-1 pt-1 text-right align-top', isWeekend && 'bg-base-300/40')}
     >
       {isThere && (
         <span className={clsx('block border-b-2 pb-0.5', STATE_LINES[row.state])}>

@@ -107,6 +107,7 @@ function Sheet({ sheet, figures }: { readonly sheet: SheetPage; readonly figures
         {sheet.weeks.length > 1 && (
           <p className="text-muted mt-1 text-sm">
             {sheet.weeks
+              .filter(({ minutes }) => minutes > 0)
               .map(
                 ({ first: week, minutes }) => `${formatDays(week, 7, true)}: ${hoursText(minutes, figures)}`,
               )

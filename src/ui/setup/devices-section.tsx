@@ -32,66 +32,70 @@ export function DevicesSection({ setup }: { readonly setup: SetupPayload }) {
   return (
     <Page>
       <div className="grid max-w-[1240px] grid-cols-2 gap-12 max-[1000px]:grid-cols-1">
-        <section>
-          <h2 className="font-serif text-lg font-semibold">Devices at the door</h2>
-          <p className="text-muted mb-2 text-sm">
-            A tablet or an old phone that stands at the site: open <b>/clock</b> on it and pair it with its
-            code.
-          </p>
-          {setup.devices.length === 0 ? (
-            <EmptyState title="There is no device yet.">People clock by whoever plans, in Today.</EmptyState>
-          ) : (
-            <Table isFlush>
-              <thead>
-                <tr>
-                  <th scope="col">Name</th>
-                  <th scope="col">For</th>
-                  <th scope="col">Paired</th>
-                  <th aria-label="Change" />
-                </tr>
-              </thead>
-              <tbody>
-                {setup.devices.map((device) => (
-                  <tr key={device.id}>
-                    <th scope="row" className="font-semibold">
-                      {device.name}
-                      {device.keeper && (
-                        <span className="text-muted block text-sm font-normal">
-                          looked after by{' '}
-                          {setup.pinPeople.find(({ id }) => id === device.keeper)?.name ?? 'somebody'}
-                        </span>
-                      )}
-                    </th>
-                    <td>{device.groups.length === 0 ? 'everybody' : device.groups.join(', ')}</td>
-                    <td>
-                      {device.pairedAt ? <When at={device.pairedAt} /> : 'not yet'}
-                      {device.endsAt && (
-                        <span className="text-muted block text-sm">
-                          until <When at={device.endsAt} />
-                        </span>
-                      )}
-                    </td>
-                    <td className="text-right whitespace-nowrap">
-                      <Button kind="small" onClick={() => setCode(device)}>
-                        Show a code
-                      </Button>{' '}
-                      <Button kind="small" onClick={() => setOpen(device)}>
-                        Change
-                      </Button>
-                    </td>
+        <div className="flex flex-col gap-8">
+          <section>
+            <h2 className="font-serif text-lg font-semibold">Devices at the door</h2>
+            <p className="text-muted mb-2 text-sm">
+              A tablet or an old phone that stands at the site: open <b>/clock</b> on it and pair it with its
+              code.
+            </p>
+            {setup.devices.length === 0 ? (
+              <EmptyState title="There is no device yet.">
+                People clock by whoever plans, in Today.
+              </EmptyState>
+            ) : (
+              <Table isFlush>
+                <thead>
+                  <tr>
+                    <th scope="col">Name</th>
+                    <th scope="col">For</th>
+                    <th scope="col">Paired</th>
+                    <th aria-label="Change" />
                   </tr>
-                ))}
-              </tbody>
-            </Table>
-          )}
-          <Button className="mt-3" onClick={() => setOpen('new')}>
-            <Plus size={14} aria-hidden /> Add a device
-          </Button>
-        </section>
+                </thead>
+                <tbody>
+                  {setup.devices.map((device) => (
+                    <tr key={device.id}>
+                      <th scope="row" className="font-semibold">
+                        {device.name}
+                        {device.keeper && (
+                          <span className="text-muted block text-sm font-normal">
+                            looked after by{' '}
+                            {setup.pinPeople.find(({ id }) => id === device.keeper)?.name ?? 'somebody'}
+                          </span>
+                        )}
+                      </th>
+                      <td>{device.groups.length === 0 ? 'everybody' : device.groups.join(', ')}</td>
+                      <td>
+                        {device.pairedAt ? <When at={device.pairedAt} /> : 'not yet'}
+                        {device.endsAt && (
+                          <span className="text-muted block text-sm">
+                            until <When at={device.endsAt} />
+                          </span>
+                        )}
+                      </td>
+                      <td className="text-right whitespace-nowrap">
+                        <Button kind="small" onClick={() => setCode(device)}>
+                          Show a code
+                        </Button>{' '}
+                        <Button kind="small" onClick={() => setOpen(device)}>
+                          Change
+                        </Button>
+                      </td>
+                    </tr>
+                  ))}
+                </tbody>
+              </Table>
+            )}
+            <Button className="mt-3" onClick={() => setOpen('new')}>
+              <Plus size={14} aria-hidden /> Add a device
+            </Button>
+          </section>
+          <AlertsPart setup={setup} groups={groups} />
+        </div>
         <div className="flex flex-col gap-8">
           <PinsPart setup={setup} groups={groups} />
           <PhonesPart setup={setup} groups={groups} />
-          <AlertsPart setup={setup} groups={groups} />
         </div>
       </div>
       {open && (

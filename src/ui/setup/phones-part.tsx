@@ -40,6 +40,9 @@ export function PhonesPart({
       { enableHighAccuracy: true, timeout: 10_000 },
     );
   };
+  // A place that nobody has said anything of lies where no shop is.
+  const unsaid =
+    phone.isAllowed && phone.places.some(({ latitude, longitude }) => latitude === 0 && longitude === 0);
   const isSame = JSON.stringify(phone) === JSON.stringify(setup.phone);
   return (
     <section>
@@ -159,11 +162,16 @@ export function PhonesPart({
           {problem ? asSentence(problem.message) : trouble}
         </p>
       )}
+      {unsaid && (
+        <p className="text-muted mt-2 text-sm">
+          Say where each place is: type it, or stand there and press the mark.
+        </p>
+      )}
       <div className="mt-3">
         <Button
           kind="primary"
           busy={busy}
-          disabled={isSame}
+          disabled={isSame || unsaid}
           onClick={() => void run('clock.phones', { site: setup.id, phone })}
         >
           Save
