@@ -5,6 +5,7 @@ import { log, logFailure } from '../log';
 import { backUpBySchedule } from '../backup/by-schedule';
 import { postLeave } from '../leave/post';
 import { remindApprovers } from '../leave/remind';
+import { remindOfHours } from '../hours/remind';
 import { lapseRequests } from '../requests/lapse';
 import { remindOfQuestions } from '../outbox/remind';
 import { sendDue } from '../outbox/send';
@@ -24,6 +25,7 @@ const JOBS: readonly { readonly name: string; readonly run: (db: Database) => Pr
   { name: 'requests', run: lapseRequests },
   { name: 'reminders', run: remindOfQuestions },
   { name: 'today', run: watchToday },
+  { name: 'hours', run: remindOfHours },
   { name: 'outbox', run: sendDue },
   { name: 'back-up', run: backUpBySchedule },
 ];
