@@ -1,6 +1,3 @@
-import { constants, generateKeyPairSync, privateDecrypt } from 'node:crypto';
-import { mkdirSync, readFileSync, writeFileSync } from 'node:fs';
-import { join } from 'node:path';
 import { type AtClock, atClock } from '@/core/clock/at-clock';
 import { rulesOn } from '@/core/clock/clock-rules';
 import { type Problem, type Result, fail } from '@/core/plan/problem';
@@ -18,10 +15,10 @@ import { deviceActor } from '../access/actor-names';
 import { homesOf } from '../access/permissions';
 import { loadSheetGround } from '../hours/sources';
 import { now, timestamp } from '../now';
-import { dataFolder } from '../store';
 import type { PairedDevice } from './devices';
 import { WRONG, checkPin, lockedUntil, peopleWithPin, personOfPin, waitOf } from './pins';
-import type { DeviceAsk, DevicePunch, KeptPunches } from './schema';
+import type { DeviceAsk, DevicePunch } from './device-schema';
+import { publicKey } from './sealing';
 
 type Refusal = { readonly ok: false; readonly problem: Problem };
 
@@ -77,7 +74,7 @@ export async function devicePage(db: Database, device: PairedDevice): Promise<De
 }
 
 /** Who can clock at a device: of the site, employed today, and of its groups where it has some. */
-async function peopleOf(db: Database, { site_id, people_groups }: PairedDevice) {
+export async function peopleOf(db: Database, { site_id, people_groups }: PairedDevice) {
   const today = timestamp().slice(0, 10);
   const groups = JSON.parse(people_groups) as string[];
   const rows = await db
@@ -242,48 +239,8 @@ export async function againAtDevice(
     : { ok: true, at: await atDevice(db, device, person) };
 }
 
-/** The clock of a device is taken for wrong by how far it is off, as long as that is no more than this, in minutes. */
-const MOST_OFF = 7 * 1440;
-
-/**
- * Takes what a device kept while it had no connection, each once: with the times of the device, put right by as much as its clock is
- * off. What was clocked with a wrong PIN is kept too, as something to be looked at. Answers which are taken.
- */
-export async function takeKept(
-  db: Database,
-  device: PairedDevice,
-  { deviceNow, punches }: KeptPunches,
-): Promise<Result<{ taken: string[]; wrong: string[] }>> {
-  const off = now() - deviceNow;
-  const isOff = Math.abs(off) > 90_000 && Math.abs(off) < MOST_OFF * 60_000;
-  const people = await peopleOf(db, device);
-  const ids = new Set(people.map(({ id }) => id));
-  const made: StoredPunch[] = [];
-  const wrong: string[] = [];
-  for (const { id, person: named, number, kind, at, sealed: pin } of punches) {
-    const opened = openPin(pin);
-    let person = named ?? people.find((one) => one.number !== null && one.number === number)?.id ?? null;
-    if (person === null && opened !== null) person = await personOfPin(db, opened, ids);
-    // Nobody can be told from it; the device keeps and shows it.
-    if (person === null || !ids.has(person)) {
-      wrong.push(id);
-      continue;
-    }
-    const isRight = opened !== null && (await checkPin(db, person, opened)) === null;
-    const minute = Math.floor((at + (isOff ? off : 0)) / 60_000);
-    made.push({
-      ...{ id, person, site: device.site_id, kind, source: 'device', work: null, replaces: null },
-      ...{ at: Math.min(minute, Math.floor(now() / 60_000)), isRemoval: false, recorded: now() },
-      ...{ recordedBy: null, device: device.id, note: isOff ? 'the clock of the device was off' : null },
-      ...(isRight ? {} : { isUnverified: true }),
-    });
-  }
-  if (made.length > 0) await keepPunches(db, device, made);
-  return { ok: true, taken: made.map(({ id }) => id), wrong };
-}
-
 /** Keeps punches of a device that are not known yet, with one line in the log. Returns the minutes of all of them, by id. */
-async function keepPunches(
+export async function keepPunches(
   db: Database,
   device: PairedDevice,
   punches: readonly StoredPunch[],
@@ -326,49 +283,4 @@ async function keepPunches(
     );
     return minutes;
   });
-}
-
-const keys = new Map<string, { readonly open: string; readonly closed: string }>();
-
-/** The keys with which PINs are sealed and opened: made at the first use, and kept beside the data file for its user alone. */
-function sealingKeys(): { readonly open: string; readonly closed: string } {
-  const folder = dataFolder();
-  let pair = keys.get(folder);
-  if (!pair) keys.set(folder, (pair = readOrMakeKeys(folder)));
-  return pair;
-}
-
-function readOrMakeKeys(folder: string): { readonly open: string; readonly closed: string } {
-  const file = join(folder, 'clock.key');
-  mkdirSync(folder, { recursive: true });
-  const made = generateKeyPairSync('rsa', {
-    modulusLength: 2048,
-    publicKeyEncoding: { type: 'spki', format: 'der' },
-    privateKeyEncoding: { type: 'pkcs8', format: 'pem' },
-  });
-  try {
-    const text = JSON.stringify({ open: made.publicKey.toString('base64'), closed: made.privateKey });
-    writeFileSync(file, text, { flag: 'wx', mode: 0o600 });
-  } catch (error) {
-    if ((error as { code?: string }).code !== 'EEXIST') throw error;
-  }
-  return JSON.parse(readFileSync(file, 'utf8')) as { open: string; closed: string };
-}
-
-function publicKey(): string {
-  return sealingKeys().open;
-}
-
-/** A PIN that a device sealed; null: it was not sealed for here. */
-function openPin(text: string): string | null {
-  try {
-    const opened = privateDecrypt(
-      { key: sealingKeys().closed, padding: constants.RSA_PKCS1_OAEP_PADDING, oaepHash: 'sha256' },
-      Buffer.from(text, 'base64'),
-    ).toString('utf8');
-    return /^\d{1,12}$/.test(opened) ? opened : null;
-  } catch {
-    // Whatever else was sent in its place is no PIN, and the punch is kept as one that nobody has proven.
-    return null;
-  }
 }

@@ -10,7 +10,8 @@ import { OWNER } from '../access/testing';
 import { actorNamed } from '../accounts/testing';
 import { LAST, didAs, sheet } from '../hours/testing';
 import { MONDAY, db, done, freshDemo } from '../week/testing';
-import { againAtDevice, clockAtDevice, devicePage, identify, takeKept } from './at-device';
+import { againAtDevice, clockAtDevice, devicePage, identify } from './at-device';
+import { takeKept } from './kept';
 import { type PairedDevice, deviceOf, pairDevice, pairingCode } from './devices';
 import { makePins, setOwnPin } from './pins';
 

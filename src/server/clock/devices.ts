@@ -12,7 +12,7 @@ import { isSecure } from '../accounts/cookie';
 import { command } from '../commands/command';
 import { now, timestamp } from '../now';
 import { refuseOff } from '../site/capabilities';
-import { type DeviceDraft, END_DEVICE, SAVE_DEVICE } from './schema';
+import { type DeviceDraft, END_DEVICE, SAVE_DEVICE } from './device-schema';
 
 /** How long a code pairs a device, in milliseconds. */
 const CODE_MS = 15 * 60_000;

@@ -7,7 +7,6 @@ import { ROUNDING_STEPS } from '@/core/clock/rounding';
 import type { Day } from '@/core/time/day';
 import { ID, REQUEST_ID } from '../input';
 import { DAY_NUMBER, NAME } from '../site/schema';
-import type { PinOrder } from './pins';
 
 /** A punch that a scheduler makes for somebody. */
 export interface PunchDraft {
@@ -206,121 +205,6 @@ export const SAVE_ALERTS = Joi.object<{ site: string; alerts: readonly AlertRule
     .unique('id')
     .required(),
 }).required();
-
-/** A device at the door as it is set up. */
-export interface DeviceDraft {
-  readonly id: string;
-  readonly site: string;
-  readonly name: string;
-  /** Whose it is; none: everybody of the site. */
-  readonly groups: readonly string[];
-  /** Who looks after it. */
-  readonly keeper: string | null;
-  readonly clocksBreaks: boolean;
-  /** So many hours after it was paired it ends by itself; null: never. */
-  readonly hoursValid: number | null;
-}
-
-export const SAVE_DEVICE = Joi.object<DeviceDraft>({
-  id: REQUEST_ID.required(),
-  site: ID.required(),
-  name: NAME.required(),
-  groups: Joi.array().items(NAME).max(50).unique().required(),
-  keeper: ID.allow(null).required(),
-  clocksBreaks: Joi.boolean().required(),
-  hoursValid: Joi.number().integer().min(1).max(100_000).allow(null).required(),
-}).required();
-
-export const END_DEVICE = Joi.object<{ site: string; id: string }>({
-  site: ID.required(),
-  id: ID.required(),
-}).required();
-
-export const DEVICE_CODE = Joi.object<{ site: string; device: string }>({
-  site: ID.required(),
-  device: ID.required(),
-}).required();
-
-export const PAIR = Joi.object<{ code: string }>({ code: Joi.string().max(40).required() }).required();
-
-const PIN = Joi.string()
-  .pattern(/^\d{4,8}$/, '4 to 8 figures')
-  .required();
-
-/** Who says at a device that they are somebody: by a name that was chosen, a number that was typed, or neither. */
-export interface DeviceAsk {
-  readonly person: string | null;
-  readonly number: string | null;
-  readonly pin: string;
-}
-
-export const DEVICE_ASK = Joi.object<DeviceAsk>({
-  person: ID.allow(null).required(),
-  number: Joi.string().trim().max(40).allow(null).required(),
-  pin: PIN,
-}).required();
-
-const CLOCKED = Joi.valid('in', 'out', 'break-begins', 'break-ends').required();
-
-export interface DevicePunch {
-  readonly id: string;
-  readonly ticket: string;
-  readonly kind: 'in' | 'out' | 'break-begins' | 'break-ends';
-}
-
-export const DEVICE_PUNCH = Joi.object<DevicePunch>({
-  id: REQUEST_ID.required(),
-  ticket: Joi.string().max(300).required(),
-  kind: CLOCKED,
-}).required();
-
-export const DEVICE_AGAIN = Joi.object<{ ticket: string }>({
-  ticket: Joi.string().max(300).required(),
-}).required();
-
-/** What a device kept without a connection; all times by its own clock, in milliseconds since 1970. */
-export interface KeptPunches {
-  readonly deviceNow: number;
-  readonly punches: readonly {
-    readonly id: string;
-    readonly person: string | null;
-    readonly number: string | null;
-    readonly kind: 'in' | 'out' | 'break-begins' | 'break-ends';
-    readonly at: number;
-    /** The PIN, sealed for the server. */
-    readonly sealed: string;
-  }[];
-}
-
-const INSTANT = Joi.number().integer().min(0).max(8_000_000_000_000).required();
-
-export const KEPT_PUNCHES = Joi.object<KeptPunches>({
-  deviceNow: INSTANT,
-  punches: Joi.array()
-    .items(
-      Joi.object({
-        id: REQUEST_ID.required(),
-        person: ID.allow(null).required(),
-        number: Joi.string().trim().max(40).allow(null).required(),
-        kind: CLOCKED,
-        at: INSTANT,
-        sealed: Joi.string().max(1000).allow('').required(),
-      }),
-    )
-    .min(1)
-    .max(200)
-    .unique('id')
-    .required(),
-}).required();
-
-export const MAKE_PINS = Joi.object<PinOrder>({
-  site: ID.required(),
-  people: Joi.array().items(ID).min(1).max(1000).unique().required(),
-  how: Joi.valid('random', 'phone').required(),
-  digits: Joi.number().integer().min(4).max(8).required(),
-}).required();
-
-export const OWN_PIN = Joi.object<{ pin: string }>({ pin: PIN }).required();
 
 /** Rules of the clock of a site from a date on; null: those of that date are taken away again. */
 export interface ClockRulesDraft {

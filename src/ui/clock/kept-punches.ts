@@ -1,5 +1,5 @@
 import { type DBSchema, openDB } from 'idb';
-import type { KeptPunches } from '@/server/clock/schema';
+import type { KeptPunches } from '@/server/clock/device-schema';
 
 /** A punch that a device keeps until the server has it; `name`: as the device shows it. */
 export type KeptPunch = KeptPunches['punches'][number] & {

@@ -1,6 +1,6 @@
 import { deviceRoute } from '@/server/access/route';
 import { againAtDevice } from '@/server/clock/at-device';
-import { DEVICE_AGAIN } from '@/server/clock/schema';
+import { DEVICE_AGAIN } from '@/server/clock/device-schema';
 
 /** How somebody stands who is known at a device. */
 export const POST = deviceRoute(

@@ -1,6 +1,6 @@
 import { route } from '@/server/access/route';
 import { pairingCode } from '@/server/clock/devices';
-import { DEVICE_CODE } from '@/server/clock/schema';
+import { DEVICE_CODE } from '@/server/clock/device-schema';
 
 /** A code with which a device is paired, answered this once. */
 export const POST = route(

@@ -1,6 +1,6 @@
 import { deviceRoute } from '@/server/access/route';
-import { takeKept } from '@/server/clock/at-device';
-import { KEPT_PUNCHES } from '@/server/clock/schema';
+import { takeKept } from '@/server/clock/kept';
+import { KEPT_PUNCHES } from '@/server/clock/device-schema';
 
 /** Takes what a device kept while it had no connection. */
 export const POST = deviceRoute(

@@ -1,6 +1,6 @@
 import { deviceRoute } from '@/server/access/route';
 import { clockAtDevice } from '@/server/clock/at-device';
-import { DEVICE_PUNCH } from '@/server/clock/schema';
+import { DEVICE_PUNCH } from '@/server/clock/device-schema';
 
 /** Clocks for who is known at a device. */
 export const POST = deviceRoute(

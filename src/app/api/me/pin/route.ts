@@ -1,6 +1,6 @@
 import { route } from '@/server/access/route';
 import { setOwnPin } from '@/server/clock/pins';
-import { OWN_PIN } from '@/server/clock/schema';
+import { OWN_PIN } from '@/server/clock/device-schema';
 
 /** Sets one's own PIN for the device at the door. */
 export const POST = route(
