@@ -1,3 +1,4 @@
+import { type Day, parseDate } from './day';
 import { Temporal } from 'temporal-polyfill';
 
 /** Whether the platform knows this time zone. */
@@ -8,6 +9,11 @@ export function isTimeZone(name: string): boolean {
   } catch {
     return false;
   }
+}
+
+/** The date at an elapsed minute since 1970-01-01T00:00 UTC in a time zone. */
+export function localDay(minute: number, timeZone: string): Day {
+  return parseDate(localTime(minute * 60_000, timeZone).date)!;
 }
 
 /** The date at an instant (milliseconds since 1970 in UTC) in a time zone, with the minute of that day. */

@@ -13,7 +13,7 @@ import { covered } from '../time/span';
 import { type OwnPayKind, type PayKind, byPayKind, isWorked, payKindKey } from './pay-kind';
 import { type PayPeriod, weeksOf } from './pay-period';
 import type { SheetFigures } from './steps';
-import { type TypedHours, typedMinutes, withTypedHours } from './typed-hours';
+import { EMPTY_ENTRY, type TypedHours, typedMinutes, withTypedHours } from './typed-hours';
 
 /** Where the hours of somebody come from: the clock, what is typed, or the plan, which then is only confirmed. */
 export type HoursFrom = 'clock' | 'typed' | 'plan';
@@ -171,7 +171,7 @@ function asPlanned(shifts: readonly ResolvedShift[]): Entry[] {
       ...{ ruleBreak: end - start - paid, worked: paid },
     };
     byDate.set(date, {
-      ...{ date, repeated: [], roundedBy: 0, runningSince: null, exceptions: [], isByHand: false },
+      ...{ ...EMPTY_ENTRY, date },
       parts: [...(known?.parts ?? []), part],
       worked: (known?.worked ?? 0) + paid,
     });

@@ -97,7 +97,7 @@ export function withTypedHours(
       ruleBreak: to - from - worked,
       worked,
     };
-    const known = byDate.get(row.date) ?? { ...EMPTY, date: row.date };
+    const known = byDate.get(row.date) ?? { ...EMPTY_ENTRY, date: row.date };
     byDate.set(row.date, { ...known, parts: [...known.parts, part], worked: known.worked + worked });
   }
   return [...byDate.values()].sort((a, b) => a.date - b.date);
@@ -105,7 +105,8 @@ export function withTypedHours(
 
 const NOT_PLANNED = { break: null, moreBreak: 0, shift: null };
 
-const EMPTY: Omit<Entry, 'date'> = {
+/** A day on which nothing was clocked. */
+export const EMPTY_ENTRY: Omit<Entry, 'date'> = {
   parts: [],
   repeated: [],
   worked: 0,

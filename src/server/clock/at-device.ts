@@ -1,12 +1,11 @@
 import { type AtClock, atClock } from '@/core/clock/at-clock';
-import { rulesOn } from '@/core/clock/clock-rules';
 import { type Problem, type Result, fail } from '@/core/plan/problem';
-import { formatTime, type HourFormat } from '@/core/time/format';
+import type { HourFormat } from '@/core/time/format';
 import { startOfWeek } from '@/core/time/day';
-import { zoneClock } from '@/core/time/zone';
+import { localDay } from '@/core/time/now';
 import { sheetOf } from '@/core/timesheet/sheet';
 import { keepActivity, sealed } from '@/data/activity/activity-store';
-import { type StoredPunch, clockRulesFromRow, loadPunches, punchToRow } from '@/data/clock/punch-store';
+import { type StoredPunch, loadPunches, punchToRow } from '@/data/clock/punch-store';
 import type { Database } from '@/data/database';
 import { loadRows } from '@/data/records/records';
 import { inTransaction } from '@/data/transaction';
@@ -19,6 +18,7 @@ import type { PairedDevice } from './devices';
 import { WRONG, checkPin, lockedUntil, peopleWithPin, personOfPin, waitOf } from './pins';
 import type { DeviceAsk, DevicePunch } from './device-schema';
 import { publicKey } from './sealing';
+import { tooEarly } from './too-early';
 
 type Refusal = { readonly ok: false; readonly problem: Problem };
 
@@ -148,8 +148,7 @@ async function atDevice(db: Database, device: PairedDevice, person: string): Pro
   const [row] = await loadRows(db, 'person', { id: person });
   const home = (await homesOf(db, [person])).get(person)?.home ?? device.site_id;
   const [site] = await loadRows(db, 'site', { id: home });
-  const utc = Math.floor(present / 1440);
-  const date = Math.floor(zoneClock(site.time_zone, utc - 1, utc + 1).wall(present) / 1440);
+  const date = localDay(present, site.time_zone);
   const first = startOfWeek(date, site.week_start);
   const ground = await loadSheetGround(db, site, [person], { first, days: 7 });
   const source = ground?.sources.get(person);
@@ -160,30 +159,8 @@ async function atDevice(db: Database, device: PairedDevice, person: string): Pro
     ...{ ticket: ticketOf(device.id, person), person, name: row.name },
     today: sheet?.days.find((day) => day.date === date)?.worked ?? 0,
     week: sheet?.worked ?? 0,
-    tooEarly: await tooEarly(db, device.site_id, source?.shifts ?? [], present, date),
+    tooEarly: await tooEarly(db, person, device.site_id, present),
   };
-}
-
-/** Why somebody cannot clock in yet by the rules of a site; null: they can. Without a shift ahead there is nothing to be early for. */
-export async function tooEarly(
-  db: Database,
-  site: string,
-  shifts: readonly { readonly start: number; readonly end: number }[],
-  present: number,
-  date: number,
-): Promise<string | null> {
-  const [row] = await loadRows(db, 'site', { id: site });
-  const { early } = rulesOn(clockRulesFromRow(row), date);
-  if (early.kind !== 'refused' || shifts.some(({ start, end }) => start <= present && present < end))
-    return null;
-  const next = shifts.find(({ start }) => start > present && start - present < 1440);
-  if (!next || next.start - present <= early.minutes) return null;
-  const utc = Math.floor(next.start / 1440);
-  const time = formatTime(
-    zoneClock(row.time_zone, utc - 1, utc + 1).wall(next.start - early.minutes),
-    row.hour_format as HourFormat,
-  );
-  return `you can clock in from ${time}`;
 }
 
 function ticketOf(device: string, person: string, until = now() + TICKET_MS): string {
@@ -208,7 +185,7 @@ export async function clockAtDevice(
   if (person === null) return fail('ticket', 'that was too long ago: say again who you are', 'ticket');
   const at = Math.floor(now() / 60_000);
   if (kind === 'in') {
-    const { tooEarly: early } = await earlyAt(db, device, person);
+    const early = await tooEarly(db, person, device.site_id, at);
     if (early !== null) return fail('early', early, 'kind');
   }
   const punch: StoredPunch = {
@@ -217,14 +194,6 @@ export async function clockAtDevice(
   };
   const known = await keepPunches(db, device, [punch], timestamp().replace(/\.\d+Z$/, 'Z'));
   return { ok: true, at: known.get(id) ?? at };
-}
-
-/** Whether somebody is too early, where the rules of the site refuse that at all; else nothing more is read. */
-async function earlyAt(db: Database, device: PairedDevice, person: string) {
-  const [row] = await loadRows(db, 'site', { id: device.site_id });
-  const present = Math.floor(now() / 60_000);
-  const { early } = rulesOn(clockRulesFromRow(row), Math.floor(present / 1440));
-  return early.kind === 'refused' ? atDevice(db, device, person) : { tooEarly: null };
 }
 
 /** How somebody stands once more, while they are known at a device. */

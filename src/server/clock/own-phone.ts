@@ -1,20 +1,17 @@
 import { type AtClock, atClock } from '@/core/clock/at-clock';
 import { formatMetres, placeCheck } from '@/core/clock/place';
 import { type Result, fail } from '@/core/plan/problem';
-import { zoneClock } from '@/core/time/zone';
 import { phoneRulesFromRow, loadPunches } from '@/data/clock/punch-store';
 import type { Database } from '@/data/database';
 import { loadRows } from '@/data/records/records';
-import { publishedShiftsOf } from '@/data/week/shift-store';
 import type { Actor } from '../access/actor';
 import { command } from '../commands/command';
 import { now, timestamp } from '../now';
 import { offAt, refuseOff } from '../site/capabilities';
 import { siteChange } from '../site/switches';
-import { resolvedAll } from '../staff/resolved-at';
 import { inWords, kept } from './commands';
 import { OWN_PUNCH, type OwnPunch, SAVE_PHONES } from './schema';
-import { tooEarly } from './at-device';
+import { tooEarly } from './too-early';
 import type { PhoneRules } from '@/core/clock/place';
 
 /** Clocks for oneself by one's own phone, where the site allows it; of where that was only whether and how far away is kept. */
@@ -47,7 +44,7 @@ export const ownPunch = command<'clock.own', OwnPunch>({
       );
     const at = Math.floor(now() / 60_000);
     if (kind === 'in') {
-      const early = await earlyFor(db, person, site, at);
+      const early = await tooEarly(db, person, site, at);
       if (early !== null) return fail('early', early, 'input.kind');
     }
     return kept(
@@ -74,15 +71,6 @@ export const savePhones = command<'clock.phones', { site: string; phone: PhoneRu
   prepare: ({ db }, { site, phone }) =>
     siteChange(db, site, 'Clocking by phone at', { clock_phone: JSON.stringify(phone) }),
 });
-
-async function earlyFor(db: Database, person: string, site: string, at: number): Promise<string | null> {
-  const utc = Math.floor(at / 1440);
-  const worked = await publishedShiftsOf(db, person, utc - 1, utc + 3);
-  const [row] = await loadRows(db, 'site', { id: site });
-  const date = Math.floor(zoneClock(row.time_zone, utc - 1, utc + 1).wall(at) / 1440);
-  const shifts = [...(await resolvedAll(db, worked)).values()].sort((a, b) => a.start - b.start);
-  return tooEarly(db, site, shifts, at, date);
-}
 
 /** What a phone shows of the clock. */
 export interface OwnClock extends AtClock {

@@ -5,11 +5,11 @@ import { type StoredPunch, findPunch } from '@/data/clock/punch-store';
 import type { Database } from '@/data/database';
 import { hoursRulesFromRow, loadSteps } from '@/data/hours/hours-store';
 import { type RowOf, loadRows } from '@/data/records/records';
-import { zoneClock } from '@/core/time/zone';
+import { localDay } from '@/core/time/now';
 import type { Actor } from '../access/actor';
 import { publicAddress } from '../access/origin';
-import { type CommandEffect, command } from '../commands/command';
-import { homeOf } from '../hours/typed';
+import { command } from '../commands/command';
+import { aboutPerson, homeOf } from '../hours/typed';
 import { refuseSettledPunches } from '../hours/settled';
 import { schedulersAt } from '../leave/tell';
 import { now, timestamp } from '../now';
@@ -56,7 +56,7 @@ export const askPunch = command<'clock.ask', PunchAsk>({
       work: {
         title: `Asked about the clock: ${what}`,
         rows: [{ table: 'punch_request', before: null, after: row }],
-        ...aboutClock(person, site),
+        ...aboutPerson(person, site),
         onCommitted: async (trx) => {
           const line = `${home.person.name} asks to have put right: ${what}. ${reason}`;
           const tellings = (await schedulersAt(trx, site, person)).map((to) => ({
@@ -85,7 +85,7 @@ export const withdrawPunchAsk = command<'clock.withdraw', { id: string }>({
       work: {
         title: 'Took back a question about the clock',
         rows: [{ table: 'punch_request', before: row, after: { ...row, state: 'withdrawn' } }],
-        ...aboutClock(row.person_id, row.site_id),
+        ...aboutPerson(row.person_id, row.site_id),
       },
     };
   },
@@ -132,7 +132,7 @@ export const answerPunchAsk = command<'clock.answer', PunchAnswer>({
       work: {
         title,
         rows: [{ table: 'punch_request', before: row, after }, ...(clocked?.ok ? clocked.work.rows : [])],
-        ...aboutClock(row.person_id, site),
+        ...aboutPerson(row.person_id, site),
         isFinal: true,
         onCommitted: (trx) => {
           const line = `${isAgreed ? 'Put right' : 'Not put right'} at the clock: ${what}.${answer ? ` ${answer}` : ''}`;
@@ -150,16 +150,6 @@ export const answerPunchAsk = command<'clock.answer', PunchAnswer>({
     };
   },
 });
-
-function aboutClock(person: string, site: string): Pick<CommandEffect, 'subjects' | 'sites' | 'weeks'> {
-  return {
-    subjects: [
-      { kind: 'site', id: site },
-      { kind: 'person', id: person },
-    ],
-    ...{ sites: [], weeks: [] },
-  };
-}
 
 /** The punch of somebody that a question is about: it still stands; null: it is about none. */
 async function ownPunch(
@@ -204,8 +194,7 @@ function punchFrom(
 
 /** Null while hours around a minute are not submitted. */
 async function refuseSubmitted(db: Database, site: RowOf<'site'>, person: string, at: number) {
-  const utc = Math.floor(at / 1440);
-  const date = Math.floor(zoneClock(site.time_zone, utc - 1, utc + 1).wall(at) / 1440);
+  const date = localDay(at, site.time_zone);
   const state = stateAfter(await loadSteps(db, [person], [date, date + 1]));
   return state === 'open' ? null : fail('submitted', 'these hours are submitted already', 'input.at');
 }

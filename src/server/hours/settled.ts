@@ -5,7 +5,7 @@ import { formatDays } from '@/core/time/format';
 import type { StoredPunch } from '@/data/clock/punch-store';
 import type { Database } from '@/data/database';
 import { loadSteps } from '@/data/hours/hours-store';
-import { zoneClock } from '@/core/time/zone';
+import { localDay } from '@/core/time/now';
 import { figuresOf, sheetOf } from '@/core/timesheet/sheet';
 import { same } from '@/core/same';
 import { homesOf } from '../access/permissions';
@@ -24,14 +24,21 @@ export async function refuseSettledDate(
   date: Day,
   path: string,
 ): Promise<Refusal | null> {
+  return (await settledPeriod(db, person, date, path))?.refused ?? null;
+}
+
+/** The period of a date whose hours can no longer be changed, and why not; null: they can. */
+async function settledPeriod(db: Database, person: string, date: Day, path: string) {
   const steps = await loadSteps(db, [person], [date, date + 1]);
   const state = stateAfter(steps);
   if (isChangeable(state)) return null;
   const { first, days } = steps.at(-1)!;
   const period = formatDays(first, days);
-  return state === 'locked'
-    ? fail('locked', `the hours of ${period} are locked; put them right in a later period`, path)
-    : fail('approved', `the hours of ${period} are approved; send them back before`, path);
+  const refused =
+    state === 'locked'
+      ? fail('locked', `the hours of ${period} are locked; put them right in a later period`, path)
+      : fail('approved', `the hours of ${period} are approved; send them back before`, path);
+  return { first, days, refused };
 }
 
 /**
@@ -48,23 +55,22 @@ export async function refuseSettledPunches(
   if (home === null) return null;
   const [site] = await loadRows(db, 'site', { id: home });
   const touched = new Set<Day>();
-  for (const { at, replaces } of punches) {
-    const utc = Math.floor(at / 1440);
-    const date = Math.floor(zoneClock(site.time_zone, utc - 1, utc + 1).wall(at) / 1440);
+  const touch = (minute: number) => {
+    const date = localDay(minute, site.time_zone);
     for (const day of [date - 1, date, date + 1]) touched.add(day);
+  };
+  for (const { at, replaces } of punches) {
+    touch(at);
     if (replaces === null) continue;
     const [was] = await loadRows(db, 'punch', { id: replaces });
-    const before = Math.floor(Date.parse(was.at) / 86_400_000);
-    for (const day of [before - 1, before, before + 1]) touched.add(day);
+    touch(Math.floor(Date.parse(was.at) / 60_000));
   }
-  const settled = new Map<Day, { readonly date: Day; readonly refused: Refusal; readonly days: number }>();
+  const settled = new Map<Day, NonNullable<Awaited<ReturnType<typeof settledPeriod>>>>();
   for (const date of touched) {
-    const refused = await refuseSettledDate(db, person, date, path);
-    if (!refused) continue;
-    const { first, days } = (await loadSteps(db, [person], [date, date + 1])).at(-1)!;
-    settled.set(first, { date, refused, days });
+    const period = await settledPeriod(db, person, date, path);
+    if (period) settled.set(period.first, period);
   }
-  for (const [first, { refused, days }] of settled) {
+  for (const { first, days, refused } of settled.values()) {
     const figures = async (more: readonly StoredPunch[]) => {
       const ground = (await loadSheetGround(db, site, [person], { first, days }, more))!;
       const source = ground.sources.get(person);

@@ -6,10 +6,10 @@ import { differenceFigure, hoursFigure, hoursText } from '@/core/timesheet/figur
 import { typedText } from '@/core/timesheet/typed-hours';
 import type { SheetDayView, SheetPage } from '@/server/hours/payload';
 import { buttonClass } from '../kit/button';
-import { When } from '../layout/when';
 import { PrintButton } from '../print/print-button';
 import { TotalsTable } from './totals-table';
-import { STATE_WORDS, STEP_WORDS } from './words';
+import { StepList } from './step-list';
+import { STATE_WORDS } from './words';
 
 /** A period of one person on one page, with lines to sign on. */
 export function PeriodSheet({ sheet }: { readonly sheet: SheetPage }) {
@@ -84,16 +84,7 @@ export function PeriodSheet({ sheet }: { readonly sheet: SheetPage }) {
       <div className="max-w-[420px]">
         <TotalsTable totals={sheet.totals} figures={figures} currency={sheet.currency} />
       </div>
-      {sheet.steps.length > 0 && (
-        <ul className="mt-3 text-sm">
-          {sheet.steps.map(({ id, kind, by, at, text }) => (
-            <li key={id}>
-              {STEP_WORDS[kind]} by {by}, <When at={at} />
-              {text && `: ${text}`}
-            </li>
-          ))}
-        </ul>
-      )}
+      <StepList steps={sheet.steps} className="mt-3 text-sm" />
       <div className="mt-12 grid grid-cols-2 gap-12 text-sm">
         {[name, 'For the site'].map((who) => (
           <p key={who} className="border-ink border-t pt-1">

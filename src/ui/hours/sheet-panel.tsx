@@ -17,14 +17,14 @@ import { Button } from '../kit/button';
 import { Field } from '../kit/inputs/field';
 import { TextArea } from '../kit/inputs/text-input';
 import { ErrorState, Refused } from '../kit/states';
-import { When } from '../layout/when';
 import { Adjustment } from './adjustment';
 import { DayAxis } from './day-axis';
 import { PunchQuestions } from './punch-questions';
 import { TotalsTable } from './totals-table';
 import { TypedForm } from './typed-form';
 import { useSheet } from './use-sheet';
-import { STATE_WORDS, STEP_WORDS } from './words';
+import { StepList } from './step-list';
+import { STATE_WORDS } from './words';
 
 /** Room for the axis of a day in the panel, in pixels. */
 const WIDTH = 340;
@@ -116,7 +116,7 @@ function Sheet({ sheet, figures }: { readonly sheet: SheetPage; readonly figures
         )}
         <Balance sheet={sheet} figures={figures} />
       </section>
-      <Steps sheet={sheet} />
+      <StepList steps={sheet.steps} className="border-rule mt-4 border-t pt-2 text-sm" />
       <Decide sheet={sheet} />
       <p className="mt-3">
         <Link
@@ -230,23 +230,6 @@ function Balance({ sheet, figures }: { readonly sheet: SheetPage; readonly figur
           ))}
       </ul>
     </details>
-  );
-}
-
-/** Who did what with the period, and when. */
-function Steps({ sheet }: { readonly sheet: SheetPage }) {
-  if (sheet.steps.length === 0) return null;
-  return (
-    <section aria-label="What was done" className="border-rule mt-4 border-t pt-2 text-sm">
-      <ul>
-        {sheet.steps.map(({ id, kind, by, at, text }) => (
-          <li key={id}>
-            {STEP_WORDS[kind]} by {by}, <When at={at} className="text-muted" />
-            {text && <span className="block">{text}</span>}
-          </li>
-        ))}
-      </ul>
-    </section>
   );
 }
 

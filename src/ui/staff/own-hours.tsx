@@ -10,14 +10,13 @@ import { EntryLines } from '../clock/entry-lines';
 import { useCommand } from '../commands/use-command';
 import { TotalsTable } from '../hours/totals-table';
 import { TypedForm } from '../hours/typed-form';
-import { STEP_WORDS } from '../hours/words';
+import { StepList } from '../hours/step-list';
 import { questionText } from '../hours/punch-questions';
 import { Badge } from '../kit/badge';
 import { Button } from '../kit/button';
 import { Field } from '../kit/inputs/field';
 import { TextArea } from '../kit/inputs/text-input';
 import { ErrorState, Refused } from '../kit/states';
-import { When } from '../layout/when';
 import { useOwnData } from './own-data';
 import { OwnClock } from './own-clock';
 import { OwnPunchAsk } from './own-punch-ask';
@@ -132,16 +131,7 @@ function Period({ sheet, again }: { readonly sheet: SheetPage; readonly again: (
         <TotalsTable totals={sheet.totals} figures={figures} currency={sheet.currency} />
       </section>
       {state !== 'locked' && <Note sheet={sheet} again={again} />}
-      {sheet.steps.length > 0 && (
-        <ul className="text-muted text-sm">
-          {sheet.steps.map(({ id, kind, by, at, text }) => (
-            <li key={id}>
-              {STEP_WORDS[kind]} by {by}, <When at={at} />
-              {text && `: ${text}`}
-            </li>
-          ))}
-        </ul>
-      )}
+      <StepList steps={sheet.steps} className="text-muted text-sm" />
     </>
   );
 }
