@@ -37,6 +37,24 @@ test('the next shift, the week and the team are a tap away, and figures open', a
   await expect(next).toBeVisible();
 });
 
+test('where one looked stays, however late the server answers that the address changed', async ({
+  page,
+  context,
+}) => {
+  let answered = 0;
+  await page.route(/[?&]_rsc=/, async (route) => {
+    await new Promise((done) => setTimeout(done, 1500));
+    await route.continue();
+    answered++;
+  });
+  await openAs(context, page, 'demo-noor');
+  await tab(page, 'Team').click();
+  await page.getByRole('button', { name: 'Day after' }).click();
+  await expect.poll(() => answered).toBeGreaterThan(0);
+  await page.waitForTimeout(500);
+  await expect(page.getByRole('heading', { name: 'Wed 25 November' })).toBeVisible();
+});
+
 test('the page that the server makes is of who asks, whoever asked before', async ({ browser }) => {
   const made: string[] = [];
   const wrong: string[] = [];

@@ -133,8 +133,9 @@ describe('who may do what', () => {
 
 describe('everything that can be asked names its permission', () => {
   const root = join(import.meta.dirname, '../../app');
-  const files = (readdirSync(root, { recursive: true }) as string[]).filter((path) =>
-    /(^|\/)(page|route|sheet-page)\.tsx?$/.test(path),
+  const files = (readdirSync(root, { recursive: true }) as string[]).filter(
+    // The layout of everything holds nothing but the frame.
+    (path) => /(^|\/)(page|layout|route|sheet-page)\.tsx?$/.test(path) && path !== 'layout.tsx',
   );
   const textOf = (path: string) => readFileSync(join(root, path), 'utf8');
   const PUBLIC = [

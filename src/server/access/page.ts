@@ -25,22 +25,26 @@ export interface PageRequest<Params> {
   readonly actor: Actor;
   readonly params: Params;
   readonly search: Readonly<Record<string, string | string[] | undefined>>;
+  /** What stands within it, of a layout. */
+  readonly children: ReactNode;
 }
 
 interface PageProps {
   readonly params: Promise<unknown>;
-  readonly searchParams: Promise<Record<string, string | string[] | undefined>>;
+  /** A layout is given none. */
+  readonly searchParams?: Promise<Record<string, string | string[] | undefined>>;
+  readonly children?: ReactNode;
 }
 
 /**
- * A page behind the one door: an address that cannot be, or that the actor may not see, is not found, and nothing of
+ * A page, or the layout of some, behind the one door: an address that cannot be, or that the actor may not see, is not found, and nothing of
  * the data is read for it.
  */
 export function page<Params = unknown>(
   { permission, params: schema, scope }: PageDefinition<Params>,
   render: (asked: PageRequest<Params>) => Promise<ReactNode>,
 ): (props: PageProps) => Promise<ReactNode> {
-  return async ({ params, searchParams }) => {
+  return async ({ params, searchParams, children }) => {
     const read = schema
       ? parseInput(schema, decoded(await params), '', true)
       : { ok: true as const, value: undefined as Params };
@@ -53,7 +57,7 @@ export function page<Params = unknown>(
         ? checkSomewhere(actor, permission)
         : await checkScope(db, actor, permission, asked);
     if (refused) notFound();
-    return render({ db, actor, params: read.value, search: await searchParams });
+    return render({ db, actor, params: read.value, search: (await searchParams) ?? {}, children });
   };
 }
 
@@ -75,7 +79,7 @@ export function publicPage(
       actor: await actorOf(db, sent.get('cookie')),
       visitor: visitorOf(sent),
       params: decoded(await params) as Record<string, string>,
-      search: await searchParams,
+      search: (await searchParams) ?? {},
     });
   };
 }

@@ -21,7 +21,16 @@ const Leave = dynamic(() => import('./leave/own-leave').then((part) => part.OwnL
 const You = dynamic(() => import('./you').then((part) => part.You), { ssr: false });
 
 /** One's own pages: shifts, the team, open shifts, news, and what is on record. For a phone first. */
-export function OwnScreen({ header, page }: { readonly header: ShellFrame; readonly page: OwnPage }) {
+export function OwnScreen({
+  header,
+  page,
+  children,
+}: {
+  readonly header: ShellFrame;
+  readonly page: OwnPage;
+  /** What stands at an address that is none of them. */
+  readonly children: React.ReactNode;
+}) {
   useServiceWorker();
   const path = usePathname();
   const part = STAFF_PARTS.find((one) => path === `/me/${one}`) ?? 'shifts';
@@ -52,6 +61,7 @@ export function OwnScreen({ header, page }: { readonly header: ShellFrame; reado
     patch: (change) => patch(({ page: before }) => ({ page: change(before) })),
     go,
   };
+  if (part === 'shifts' && path !== '/me') return <>{children}</>;
   return (
     <AppLayout header={header} site={null} area="own">
       <StaffProvider value={staff}>
