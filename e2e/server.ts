@@ -11,11 +11,12 @@ import type { Browser, BrowserContext, Page } from '@playwright/test';
 export const NOW = '2026-11-24T10:00:00Z';
 export const WEEK = '2026-11-23';
 
-/** The folders of the demo as it was made for these flags: once for all files of tests. */
+/** The folders of the demo as it was made for these flags and this time: once for all files of tests. */
 const made = new Map<string, string>();
 
 function demoMade(flags: readonly string[], env: NodeJS.ProcessEnv): string {
-  const there = made.get(flags.join());
+  const key = [...flags, env.VICENDA_NOW].join();
+  const there = made.get(key);
   if (there) return there;
   const folder = mkdtempSync(join(tmpdir(), 'vicenda-e2e-demo-'));
   execFileSync('node', ['--import', 'tsx', 'scripts/make-demo.ts', ...flags], {
@@ -23,7 +24,7 @@ function demoMade(flags: readonly string[], env: NodeJS.ProcessEnv): string {
     stdio: 'ignore',
   });
   process.on('exit', () => rmSync(folder, { recursive: true, force: true }));
-  made.set(flags.join(), folder);
+  made.set(key, folder);
   return folder;
 }
 

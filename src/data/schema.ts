@@ -17,6 +17,7 @@ import type {
   LeaveTypeTable,
   PersonContractTable,
 } from './leave/tables';
+import type { CallAskedTable, CallRoundTable } from './calls/tables';
 import type { ClockAlertTable, ClockDeviceTable, PersonPinTable, PunchTable } from './clock/tables';
 import type {
   PayrollExportTable,
@@ -163,6 +164,8 @@ export interface Schema {
   timesheet_step: TimesheetStepTable;
   payroll_export: PayrollExportTable;
   punch_request: PunchRequestTable;
+  call_round: CallRoundTable;
+  call_asked: CallAskedTable;
   leave_event: LeaveEventTable;
   leave_entry: LeaveEntryTable;
   leave_grant: LeaveGrantTable;

@@ -21,6 +21,7 @@ import { alternatives } from './019-alternatives';
 import { clock } from './020-clock';
 import { hours } from './021-hours';
 import { devices } from './022-devices';
+import { calls } from './023-calls';
 import { fillActivity } from './fill-activity';
 
 /** One step of the data file's form: statements, or work on what it holds that hears how far it has come. */
@@ -50,4 +51,5 @@ export const MIGRATIONS: readonly (readonly Step[])[] = [
   clock,
   hours,
   devices,
+  calls,
 ];

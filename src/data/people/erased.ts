@@ -68,6 +68,7 @@ export async function eraseEverywhere(
     'calendar_event',
     'person_pin',
     'clock_alert',
+    'call_asked',
   ] as const)
     await db
       .deleteFrom(table)

@@ -44,6 +44,8 @@ const KEYS = {
   timesheet_step: ['id'],
   payroll_export: ['id'],
   punch_request: ['id'],
+  call_round: ['id'],
+  call_asked: ['round_id', 'person_id'],
   leave_entry: ['id'],
   leave_grant: ['id'],
   leave_limit: ['id'],

@@ -205,6 +205,7 @@ describe('everything that can be asked names its permission', () => {
     expect(own.map(({ kind }) => kind).sort()).toEqual([
       'availability.propose',
       'availability.withdraw',
+      'call.answer',
       'clock.ask',
       'clock.own',
       'clock.withdraw',

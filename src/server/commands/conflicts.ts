@@ -46,6 +46,8 @@ const CALLED: Readonly<Record<TableName, string>> = {
   timesheet_step: 'Hours of a period',
   payroll_export: 'File for payroll',
   punch_request: 'Request about the clock',
+  call_round: 'Call round',
+  call_asked: 'Call round',
   leave_entry: 'Entry of a balance',
   leave_grant: 'Leave for those who join later',
   leave_limit: 'Limit on who is away',

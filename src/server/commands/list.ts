@@ -13,6 +13,7 @@ import { sendAgain, wishToBeTold } from '../outbox/commands';
 import { saveNeeds } from '../needs/commands';
 import { addPeople, changePeople, saveAvailability, saveFields, savePerson } from '../people/commands';
 import { importPeople } from '../people/import/command';
+import { answerCall, answerCallFor, askNext, beginCall, endCall, turnCall } from '../calls/commands';
 import { correctPunches, punchFor } from '../clock/commands';
 import { answerPunchAsk, askPunch, withdrawPunchAsk } from '../clock/requests';
 import { saveAlerts } from '../today/alerts';
@@ -159,6 +160,12 @@ const ALL = [
   noteHours,
   noteOwnHours,
   makePayroll,
+  beginCall,
+  answerCall,
+  answerCallFor,
+  askNext,
+  turnCall,
+  endCall,
 ] as const;
 
 /** The input of each command, by its kind. */

@@ -14,7 +14,12 @@ const HERE_EVERY = 5;
 /** What changes what was clocked. */
 const CLOCKED_KINDS = [
   'clock.device',
-  ...[...COMMANDS.keys()].filter((kind) => kind.startsWith('clock.') || kind.startsWith('hours.')),
+  ...[...COMMANDS.keys()].filter((kind) => /^(clock|hours|call)\./.test(kind)),
+];
+/** What staff are told of. */
+const TOLD_KINDS = [
+  ...['plan.publish', 'plan.withdraw', 'late.decide'],
+  ...[...COMMANDS.keys()].filter((kind) => kind.startsWith('call.')),
 ];
 /** What staff do for themselves, and what is decided about what they ask. */
 const ASKED_KINDS = [...COMMANDS.values()].flatMap(({ kind, permission }) =>
@@ -84,7 +89,7 @@ export class LiveFeed {
       .select('activity_site.site_id')
       .where('activity.seq', '>', this.seen)
       .where('activity.seq', '<=', last)
-      .where('activity.kind', 'in', ['plan.publish', 'plan.withdraw', 'late.decide'])
+      .where('activity.kind', 'in', TOLD_KINDS)
       .distinct()
       .execute();
     const did = async (kinds: readonly string[]) =>

@@ -1,4 +1,5 @@
-import type { Change } from '@/core/plan/change';
+import type { Change, ShiftPatch } from '@/core/plan/change';
+import { split } from '@/core/plan/shift-edits';
 import type { Shift } from '@/core/plan/types';
 import type { PublishChange } from '@/core/publish/publish-changes';
 import type { CommandEffect, Context } from '../commands/command';
@@ -12,6 +13,8 @@ export interface Reassigned {
   /** Whose it was. */
   readonly from: string | null;
   readonly to: string | null;
+  /** From which minute of its date on they have it, where it has begun: what was before is not theirs. */
+  readonly since?: number;
 }
 
 /**
@@ -24,11 +27,15 @@ export async function reassigned(
   moves: readonly Reassigned[],
   { title, agreed }: { readonly title: string; readonly agreed: ReadonlySet<string> },
 ): Promise<CommandEffect> {
-  const changes = moves.flatMap(({ published, to }): PublishChange[] =>
-    published ? [{ before: published, after: { ...published, person: to } }] : [],
+  const changes = moves.flatMap(({ published, to, since }): PublishChange[] =>
+    published
+      ? [{ before: published, after: { ...published, ...restOf(published, since), person: to } }]
+      : [],
   );
-  const edits = moves.flatMap(({ id, draft, from, to }): Change[] =>
-    draft?.person === from ? [{ do: 'set', id, shift: { person: to }, was: { person: from } }] : [],
+  const edits = moves.flatMap(({ id, draft, from, to, since }): Change[] =>
+    draft?.person === from
+      ? [{ do: 'set', id, shift: { ...restOf(draft, since), person: to }, was: { person: from } }]
+      : [],
   );
   const published: CommandEffect | null =
     changes.length > 0
@@ -41,5 +48,20 @@ export async function reassigned(
   return {
     ...(published ?? { title, rows: [], subjects: [], sites: [site] }),
     shifts: edits.length > 0 ? [{ site, changes: edits }] : [],
+  };
+}
+
+/** What a shift becomes from a minute on; nothing where that is not within it. */
+export function restOf(shift: Shift, since: number | undefined): ShiftPatch {
+  if (since === undefined) return {};
+  const cut = split(shift, since, shift.id);
+  if (!cut.ok) return {};
+  const { id: _, person: __, ...rest } = cut.second;
+  // It stays the same shift, so what it came from and what is to be done in it stay too.
+  const { detail } = shift;
+  return {
+    ...rest,
+    detail:
+      rest.detail && detail ? { ...rest.detail, pattern: detail.pattern, tasks: detail.tasks } : rest.detail,
   };
 }

@@ -5,6 +5,7 @@ import { type Result, fail } from '@/core/plan/problem';
 import { type Day, formatDate, parseDate, startOfWeek } from '@/core/time/day';
 import { DAY } from '@/core/time/span';
 import { widestHours } from '@/core/time/parse-time';
+import { countCalling } from '@/data/calls/call-store';
 import { countAsking } from '@/data/requests/request-store';
 import type { Database } from '@/data/database';
 import { parseMoment } from '@/data/moment';
@@ -113,7 +114,7 @@ async function pageOf(db: Database, actor: Actor, whose: Whose): Promise<Result<
       decidedLeave: off.has('leave') ? null : await decidedLeave(db, person),
       keepsHours: !off.has('hours'),
       asksAt: await asksAt(db, whose.sites),
-      asked: await countAsking(db, person),
+      asked: (await countAsking(db, person)) + (await countCalling(db, person)),
       details: await detailsOf(db, actor, person, row),
       weekend: JSON.parse(homeRow?.weekend ?? '[5,6]') as number[],
       openHours: widestHours((await hoursOfSites(db)).get(home.id) ?? null),

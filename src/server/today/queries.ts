@@ -16,6 +16,7 @@ import { listSites } from '@/data/site/site-store';
 import { loadPlan } from '@/data/week/plan-store';
 import type { Actor } from '../access/actor';
 import { checkAccess } from '../access/permissions';
+import { callsAt } from '../calls/queries';
 import { absenceTypes } from '../leave/absent-now';
 import { now, nowAt } from '../now';
 import { refuseOff } from '../site/capabilities';
@@ -72,6 +73,7 @@ export async function todayAt(
     people.push({ id, name, phone: phones.get(id) ?? null, planned, punches: clocked, leave: away });
   }
   const [row] = await loadRows(db, 'site', { id: site });
+  const calls = await callsAt(db, actor, site, date);
   const mayEnter =
     checkAccess(actor, 'leave.decide', site) === null && (await refuseOff(db, 'leave', [site])) === null;
   return {
@@ -89,6 +91,8 @@ export async function todayAt(
       }).length,
       open: shifts.filter(({ person, date: its }) => person === null && its === date).map(plannedSpan),
       canClock: checkAccess(actor, 'clock.write', site) === null,
+      canCall: calls.ok,
+      calls: calls.ok ? calls.calls : [],
       absenceTypes: mayEnter
         ? absenceTypes((await loadLeaveTypes(db)).filter(({ isRetired }) => !isRetired))
         : [],

@@ -11,22 +11,13 @@ import { amongTexts } from '@/data/records/lines';
 import { type RowOf, loadRows } from '@/data/records/records';
 import { inTransaction } from '@/data/transaction';
 import { loadPlan } from '@/data/week/plan-store';
-import type { Actor } from '../access/actor';
 import { publicAddress } from '../access/origin';
 import { schedulersAt } from '../leave/tell';
 import { now, timestamp } from '../now';
 import { enqueueTellings } from '../outbox/enqueue';
 import { offAt } from '../site/capabilities';
+import { ITSELF } from './itself';
 import { todayAt } from './queries';
-
-/** The application itself, which looks at every site. */
-const WATCH: Actor = {
-  id: 'watch',
-  name: 'Vicenda',
-  person: null,
-  grants: [{ kind: 'owner', site: null, area: null, seesPay: false }],
-  session: null,
-};
 
 /** How many of those who could step in are named. */
 const MOST_COVER = 3;
@@ -44,7 +35,7 @@ export async function watchToday(db: Database): Promise<void> {
     const rules = alertRulesFromRow(site);
     const off = await offAt(db, site.id);
     if (rules.length === 0 || off.has('clock')) continue;
-    const found = await todayAt(db, WATCH, site.id);
+    const found = await todayAt(db, ITSELF, site.id);
     if (!found.ok) continue;
     const { page } = found;
     const groups = await groupsOf(

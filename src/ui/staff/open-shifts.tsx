@@ -6,6 +6,7 @@ import { useCommand } from '../commands/use-command';
 import { Button } from '../kit/button';
 import { EmptyState, ErrorState, Refused } from '../kit/states';
 import { useOwnData } from './own-data';
+import { OwnCalls } from './own-calls';
 import { OwnRequests } from './requests/own-requests';
 import { useStaff } from './staff-context';
 
@@ -25,6 +26,7 @@ export function OpenShifts() {
           .
         </p>
       )}
+      <OwnCalls />
       <OwnRequests />
       <h2 className="border-ink border-b pb-1 font-serif text-lg font-semibold">Open shifts</h2>
       {trouble !== null && <ErrorState onRetry={again}>{trouble}</ErrorState>}

@@ -2,6 +2,7 @@ import { formatHours, formatLongDay, formatTimeSpan } from '@/core/time/format';
 import type { OwnShift, TeamDay } from '@/server/staff/payload';
 import { Button } from '../kit/button';
 import { EmptyState } from '../kit/states';
+import { OwnCalls } from './own-calls';
 import { openNews } from './own-news';
 import { OwnWeek } from './own-week';
 import { ShiftDetails } from './shift-details';
@@ -16,6 +17,7 @@ export function OwnShifts() {
   return (
     <>
       <h1 className="sr-only">My shifts</h1>
+      <OwnCalls />
       {waits > 0 && (
         <Button kind="plain" className="min-h-11 justify-start" onClick={() => go('news')}>
           {waits === 1 ? 'Something new was published for you' : `${waits} things were published for you`}

@@ -2,11 +2,14 @@ import Link from 'next/link';
 import { useState } from 'react';
 import { exceptionText } from '@/core/clock/explain';
 import { formatCount, formatTime, formatTimeSpan } from '@/core/time/format';
+import type { PlannedSpan } from '@/core/clock/planned-span';
 import type { ZoneClock } from '@/core/time/zone';
 import type { TodayPage } from '@/server/today/payload';
 import { Badge } from '../kit/badge';
 import { Button, buttonClass } from '../kit/button';
 import { AbsenceDialog } from '../requests/absence-dialog';
+import { CallDialog } from './call-dialog';
+import { CallRounds } from './call-rounds';
 import { ClockButton } from './clock-button';
 import type { ShownPerson } from './shown-person';
 import { OtherPerson } from './other-person';
@@ -32,6 +35,7 @@ export function NowPanel({
   readonly onChoose: (person: string) => void;
 }) {
   const [absent, setAbsent] = useState<string | null>(null);
+  const [offered, setOffered] = useState<PlannedSpan | null>(null);
   const short = all.filter(({ standing }) => standing.presence === 'missing' || standing.presence === 'late');
   const odd = all.flatMap((person) =>
     person.entries
@@ -47,8 +51,12 @@ export function NowPanel({
   const roleName = (id: string | null) => page.roles.find((role) => role.id === id)?.name ?? 'No role';
   const spanText = (start: number, end: number) =>
     formatTimeSpan(clock.wall(start), clock.wall(end), page.hourFormat);
+  const going = new Set(page.calls.flatMap(({ state, shift }) => (state === 'going' ? [shift] : [])));
+  const canOffer = ({ shift, end }: PlannedSpan) =>
+    page.canCall && shift !== null && end > now && !going.has(shift);
   return (
     <>
+      <CallRounds {...{ page, clock }} />
       <h2 className="font-serif text-lg font-semibold">Now</h2>
       {short.length === 0 && odd.length === 0 && page.open.length === 0 && (
         <p className="text-muted">Everybody who should be here is, and nothing is left to fill in.</p>
@@ -73,6 +81,7 @@ export function NowPanel({
                 {page.absenceTypes.length > 0 && (
                   <Button onClick={() => setAbsent(person)}>Mark absent</Button>
                 )}
+                {canOffer(span) && <Button onClick={() => setOffered(span)}>Ask others</Button>}
                 <Link className={buttonClass('plain')} href={`/plan/${page.site}/${page.week}`}>
                   Find cover in the plan
                 </Link>
@@ -99,6 +108,11 @@ export function NowPanel({
           .map((span, i) => (
             <li key={`open ${i}`} className="border-fine border-b py-2 last:border-b-0">
               <Badge severity="note">open</Badge> {roleName(span.role)}, {spanText(span.start, span.end)}
+              {canOffer(span) && (
+                <div className="mt-1.5">
+                  <Button onClick={() => setOffered(span)}>Ask who takes it</Button>
+                </div>
+              )}
             </li>
           ))}
       </ul>
@@ -129,6 +143,7 @@ export function NowPanel({
           onClose={() => setAbsent(null)}
         />
       )}
+      {offered && <CallDialog {...{ page, clock, now }} span={offered} onClose={() => setOffered(null)} />}
       {page.canClock && page.others.length > 0 && <OtherPerson page={page} />}
     </>
   );
