@@ -13,7 +13,7 @@ import { type Slot, fill } from './fill';
 import { insertLeaveHistory } from './leave';
 import { insertRequests } from './requests';
 import { insertStaff } from './staff';
-import { insertPunches } from './clock';
+import { insertActivities, insertPunches } from './clock';
 import { detailed, insertRepeating } from './repeating';
 import { spoil, untroubled } from './spoil';
 
@@ -61,6 +61,7 @@ export async function makeDemo(db: Database, monday: Day, until = (monday + 1) *
         if (asked) await askForDay(trx, asked);
       }
     }
+    await insertActivities(trx);
     for (const site of CLOCKING) await insertPunches(trx, site, monday, until);
     await insertLeaveHistory(trx, monday);
     await insertRequests(trx, monday);

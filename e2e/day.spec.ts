@@ -1,9 +1,9 @@
-import { readFileSync, writeFileSync } from 'node:fs';
-import { mkdtempSync } from 'node:fs';
+import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { type Browser, type Page, expect, test } from '@playwright/test';
+import { type Page, expect, test } from '@playwright/test';
 import { seriousFaults } from './axe';
+import { pairDoor } from './door';
 import { goReady, phoneOf } from './ready';
 import { DemoServer } from './server';
 
@@ -20,47 +20,13 @@ const row = (page: Page, name: string) =>
   page.getByRole('list', { name: 'People of the day' }).getByRole('button', { name });
 const panel = (page: Page, name: string) => page.getByRole('complementary', { name });
 
-/** A device at the door of the bistro, and the PINs of some people. */
-async function pairDoor(page: Page, browser: Browser, names: readonly string[]) {
-  await goReady(page, `${server.url}/setup/bistro/devices`);
-  await page.getByRole('button', { name: 'Add a device' }).click();
-  await page.getByRole('dialog').getByLabel('Name').fill('Back door');
-  await page.getByRole('dialog').getByRole('button', { name: 'Save' }).click();
-  await page.getByRole('button', { name: 'Show a code' }).click();
-  await page.getByRole('dialog').getByRole('button', { name: 'Show the code' }).click();
-  const code = await page.locator('[data-code]').innerText();
-  await page.keyboard.press('Escape');
-  const pins = new Map<string, string>();
-  for (const name of names) {
-    await page.getByRole('combobox', { name: 'For' }).selectOption({ label: name });
-    await page.getByRole('button', { name: 'Make 1 PIN' }).click();
-    const line = page.getByRole('dialog').getByRole('row', { name: new RegExp(name) });
-    pins.set(name, (await line.getByRole('cell').last().innerText()).trim());
-    await page.keyboard.press('Escape');
-  }
-  const door = await (await browser.newContext({ viewport: { width: 1024, height: 768 } })).newPage();
-  await goReady(door, `${server.url}/clock`);
-  await door.getByLabel('Code').fill(code);
-  await door.getByRole('button', { name: 'Pair' }).click();
-  await expect(door.getByRole('heading', { name: 'Quay Bistro' })).toBeVisible();
-  const clock = async (name: string, what: string) => {
-    await door.getByRole('button', { name }).click();
-    for (const figure of pins.get(name)!)
-      await door.getByRole('button', { name: figure, exact: true }).click();
-    await door.getByRole('button', { name: 'Go on' }).click();
-    await door.getByRole('button', { name: what }).click();
-    await door.getByRole('button', { name: 'Done' }).click();
-  };
-  return { door, clock };
-}
-
 test('a day from 6:40 to the file for payroll: who is missing is replaced by a call round, what was forgotten is put right', async ({
   page,
   browser,
 }) => {
   test.setTimeout(180_000);
   await server.signIn(page.context(), 'demo-ilse');
-  const { door, clock } = await pairDoor(page, browser, ['Fleur Okafor', 'Emil Sandhu']);
+  const { door, clock } = await pairDoor(server, page, browser, ['Fleur Okafor', 'Emil Sandhu']);
   await goReady(page, `${server.url}/today/bistro`);
   await expect(row(page, 'Fleur Okafor')).toContainText('to come, 7:00');
   at('2026-11-24T06:56:00Z');

@@ -23,6 +23,7 @@ const PAGES: readonly (readonly [string, string | RegExp])[] = [
     'goals',
     'clock',
     'devices',
+    'activities',
     'payroll',
     'templates',
     'patterns',

@@ -18,7 +18,13 @@ import type {
   PersonContractTable,
 } from './leave/tables';
 import type { CallAskedTable, CallRoundTable } from './calls/tables';
-import type { ClockAlertTable, ClockDeviceTable, PersonPinTable, PunchTable } from './clock/tables';
+import type {
+  ClockAlertTable,
+  ClockDeviceTable,
+  PersonPinTable,
+  PunchTable,
+  WorkActivityTable,
+} from './clock/tables';
 import type {
   PayrollExportTable,
   PunchRequestTable,
@@ -164,6 +170,7 @@ export interface Schema {
   timesheet_step: TimesheetStepTable;
   payroll_export: PayrollExportTable;
   punch_request: PunchRequestTable;
+  work_activity: WorkActivityTable;
   call_round: CallRoundTable;
   call_asked: CallAskedTable;
   leave_event: LeaveEventTable;
@@ -335,6 +342,8 @@ export interface SiteTable {
   clock_phone: Generated<string | null>;
   /** What is told of a day by itself, as JSON; null: nothing. */
   clock_alerts: Generated<string | null>;
+  /** Whether the clock asks what one works at. */
+  clock_asks: Generated<string>;
   /** How hours become pay there, as JSON; null: as usual. */
   hours_rules: Generated<string | null>;
 }

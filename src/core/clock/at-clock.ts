@@ -8,13 +8,17 @@ export interface AtClock {
   readonly since: number | null;
   /** What they can clock, the likeliest first. */
   readonly next: readonly PunchKind[];
+  /** What they work at; null: they are out, or did not say. */
+  readonly activity: string | null;
 }
 
 /** How somebody stands by what they clocked. Who came longer ago than anybody works has forgotten to go, and is out. */
 export function atClock(punches: readonly Punch[], now: number, clocksBreaks: boolean): AtClock {
   let [state, since, came]: [AtClock['state'], number | null, number] = ['out', null, 0];
-  for (const { kind, at } of standingPunches(punches)) {
+  let activity: string | null = null;
+  for (const { kind, at, work } of standingPunches(punches)) {
     if (at > now) break;
+    if (kind === 'in' || kind === 'change') activity = work?.activity ?? null;
     if (kind === 'in' || (kind === null && state === 'out')) {
       if (state === 'out') [state, since, came] = ['in', at, at];
     } else if (kind === 'out' || kind === null) [state, since] = ['out', null];
@@ -27,5 +31,5 @@ export function atClock(punches: readonly Punch[], now: number, clocksBreaks: bo
     in: clocksBreaks ? ['out', 'break-begins'] : ['out'],
     'on-break': ['break-ends', 'out'],
   };
-  return { state, since, next: next[state] };
+  return { state, since, next: next[state], activity: state === 'out' ? null : activity };
 }

@@ -41,6 +41,8 @@ export interface ClockDeviceTable {
   seen_at: string | null;
   tries: Generated<number>;
   locked_until: string | null;
+  /** What is worked at where nobody says. */
+  activity_id: Generated<string | null>;
 }
 
 /** What was told of a day by itself; `id` is the case, `told`: names, as JSON. */
@@ -63,4 +65,15 @@ export interface PersonPinTable {
   set_at: string;
   tries: Generated<number>;
   locked_until: string | null;
+}
+
+/** What people work at; `person_groups`: as JSON. */
+export interface WorkActivityTable {
+  id: string;
+  code: string;
+  name: string;
+  budget_minutes: number | null;
+  person_groups: Generated<string>;
+  is_retired: Generated<number>;
+  position: number;
 }

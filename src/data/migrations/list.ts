@@ -22,6 +22,7 @@ import { clock } from './020-clock';
 import { hours } from './021-hours';
 import { devices } from './022-devices';
 import { calls } from './023-calls';
+import { activities } from './024-activities';
 import { fillActivity } from './fill-activity';
 
 /** One step of the data file's form: statements, or work on what it holds that hears how far it has come. */
@@ -52,4 +53,5 @@ export const MIGRATIONS: readonly (readonly Step[])[] = [
   hours,
   devices,
   calls,
+  activities,
 ];

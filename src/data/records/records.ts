@@ -44,6 +44,7 @@ const KEYS = {
   timesheet_step: ['id'],
   payroll_export: ['id'],
   punch_request: ['id'],
+  work_activity: ['id'],
   call_round: ['id'],
   call_asked: ['round_id', 'person_id'],
   leave_entry: ['id'],

@@ -11,9 +11,11 @@ import { loadRows } from '@/data/records/records';
 import { inTransaction } from '@/data/transaction';
 import { isSealed, sealOf } from '../accounts/secret';
 import { deviceActor } from '../access/actor-names';
-import { homesOf } from '../access/permissions';
+import { actorOfAccount } from '../access/actor';
+import { checkAccess, homesOf } from '../access/permissions';
 import { loadSheetGround } from '../hours/sources';
 import { now, timestamp } from '../now';
+import { type OfferedActivities, offeredActivities, workClocked } from './activities';
 import type { PairedDevice } from './devices';
 import { WRONG, checkPin, lockedUntil, peopleWithPin, personOfPin, waitOf } from './pins';
 import type { DeviceAsk, DevicePunch } from './device-schema';
@@ -54,6 +56,11 @@ export interface AtDevice extends AtClock {
   readonly week: number;
   /** Why they cannot clock in yet; null: they can. */
   readonly tooEarly: string | null;
+  readonly offered: OfferedActivities;
+  /** Whether they clock for others here too: who may do so in Today. */
+  readonly clocksOthers: boolean;
+  /** Who clocks for them; null: they themselves. */
+  readonly by: string | null;
 }
 
 /** What a device shows: those whose it is. */
@@ -119,7 +126,7 @@ export async function identify(
         .where('id', '=', device.id)
         .execute(),
     );
-  return { ok: true, at: await atDevice(db, device, who!) };
+  return { ok: true, at: await atDevice(db, device, { person: who!, by: null }) };
 }
 
 /** As slow as for somebody: by the time it takes nobody learns who is there. */
@@ -143,9 +150,10 @@ async function countWrong(db: Database, { id }: PairedDevice): Promise<void> {
 }
 
 /** How somebody stands at a device, with what they worked today and this week. */
-async function atDevice(db: Database, device: PairedDevice, person: string): Promise<AtDevice> {
+async function atDevice(db: Database, device: PairedDevice, { person, by }: Known): Promise<AtDevice> {
   const present = Math.floor(now() / 60_000);
   const [row] = await loadRows(db, 'person', { id: person });
+  const [here] = await loadRows(db, 'site', { id: device.site_id });
   const home = (await homesOf(db, [person])).get(person)?.home ?? device.site_id;
   const [site] = await loadRows(db, 'site', { id: home });
   const date = localDay(present, site.time_zone);
@@ -156,57 +164,90 @@ async function atDevice(db: Database, device: PairedDevice, person: string): Pro
   const punches = await loadPunches(db, [person], present - 2 * 1440, present + 1440);
   return {
     ...atClock(punches, present, device.clocks_breaks !== 0),
-    ...{ ticket: ticketOf(device.id, person), person, name: row.name },
+    ...{ ticket: ticketOf(device.id, { person, by }), person, name: row.name, by },
+    clocksOthers: by === null && (await clockerOf(db, device, person)) !== null,
     today: sheet?.days.find((day) => day.date === date)?.worked ?? 0,
     week: sheet?.worked ?? 0,
     tooEarly: await tooEarly(db, person, device.site_id, present),
+    offered: await offeredActivities(db, here, JSON.parse(row.groups) as string[]),
   };
 }
 
-function ticketOf(device: string, person: string, until = now() + TICKET_MS): string {
-  const text = `${until}.${Buffer.from(person).toString('base64url')}`;
+/** Whom a ticket is about, and the name of who clocks for them; null: they themselves. */
+interface Known {
+  readonly person: string;
+  readonly by: string | null;
+}
+
+function ticketOf(device: string, known: Known, until = now() + TICKET_MS): string {
+  const text = `${until}.${Buffer.from(JSON.stringify(known)).toString('base64url')}`;
   return `${text}.${sealOf(`ticket ${device} ${text}`).toString('base64url')}`;
 }
 
-function personOfTicket(device: string, ticket: string): string | null {
+function readTicket(device: string, ticket: string): Known | null {
   const [until, who, seal = ''] = ticket.split('.');
   const text = `${until}.${who}`;
   if (!isSealed(seal, sealOf(`ticket ${device} ${text}`).toString('base64url'))) return null;
-  return Number(until) < now() ? null : Buffer.from(who, 'base64url').toString();
+  return Number(until) < now() ? null : (JSON.parse(Buffer.from(who, 'base64url').toString()) as Known);
+}
+
+/** The name of somebody who may clock for others at the site of a device; null: they may not. */
+async function clockerOf(db: Database, { site_id }: PairedDevice, person: string): Promise<string | null> {
+  const accounts = await db.selectFrom('user').select('id').where('person_id', '=', person).execute();
+  for (const { id } of accounts) {
+    const actor = await actorOfAccount(db, id);
+    if (actor && checkAccess(actor, 'clock.write', site_id) === null) return actor.name;
+  }
+  return null;
 }
 
 /** Clocks for who is known at a device. Sent again it does nothing more. */
 export async function clockAtDevice(
   db: Database,
   device: PairedDevice,
-  { id, ticket, kind }: DevicePunch,
+  { id, ticket, kind, activity = null }: DevicePunch,
 ): Promise<Result<{ at: number }>> {
-  const person = personOfTicket(device.id, ticket);
-  if (person === null) return fail('ticket', 'that was too long ago: say again who you are', 'ticket');
+  const known = readTicket(device.id, ticket);
+  if (known === null) return TOO_OLD;
+  const { person, by } = known;
   const at = Math.floor(now() / 60_000);
-  if (kind === 'in') {
+  // Who clocks for others knows when it is too early.
+  if (kind === 'in' && by === null) {
     const early = await tooEarly(db, person, device.site_id, at);
     if (early !== null) return fail('early', early, 'kind');
   }
+  const [site] = await loadRows(db, 'site', { id: device.site_id });
+  const [row] = await loadRows(db, 'person', { id: person });
+  const said = { kind, activity, usual: device.activity_id };
+  const done = await workClocked(db, site, JSON.parse(row.groups) as string[], said);
+  if (!done.ok) return done;
   const punch: StoredPunch = {
-    ...{ id, person, site: device.site_id, at, kind, source: 'device', work: null, replaces: null },
-    ...{ isRemoval: false, recorded: now(), recordedBy: null, note: null, device: device.id },
+    ...{ id, person, site: device.site_id, at, kind, source: by === null ? 'device' : 'scheduler' },
+    ...{ work: done.work, replaces: null },
+    ...{ isRemoval: false, recorded: now(), recordedBy: by, note: null, device: device.id },
   };
-  const known = await keepPunches(db, device, [punch], timestamp().replace(/\.\d+Z$/, 'Z'));
-  return { ok: true, at: known.get(id) ?? at };
+  const kept = await keepPunches(db, device, [punch], timestamp().replace(/\.\d+Z$/, 'Z'));
+  return { ok: true, at: kept.get(id) ?? at };
 }
 
-/** How somebody stands once more, while they are known at a device. */
+/** How somebody stands once more, while they are known at a device; or how `other` does, for whom they may clock. */
 export async function againAtDevice(
   db: Database,
   device: PairedDevice,
   ticket: string,
+  other: string | null = null,
 ): Promise<Result<{ at: AtDevice }>> {
-  const person = personOfTicket(device.id, ticket);
-  return person === null
-    ? fail('ticket', 'that was too long ago: say again who you are', 'ticket')
-    : { ok: true, at: await atDevice(db, device, person) };
+  const known = readTicket(device.id, ticket);
+  if (known === null) return TOO_OLD;
+  if (other === null) return { ok: true, at: await atDevice(db, device, known) };
+  const by = known.by === null ? await clockerOf(db, device, known.person) : null;
+  if (by === null) return fail('forbidden', 'you clock for yourself here', 'other');
+  if (!(await peopleOf(db, device)).some(({ id }) => id === other))
+    return fail('unknown', 'there is nobody of this name here', 'other');
+  return { ok: true, at: await atDevice(db, device, { person: other, by }) };
 }
+
+const TOO_OLD = fail('ticket', 'that was too long ago: say again who you are', 'ticket');
 
 /** Keeps punches of a device that are not known yet, with one line in the log. Returns the minutes of all of them, by id. */
 export async function keepPunches(

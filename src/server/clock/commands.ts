@@ -1,4 +1,4 @@
-import type { PunchKind } from '@/core/clock/punch';
+import { NO_WORK, type PunchKind, type Work } from '@/core/clock/punch';
 import { type Result, fail } from '@/core/plan/problem';
 import { formatTime } from '@/core/time/format';
 import { zoneClock } from '@/core/time/zone';
@@ -76,10 +76,14 @@ export const correctPunches = command<'clock.correct', PunchCorrection>({
         return fail('taken', 'this was corrected already', `${path}.id`);
       const refused = instead && refuseTime(instead.at, `${path}.instead.at`);
       if (refused) return refused;
+      const named = instead?.activity ?? null;
+      if (named !== null && (await loadRows(db, 'work_activity', { id: named })).length === 0)
+        return fail('unknown', 'there is no such activity', `${path}.instead.activity`);
       const was = before?.punch ?? null;
       const { kind, at } = instead ?? was!;
       made.push({
-        ...{ id, person, site, kind, at, work: was?.work ?? null, replaces: of, isRemoval: instead === null },
+        ...{ id, person, site, kind, at, replaces: of, isRemoval: instead === null },
+        work: workOf(was?.work ?? null, kind, instead?.activity),
         ...{ source: 'scheduler', recorded: now(), recordedBy: actor.name, note: reason },
       });
       const old = was && (await inWords(db, site, was.kind, was.at));
@@ -91,6 +95,13 @@ export const correctPunches = command<'clock.correct', PunchCorrection>({
     return kept(made, `Corrected ${whose.name}: ${words.join(', ')}`);
   },
 });
+
+/** What is worked at from a punch on. `activity` null: nothing is said; undefined: as it was. */
+function workOf(was: Work | null, kind: PunchKind | null, activity: string | null | undefined): Work | null {
+  if (activity === undefined) return was;
+  const work = { ...(was ?? NO_WORK), activity };
+  return kind === 'change' || work.role !== null || work.duty !== null || activity !== null ? work : null;
+}
 
 /** A punch that somebody may put something else for; else why not. */
 async function correctable(

@@ -15,6 +15,8 @@ export interface DeviceDraft {
   readonly clocksBreaks: boolean;
   /** So many hours after it was paired it ends by itself; null: never. */
   readonly hoursValid: number | null;
+  /** What is worked at where nobody says; null: nothing is said. */
+  readonly activity: string | null;
 }
 
 export const SAVE_DEVICE = Joi.object<DeviceDraft>({
@@ -25,6 +27,7 @@ export const SAVE_DEVICE = Joi.object<DeviceDraft>({
   keeper: ID.allow(null).required(),
   clocksBreaks: Joi.boolean().required(),
   hoursValid: Joi.number().integer().min(1).max(100_000).allow(null).required(),
+  activity: ID.allow(null).required(),
 }).required();
 
 export const END_DEVICE = Joi.object<{ site: string; id: string }>({
@@ -61,17 +64,22 @@ const CLOCKED = Joi.valid('in', 'out', 'break-begins', 'break-ends').required();
 export interface DevicePunch {
   readonly id: string;
   readonly ticket: string;
-  readonly kind: 'in' | 'out' | 'break-begins' | 'break-ends';
+  readonly kind: 'in' | 'out' | 'break-begins' | 'break-ends' | 'change';
+  /** What they work at from then on; null or left out: they do not say. */
+  readonly activity?: string | null;
 }
 
 export const DEVICE_PUNCH = Joi.object<DevicePunch>({
   id: REQUEST_ID.required(),
-  ticket: Joi.string().max(300).required(),
-  kind: CLOCKED,
+  ticket: Joi.string().max(400).required(),
+  kind: Joi.valid('in', 'out', 'break-begins', 'break-ends', 'change').required(),
+  activity: ID.allow(null).default(null),
 }).required();
 
-export const DEVICE_AGAIN = Joi.object<{ ticket: string }>({
-  ticket: Joi.string().max(300).required(),
+/** Who is known at a device asks how they stand, or how somebody else does whom they may clock for. */
+export const DEVICE_AGAIN = Joi.object<{ ticket: string; other?: string }>({
+  ticket: Joi.string().max(400).required(),
+  other: ID,
 }).required();
 
 /** What a device kept without a connection; all times by its own clock, in milliseconds since 1970. */

@@ -24,6 +24,7 @@ const DRAFT = {
   keeper: null,
   clocksBreaks: true,
   hoursValid: null,
+  activity: null,
 };
 const NOW = (MONDAY + 1) * DAY + 600;
 const at = (iso: string) => (process.env.VICENDA_NOW = iso);

@@ -25,7 +25,7 @@ export const saveDevice = command<'device.save', DeviceDraft>({
   capability: 'clock',
   scope: ({ site }) => ({ sites: [site] }),
   input: SAVE_DEVICE,
-  async prepare({ db }, { id, site, name, groups, keeper, clocksBreaks, hoursValid }) {
+  async prepare({ db }, { id, site, name, groups, keeper, clocksBreaks, hoursValid, activity }) {
     const [before] = await loadRows(db, 'clock_device', { id });
     if ((await loadRows(db, 'site', { id: site })).length === 0)
       return fail('unknown', 'there is no such site', 'input.site');
@@ -33,13 +33,15 @@ export const saveDevice = command<'device.save', DeviceDraft>({
     if (before?.ended_at) return fail('ended', 'this device was ended', 'input.id');
     if (keeper !== null && (await loadRows(db, 'person', { id: keeper })).length === 0)
       return fail('unknown', 'there is no such person', 'input.keeper');
+    if (activity !== null && (await loadRows(db, 'work_activity', { id: activity })).length === 0)
+      return fail('unknown', 'there is no such activity', 'input.activity');
     const others = await loadRows(db, 'clock_device', { site_id: site });
     const like = others.find((one) => one.id !== id && one.ended_at === null && one.name === name);
     if (like) return fail('taken', 'there is a device of this name', 'input.name');
     const after: RowOf<'clock_device'> = {
       ...(before ?? { ...UNPAIRED, id, site_id: site }),
       ...{ name, people_groups: JSON.stringify(groups), keeper_id: keeper, hours_valid: hoursValid },
-      clocks_breaks: clocksBreaks ? 1 : 0,
+      ...{ clocks_breaks: clocksBreaks ? 1 : 0, activity_id: activity },
     };
     return {
       ok: true,

@@ -1,3 +1,4 @@
+import { NO_WORK } from '@/core/clock/punch';
 import type { Result } from '@/core/plan/problem';
 import type { StoredPunch } from '@/data/clock/punch-store';
 import type { Database } from '@/data/database';
@@ -37,8 +38,10 @@ export async function takeKept(
     }
     const isRight = opened !== null && (await checkPin(db, person, opened)) === null;
     const minute = Math.floor((at + (isOff ? off : 0)) / 60_000);
+    const usual = kind === 'in' ? device.activity_id : null;
+    const work = usual === null ? null : { ...NO_WORK, activity: usual };
     made.push({
-      ...{ id, person, site: device.site_id, kind, source: 'device', work: null, replaces: null },
+      ...{ id, person, site: device.site_id, kind, source: 'device', work, replaces: null },
       ...{ at: Math.min(minute, Math.floor(now() / 60_000)), isRemoval: false, recorded: now() },
       ...{ recordedBy: null, device: device.id, note: isOff ? 'the clock of the device was off' : null },
       ...(isRight ? {} : { isUnverified: true }),

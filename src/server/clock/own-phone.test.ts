@@ -16,7 +16,14 @@ const allow = (more: object = {}) =>
     site: 'bistro',
     phone: { isAllowed: true, outside: 'marked', places: [], ...more },
   });
-const punch = (more: object = {}) => ({ id: 'p1', site: 'bistro', kind: 'in', position: null, ...more });
+const punch = (more: object = {}) => ({
+  id: 'p1',
+  site: 'bistro',
+  kind: 'in',
+  activity: null,
+  position: null,
+  ...more,
+});
 const mine = async () => (await loadPunches(db, ['noor'], NOW - 5, NOW + 5))[0];
 
 beforeEach(freshDemo);

@@ -1,6 +1,6 @@
 import { type AtClock, atClock } from '@/core/clock/at-clock';
 import { formatMetres, placeCheck } from '@/core/clock/place';
-import { type Result, fail } from '@/core/plan/problem';
+import { type Result, fail, failedAt } from '@/core/plan/problem';
 import { phoneRulesFromRow, loadPunches } from '@/data/clock/punch-store';
 import type { Database } from '@/data/database';
 import { loadRows } from '@/data/records/records';
@@ -9,6 +9,7 @@ import { command } from '../commands/command';
 import { now, timestamp } from '../now';
 import { offAt, refuseOff } from '../site/capabilities';
 import { siteChange } from '../site/switches';
+import { type OfferedActivities, offeredActivities, workClocked } from './activities';
 import { inWords, kept } from './commands';
 import { OWN_PUNCH, type OwnPunch, SAVE_PHONES } from './schema';
 import { tooEarly } from './too-early';
@@ -20,7 +21,7 @@ export const ownPunch = command<'clock.own', OwnPunch>({
   permission: 'self',
   scope: () => ({}),
   input: OWN_PUNCH,
-  async prepare({ db, actor }, { id, site, kind, position }) {
+  async prepare({ db, actor }, { id, site, kind, activity, position }) {
     const { person } = actor;
     if (person === null) return fail('forbidden', 'this account belongs to nobody who works here');
     const [row] = await loadRows(db, 'site', { id: site });
@@ -33,6 +34,8 @@ export const ownPunch = command<'clock.own', OwnPunch>({
     if ((await loadRows(db, 'punch', { id })).length > 0)
       return fail('taken', 'this was clocked already', 'input.id');
     const [who] = await loadRows(db, 'person', { id: person });
+    const done = await workClocked(db, row, JSON.parse(who.groups) as string[], { kind, activity });
+    if (!done.ok) return failedAt(done, 'input');
     const place = placeCheck(rules.places, JSON.parse(who.groups) as string[], position);
     if (place && !place.isInside && rules.outside === 'refused')
       return fail(
@@ -50,7 +53,17 @@ export const ownPunch = command<'clock.own', OwnPunch>({
     return kept(
       [
         {
-          ...{ id, person, site, at, kind, source: 'phone', work: null, replaces: null, isRemoval: false },
+          ...{
+            id,
+            person,
+            site,
+            at,
+            kind,
+            source: 'phone',
+            work: done.work,
+            replaces: null,
+            isRemoval: false,
+          },
           ...{ recorded: now(), recordedBy: null, note: null },
           ...(place ? { place } : {}),
         },
@@ -77,7 +90,12 @@ export interface OwnClock extends AtClock {
   readonly timeZone: string;
   readonly hourFormat: '24' | '12';
   /** Where one can clock by phone, with whether the phone is asked where it is; none: nowhere. */
-  readonly sites: readonly { readonly id: string; readonly name: string; readonly asksPlace: boolean }[];
+  readonly sites: readonly {
+    readonly id: string;
+    readonly name: string;
+    readonly asksPlace: boolean;
+    readonly offered: OfferedActivities;
+  }[];
 }
 
 /** How who asks stands at the clock, and where they can clock by phone. */
@@ -85,7 +103,8 @@ export async function ownClock(db: Database, actor: Actor): Promise<Result<{ clo
   const { person } = actor;
   if (person === null) return fail('forbidden', 'this account belongs to nobody who works here');
   const places = await loadRows(db, 'person_site', { person_id: person });
-  const sites: { id: string; name: string; asksPlace: boolean }[] = [];
+  const [who] = await loadRows(db, 'person', { id: person });
+  const sites: OwnClock['sites'][number][] = [];
   let shown: { timeZone: string; hourFormat: '24' | '12' } = { timeZone: 'UTC', hourFormat: '24' };
   for (const { site_id } of places.sort((a, b) => a.position - b.position)) {
     const [row] = await loadRows(db, 'site', { id: site_id });
@@ -93,7 +112,8 @@ export async function ownClock(db: Database, actor: Actor): Promise<Result<{ clo
     if (!rules.isAllowed || (await offAt(db, site_id)).has('clock')) continue;
     if (sites.length === 0)
       shown = { timeZone: row.time_zone, hourFormat: row.hour_format === '12' ? '12' : '24' };
-    sites.push({ id: site_id, name: row.name, asksPlace: rules.places.length > 0 });
+    const offered = await offeredActivities(db, row, JSON.parse(who.groups) as string[]);
+    sites.push({ id: site_id, name: row.name, asksPlace: rules.places.length > 0, offered });
   }
   const present = Math.floor(now() / 60_000);
   const punches = await loadPunches(db, [person], present - 2 * 1440, present + 1440);

@@ -29,7 +29,12 @@ export interface PunchCorrection {
     /** The one that is corrected; null: nobody clocked it. */
     readonly punch: string | null;
     /** null: it is taken away. */
-    readonly instead: { readonly kind: PunchKind; readonly at: number } | null;
+    readonly instead: {
+      readonly kind: PunchKind;
+      readonly at: number;
+      /** What is worked at from then on; null: nothing is said; left out: as it was. */
+      readonly activity?: string | null;
+    } | null;
   }[];
   readonly reason: string;
 }
@@ -57,7 +62,9 @@ export const CORRECT_PUNCHES = Joi.object<PunchCorrection>({
       Joi.object({
         id: REQUEST_ID.required(),
         punch: ID.allow(null).required(),
-        instead: Joi.object({ kind: KIND, at: MINUTE.required() }).allow(null).required(),
+        instead: Joi.object({ kind: KIND, at: MINUTE.required(), activity: ID.allow(null) })
+          .allow(null)
+          .required(),
       }),
     )
     .min(1)
@@ -144,7 +151,9 @@ export const IMPORT_PUNCHES = Joi.object<ImportedPunches>({
 export interface OwnPunch {
   readonly id: string;
   readonly site: string;
-  readonly kind: 'in' | 'out' | 'break-begins' | 'break-ends';
+  readonly kind: 'in' | 'out' | 'break-begins' | 'break-ends' | 'change';
+  /** What one works at from then on; null: nothing is said. */
+  readonly activity: string | null;
   /** Where the phone says it is; null: it did not say, or was not asked. */
   readonly position: Position | null;
 }
@@ -152,7 +161,8 @@ export interface OwnPunch {
 export const OWN_PUNCH = Joi.object<OwnPunch>({
   id: REQUEST_ID.required(),
   site: ID.required(),
-  kind: Joi.valid('in', 'out', 'break-begins', 'break-ends').required(),
+  kind: Joi.valid('in', 'out', 'break-begins', 'break-ends', 'change').required(),
+  activity: ID.allow(null).required(),
   position: Joi.object({
     latitude: Joi.number().min(-90).max(90).required(),
     longitude: Joi.number().min(-180).max(180).required(),

@@ -12,6 +12,7 @@ export async function deviceViews(db: Database, site: string): Promise<DeviceVie
     .map((row) => ({
       ...{ id: row.id, name: row.name, groups: JSON.parse(row.people_groups) as string[] },
       ...{ keeper: row.keeper_id, clocksBreaks: row.clocks_breaks !== 0, hoursValid: row.hours_valid },
+      activity: row.activity_id,
       ...{ pairedAt: row.paired_at, seenAt: row.seen_at, endsAt: row.ends_at },
     }));
 }

@@ -46,6 +46,7 @@ const CALLED: Readonly<Record<TableName, string>> = {
   timesheet_step: 'Hours of a period',
   payroll_export: 'File for payroll',
   punch_request: 'Request about the clock',
+  work_activity: 'Activity',
   call_round: 'Call round',
   call_asked: 'Call round',
   leave_entry: 'Entry of a balance',

@@ -15,6 +15,7 @@ import { addPeople, changePeople, saveAvailability, saveFields, savePerson } fro
 import { importPeople } from '../people/import/command';
 import { answerCall, answerCallFor, askNext, beginCall, endCall, turnCall } from '../calls/commands';
 import { correctPunches, punchFor } from '../clock/commands';
+import { saveActivities, saveAsks } from '../clock/activities';
 import { answerPunchAsk, askPunch, withdrawPunchAsk } from '../clock/requests';
 import { saveAlerts } from '../today/alerts';
 import { importPunches } from '../clock/import';
@@ -137,6 +138,8 @@ const ALL = [
   saveRequestRules,
   keepAlternative,
   removeAlternative,
+  saveActivities,
+  saveAsks,
   punchFor,
   correctPunches,
   saveClockRules,

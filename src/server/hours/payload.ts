@@ -1,3 +1,4 @@
+import type { ActivityName } from '../clock/activities';
 import type { Entry } from '@/core/clock/entries';
 import type { BalanceDay } from '@/core/clock/time-model';
 import type { Day } from '@/core/time/day';
@@ -142,4 +143,5 @@ export interface SheetPage {
   readonly canApprove: boolean;
   readonly canLock: boolean;
   readonly canClock: boolean;
+  readonly activities: readonly ActivityName[];
 }

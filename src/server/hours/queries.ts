@@ -10,6 +10,7 @@ import type { PayPeriod } from '@/core/timesheet/pay-period';
 import type { SheetDay, SheetTotal } from '@/core/timesheet/sheet';
 import { stateAfter } from '@/core/timesheet/steps';
 import { lastSeq } from '@/data/activity/activity-store';
+import type { StoredPunch } from '@/data/clock/punch-store';
 import type { Database } from '@/data/database';
 import { loadLeaveTypes } from '@/data/leave/leave-store';
 import { amongTexts } from '@/data/records/lines';
@@ -17,6 +18,7 @@ import { loadRows } from '@/data/records/records';
 import type { Actor } from '../access/actor';
 import { seesPay } from '../access/pay';
 import { checkAccess, checkLeaveOf, homesOf, managedSites } from '../access/permissions';
+import { activityNames } from '../clock/activities';
 import { refuseOff } from '../site/capabilities';
 import type {
   HoursExport,
@@ -154,8 +156,16 @@ export async function sheetPage(
       canApprove: !isOwn && may('hours.approve'),
       canLock: !isOwn && checkAccess(actor, 'hours.lock', home) === null,
       canClock: !isOwn && checkAccess(actor, 'clock.write', home) === null,
+      activities: await activitiesShown(db, isOwn, found.ground.punches.get(person) ?? []),
     },
   };
+}
+
+/** What is worked at, by name; to somebody themselves only what they clocked: the rest is not their business. */
+async function activitiesShown(db: Database, isOwn: boolean, punches: readonly StoredPunch[]) {
+  const all = await activityNames(db);
+  const known = new Set(punches.map(({ work }) => work?.activity));
+  return isOwn ? all.filter(({ id }) => known.has(id)) : all;
 }
 
 function dayView(day: SheetDay, names: PayKindNames): SheetDayView {

@@ -152,6 +152,7 @@ export interface DeviceView {
   readonly keeper: string | null;
   readonly clocksBreaks: boolean;
   readonly hoursValid: number | null;
+  readonly activity: string | null;
   readonly pairedAt: string | null;
   readonly seenAt: string | null;
   readonly endsAt: string | null;

@@ -5,6 +5,7 @@ import type { Day } from '@/core/time/day';
 import type { HourFormat } from '@/core/time/format';
 import type { Span } from '@/core/time/span';
 import type { StoredPunch } from '@/data/clock/punch-store';
+import type { ActivityName } from '../clock/activities';
 import type { CallView } from '../calls/payload';
 
 /** A punch as it is shown: with who set it, and what was written to it. */
@@ -46,6 +47,7 @@ export interface TodayPage {
   readonly open: readonly PlannedSpan[];
   readonly canClock: boolean;
   /** Whether who looks may ask people to take a shift; then who is asked stands in `calls`. */
+  readonly activities: readonly ActivityName[];
   readonly canCall: boolean;
   readonly calls: readonly CallView[];
   /** Why somebody may be absent, for who may enter it; empty: who looks may not, or the site does without leave. */

@@ -16,6 +16,7 @@ import { listSites } from '@/data/site/site-store';
 import { loadPlan } from '@/data/week/plan-store';
 import type { Actor } from '../access/actor';
 import { checkAccess } from '../access/permissions';
+import { activityNames } from '../clock/activities';
 import { callsAt } from '../calls/queries';
 import { absenceTypes } from '../leave/absent-now';
 import { now, nowAt } from '../now';
@@ -91,6 +92,7 @@ export async function todayAt(
       }).length,
       open: shifts.filter(({ person, date: its }) => person === null && its === date).map(plannedSpan),
       canClock: checkAccess(actor, 'clock.write', site) === null,
+      activities: await activityNames(db),
       canCall: calls.ok,
       calls: calls.ok ? calls.calls : [],
       absenceTypes: mayEnter

@@ -5,6 +5,7 @@ import type { PunchKind, StandingPunch } from '@/core/clock/punch';
 import type { Day } from '@/core/time/day';
 import { type HourFormat, formatTime } from '@/core/time/format';
 import type { ZoneClock } from '@/core/time/zone';
+import type { ActivityName } from '@/server/clock/activities';
 import type { PunchCorrection } from '@/server/clock/schema';
 import { newId } from '../commands/new-id';
 import { useCommand } from '../commands/use-command';
@@ -24,7 +25,9 @@ export const PUNCH_NAMES: Readonly<Record<PunchKind, string>> = {
   change: 'Other work',
 };
 
-const KINDS = (Object.entries(PUNCH_NAMES) as [PunchKind, string][]).filter(([kind]) => kind !== 'change');
+const KINDS = Object.entries(PUNCH_NAMES) as [PunchKind, string][];
+/** With what somebody says what they work at. */
+const saysWork = (kind: PunchKind) => kind === 'in' || kind === 'change';
 
 /** A punch with what was written to it. */
 type Noted = Pick<StandingPunch, 'id'> & { readonly recordedBy: string | null; readonly note: string | null };
@@ -45,6 +48,7 @@ interface Props {
   readonly blockMinutes: number;
   readonly hourFormat: HourFormat;
   readonly canChange: boolean;
+  readonly activities: readonly ActivityName[];
   /** What else can be done with the date. */
   readonly children?: React.ReactNode;
 }
@@ -91,6 +95,8 @@ interface TimeRow {
   readonly punch: string | null;
   readonly kind: PunchKind;
   readonly minute: number;
+  /** Empty: nothing is said. */
+  readonly activity: string;
   readonly isGone: boolean;
 }
 
@@ -104,6 +110,7 @@ function TimesForm({
   clock,
   blockMinutes,
   hourFormat,
+  activities,
   onDone,
 }: Props & { readonly onDone: () => void }) {
   const midnight = date * 1440;
@@ -111,12 +118,12 @@ function TimesForm({
   const first = Math.max(0, Math.min(from, ...standing.map(({ at }) => minuteOf(at))));
   const within = { from: first, to: first + 1440 };
   const fresh = (kind: PunchKind): TimeRow => ({
-    ...{ id: newId(), punch: null, kind, minute: Math.max(first, 540), isGone: false },
+    ...{ id: newId(), punch: null, kind, minute: Math.max(first, 540), activity: '', isGone: false },
   });
   const rowsOf = () =>
     standing.map((punch): TimeRow => ({
       ...{ id: newId(), punch: punch.id, kind: punch.kind ?? 'in', minute: minuteOf(punch.at) },
-      isGone: false,
+      ...{ activity: punch.work?.activity ?? '', isGone: false },
     }));
   const form = useForm<{ rows: TimeRow[]; reason: string }>({
     defaultValues: { rows: standing.length > 0 ? rowsOf() : [fresh(missing)], reason: '' },
@@ -128,12 +135,19 @@ function TimesForm({
       'rows',
       rows.map((row, i) => (i === at ? { ...row, ...part } : row)),
     );
-  const changes = rows.flatMap(({ id, punch, kind, minute, isGone }): PunchCorrection['changes'] => {
-    const was = standing.find((one) => one.id === punch);
-    if (isGone) return was ? [{ id, punch, instead: null }] : [];
-    if (was && was.kind === kind && minuteOf(was.at) === minute) return [];
-    return [{ id, punch, instead: { kind, at: clock.elapsed(midnight + minute) } }];
-  });
+  const changes = rows.flatMap(
+    ({ id, punch, kind, minute, activity, isGone }): PunchCorrection['changes'] => {
+      const was = standing.find((one) => one.id === punch);
+      if (isGone) return was ? [{ id, punch, instead: null }] : [];
+      const isSaid = saysWork(kind) && (was?.work?.activity ?? '') !== activity;
+      if (was && was.kind === kind && minuteOf(was.at) === minute && !isSaid) return [];
+      const work = isSaid ? { activity: activity === '' ? null : activity } : {};
+      return [{ id, punch, instead: { kind, at: clock.elapsed(midnight + minute), ...work } }];
+    },
+  );
+  // What is retired stays where it was.
+  const offered = (row: TimeRow) =>
+    activities.filter(({ id, isRetired }) => !isRetired || id === row.activity);
   const save = async () => {
     if (await run('clock.correct', { site, person, changes, reason: reason.trim() })) onDone();
   };
@@ -150,13 +164,13 @@ function TimesForm({
             </Button>
           </p>
         ) : (
-          <div key={row.id} className="flex items-start gap-1.5">
+          <div key={row.id} className="flex flex-wrap items-start gap-1.5">
             <Select
               label={`What it was, ${i + 1}`}
               className="w-[124px]"
               value={row.kind}
               onChange={(kind) => set(i, { kind })}
-              options={KINDS}
+              options={KINDS.filter(([kind]) => kind !== 'change' || offered(row).length > 0)}
             />
             <TimeInput
               label={`When it was, ${i + 1}`}
@@ -177,6 +191,15 @@ function TimesForm({
                   : set(i, { isGone: true })
               }
             />
+            {saysWork(row.kind) && offered(row).length > 0 && (
+              <Select
+                label={`What they work at, ${i + 1}`}
+                className="w-full"
+                value={row.activity}
+                onChange={(activity) => set(i, { activity })}
+                options={[['', 'as planned'], ...offered(row).map(({ id, name }) => [id, name] as const)]}
+              />
+            )}
           </div>
         ),
       )}

@@ -8,6 +8,8 @@ import { zoneClock } from '@/core/time/zone';
 import type { AtDevice, DevicePage } from '@/server/clock/at-device';
 import { newId } from '../commands/new-id';
 import { Button } from '../kit/button';
+import { Field } from '../kit/inputs/field';
+import { Select } from '../kit/inputs/select';
 import { useReady } from '../layout/app-layout';
 import { Wordmark } from '../layout/wordmark';
 import { usePresent } from '../today/use-present';
@@ -28,7 +30,7 @@ const SAYS: Readonly<Record<PunchKind, string>> = {
   out: 'Clock out',
   'break-begins': 'Begin a break',
   'break-ends': 'End the break',
-  change: 'Other work',
+  change: 'Change work',
 };
 
 const SAID: Readonly<Record<PunchKind, string>> = {
@@ -111,12 +113,20 @@ function Clock({ page }: { readonly page: DevicePage }) {
       setStage({ kind: 'known', at: answer.at });
     } else setProblem(answer.problem.message);
   };
-  const clockKnown = async (at: AtDevice, kind: PunchKind) => {
+  const clockFor = async (at: AtDevice, other: string) => {
+    setBusy(true);
+    const answer = await postJson<{ at: AtDevice }>('/api/clock/again', { ticket: at.ticket, other });
+    setBusy(false);
+    if (answer?.ok) setStage({ kind: 'known', at: answer.at });
+    else setProblem(answer === null ? 'There is no connection just now.' : answer.problem.message);
+  };
+  const clockKnown = async (at: AtDevice, kind: PunchKind, activity: string | null) => {
     setBusy(true);
     const answer = await postJson<{ at: number }>('/api/clock/punch', {
       id: newId(),
       ticket: at.ticket,
       kind,
+      activity,
     });
     const again = answer?.ok
       ? await postJson<{ at: AtDevice }>('/api/clock/again', { ticket: at.ticket })
@@ -153,9 +163,12 @@ function Clock({ page }: { readonly page: DevicePage }) {
       )}
       {stage.kind === 'known' && (
         <Known
+          key={stage.at.person}
           at={stage.at}
           {...{ time, busy, problem }}
-          onClock={(kind) => void clockKnown(stage.at, kind)}
+          onClock={(kind, activity) => void clockKnown(stage.at, kind, activity)}
+          people={page.people}
+          onOther={(person) => void clockFor(stage.at, person)}
           onLeave={forget}
         />
       )}
@@ -202,34 +215,46 @@ function Known({
   time,
   busy,
   problem,
+  people,
   onClock,
+  onOther,
   onLeave,
 }: {
   readonly at: AtDevice;
   readonly time: (minute: number) => string;
   readonly busy: boolean;
   readonly problem: string | null;
-  readonly onClock: (kind: PunchKind) => void;
+  readonly onClock: (kind: PunchKind, activity: string | null) => void;
+  readonly people: DevicePage['people'];
+  readonly onOther: (person: string) => void;
   readonly onLeave: () => void;
 }) {
   const [first, ...rest] = at.next;
+  const { asks, activities } = at.offered;
+  const [activity, setActivity] = useState(at.activity ?? '');
+  const named = activities.find(({ id }) => id === at.activity)?.name;
+  const isIn = at.state === 'in';
+  const mustChoose = asks === 'asked' && activity === '' && activities.length > 0;
+  const choosable = activities.length > 0 && (isIn || at.state === 'out');
   const state =
     at.state === 'in'
       ? `in since ${time(at.since!)}`
       : at.state === 'on-break'
         ? `on a break since ${time(at.since!)}`
         : 'not in';
-  const early = at.state === 'out' ? at.tooEarly : null;
+  const early = at.state === 'out' && at.by === null ? at.tooEarly : null;
+  const [other, setOther] = useState('');
   return (
     <section aria-labelledby="who">
       <h2 id="who" className="font-serif text-3xl font-semibold">
         {at.name}
       </h2>
+      {at.by !== null && <p className="mt-1 text-lg font-semibold">clocked by {at.by}</p>}
       <p className="mt-1 text-xl">
         {state}
         <span className="text-muted">
           {' '}
-          · today {formatHours(at.today)}, this week {formatHours(at.week)}
+          {named && `at ${named} `}· today {formatHours(at.today)}, this week {formatHours(at.week)}
         </span>
       </p>
       {(problem ?? early) && (
@@ -237,22 +262,73 @@ function Known({
           {asSentence((problem ?? early)!)}
         </p>
       )}
+      {choosable && (
+        <div className="mt-5 flex flex-wrap items-end gap-3">
+          <Field label={isIn ? 'Go on with' : 'What do you work at?'}>
+            <Select
+              className="h-14 w-[340px] max-w-full text-lg"
+              value={activity}
+              onChange={setActivity}
+              options={[
+                ['', asks === 'asked' && !isIn ? 'Choose …' : 'As planned'],
+                ...activities.map(({ id, name }) => [id, name] as const),
+              ]}
+            />
+          </Field>
+          {isIn && (
+            <Button
+              className="h-14 px-6 text-lg"
+              disabled={busy || activity === (at.activity ?? '')}
+              onClick={() => onClock('change', activity || null)}
+            >
+              {SAYS.change}
+            </Button>
+          )}
+        </div>
+      )}
       <div className="mt-6 flex flex-wrap items-center gap-3">
         <Button
           kind="primary"
           className="h-28 w-full max-w-[420px] text-3xl"
           busy={busy}
-          disabled={early !== null}
-          onClick={() => onClock(first)}
+          disabled={early !== null || (first === 'in' && mustChoose)}
+          onClick={() => onClock(first, first === 'in' ? activity || null : null)}
         >
           {SAYS[first]}
         </Button>
         {rest.map((kind) => (
-          <Button key={kind} className="h-16 px-6 text-xl" disabled={busy} onClick={() => onClock(kind)}>
+          <Button
+            key={kind}
+            className="h-16 px-6 text-xl"
+            disabled={busy}
+            onClick={() => onClock(kind, null)}
+          >
             {SAYS[kind]}
           </Button>
         ))}
       </div>
+      {at.clocksOthers && (
+        <div className="border-rule mt-8 flex flex-wrap items-end gap-3 border-t pt-4">
+          <Field label="Clock for somebody else">
+            <Select
+              className="h-14 w-[340px] max-w-full text-lg"
+              value={other}
+              onChange={setOther}
+              options={[
+                ['', 'Choose …'],
+                ...people.filter(({ id }) => id !== at.person).map(({ id, name }) => [id, name] as const),
+              ]}
+            />
+          </Field>
+          <Button
+            className="h-14 px-6 text-lg"
+            disabled={busy || other === ''}
+            onClick={() => onOther(other)}
+          >
+            Go on
+          </Button>
+        </div>
+      )}
       <Button className="mt-8 h-12 text-lg" onClick={onLeave}>
         Not now
       </Button>

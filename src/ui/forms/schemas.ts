@@ -15,6 +15,7 @@ export const SCHEMAS = {
   'holidays.save': async () => (await import('@/server/holidays/schema')).SAVE_HOLIDAYS,
   'leave.types': async () => (await import('@/server/leave/schema')).SAVE_TYPES,
   'clock.rules': async () => (await import('@/server/clock/schema')).SAVE_CLOCK_RULES,
+  'activities.save': async () => (await import('@/server/clock/activity-schema')).SAVE_ACTIVITIES,
   'hours.rules': async () => (await import('@/server/hours/schema')).SAVE_HOURS_RULES,
   'proposing.save': async () => (await import('@/server/propose/schema')).SAVE_PROPOSING,
   'requests.rules': async () => (await import('@/server/requests/schema')).SAVE_REQUEST_RULES,

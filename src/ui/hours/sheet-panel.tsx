@@ -173,7 +173,9 @@ function DaySection({
           ))}
         </p>
       )}
-      {entry && <EntryLines {...{ entry, clock }} hourFormat={sheet.hourFormat} />}
+      {entry && (
+        <EntryLines {...{ entry, clock }} hourFormat={sheet.hourFormat} activities={sheet.activities} />
+      )}
       {typed.length > 0 && (
         <ul className="text-sm">
           {typed.map((row) => (
@@ -193,6 +195,7 @@ function DaySection({
       )}
       {sheet.from === 'clock' && (
         <DayTimes
+          activities={sheet.activities}
           {...{ site: sheet.site, person: sheet.person, date, punches: sheet.punches, clock, canChange }}
           blockMinutes={sheet.blockMinutes}
           hourFormat={sheet.hourFormat}

@@ -82,16 +82,20 @@ export function Strip({
   readonly current: string;
   readonly children?: React.ReactNode;
 }) {
+  // So many stand in two rows on a desk: what is beside the edge would not be found.
+  const isLong = items.length > 12;
   return (
-    <div className="border-rule bg-sheet flex h-[50px] shrink-0 items-stretch overflow-x-auto border-b">
-      <nav aria-label={label} className="flex">
+    <div
+      className={`border-rule bg-sheet flex shrink-0 items-stretch overflow-x-auto border-b ${isLong ? 'max-lg:h-[50px]' : 'h-[50px]'}`}
+    >
+      <nav aria-label={label} className={isLong ? 'flex lg:flex-wrap' : 'flex'}>
         {items.map(({ href, name, note, open }) => (
           <Link
             key={href}
             href={href}
             prefetch={false}
             aria-current={href === current ? 'page' : undefined}
-            className={`border-rule flex flex-col justify-center border-r ${items.length > 12 ? 'px-2' : 'px-3.5'} whitespace-nowrap ${
+            className={`border-rule flex h-[49px] flex-col justify-center border-r ${isLong ? 'px-3' : 'px-3.5'} whitespace-nowrap ${
               href === current ? 'bg-paper' : 'hover:bg-paper'
             }`}
           >

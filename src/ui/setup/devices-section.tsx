@@ -4,7 +4,10 @@ import { useForm, useWatch } from 'react-hook-form';
 import type { DeviceView, SetupPayload } from '@/server/site/payload';
 import { asSentence } from '@/core/sentence';
 import { postJson } from '../clock/post-json';
+import { activityText } from '@/core/clock/activity';
+import type { ActivitiesSetup } from '@/server/clock/activity-hours';
 import { newId } from '../commands/new-id';
+import { useAnswer } from '../commands/use-answer';
 import { useCommand } from '../commands/use-command';
 import { Button } from '../kit/button';
 import { Dialog } from '../kit/dialog';
@@ -16,6 +19,7 @@ import { TextInput } from '../kit/inputs/text-input';
 import { Page } from '../kit/page';
 import { EmptyState, Refused } from '../kit/states';
 import { Table } from '../kit/table';
+import { activitiesAddress } from './activities-section';
 import { AlertsPart } from './alerts-part';
 import { PhonesPart } from './phones-part';
 import { PinsPart } from './pins-part';
@@ -112,6 +116,7 @@ interface DeviceForm {
   readonly name: string;
   readonly groups: string[];
   readonly keeper: string;
+  readonly activity: string;
   readonly clocksBreaks: boolean;
   readonly ends: boolean;
   readonly hours: number;
@@ -131,18 +136,21 @@ function DeviceDialog({
   const form = useForm<DeviceForm>({
     defaultValues: {
       ...{ name: device?.name ?? '', groups: [...(device?.groups ?? [])], keeper: device?.keeper ?? '' },
+      activity: device?.activity ?? '',
       ...{ clocksBreaks: device?.clocksBreaks ?? true, ends: (device?.hoursValid ?? null) !== null },
       hours: device?.hoursValid ?? 720,
     },
   });
   const values = useWatch({ control: form.control }) as DeviceForm;
+  const { answer } = useAnswer<ActivitiesSetup>(activitiesAddress(setup.id));
+  const offered = (answer?.activities ?? []).filter((one) => !one.isRetired || one.id === device?.activity);
   const [id] = useState(() => device?.id ?? newId());
   const { run, busy, problem } = useCommand();
   const save = async () => {
     const { name, keeper, clocksBreaks, ends, hours } = values;
     const done = await run('device.save', {
       ...{ id, site: setup.id, name: name.trim(), groups: values.groups, clocksBreaks },
-      ...{ keeper: keeper || null, hoursValid: ends ? hours : null },
+      ...{ keeper: keeper || null, hoursValid: ends ? hours : null, activity: values.activity || null },
     });
     if (done) onClose();
   };
@@ -185,6 +193,15 @@ function DeviceDialog({
             ]}
           />
         </Field>
+        {offered.length > 0 && (
+          <Field label="Worked at where nobody says">
+            <Select
+              value={values.activity}
+              onChange={(activity) => form.setValue('activity', activity)}
+              options={[['', 'as planned'], ...offered.map((one) => [one.id, activityText(one)] as const)]}
+            />
+          </Field>
+        )}
         <Checkbox checked={values.clocksBreaks} onChange={(isOn) => form.setValue('clocksBreaks', isOn)}>
           Breaks are clocked at it
         </Checkbox>

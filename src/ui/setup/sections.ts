@@ -13,6 +13,7 @@ export const SECTIONS = [
   { id: 'goals', name: 'Goals' },
   { id: 'clock', name: 'Clock' },
   { id: 'devices', name: 'Devices', of: 'clock' },
+  { id: 'activities', name: 'Activities', of: 'clock' },
   { id: 'payroll', name: 'Payroll', of: 'hours' },
   { id: 'templates', name: 'Templates' },
   { id: 'patterns', name: 'Patterns' },

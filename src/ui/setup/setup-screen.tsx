@@ -9,6 +9,7 @@ import type { RecurringPayload } from '@/server/week/payload';
 import { AppLayout, type ShellFrame, Strip } from '../layout/app-layout';
 import { LeaveLimitsSection } from '../leave/limits-section';
 import { LeaveTypesSection } from '../leave/types-section';
+import { ActivitiesSection } from './activities-section';
 import { ClockSection } from './clock-section';
 import { DevicesSection } from './devices-section';
 import { GoalsSection } from './goals-section';
@@ -74,6 +75,7 @@ export function SetupScreen({ header, setup, recurring, section }: Props) {
       {section === 'goals' && <GoalsSection setup={setup} />}
       {section === 'clock' && <ClockSection setup={setup} />}
       {section === 'devices' && <DevicesSection setup={setup} />}
+      {section === 'activities' && <ActivitiesSection setup={setup} />}
       {section === 'payroll' && <PayrollSection setup={setup} />}
       {section === 'templates' && <TemplatesSection recurring={recurring} />}
       {section === 'patterns' && <PatternsSection recurring={recurring} />}
@@ -143,6 +145,8 @@ function noteOf(
       return setOf(rulesOn(clockRules, today))?.name.toLowerCase() ?? 'own rules';
     case 'devices':
       return devices.length === 0 ? 'none' : counted(devices.length, 'device');
+    case 'activities':
+      return 'what is worked at';
     case 'payroll':
       return PERIOD_NAMES[hoursRules.periods.at(-1)!.kind];
     case 'requests':

@@ -16,7 +16,7 @@ const SAYS = {
   out: 'Clock out',
   'break-begins': 'Begin a break',
   'break-ends': 'End the break',
-  change: 'Other work',
+  change: 'Change work',
 } as const;
 
 /** How long a phone may take to say where it is, in milliseconds. */
@@ -62,18 +62,23 @@ function Clock({ clock, onClocked }: { readonly clock: OwnClockPage; readonly on
     since === null
       ? ''
       : formatTime(zoneClock(clock.timeZone, day - 1, day + 1).wall(since), clock.hourFormat);
+  const { asks, activities } = sites.find(({ id }) => id === site)!.offered;
+  const [activity, setActivity] = useState(clock.activity ?? '');
+  const mustChoose = asks === 'asked' && activity === '' && activities.length > 0;
+  const named = activities.find(({ id }) => id === clock.activity)?.name;
   const say = async (kind: (typeof next)[number]) => {
-    if (kind === 'change') return;
     setAsking(true);
     const where = asksPlace ? await position() : null;
     setAsking(false);
-    if (await run('clock.own', { id: newId(), site, kind, position: where })) onClocked();
+    const work = kind === 'in' || kind === 'change' ? activity || null : null;
+    if (await run('clock.own', { id: newId(), site, kind, activity: work, position: where })) onClocked();
   };
   const [first, ...rest] = next;
   return (
     <section aria-label="Clock" className="border-ink border-b pb-4">
       <p className="mb-2">
         {state === 'in' ? `In since ${time}` : state === 'on-break' ? `On a break since ${time}` : 'Not in'}
+        {named && `, at ${named}`}
         {asksPlace && (
           <span className="text-muted text-sm"> · your phone is asked where it is, only then</span>
         )}
@@ -87,10 +92,34 @@ function Clock({ clock, onClocked }: { readonly clock: OwnClockPage; readonly on
           options={sites.map(({ id, name }) => [id, name] as const)}
         />
       )}
+      {activities.length > 0 && state !== 'on-break' && (
+        <div className="mb-2 flex gap-2">
+          <Select
+            label={state === 'in' ? 'Go on with' : 'What do you work at?'}
+            className="min-h-11 min-w-0 flex-1"
+            value={activity}
+            onChange={setActivity}
+            options={[
+              ['', asks === 'asked' && state === 'out' ? 'What do you work at?' : 'As planned'],
+              ...activities.map(({ id, name }) => [id, name] as const),
+            ]}
+          />
+          {state === 'in' && (
+            <Button
+              className="min-h-11"
+              disabled={busy || isAsking || activity === (clock.activity ?? '')}
+              onClick={() => void say('change')}
+            >
+              {SAYS.change}
+            </Button>
+          )}
+        </div>
+      )}
       <Button
         kind="primary"
         className="h-16 w-full text-xl"
         busy={busy || isAsking}
+        disabled={first === 'in' && mustChoose}
         onClick={() => void say(first)}
       >
         {SAYS[first]}

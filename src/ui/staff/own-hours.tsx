@@ -167,7 +167,9 @@ function OwnDay({
       </summary>
       <div className="pb-3">
         {day.planned > 0 && <p className="text-muted text-sm">Planned {hoursText(day.planned, figures)}</p>}
-        {entry && from === 'clock' && <EntryLines {...{ entry, clock, hourFormat }} />}
+        {entry && from === 'clock' && (
+          <EntryLines {...{ entry, clock, hourFormat }} activities={sheet.activities} />
+        )}
         {typed.map((row) => (
           <p key={row.id} className="text-sm">
             {typedText(row, hourFormat)}

@@ -77,7 +77,7 @@ export function PersonPanel({
       {shown.map((entry) => (
         <section key={entry.date} className="border-rule mt-4 border-t pt-2">
           <h3 className="font-semibold">{formatDay(entry.date)}</h3>
-          <EntryLines {...{ entry, clock }} hourFormat={page.hourFormat} />
+          <EntryLines {...{ entry, clock }} hourFormat={page.hourFormat} activities={page.activities} />
           {entry.worked > 0 && <p className="mt-1 text-sm">Counts {formatHours(entry.worked)}.</p>}
           <p className="mt-1 flex flex-wrap gap-1">
             {entry.exceptions.map((one, i) => (
@@ -86,13 +86,13 @@ export function PersonPanel({
               </Badge>
             ))}
           </p>
-          <DayTimes {...timesOf(entry)} />
+          <DayTimes {...timesOf(entry)} activities={page.activities} />
         </section>
       ))}
       {page.canClock && !shown.some(({ date }) => date === page.date) && (
         <section className="border-rule mt-4 border-t pt-2">
           <h3 className="font-semibold">{formatDay(page.date)}</h3>
-          <DayTimes {...timesOf(null)} />
+          <DayTimes {...timesOf(null)} activities={page.activities} />
         </section>
       )}
     </>
