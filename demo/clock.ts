@@ -51,7 +51,14 @@ export async function insertPunches(db: Database, site: string, monday: Day, unt
       .filter(([, at]) => at <= until)
       .map(([kind, at, activity = null], n) =>
         punchToRow({
-          ...{ id: `${site}-clocked-${i}-${kind}${kind === 'change' ? `-${n}` : ''}`, person: span.person, site, at, kind, source: 'device' },
+          ...{
+            id: `${site}-clocked-${i}-${kind}${kind === 'change' ? `-${n}` : ''}`,
+            person: span.person,
+            site,
+            at,
+            kind,
+            source: 'device',
+          },
           ...{
             work: kind === 'change' ? { ...NO_WORK, activity } : null,
             replaces: null,

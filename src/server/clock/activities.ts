@@ -12,7 +12,7 @@ import { type RowOf, loadRows, rowChanges } from '@/data/records/records';
 import { BUSINESS } from '../access/permissions';
 import { command } from '../commands/command';
 import { siteChange } from '../site/switches';
-import { SAVE_ACTIVITIES, SAVE_ASKS } from './activity-schema';
+import { SAVE_ACTIVITIES, SAVE_ASKS } from './schema';
 
 /** Says what people work at besides their roles, at every site. What hours were clocked with is retired and not taken away. */
 export const saveActivities = command<'activities.save', { activities: readonly Activity[] }>({

@@ -1,11 +1,12 @@
 import Joi from 'joi';
+import type { Activity, ClockAsks } from '@/core/clock/activity';
 import type { ClockRules } from '@/core/clock/clock-rules';
 import type { PhoneRules, Position } from '@/core/clock/place';
 import type { AlertRule } from '@/core/today/alerts';
 import type { PunchKind } from '@/core/clock/punch';
 import { ROUNDING_STEPS } from '@/core/clock/rounding';
 import type { Day } from '@/core/time/day';
-import { ID, REQUEST_ID } from '../input';
+import { ID, REQUEST_ID, once } from '../input';
 import { DAY_NUMBER, NAME } from '../site/schema';
 
 /** A punch that a scheduler makes for somebody. */
@@ -267,4 +268,27 @@ export const SAVE_CLOCK_RULES = Joi.object<ClockRulesDraft>({
   })
     .allow(null)
     .required(),
+}).required();
+
+export const SAVE_ACTIVITIES = Joi.object<{ activities: readonly Activity[] }>({
+  activities: Joi.array()
+    .items(
+      Joi.object({
+        id: ID.required(),
+        code: Joi.string().trim().max(12).allow('').required(),
+        name: NAME.required(),
+        budgetMinutes: Joi.number().integer().min(1).max(60_000_000).allow(null).required(),
+        groups: Joi.array().items(NAME).max(50).unique().required(),
+        isRetired: Joi.boolean().required(),
+      }),
+    )
+    .max(500)
+    .unique('id')
+    .custom(once('name', 'there are two activities of this name'))
+    .required(),
+}).required();
+
+export const SAVE_ASKS = Joi.object<{ site: string; asks: ClockAsks }>({
+  site: ID.required(),
+  asks: Joi.valid('never', 'offered', 'asked').required(),
 }).required();
