@@ -108,7 +108,16 @@ async function atTheDoor(db: Database, site: string): Promise<void> {
   for (let i = 0; i < DEVICES; i++) {
     const id = `door-${i}`;
     await does(db, id, 'device.save', {
-      ...{ id, site, name: id, groups: [], keeper: null, clocksBreaks: true, hoursValid: null },
+      ...{
+        id,
+        site,
+        name: id,
+        groups: [],
+        keeper: null,
+        clocksBreaks: true,
+        hoursValid: null,
+        activity: null,
+      },
     });
     const { code } = succeeded(await pairingCode(db, OWNER, { site, device: id }));
     const made = await pairDevice(db, code);

@@ -127,3 +127,34 @@ test('where nobody clocks hours are typed, several rows a day, and what cannot b
   await expect(its).toContainText('On call');
   await phone.context().close();
 });
+
+test('hours are grouped one inside another against what was planned, and handed out as a file', async ({
+  page,
+}) => {
+  await server.signIn(page.context());
+  await goReady(page, `${server.url}/hours/bistro?on=${LAST}`);
+  await page.getByRole('link', { name: 'Report', exact: true }).click();
+  await expect(page.getByRole('heading', { name: 'Report of hours' })).toBeVisible();
+  await page.getByLabel('By', { exact: true }).selectOption({ label: 'activity' });
+  await page.getByLabel('and inside it').selectOption({ label: 'role' });
+  const stock = page.getByRole('row', { name: /^ST Stock-taking/ });
+  await expect(stock).toBeVisible();
+  await page.getByRole('checkbox', { name: 'shifts and attendance' }).check();
+  await expect(page.getByRole('columnheader', { name: 'Mean length' })).toBeVisible();
+  expect(await seriousFaults(page)).toEqual([]);
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('link', { name: 'CSV' }).click(),
+  ]);
+  const lines = readFileSync(await download.path(), 'utf8')
+    .replace('\uFEFF', '')
+    .trim()
+    .split('\r\n');
+  expect(lines[0]).toMatch(/^Activity,Role,Worked,Planned,Cost,Planned cost,Shifts/);
+  expect(lines[1]).toMatch(/^ST Stock-taking,/);
+  await page.getByRole('radio', { name: 'Attendance' }).click();
+  await expect(page.getByRole('columnheader', { name: 'Present, h' })).toBeVisible();
+  await page.getByLabel('Last day').fill('1.1.2020');
+  await page.getByLabel('Last day').press('Enter');
+  await expect(page.getByText('The last day is before the first')).toBeVisible();
+});

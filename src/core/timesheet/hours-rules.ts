@@ -1,3 +1,4 @@
+import type { AttendanceUnits } from './attendance';
 import type { OwnPayKind } from './pay-kind';
 import { DEFAULT_PAY_PERIODS, type PayPeriods } from './pay-period';
 
@@ -16,6 +17,8 @@ export interface HoursRules {
   readonly kinds: readonly OwnPayKind[];
   /** What payroll calls a kind of pay, by its key. */
   readonly codes: Readonly<Record<string, string>>;
+  /** In what units figures of attendance are given, by figure or `leave:` and its kind; left out: as usual. */
+  readonly units: AttendanceUnits;
   /** What a payroll file has a column for, in their order. */
   readonly columns: readonly string[];
 }
@@ -43,5 +46,6 @@ export const DEFAULT_HOURS_RULES: HoursRules = {
   figures: 'fractions',
   kinds: [],
   codes: {},
+  units: {},
   columns: ['number', 'name', 'from', 'to', 'code', 'kind', 'hours'],
 };

@@ -1,71 +1,18 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { entriesOf } from '../clock/entries';
-import { CLOCK, clockOf, instant, punch, punchesOf, spanAt } from '../clock/testing';
+import { CLOCK, instant, punch, punchesOf } from '../clock/testing';
 import { workedPay } from '../clock/pay-lines';
-import { planContext } from '../plan/plan-context';
-import { resolveShift } from '../plan/resolved-shift';
-import type { Leave, OvertimeRules, Plan, Shift } from '../plan/types';
-import { MONDAY, person, plan, repeats, shift } from '../testing';
+import type { Leave } from '../plan/types';
+import { MONDAY, repeats, shift } from '../testing';
 import { DAY } from '../time/span';
 import { weeksOf } from './pay-period';
 import { payKindKey } from './pay-kind';
 import { type SheetSource, figuresOf, sheetOf } from './sheet';
+import { WEEK, sourceOf, typed } from './testing';
 import { canStep, holdingStep, stateAfter, type SheetStep, type SheetStepKind } from './steps';
-import { type TypedHours, parseTypedHours, typedMinutes } from './typed-hours';
+import { parseTypedHours, typedMinutes } from './typed-hours';
 
-const OVERTIME: OvertimeRules = { weekMinutes: 2400, multiplier: 1.5, day: [], after: [], seventhDay: null };
-const WEEK = { first: MONDAY, days: 7 };
 const HALF_HOUR = [{ atLeastMinutes: 360, minutes: 30, paid: false }];
-
-function sourceOf(
-  {
-    shifts = [],
-    leave = [],
-    rules = {},
-    holidays = [],
-  }: {
-    shifts?: readonly Shift[];
-    leave?: readonly Leave[];
-    rules?: Partial<Plan['rules']>;
-    holidays?: Plan['holidays'];
-  },
-  more: Partial<SheetSource> & { punches?: ReturnType<typeof punchesOf> } = {},
-): SheetSource {
-  const who = person('p', {
-    roles: [{ role: 'bar', until: null, hourlyRate: 12 }],
-    contractMinutes: 2400,
-    leave,
-  });
-  const { punches = [], ...rest } = more;
-  const its = plan({ people: [who], holidays, rules: { overtime: OVERTIME, breaks: [], ...rules } });
-  const context = planContext(its);
-  const resolved = shifts.map((one) => resolveShift(context, one));
-  return {
-    ...{ person: who, context, weekStart: 0, shifts: resolved, typed: [], leave: [], kinds: [] },
-    ...{ from: 'clock', decimals: 2 },
-    entries: entriesOf(
-      clockOf({
-        punches,
-        planned: shifts.map(({ date, from, to, id }) =>
-          spanAt(date, `${from / 60}-${to / 60}`, { shift: id }),
-        ),
-      }),
-    ),
-    ...rest,
-  };
-}
-
-const typed = (weekday: number, times: string, more: Partial<TypedHours> = {}): TypedHours => {
-  const read = parseTypedHours(times);
-  if (!read.ok) throw new Error(read.message);
-  const { span, minutes } = read.times;
-  return {
-    ...{ id: `t${weekday} ${times}`, date: MONDAY + weekday, kind: null, span, minutes, role: null },
-    ...{ note: '', about: null },
-    ...more,
-  };
-};
 
 const totals = (source: SheetSource, period = WEEK) =>
   Object.fromEntries(

@@ -61,6 +61,8 @@ export interface HoursPage {
   readonly fields: readonly { readonly id: string; readonly name: string }[];
   readonly canApprove: boolean;
   readonly canLock: boolean;
+  /** Whether who looks may see the hours of everybody here, and not only of those they manage. */
+  readonly canReport: boolean;
   readonly canClock: boolean;
   readonly currency: string;
 }

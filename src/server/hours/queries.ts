@@ -93,6 +93,7 @@ export async function hoursAt(
       fields: (await loadRows(db, 'custom_field', {})).map((field) => ({ id: field.id, name: field.name })),
       canApprove: isManager || checkAccess(actor, 'hours.approve', site) === null,
       canLock: checkAccess(actor, 'hours.lock', site) === null,
+      canReport: checkAccess(actor, 'hours.read', site) === null,
       canClock: checkAccess(actor, 'clock.write', site) === null,
       currency: row.currency,
     },

@@ -176,6 +176,17 @@ export const SAVE_HOURS_RULES = Joi.object<{ site: string; rules: HoursRules }>(
       .custom(once('name', 'there are two of this name'))
       .required(),
     codes: Joi.object().pattern(Joi.string().max(120), Joi.string().trim().max(40).allow('')).required(),
+    units: Joi.object()
+      .pattern(
+        Joi.string().max(120),
+        Joi.object({
+          unit: Joi.valid('hours', 'minutes', 'days', 'times').required(),
+          step: Joi.number().integer().min(1).max(1_000_000).required(),
+          way: Joi.valid('nearest', 'up', 'down').required(),
+          per: Joi.valid('entry', 'total').required(),
+        }),
+      )
+      .required(),
     columns: COLUMNS.required(),
   }).required(),
 }).required();

@@ -119,6 +119,14 @@ export function HoursScreen({ header, page }: { readonly header: ShellFrame; rea
                 { value: 'decimal', name: '7.50' },
               ]}
             />
+            {page.canReport && (
+              <Link
+                className={buttonClass('plain')}
+                href={`/hours/${encodeURIComponent(page.site)}/report?from=${formatDate(period.first)}&to=${formatDate(period.first + period.days - 1)}`}
+              >
+                Report
+              </Link>
+            )}
             {page.canApprove && plain.length > 0 && (
               <Button busy={busy} onClick={() => void step('hours.approve', plain)}>
                 Approve {plain.length} without exceptions
