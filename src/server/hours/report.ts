@@ -19,7 +19,6 @@ import { clockRulesFromRow } from '@/data/clock/punch-store';
 import type { Database } from '@/data/database';
 import { hoursRulesFromRow } from '@/data/hours/hours-store';
 import { loadLeaveTypes } from '@/data/leave/leave-store';
-import { loadRows } from '@/data/records/records';
 import type { Actor } from '../access/actor';
 import { seesPay } from '../access/pay';
 import { checkAccess } from '../access/permissions';

@@ -1,19 +1,17 @@
 import { plannedSpan } from '@/core/clock/planned-span';
+import { standingPunches } from '@/core/clock/punch';
 import { groupedBy } from '@/core/grouped';
-import { planContext } from '@/core/plan/plan-context';
 import { type Result, fail } from '@/core/plan/problem';
 import { resolveShift } from '@/core/plan/resolved-shift';
 import { publishChanges } from '@/core/publish/publish-changes';
 import { type Day, formatDate, parseDate, startOfWeek } from '@/core/time/day';
 import { DAY } from '@/core/time/span';
 import { lastSeq } from '@/data/activity/activity-store';
-import { clockRulesFromRow, loadPunches } from '@/data/clock/punch-store';
+import { type StoredPunch, clockRulesFromRow, loadPunches } from '@/data/clock/punch-store';
 import type { Database } from '@/data/database';
 import { loadLeaveTypes } from '@/data/leave/leave-store';
-import { amongTexts } from '@/data/records/lines';
 import { loadRows } from '@/data/records/records';
 import { listSites } from '@/data/site/site-store';
-import { loadPlan } from '@/data/week/plan-store';
 import type { Actor } from '../access/actor';
 import { checkAccess } from '../access/permissions';
 import { activityNames } from '../clock/activities';
@@ -21,6 +19,7 @@ import { callsAt } from '../calls/queries';
 import { absenceTypes } from '../leave/absent-now';
 import { now, nowAt } from '../now';
 import { refuseOff } from '../site/capabilities';
+import { loadDays } from './day';
 import type { TodayPage, TodayPerson } from './payload';
 
 /** How long before the day a stint can have begun that is still under way, in minutes. */
@@ -39,11 +38,10 @@ export async function todayAt(
   if (!line) return fail('unknown', `there is no site "${site}"`, 'site');
   const date: Day = parseDate(nowAt(line.timeZone).date)!;
   // Last night's shifts belong to yesterday, and may still be worked.
-  const stored = (await loadPlan(db, site, date - 1, 2))!;
-  const context = planContext(stored.plan);
+  const { stored, context, ...day } = (await loadDays(db, site, date - 1, 2))!;
   const { clock } = context;
   const [from, to] = [clock.elapsed(date * DAY), clock.elapsed((date + 1) * DAY)];
-  const shifts = stored.published
+  const shifts = day.published
     .map((shift) => resolveShift(context, shift))
     .filter(({ start, end, date: its }) => its === date || (start < from && end > from))
     .sort((a, b) => a.start - b.start);
@@ -51,16 +49,11 @@ export async function todayAt(
     shifts.filter(({ person }) => person !== null),
     ({ person }) => person!,
   );
-  const known = stored.plan.people.map(({ id }) => id);
+  const known = day.people.map(({ id }) => id);
   const punches = groupedBy(await loadPunches(db, known, from - BEFORE, to), ({ person }) => person);
-  const phones = new Map(
-    (
-      await db.selectFrom('person').select(['id', 'phone']).where('id', 'in', amongTexts(known)).execute()
-    ).map(({ id, phone }) => [id, phone]),
-  );
   const people: TodayPerson[] = [];
   const others: { id: string; name: string }[] = [];
-  for (const { id, name, leave } of stored.plan.people) {
+  for (const { id, name, phone, away: spans } of day.people) {
     const planned = (byPerson.get(id) ?? []).map(plannedSpan);
     const clocked = punches.get(id) ?? [];
     const isOfToday = planned.length > 0 || clocked.some(({ at }) => at >= from);
@@ -68,10 +61,9 @@ export async function todayAt(
       others.push({ id, name });
       continue;
     }
-    const away = leave
-      .filter(({ state }) => state === 'approved')
-      .map((span) => ({ from: clock.elapsed(span.from), to: clock.elapsed(span.to) }));
-    people.push({ id, name, phone: phones.get(id) ?? null, planned, punches: clocked, leave: away });
+    const away = spans.map((span) => ({ from: clock.elapsed(span.from), to: clock.elapsed(span.to) }));
+    const its = planned.some((span) => span.date < date) ? clocked : sinceMidnight(clocked, from);
+    people.push({ id, name, phone, planned, punches: its, leave: away });
   }
   const [row] = await loadRows(db, 'site', { id: site });
   const calls = await callsAt(db, actor, site, date);
@@ -81,11 +73,11 @@ export async function todayAt(
     ok: true,
     page: {
       ...{ asOf, site, siteName: line.name, timeZone: line.timeZone, hourFormat: line.hourFormat, date },
-      ...{ blockMinutes: stored.plan.site.blockMinutes, now: Math.floor(now() / 60_000), people, others },
+      ...{ blockMinutes: stored.site.blockMinutes, now: Math.floor(now() / 60_000), people, others },
       roles: stored.roles.map(({ id, name, ink }) => ({ id, name, ink })),
       rules: clockRulesFromRow(row),
-      tiers: stored.plan.rules.breaks,
-      unpublished: publishChanges(stored.plan.shifts, stored.published, {
+      tiers: stored.rules.breaks,
+      unpublished: publishChanges(day.drafts, day.published, {
         from: date,
         to: date + 1,
         people: null,
@@ -101,4 +93,22 @@ export async function todayAt(
       week: formatDate(startOfWeek(date, line.weekStart)),
     },
   };
+}
+
+/**
+ * What somebody clocked from midnight on, and before it only where a stint of the day before is not over: all else of that day is no
+ * matter of today. `midnight`: an elapsed minute.
+ */
+export function sinceMidnight(punches: readonly StoredPunch[], midnight: number): readonly StoredPunch[] {
+  const last = standingPunches(punches).findLast(({ at }) => at < midnight);
+  if (last && last.kind !== 'out') return punches;
+  const kept = new Set(punches.filter(({ at }) => at >= midnight));
+  const ids = new Set([...kept].map(({ id }) => id));
+  // What stands for one of today is needed wherever it lies, or that one would stand again.
+  for (const punch of punches)
+    if (punch.replaces !== null && ids.has(punch.replaces)) {
+      kept.add(punch);
+      ids.add(punch.id);
+    }
+  return punches.filter((punch) => kept.has(punch));
 }

@@ -5,7 +5,7 @@ import { useEffect, useMemo, useRef, useState } from 'react';
 import { counted, formatLongDay, formatTime } from '@/core/time/format';
 import { zoneClock } from '@/core/time/zone';
 import { PRESENCES, type Presence } from '@/core/today/presence';
-import type { TodayPage } from '@/server/today/payload';
+import type { PackedToday, TodayPage } from '@/server/today/payload';
 import { Button } from '../kit/button';
 import { SplitPanel } from '../kit/page';
 import { EmptyState } from '../kit/states';
@@ -19,7 +19,17 @@ import { TodayCanvas } from './today-canvas';
 import { usePresent } from './use-present';
 
 /** Who should be at a site today, who is, and what needs a hand now. It moves by itself. */
-export function TodayScreen({ header, page }: { readonly header: ShellFrame; readonly page: TodayPage }) {
+export function TodayScreen({
+  header,
+  page: packed,
+}: {
+  readonly header: ShellFrame;
+  readonly page: PackedToday;
+}) {
+  const page = useMemo(
+    (): TodayPage => ({ ...packed, people: JSON.parse(packed.people) as TodayPage['people'] }),
+    [packed],
+  );
   useLivePage(page.site, page.asOf, true);
   const now = usePresent(page.now);
   const clock = useMemo(

@@ -20,6 +20,7 @@ export default page(
   async ({ db, actor, params: { site } }) => {
     const found = await todayAt(db, actor, site);
     if (!found.ok) notFound();
-    return <TodayScreen header={await headerOfBusiness(db, actor)} page={found.page} />;
+    const page = { ...found.page, people: JSON.stringify(found.page.people) };
+    return <TodayScreen header={await headerOfBusiness(db, actor)} page={page} />;
   },
 );
