@@ -210,6 +210,7 @@ describe('everything that can be asked names its permission', () => {
       'clock.own',
       'clock.withdraw',
       'feed.renew',
+      'hours.fill-own',
       'hours.own-note',
       'hours.submit',
       'hours.type',

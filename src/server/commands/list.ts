@@ -22,6 +22,7 @@ import { importPunches } from '../clock/import';
 import { ownPunch, savePhones } from '../clock/own-phone';
 import { endDevice, saveDevice } from '../clock/devices';
 import { saveClockRules } from '../clock/rules';
+import { fillHours, fillOwnHours } from '../hours/fill';
 import { makePayroll } from '../hours/payroll';
 import { saveHoursRules } from '../hours/rules';
 import { approveHours, lockHours, noteHours, noteOwnHours, sendBackHours, submitHours } from '../hours/steps';
@@ -156,6 +157,8 @@ const ALL = [
   typeOwnHours,
   typeHours,
   adjustHours,
+  fillOwnHours,
+  fillHours,
   submitHours,
   approveHours,
   lockHours,

@@ -1,5 +1,6 @@
 import Joi from 'joi';
 import type { Day } from '@/core/time/day';
+import { FILL_FROM, type FillFrom } from '@/core/timesheet/fill';
 import { PAYROLL_COLUMNS, type HoursRules } from '@/core/timesheet/hours-rules';
 import { ID, REQUEST_ID, once } from '../input';
 import { DAY_NUMBER, NAME } from '../site/schema';
@@ -80,6 +81,17 @@ export interface OwnPeriod {
 export const OWN_PERIOD = Joi.object<OwnPeriod>({
   person: ID.required(),
   first: DAY_NUMBER.required(),
+}).required();
+
+/** A period whose empty days are filled. */
+export interface HoursFill extends OwnPeriod {
+  readonly from: FillFrom;
+}
+
+export const FILL = Joi.object<HoursFill>({
+  person: ID.required(),
+  first: DAY_NUMBER.required(),
+  from: Joi.valid(...FILL_FROM).required(),
 }).required();
 
 /** The period that begins on a date, of people at home at a site. */

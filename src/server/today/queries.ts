@@ -1,13 +1,13 @@
 import { plannedSpan } from '@/core/clock/planned-span';
-import { standingPunches } from '@/core/clock/punch';
 import { groupedBy } from '@/core/grouped';
 import { type Result, fail } from '@/core/plan/problem';
 import { resolveShift } from '@/core/plan/resolved-shift';
 import { publishChanges } from '@/core/publish/publish-changes';
 import { type Day, formatDate, parseDate, startOfWeek } from '@/core/time/day';
+import { sinceMidnight } from '@/core/today/since-midnight';
 import { DAY } from '@/core/time/span';
 import { lastSeq } from '@/data/activity/activity-store';
-import { type StoredPunch, clockRulesFromRow, loadPunches } from '@/data/clock/punch-store';
+import { clockRulesFromRow, loadPunches } from '@/data/clock/punch-store';
 import type { Database } from '@/data/database';
 import { loadLeaveTypes } from '@/data/leave/leave-store';
 import { loadRows } from '@/data/records/records';
@@ -93,22 +93,4 @@ export async function todayAt(
       week: formatDate(startOfWeek(date, line.weekStart)),
     },
   };
-}
-
-/**
- * What somebody clocked from midnight on, and before it only where a stint of the day before is not over: all else of that day is no
- * matter of today. `midnight`: an elapsed minute.
- */
-export function sinceMidnight(punches: readonly StoredPunch[], midnight: number): readonly StoredPunch[] {
-  const last = standingPunches(punches).findLast(({ at }) => at < midnight);
-  if (last && last.kind !== 'out') return punches;
-  const kept = new Set(punches.filter(({ at }) => at >= midnight));
-  const ids = new Set([...kept].map(({ id }) => id));
-  // What stands for one of today is needed wherever it lies, or that one would stand again.
-  for (const punch of punches)
-    if (punch.replaces !== null && ids.has(punch.replaces)) {
-      kept.add(punch);
-      ids.add(punch.id);
-    }
-  return punches.filter((punch) => kept.has(punch));
 }

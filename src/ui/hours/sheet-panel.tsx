@@ -9,6 +9,7 @@ import type { HoursRules } from '@/core/timesheet/hours-rules';
 import { isChangeable } from '@/core/timesheet/steps';
 import { typedText } from '@/core/timesheet/typed-hours';
 import type { SheetDayView, SheetPage } from '@/server/hours/payload';
+import { FillButtons } from './fill-buttons';
 import { DayTimes } from '../clock/day-times';
 import { EntryLines } from '../clock/entry-lines';
 import { useCommand } from '../commands/use-command';
@@ -93,6 +94,7 @@ function Sheet({ sheet, figures }: { readonly sheet: SheetPage; readonly figures
         </p>
       )}
       <PunchQuestions sheet={sheet} clock={clock} />
+      {sheet.canApprove && <FillButtons sheet={sheet} command="hours.fill" />}
       {shown
         .filter((day) => isAll || isAnything(day))
         .map((day) => (

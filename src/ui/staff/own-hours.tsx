@@ -6,6 +6,7 @@ import { zoneClock } from '@/core/time/zone';
 import { hoursText } from '@/core/timesheet/figures';
 import { typedText } from '@/core/timesheet/typed-hours';
 import type { SheetDayView, SheetPage } from '@/server/hours/payload';
+import { FillButtons } from '../hours/fill-buttons';
 import { EntryLines } from '../clock/entry-lines';
 import { useCommand } from '../commands/use-command';
 import { TotalsTable } from '../hours/totals-table';
@@ -103,6 +104,7 @@ function Period({ sheet, again }: { readonly sheet: SheetPage; readonly again: (
         <h2 id="own-days" className="border-ink border-b pb-1 font-serif text-lg font-semibold">
           Days
         </h2>
+        <FillButtons sheet={sheet} command="hours.fill-own" className="min-h-11" onDone={again} />
         {shown.length === 0 && <p className="text-muted py-2">There is nothing in this period yet.</p>}
         {[...shown].reverse().map((day) => (
           <OwnDay key={day.date} {...{ sheet, day, clock, again }} />
