@@ -74,6 +74,10 @@ test('a device is paired, somebody clocks in, goes on a break and out, also with
   await door.getByRole('button', { name: 'Clock out' }).click();
   await expect(door.getByText('It is sent when there is a connection.')).toBeVisible();
   await expect(door.getByText('1 time waits to be sent.')).toBeVisible();
+  // A device that is started anew without one goes on too.
+  await door.reload();
+  await expect(door.getByText('1 time waits to be sent.')).toBeVisible();
+  await expect(door.getByRole('button', { name: 'Noor Haddad' })).toBeVisible();
   await context.setOffline(false);
   await expect(door.getByText('waits to be sent')).toHaveCount(0, { timeout: 30_000 });
 

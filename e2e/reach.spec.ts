@@ -48,6 +48,7 @@ const PAGES: readonly (readonly [string, string | RegExp])[] = [
   ...['', '/decided', '/calendar', '/balances'].map(
     (part) => [`/requests/bistro${part}`, /^Requests at Quay Bistro/] as const,
   ),
+  ['/today', 'Today, all sites'],
   ['/today/bistro', 'Tue 24 November'],
   ['/hours/bistro?on=2026-11-16', '16–22 November'],
   ['/hours/bistro/report?from=2026-11-16&to=2026-11-22&by=person,date', 'Report of hours'],

@@ -1,6 +1,7 @@
 import { CacheFirst, ExpirationPlugin, NetworkFirst, Serwist, type SerwistPlugin } from 'serwist';
 
-// Keeps the staff pages of whoever is signed in for reading without a connection, and nothing else.
+// Keeps the staff pages of whoever is signed in for reading without a connection, the clock of a device at the door for going on without
+// one, and nothing else.
 
 declare const self: { readonly location: Location };
 
@@ -39,6 +40,13 @@ const pages = new NetworkFirst({
   // Whatever part of the staff pages is asked for, it is one page.
   matchOptions: { ignoreSearch: true, ignoreVary: true },
 });
+/** The clock at the door: a device that is ended there is shown so with the next connection. */
+const doors = new NetworkFirst({
+  cacheName: 'vicenda clock',
+  networkTimeoutSeconds: WAIT_S,
+  plugins: [{ cacheWillUpdate: async ({ response }) => (response.status === 200 ? response : null) }],
+  matchOptions: { ignoreSearch: true, ignoreVary: true },
+});
 const answers = new NetworkFirst({
   cacheName: OWN,
   networkTimeoutSeconds: WAIT_S,
@@ -57,6 +65,11 @@ const worker = new Serwist({
     {
       matcher: ({ url, sameOrigin }) => sameOrigin && url.pathname.startsWith('/_next/static/'),
       handler: files,
+    },
+    {
+      matcher: ({ request, url, sameOrigin }) =>
+        sameOrigin && request.mode === 'navigate' && url.pathname === '/clock',
+      handler: doors,
     },
     {
       matcher: ({ request, url, sameOrigin }) => sameOrigin && request.mode === 'navigate' && isOwn(url),

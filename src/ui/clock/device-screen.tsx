@@ -12,10 +12,12 @@ import { Field } from '../kit/inputs/field';
 import { Select } from '../kit/inputs/select';
 import { useReady } from '../layout/app-layout';
 import { Wordmark } from '../layout/wordmark';
+import { useServiceWorker } from '../staff/use-service-worker';
 import { usePresent } from '../today/use-present';
 import { FindPerson, type Said } from './find-person';
 import { PairForm } from './pair-form';
 import { canSeal, keepPunch, keptPunches, sealPin, sendKept } from './kept-punches';
+import { keepPage } from './keep-page';
 import { postJson } from './post-json';
 
 /** How long somebody is shown after something was recorded, in milliseconds. */
@@ -65,7 +67,10 @@ function Clock({ page }: { readonly page: DevicePage }) {
   const [waits, setWaits] = useState(0);
   const [isLost, setLost] = useState(false);
   const [busy, setBusy] = useState(false);
-  const now = usePresent(page.now);
+  useServiceWorker();
+  // Opened anew without a connection the page is as old as when it was kept: then the device's own time stands.
+  const [begun, setBegun] = useState(page.now);
+  const now = usePresent(begun);
   const day = Math.floor(page.now / 1440);
   const clock = useMemo(() => zoneClock(page.timeZone, day - 2, day + 400), [page.timeZone, day]);
   const time = (minute: number) => formatTime(clock.wall(minute), page.hourFormat);
@@ -78,6 +83,14 @@ function Clock({ page }: { readonly page: DevicePage }) {
     const timer = setTimeout(forget, stage.kind === 'done' ? FORGET_MS : LEAVE_MS);
     return () => clearTimeout(timer);
   }, [stage, forget]);
+  useEffect(() => {
+    const timer = setTimeout(() => {
+      if (navigator.onLine) return void keepPage();
+      setLost(true);
+      setBegun(Math.floor(Date.now() / 60_000));
+    });
+    return () => clearTimeout(timer);
+  }, []);
   useEffect(() => {
     const send = () =>
       void sendKept().then(

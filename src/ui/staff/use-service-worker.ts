@@ -3,7 +3,7 @@ import { useEffect } from 'react';
 /** What the service worker keeps of somebody's own pages, by name. */
 export const OWN_CACHE = 'vicenda own';
 
-/** Lets the browser keep the staff pages for reading without a connection, where it can. */
+/** Lets the browser keep the staff pages, and the clock of a device at the door, for when there is no connection, where it can. */
 export function useServiceWorker(): void {
   useEffect(() => {
     if (!('serviceWorker' in navigator)) return;

@@ -76,6 +76,11 @@ export function TodayScreen({
             ))}
           </div>
           <p className="ml-auto flex gap-3 text-sm">
+            {header.sites.length > 1 && (
+              <Link className="link link-primary font-semibold" href="/today">
+                All sites
+              </Link>
+            )}
             {(['csv', 'xlsx'] as const).map((form) => (
               <a
                 key={form}
