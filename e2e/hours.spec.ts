@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { type Page, expect, test } from '@playwright/test';
 import { seriousFaults } from './axe';
-import { goReady } from './ready';
+import { goReady, phoneOf } from './ready';
 import { DemoServer } from './server';
 
 // Hours worked become hours paid: put right, submitted on a phone, approved, locked, and handed to payroll.
@@ -157,4 +157,14 @@ test('hours are grouped one inside another against what was planned, and handed 
   await page.getByLabel('Last day').fill('1.1.2020');
   await page.getByLabel('Last day').press('Enter');
   await expect(page.getByText('The last day is before the first')).toBeVisible();
+});
+
+test('on the phone a day that was leave is asked for as leave, with its date', async ({ browser }) => {
+  const phone = await phoneOf(server, browser, 'demo-noor', '/me/hours');
+  await phone.locator('summary', { hasText: 'Mon 23' }).click();
+  await phone.getByRole('button', { name: 'It was leave …' }).click();
+  const form = phone.getByRole('region', { name: 'Ask for leave' });
+  await expect(form).toBeVisible();
+  await expect(form.getByRole('textbox').first()).toHaveValue(/^23\//);
+  await phone.context().close();
 });

@@ -151,6 +151,7 @@ function OwnDay({
 }) {
   const { figures, hourFormat, state, from } = sheet;
   const { entry, typed, look } = day;
+  const { page, go } = useStaff();
   const [isOpen, setOpen] = useState<'type' | 'ask' | null>(null);
   const close = () => {
     setOpen(null);
@@ -181,6 +182,11 @@ function OwnDay({
         {state === 'open' && isOpen === null && from !== 'plan' && (
           <Button className="mt-2 min-h-11" onClick={() => setOpen(from === 'typed' ? 'type' : 'ask')}>
             {from === 'typed' ? 'Type hours' : sheet.ownPunches ? 'Put right' : 'Ask to put right'}
+          </Button>
+        )}
+        {state === 'open' && isOpen === null && page.decidedLeave !== null && (
+          <Button className="mt-2 ml-2 min-h-11" onClick={() => go('leave', `?from=${formatDate(day.date)}`)}>
+            It was leave …
           </Button>
         )}
         {isOpen === 'type' && <TypedForm {...{ sheet, day }} command="hours.type" onDone={close} />}

@@ -1,3 +1,4 @@
+import type { Day } from '@/core/time/day';
 import { useState } from 'react';
 import { useForm, useWatch } from 'react-hook-form';
 import { type AskedLeave, askedDays, wholeDays } from '@/core/leave/asked';
@@ -21,14 +22,16 @@ interface Values {
   readonly note: string;
 }
 
-/** Asks for leave: below, while one chooses, what it comes to. `draft`: what was kept to be sent later. */
+/** Asks for leave: below, while one chooses, what it comes to. `draft`: what was kept to be sent later; `day`: the day it is about at first. */
 export function AskForm({
   page,
   draft,
+  day = null,
   onClose,
 }: {
   readonly page: OwnLeavePage;
   readonly draft?: OwnRequest;
+  readonly day?: Day | null;
   readonly onClose: () => void;
 }) {
   const { page: own } = useStaff();
@@ -37,7 +40,7 @@ export function AskForm({
   const form = useForm<Values>({
     defaultValues: {
       type: draft?.type.id ?? types[0].type.id,
-      asked: draft?.asked ?? wholeDays(page.today + 14, page.today + 14),
+      asked: draft?.asked ?? wholeDays(day ?? page.today + 14, day ?? page.today + 14),
       note: draft?.note ?? '',
     },
   });

@@ -1,6 +1,8 @@
 import dynamic from 'next/dynamic';
+import { useSearchParams } from 'next/navigation';
 import { useState } from 'react';
 import { formatAmount } from '@/core/leave/leave-type';
+import { parseDate } from '@/core/time/day';
 import { formatLongDay, formatDays } from '@/core/time/format';
 import type { OwnLeavePage, OwnLeaveType } from '@/server/leave/payload';
 import { Button } from '../../kit/button';
@@ -19,7 +21,9 @@ const AbsenceForm = dynamic(() => import('./absence-form').then((part) => part.A
 export function OwnLeaveList() {
   const { isReadOnly } = useStaff();
   const { fresh, trouble, again } = useOwnData<{ page: OwnLeavePage }>('/api/me/leave');
-  const [open, setOpen] = useState<'ask' | 'absence' | null>(null);
+  // From a day of one's hours one comes with its date.
+  const day = parseDate(useSearchParams().get('from') ?? '');
+  const [open, setOpen] = useState<'ask' | 'absence' | null>(day === null ? null : 'ask');
   const page = fresh?.data.page;
   const close = () => {
     setOpen(null);
@@ -47,7 +51,7 @@ export function OwnLeaveList() {
           </Button>
         </div>
       )}
-      {page && open === 'ask' && <AskForm page={page} onClose={close} />}
+      {page && asked.length > 0 && open === 'ask' && <AskForm page={page} day={day} onClose={close} />}
       {page && open === 'absence' && <AbsenceForm page={page} onClose={close} />}
       {page && <Balances page={page} />}
       {page && <OwnRequests page={page} again={again} />}
