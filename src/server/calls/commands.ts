@@ -9,7 +9,7 @@ import type { Database } from '@/data/database';
 import { namesOfPeople } from '@/data/people/people-names';
 import { loadPublishedById } from '@/data/publish/publication-store';
 import { amongTexts } from '@/data/records/lines';
-import { type RowChange, type RowOf, loadRows } from '@/data/records/records';
+import type { RowChange, RowOf } from '@/data/records/records';
 import { shiftsById } from '@/data/week/shift-store';
 import type { Actor } from '../access/actor';
 import { BUSINESS } from '../access/permissions';
@@ -254,8 +254,16 @@ async function turned(context: Context, site: string, id: string, at: number): W
 /** Whether who has the shift clocked since the round began. */
 export async function isHere(db: Database, { shift, site, at }: StoredRound): Promise<boolean> {
   if (shift.person === null) return false;
-  const punches = await loadRows(db, 'punch', { person_id: shift.person, site_id: site });
-  return punches.some(({ kind, recorded_at }) => kind === 'in' && recorded_at >= at);
+  const came = await db
+    .selectFrom('punch')
+    .select('id')
+    .where('person_id', '=', shift.person)
+    .where('site_id', '=', site)
+    .where('kind', '=', 'in')
+    .where('recorded_at', '>=', at)
+    .limit(1)
+    .executeTakeFirst();
+  return came !== undefined;
 }
 
 function overEffect(ground: CallGround, state: CallState, outcome: string, told: string): CommandEffect {
