@@ -71,14 +71,14 @@ export interface DevicePunch {
 
 export const DEVICE_PUNCH = Joi.object<DevicePunch>({
   id: REQUEST_ID.required(),
-  ticket: Joi.string().max(400).required(),
+  ticket: Joi.string().max(1000).required(),
   kind: Joi.valid('in', 'out', 'break-begins', 'break-ends', 'change').required(),
   activity: ID.allow(null).default(null),
 }).required();
 
 /** Who is known at a device asks how they stand, or how somebody else does whom they may clock for. */
 export const DEVICE_AGAIN = Joi.object<{ ticket: string; other?: string }>({
-  ticket: Joi.string().max(400).required(),
+  ticket: Joi.string().max(1000).required(),
   other: ID,
 }).required();
 
