@@ -342,8 +342,8 @@ export interface SiteTable {
   clock_phone: Generated<string | null>;
   /** What is told of a day by itself, as JSON; null: nothing. */
   clock_alerts: Generated<string | null>;
-  /** Whether the clock asks what one works at. */
-  clock_asks: Generated<string>;
+  /** Whether the clock asks what one works at; null: never. */
+  clock_asks: Generated<string | null>;
   /** How hours become pay there, as JSON; null: as usual. */
   hours_rules: Generated<string | null>;
 }

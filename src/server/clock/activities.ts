@@ -48,8 +48,16 @@ export const saveAsks = command<'clock.asks', { site: string; asks: ClockAsks }>
   capability: 'clock',
   scope: ({ site }) => ({ sites: [site] }),
   input: SAVE_ASKS,
-  prepare: ({ db }, { site, asks }) => siteChange(db, site, 'What the clock asks at', { clock_asks: asks }),
+  prepare: ({ db }, { site, asks }) =>
+    siteChange(db, site, 'What the clock asks at', {
+      clock_asks: asks === 'never' ? null : asks,
+    }),
 });
+
+/** Whether the clock of a site asks, as its column says. */
+export function asksOf(column: string | null): ClockAsks {
+  return (column ?? 'never') as ClockAsks;
+}
 
 async function isClocked(db: Database, id: string): Promise<boolean> {
   const [device] = await loadRows(db, 'clock_device', { activity_id: id });
@@ -99,7 +107,7 @@ export async function offeredActivities(
   { clock_asks }: Pick<RowOf<'site'>, 'clock_asks'>,
   groups: readonly string[],
 ): Promise<OfferedActivities> {
-  const asks = clock_asks as ClockAsks;
+  const asks = asksOf(clock_asks);
   if (asks === 'never') return { asks, activities: [] };
   const offered = activitiesFor(await loadActivities(db), groups);
   return { asks, activities: offered.map((one) => ({ id: one.id, name: activityText(one) })) };
@@ -120,7 +128,7 @@ export async function workClocked(
       ? { ok: true, work: null }
       : fail('input', 'only who comes or goes on with other work says what at', 'activity');
   const chosen = activity ?? (kind === 'in' ? usual : null);
-  const asks = site.clock_asks as ClockAsks;
+  const asks = asksOf(site.clock_asks);
   if (kind === 'change' && asks === 'never') return fail('input', 'other work is not clocked here', 'kind');
   const fault =
     chosen !== null && chosen === usual

@@ -9,7 +9,7 @@ import type { Actor } from '../access/actor';
 import { checkAccess, homesOf } from '../access/permissions';
 import { loadSheetGround } from '../hours/sources';
 import { now } from '../now';
-import { loadActivities } from './activities';
+import { asksOf, loadActivities } from './activities';
 
 /** What is worked at, as it is set up at a site; `worked`: minutes so far, at all sites, by activity. */
 export interface ActivitiesSetup {
@@ -37,7 +37,7 @@ export async function activitiesSetup(
     ok: true,
     setup: {
       activities: await loadActivities(db),
-      asks: row.clock_asks as ClockAsks,
+      asks: asksOf(row.clock_asks),
       worked: Object.fromEntries(await workedAt(db)),
       canChange: checkAccess(actor, 'setup.change', null) === null,
       groups: [...groups].sort(),
