@@ -252,15 +252,13 @@ function HoursTable({ page, hasMore }: { readonly page: ReportPage; readonly has
               {cells(its)}
             </tr>
           ))}
-        </tbody>
-        <tfoot>
           <tr className="border-ink text-ink border-t font-semibold">
             <th scope="row" className="font-semibold">
               Together, {counted(people, 'person', 'people')}
             </th>
             {cells(total)}
           </tr>
-        </tfoot>
+        </tbody>
       </Table>
       {lines.length > MOST_LINES && (
         <p className="text-muted mt-2 text-sm">
