@@ -2,6 +2,7 @@ import { mkdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { type Browser, type Page, chromium } from '@playwright/test';
 import { goReady } from '../e2e/ready';
+import { addDoor } from '../e2e/door';
 import { DemoServer, WEEK } from '../e2e/server';
 
 const NEXT = '2026-11-30';
@@ -46,14 +47,7 @@ async function phone({ server, browser }: Studio, account: string, path: string)
 
 /** Pairs a device and leads somebody to the large button on it. */
 async function door({ server, browser, page }: Studio): Promise<Page> {
-  await goReady(page, `${server.url}/setup/bistro/devices`);
-  await page.getByRole('button', { name: 'Add a device' }).click();
-  await page.getByRole('dialog').getByLabel('Name').fill('Back door');
-  await page.getByRole('dialog').getByRole('button', { name: 'Save' }).click();
-  await page.getByRole('button', { name: 'Show a code' }).click();
-  await page.getByRole('dialog').getByRole('button', { name: 'Show the code' }).click();
-  const code = await page.locator('[data-code]').innerText();
-  await page.keyboard.press('Escape');
+  const code = await addDoor(server, page);
   await page.getByRole('button', { name: /^Make \d+ PINs/ }).click();
   const line = page.getByRole('dialog').getByRole('row', { name: /Anouk Vesper/ });
   const pin = (await line.getByRole('cell').last().innerText()).trim();
