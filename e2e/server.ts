@@ -171,6 +171,15 @@ export class DemoServer {
     await gone;
   }
 
+  /** From now on it takes connections and answers nothing, until it goes on. */
+  hang(): void {
+    this.process?.kill('SIGSTOP');
+  }
+
+  goOn(): void {
+    this.process?.kill('SIGCONT');
+  }
+
   get pid(): number | undefined {
     return this.process?.pid;
   }
@@ -194,12 +203,18 @@ export class DemoServer {
   }
 }
 
-function freePort(): Promise<number> {
+/** A port that nobody listens at, below those that the system gives to outgoing connections: it stays free while the server is stopped. */
+async function freePort(): Promise<number> {
+  for (;;) {
+    const port = 20_000 + Math.floor(Math.random() * 10_000);
+    if (await isFree(port)) return port;
+  }
+}
+
+function isFree(port: number): Promise<boolean> {
   return new Promise((resolve) => {
     const probe = createServer();
-    probe.listen(0, () => {
-      const address = probe.address();
-      probe.close(() => resolve(typeof address === 'object' && address ? address.port : 0));
-    });
+    probe.once('error', () => resolve(false));
+    probe.listen(port, () => probe.close(() => resolve(true)));
   });
 }

@@ -7,6 +7,8 @@ declare const self: { readonly location: Location };
 
 /** What is kept of somebody; the page that signs out drops it by the same name. */
 const OWN = 'vicenda own';
+/** Asks for the first of the own pages as it was kept, without asking the server. */
+const AS_KEPT = 'kept';
 /** How long the server may take until what was kept is shown, in seconds. */
 const WAIT_S = 5;
 
@@ -31,6 +33,11 @@ const ownOnly: SerwistPlugin = {
 
 function isOwn({ pathname }: URL): boolean {
   return pathname === '/me' || pathname.startsWith('/me/');
+}
+
+/** Fails after so many seconds: a server that is there and does not answer is as good as none. */
+function refusedAfter(seconds: number): Promise<never> {
+  return new Promise((_, refuse) => setTimeout(() => refuse(new Error('no answer in time')), seconds * 1000));
 }
 
 const pages = new NetworkFirst({
@@ -75,14 +82,18 @@ const worker = new Serwist({
       matcher: ({ request, url, sameOrigin }) => sameOrigin && request.mode === 'navigate' && isOwn(url),
       handler: {
         handle: async (asked) => {
+          const { pathname, searchParams } = new URL(asked.request.url);
+          const begin = () => caches.match(new URL('/me', self.location.origin), { ignoreVary: true });
+          // Known not to answer a moment ago.
+          const kept = searchParams.has(AS_KEPT) ? await begin() : undefined;
+          if (kept) return kept;
+          const answer = pages.handle(asked);
           try {
-            return await pages.handle(asked);
-          } catch (error) {
+            return await Promise.race([answer, refusedAfter(WAIT_S + 1)]);
+          } catch {
             // This part was never opened with a connection; the first holds all of them.
-            const begin = await caches.match(new URL('/me', self.location.origin), { ignoreVary: true });
-            const part = new URL(asked.request.url).pathname.slice('/me/'.length);
-            if (begin && part !== '') return Response.redirect(`/me#${part}`);
-            throw error;
+            const part = pathname.slice('/me/'.length);
+            return part !== '' && (await begin()) ? Response.redirect(`/me?${AS_KEPT}#${part}`) : answer;
           }
         },
       },

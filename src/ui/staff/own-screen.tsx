@@ -12,13 +12,24 @@ import { OwnShifts } from './own-shifts';
 import { useOwnData } from './own-data';
 import { FootBar, Kept } from './staff-frame';
 import { STAFF_PARTS, type Staff, type StaffPart, StaffProvider } from './staff-context';
-import { useServiceWorker } from './use-service-worker';
+import { keepFiles, useServiceWorker } from './use-service-worker';
 
-const Team = dynamic(() => import('./team').then((part) => part.Team), { ssr: false });
-const Open = dynamic(() => import('./open-shifts').then((part) => part.OpenShifts), { ssr: false });
-const Hours = dynamic(() => import('./own-hours').then((part) => part.OwnHours), { ssr: false });
-const Leave = dynamic(() => import('./leave/own-leave').then((part) => part.OwnLeaveList), { ssr: false });
-const You = dynamic(() => import('./you').then((part) => part.You), { ssr: false });
+/** The parts that are not there with the page. */
+const LATER = {
+  team: () => import('./team').then((part) => part.Team),
+  open: () => import('./open-shifts').then((part) => part.OpenShifts),
+  hours: () => import('./own-hours').then((part) => part.OwnHours),
+  leave: () => import('./leave/own-leave').then((part) => part.OwnLeaveList),
+  you: () => import('./you').then((part) => part.You),
+};
+const Team = dynamic(LATER.team, { ssr: false });
+const Open = dynamic(LATER.open, { ssr: false });
+const Hours = dynamic(LATER.hours, { ssr: false });
+const Leave = dynamic(LATER.leave, { ssr: false });
+const You = dynamic(LATER.you, { ssr: false });
+
+/** How long a page has to itself until the parts that were not asked for are loaded, to be there without a connection. */
+const LATER_MS = 3000;
 
 /** One's own pages: shifts, the team, open shifts, news, and what is on record. For a phone first. */
 export function OwnScreen({
@@ -46,6 +57,12 @@ export function OwnScreen({
   const go = useCallback((next: StaffPart, more = '') => {
     window.history.pushState(null, '', `${addressOf(next)}${more}`);
     document.querySelector('main')?.scrollTo(0, 0);
+  }, []);
+  useEffect(() => {
+    // What cannot be loaded now is loaded when it is asked for.
+    const keep = () => Promise.allSettled(Object.values(LATER).map((load) => load())).then(keepFiles);
+    const timer = setTimeout(() => void keep(), LATER_MS);
+    return () => clearTimeout(timer);
   }, []);
   useEffect(() => {
     // Without a connection a part that was never loaded by itself is asked for behind the first.
