@@ -168,3 +168,41 @@ test('on the phone a day that was leave is asked for as leave, with its date', a
   await expect(form.getByRole('textbox').first()).toHaveValue(/^23\//);
   await phone.context().close();
 });
+
+test.describe('overtime', () => {
+  const fresh = new DemoServer();
+  test.beforeAll(() => fresh.begin());
+  test.afterAll(() => fresh.end());
+
+  test('overtime becomes time off: not paid, and the balance grows, until it is taken back', async ({
+    page,
+  }) => {
+    // Of a period that nobody settled.
+    await fresh.signIn(page.context());
+    await goReady(page, `${fresh.url}/hours/bistro?on=${LAST}`);
+    await page.getByRole('button', { name: 'Fleur Okafor' }).click();
+    const its = panel(page, 'Fleur Okafor');
+    await its.getByRole('button', { name: /^All \d+ days/ }).click();
+    await its.getByRole('button', { name: 'Type hours' }).first().click();
+    await its.getByLabel('Hours, 1').fill('13:00');
+    await its.getByRole('button', { name: 'Save' }).click();
+    const totals = its.getByRole('table', { name: 'By kind of pay' });
+    await expect(totals.getByRole('row', { name: /^Overtime × 1.5/ })).toContainText('3:51 h');
+    await its.getByRole('button', { name: 'Overtime as time off' }).click();
+    const form = its.getByRole('group', { name: 'Overtime as time off' });
+    await form.getByLabel('How much overtime').fill('9');
+    await expect(form.getByText('There is 3:51 h of overtime in this period.')).toBeVisible();
+    await expect(form.getByRole('button', { name: 'Make it time off' })).toBeDisabled();
+    await form.getByLabel('How much overtime').fill('2:30');
+    await form.getByLabel('An hour gives').selectOption({ label: 'as much as it is paid' });
+    await expect(form.getByText('Time off for overtime goes from 0 h to 3¾ h.')).toBeVisible();
+    expect(await seriousFaults(page)).toEqual([]);
+    await form.getByRole('button', { name: 'Make it time off' }).click();
+    await expect(its.getByText('2½ h of overtime became 3¾ h of Time off for overtime.')).toBeVisible();
+    await expect(totals.getByRole('row', { name: /^Overtime × 1.5/ })).toContainText('1:21 h');
+    await expect(totals.getByRole('row', { name: /^Overtime as time off/ })).toContainText('2½ h');
+    await its.getByRole('button', { name: 'Take back' }).click();
+    await expect(totals.getByRole('row', { name: /^Overtime × 1.5/ })).toContainText('3:51 h');
+    await expect(its.getByText(/of overtime became/)).toHaveCount(0);
+  });
+});

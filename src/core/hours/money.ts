@@ -47,6 +47,17 @@ export function addAmounts(a: Amount, b: Amount): Amount {
   return { whole: a.whole + b.whole, parts: [...a.parts, ...b.parts] };
 }
 
+/** So many parts of an amount, exactly. */
+export function shareOf({ whole, parts }: Amount, part: number, of: number): Amount {
+  const over = [{ over: BigInt(whole), under: 1n }, ...parts];
+  if (parts.length === 0 && (whole * part) % of === 0 && Math.abs(whole * part) <= Number.MAX_SAFE_INTEGER)
+    return { whole: (whole * part) / of, parts: [] };
+  return {
+    whole: 0,
+    parts: over.map((one) => ({ over: one.over * BigInt(part), under: one.under * BigInt(of) })),
+  };
+}
+
 /** The amount in whole minor units, rounded once, half away from zero. */
 export function toMinor(amount: Amount, decimals: number): number {
   return sumToMinor([amount], decimals);

@@ -37,7 +37,7 @@ function entriesOn(day: SheetDay, figure: string): number[] {
     case 'absent':
       return exceptions(day.toLookAt, 'absent');
     case 'overtime':
-      return lines((kind) => kind.kind === 'overtime');
+      return lines((kind) => kind.kind === 'overtime' || kind.kind === 'time-off');
     default:
       return lines((kind) => kind.kind === 'leave' && `leave:${kind.type}` === figure);
   }

@@ -2,6 +2,8 @@
 export type PayKind =
   | { readonly kind: 'regular' }
   | { readonly kind: 'overtime'; readonly multiplier: number }
+  /** Overtime that is not paid: it became time off. */
+  | { readonly kind: 'time-off' }
   /** Worked on a holiday. */
   | { readonly kind: 'holiday'; readonly multiplier: number }
   /** A holiday that is credited without being worked on. */
@@ -48,6 +50,8 @@ export function payKindName(kind: PayKind, { own, leaveTypes }: PayKindNames): s
       return 'Regular';
     case 'overtime':
       return `Overtime × ${kind.multiplier}`;
+    case 'time-off':
+      return 'Overtime as time off';
     case 'holiday':
       return kind.multiplier === 1 ? 'Holiday worked' : `Holiday worked × ${kind.multiplier}`;
     case 'holiday-off':
@@ -63,10 +67,11 @@ export function payKindName(kind: PayKind, { own, leaveTypes }: PayKindNames): s
 const ORDER: Readonly<Record<PayKind['kind'], number>> = {
   regular: 0,
   overtime: 1,
-  holiday: 2,
-  own: 3,
-  leave: 4,
-  'holiday-off': 5,
+  'time-off': 2,
+  holiday: 3,
+  own: 4,
+  leave: 5,
+  'holiday-off': 6,
 };
 
 /** Whether minutes of a kind were worked; others are credited. */

@@ -13,6 +13,7 @@ import { covered } from '../time/span';
 import { type OwnPayKind, type PayKind, byPayKind, isWorked, payKindKey } from './pay-kind';
 import { type PayPeriod, weeksOf } from './pay-period';
 import type { SheetFigures } from './steps';
+import { type OvertimeOff, withTimeOff } from './time-off';
 import { EMPTY_ENTRY, type TypedHours, typedMinutes, withTypedHours } from './typed-hours';
 
 /** Where the hours of somebody come from: the clock, what is typed, or the plan, which then is only confirmed. */
@@ -38,6 +39,8 @@ export interface SheetSource {
   readonly entries: readonly Entry[];
   readonly typed: readonly TypedHours[];
   readonly leave: readonly CreditedLeave[];
+  /** Overtime that became time off. */
+  readonly timeOff: readonly OvertimeOff[];
   readonly kinds: readonly OwnPayKind[];
   readonly from: HoursFrom;
   readonly decimals: number;
@@ -106,17 +109,18 @@ export function sheetOf(source: SheetSource, period: Pick<PayPeriod, 'first' | '
   const clocked =
     source.from === 'plan' ? asPlanned(source.shifts) : source.from === 'clock' ? source.entries : [];
   const entries = withTypedHours(clocked, typed, clock, tiers);
-  const lines: SheetLine[] = [];
+  const paid: SheetLine[] = [];
   for (const first of weeksOf(period, weekStart)) {
     const pay = workedPay(context, person, entries, { first, days: 7 }, decimals);
     for (const { date, cause, multiplier, work, minutes, cost } of pay.lines)
-      lines.push({
+      paid.push({
         ...{ date, work, minutes, cost },
         kind: cause === 'regular' ? { kind: cause } : { kind: cause, multiplier },
       });
     for (const { date, cost } of pay.extras)
-      lines.push({ date, work: NO_WORK, kind: { kind: 'holiday', multiplier: 1 }, minutes: 0, cost });
+      paid.push({ date, work: NO_WORK, kind: { kind: 'holiday', multiplier: 1 }, minutes: 0, cost });
   }
+  const lines = withTimeOff(paid, source.timeOff);
   for (const row of typed)
     if (row.kind !== null || row.about !== null || row.minutes < 0) lines.push(lineOf(row, source));
   lines.push(...creditLines(source, period));

@@ -37,7 +37,7 @@ export function sourceOf(
   const context = planContext(its);
   const resolved = shifts.map((one) => resolveShift(context, one));
   return {
-    ...{ person: who, context, weekStart: 0, shifts: resolved, typed: [], leave: [], kinds: [] },
+    ...{ person: who, context, weekStart: 0, shifts: resolved, typed: [], leave: [], timeOff: [], kinds: [] },
     ...{ from: 'clock', decimals: 2 },
     entries: entriesOf(
       clockOf({

@@ -11,6 +11,7 @@ import { type Day, formatDate, parseDate } from '@/core/time/day';
 import { DAY } from '@/core/time/span';
 import type { Database } from '../database';
 import { formatMoment } from '../moment';
+import { standingTimeOff } from '@/core/timesheet/time-off';
 import { amongTexts } from '../records/lines';
 import type { RowOf } from '../records/records';
 
@@ -204,6 +205,26 @@ export async function loadEntries(
     .orderBy('at')
     .execute();
   return rows.map(entryFromRow);
+}
+
+/** What overtime of some people became as time off, as far as it stands: each with the key that says which overtime. */
+export async function loadTimeOff(db: Database, people: readonly string[]): Promise<StoredEntry[]> {
+  const made = await db
+    .selectFrom('leave_entry')
+    .select(['person_id', 'type_id'])
+    .distinct()
+    .where('person_id', 'in', amongTexts(people))
+    .where('key', 'like', 'overtime:%')
+    .execute();
+  if (made.length === 0) return [];
+  const rows = await db
+    .selectFrom('leave_entry')
+    .selectAll()
+    .where('person_id', 'in', amongTexts(made.map(({ person_id }) => person_id)))
+    .where('type_id', 'in', amongTexts(made.map(({ type_id }) => type_id)))
+    .orderBy('at')
+    .execute();
+  return standingTimeOff(rows.map(entryFromRow));
 }
 
 /** The contracts of people by date, the earliest first; only of those whose contract ever changed. */

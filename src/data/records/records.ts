@@ -1,3 +1,4 @@
+import { AGAIN } from '@/core/timesheet/time-off';
 import { type Insertable, type RawBuilder, type Selectable, sql } from 'kysely';
 import { groupedBy } from '@/core/grouped';
 import { type Problem, fail } from '@/core/plan/problem';
@@ -214,7 +215,7 @@ function reversalOf(entry: Row): Row {
   const isReversal = entry.reverses !== null;
   return {
     ...entry,
-    id: `${entry.id}${isReversal ? ' again' : ' reversed'}`,
+    id: `${entry.id}${isReversal ? AGAIN : ' reversed'}`,
     amount: -Number(entry.amount),
     key: null,
     reverses: isReversal ? null : entry.id,

@@ -26,6 +26,7 @@ import { fillHours, fillOwnHours } from '../hours/fill';
 import { makePayroll } from '../hours/payroll';
 import { saveHoursRules } from '../hours/rules';
 import { approveHours, lockHours, noteHours, noteOwnHours, sendBackHours, submitHours } from '../hours/steps';
+import { giveTimeOff } from '../hours/time-off';
 import { adjustHours, typeHours, typeOwnHours } from '../hours/typed';
 import { keepAlternative, removeAlternative } from '../propose/alternatives';
 import { publishDays, withdrawDays } from '../publish/commands';
@@ -157,6 +158,7 @@ const ALL = [
   typeOwnHours,
   typeHours,
   adjustHours,
+  giveTimeOff,
   fillOwnHours,
   fillHours,
   submitHours,

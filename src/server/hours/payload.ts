@@ -112,6 +112,17 @@ export interface PunchRequestView {
   readonly answer: string;
 }
 
+/** Overtime of a period that became time off, and kinds of leave that more of it can become, in minutes. */
+export interface TimeOffView {
+  readonly given: readonly {
+    readonly entry: string;
+    readonly name: string;
+    readonly minutes: number;
+    readonly credited: number;
+  }[];
+  readonly types: readonly { readonly id: string; readonly name: string; readonly balance: number }[];
+}
+
 /** One person's hours in a period. */
 export interface SheetPage {
   readonly person: string;
@@ -142,6 +153,8 @@ export interface SheetPage {
   readonly kinds: readonly { readonly id: string; readonly name: string }[];
   readonly currency: string;
   readonly ownPunches: boolean;
+  /** null: who looks has no say in it. */
+  readonly timeOff: TimeOffView | null;
   readonly canApprove: boolean;
   readonly canLock: boolean;
   readonly canClock: boolean;

@@ -31,6 +31,7 @@ import type {
 } from './payload';
 import { changedBy, peopleAtHome, periodAt, sheetsOf } from './period';
 import type { SheetGround } from './sources';
+import { timeOffOf } from './time-off';
 
 /** Hours of everybody at home at a site in the period of a date (null: of today), as far as the actor may see them. */
 export async function hoursAt(
@@ -154,6 +155,7 @@ export async function sheetPage(
       kinds: rules.kinds.filter(({ isRetired }) => !isRetired).map(({ id, name }) => ({ id, name })),
       currency: row.currency,
       ownPunches: rules.ownPunches,
+      timeOff: !isOwn && may('hours.approve') ? await timeOffOf(db, person, period) : null,
       canApprove: !isOwn && may('hours.approve'),
       canLock: !isOwn && checkAccess(actor, 'hours.lock', home) === null,
       canClock: !isOwn && checkAccess(actor, 'clock.write', home) === null,

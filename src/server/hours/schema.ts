@@ -2,6 +2,7 @@ import Joi from 'joi';
 import type { Day } from '@/core/time/day';
 import { FILL_FROM, type FillFrom } from '@/core/timesheet/fill';
 import { PAYROLL_COLUMNS, type HoursRules } from '@/core/timesheet/hours-rules';
+import { TIME_OFF_RATES, type TimeOffRate } from '@/core/timesheet/time-off';
 import { ID, REQUEST_ID, once } from '../input';
 import { DAY_NUMBER, NAME } from '../site/schema';
 
@@ -92,6 +93,24 @@ export const FILL = Joi.object<HoursFill>({
   person: ID.required(),
   first: DAY_NUMBER.required(),
   from: Joi.valid(...FILL_FROM).required(),
+}).required();
+
+/** Overtime of a period that becomes time off instead of being paid. */
+export interface HoursTimeOff extends OwnPeriod {
+  readonly id: string;
+  readonly minutes: number;
+  /** A kind of leave that is earned, in hours. */
+  readonly type: string;
+  readonly rate: TimeOffRate;
+}
+
+export const TIME_OFF = Joi.object<HoursTimeOff>({
+  id: REQUEST_ID.required(),
+  person: ID.required(),
+  first: DAY_NUMBER.required(),
+  minutes: Joi.number().integer().min(1).max(60_000).required(),
+  type: ID.required(),
+  rate: Joi.valid(...TIME_OFF_RATES).required(),
 }).required();
 
 /** The period that begins on a date, of people at home at a site. */

@@ -9,6 +9,7 @@ import type { Person, Plan, Role } from '@/core/plan/types';
 import type { Day } from '@/core/time/day';
 import { DAY } from '@/core/time/span';
 import { type PayPeriod, weeksOf } from '@/core/timesheet/pay-period';
+import { overtimeOfKey } from '@/core/timesheet/time-off';
 import type { CreditedLeave, HoursFrom, SheetSource } from '@/core/timesheet/sheet';
 import type { StoredPunch } from '@/data/clock/punch-store';
 import { clockRulesFromRow, loadPunches } from '@/data/clock/punch-store';
@@ -19,7 +20,7 @@ import {
   timeModelFromRow,
   typedHoursFromRow,
 } from '@/data/hours/hours-store';
-import { requestsOf } from '@/data/leave/leave-store';
+import { loadTimeOff, requestsOf } from '@/data/leave/leave-store';
 import { amongTexts } from '@/data/records/lines';
 import type { RowOf } from '@/data/records/records';
 import { type Worked, publishedShiftsOfPeople } from '@/data/week/shift-store';
@@ -75,6 +76,7 @@ export async function loadSheetGround(
   );
   const typed = groupedBy(await loadTypedHours(db, ids, span), ({ person_id }) => person_id);
   const leave = await leaveOf(db, ids, span);
+  const timeOff = groupedBy(await loadTimeOff(db, ids), ({ person }) => person);
   const rows = await db
     .selectFrom('person')
     .select(['id', 'pay_kind', 'hours_from', 'time_model'])
@@ -99,6 +101,7 @@ export async function loadSheetGround(
       }),
       typed: (typed.get(row.id) ?? []).map(typedHoursFromRow),
       leave: leave.get(row.id) ?? [],
+      timeOff: (timeOff.get(row.id) ?? []).flatMap(({ key }) => overtimeOfKey(key)),
       from: hoursFromOf(row, site),
       decimals: decimalsOf(plan.site.currency),
     });

@@ -3,6 +3,7 @@ import { type LeaveFigures, leaveYearOf } from '@/core/leave/entitlement';
 import { formatAmount, type LeaveType } from '@/core/leave/leave-type';
 import { type EntryKind, reversalOf } from '@/core/leave/ledger';
 import { roundedTo } from '@/core/leave/amount';
+import { overtimeOfKey } from '@/core/timesheet/time-off';
 import { type Result, fail } from '@/core/plan/problem';
 import { type Day, formatDate, parseDate } from '@/core/time/day';
 import { counted, formatLongDay } from '@/core/time/format';
@@ -13,9 +14,11 @@ import {
   entryRow,
   loadEntries,
   loadLeaveTypes,
+  loadTimeOff,
 } from '@/data/leave/leave-store';
 import { type RowOf, loadRows, rowChanges } from '@/data/records/records';
 import { BUSINESS, homesOf } from '../access/permissions';
+import { refuseSettledDate } from '../hours/settled';
 import { timestamp } from '../now';
 import { command } from '../commands/command';
 import type { GrantedTo } from './payload';
@@ -197,6 +200,10 @@ export const reverseEntry = command<'leave.reverse', { person: string; entry: st
     if (!row || row.person_id !== person) return fail('unknown', 'there is no such entry', 'input.entry');
     if (row.request_id !== null)
       return fail('input', 'this belongs to a request: take the leave back', 'input.entry');
+    const made = (await loadTimeOff(db, [person])).find((one) => one.id === id);
+    const [overtime] = overtimeOfKey(made?.key ?? null);
+    const settled = overtime && (await refuseSettledDate(db, person, overtime.date, 'input.entry'));
+    if (settled) return settled;
     const entries = await loadEntries(db, [person], row.type_id);
     const back = reversalOf(entries, id);
     if (!back) return fail('taken', 'this was taken back already, or takes another back', 'input.entry');

@@ -21,6 +21,7 @@ import { ErrorState, Refused } from '../kit/states';
 import { Adjustment } from './adjustment';
 import { DayAxis } from './day-axis';
 import { PunchQuestions } from './punch-questions';
+import { TimeOff } from './time-off';
 import { TotalsTable } from './totals-table';
 import { TypedForm } from './typed-form';
 import { useSheet } from './use-sheet';
@@ -116,6 +117,7 @@ function Sheet({ sheet, figures }: { readonly sheet: SheetPage; readonly figures
               .join(' · ')}
           </p>
         )}
+        <TimeOff sheet={sheet} figures={figures} />
         <Balance sheet={sheet} figures={figures} />
       </section>
       <StepList steps={sheet.steps} className="border-rule mt-4 border-t pt-2 text-sm" />

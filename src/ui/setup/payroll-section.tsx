@@ -351,6 +351,7 @@ function Codes({ rules, set, setup }: Part & { readonly setup: SetupPayload }) {
   const kinds: PayKind[] = [
     { kind: 'regular' },
     ...[...new Set(multipliers)].sort().map((multiplier) => ({ kind: 'overtime' as const, multiplier })),
+    ...(overtime ? [{ kind: 'time-off' as const }] : []),
     { kind: 'holiday-off' },
     ...types.map(({ id }) => ({ kind: 'leave' as const, type: id })),
     ...rules.kinds.map(({ id }) => ({ kind: 'own' as const, id })),
