@@ -205,4 +205,20 @@ test.describe('overtime', () => {
     await expect(totals.getByRole('row', { name: /^Overtime × 1.5/ })).toContainText('3:51 h');
     await expect(its.getByText(/of overtime became/)).toHaveCount(0);
   });
+
+  test('a day that was leave is entered as leave where its hours are looked at', async ({ page }) => {
+    await fresh.signIn(page.context());
+    await goReady(page, `${fresh.url}/hours/bistro?on=${LAST}`);
+    await page.getByRole('button', { name: 'Oona Kelly' }).click();
+    const its = panel(page, 'Oona Kelly');
+    await its.getByRole('button', { name: /^All \d+ days/ }).click();
+    const day = its.getByRole('region', { name: 'Mon 16' });
+    await day.getByRole('button', { name: 'It was leave …' }).click();
+    const enter = day.getByRole('region', { name: 'Enter leave' });
+    await enter.getByLabel('Kind').selectOption({ label: 'Sick leave' });
+    await enter.getByRole('button', { name: 'Enter it' }).click();
+    await expect(enter).toHaveCount(0);
+    await expect(its.getByRole('table', { name: 'By kind of pay' })).toContainText('Sick leave');
+    expect(await seriousFaults(page)).toEqual([]);
+  });
 });

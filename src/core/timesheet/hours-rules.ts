@@ -1,3 +1,4 @@
+import { BY_SHIFTS, type TimeModel } from '../clock/time-model';
 import type { AttendanceUnits } from './attendance';
 import type { OwnPayKind } from './pay-kind';
 import { DEFAULT_PAY_PERIODS, type PayPeriods } from './pay-period';
@@ -19,6 +20,8 @@ export interface HoursRules {
   readonly codes: Readonly<Record<string, string>>;
   /** In what units figures of attendance are given, by figure or `leave:` and its kind; left out: as usual. */
   readonly units: AttendanceUnits;
+  /** What the hours of those of a group are measured by, where nothing is said of themselves; of several groups the first listed. */
+  readonly groupModels: readonly { readonly group: string; readonly model: TimeModel }[];
   /** What a payroll file has a column for, in their order. */
   readonly columns: readonly string[];
 }
@@ -47,5 +50,15 @@ export const DEFAULT_HOURS_RULES: HoursRules = {
   kinds: [],
   codes: {},
   units: {},
+  groupModels: [],
   columns: ['number', 'name', 'from', 'to', 'code', 'kind', 'hours'],
 };
+
+/** What somebody's hours are measured by: as is said of themselves, else of a group of theirs, else by their shifts. */
+export function timeModelOf(
+  own: TimeModel | null,
+  groups: readonly string[],
+  { groupModels }: Pick<HoursRules, 'groupModels'>,
+): TimeModel {
+  return own ?? groupModels.find(({ group }) => groups.includes(group))?.model ?? BY_SHIFTS;
+}

@@ -1,7 +1,7 @@
 import type { SheetFigures, SheetStep, SheetStepKind } from '@/core/timesheet/steps';
 import type { TypedHours } from '@/core/timesheet/typed-hours';
 import { DEFAULT_HOURS_RULES, type HoursRules } from '@/core/timesheet/hours-rules';
-import { BY_SHIFTS, type TimeModel } from '@/core/clock/time-model';
+import type { TimeModel } from '@/core/clock/time-model';
 import { same } from '@/core/same';
 import { type Day, formatDate, parseDate } from '@/core/time/day';
 import { sql } from 'kysely';
@@ -21,14 +21,14 @@ export function hoursRulesToColumn(rules: HoursRules): string | null {
   return same(rules, DEFAULT_HOURS_RULES) ? null : JSON.stringify(rules);
 }
 
-/** What somebody's hours are measured by. */
-export function timeModelFromRow({ time_model }: Pick<RowOf<'person'>, 'time_model'>): TimeModel {
-  return time_model === null ? BY_SHIFTS : (JSON.parse(time_model) as TimeModel);
+/** What is said of somebody that their hours are measured by; null: nothing. */
+export function timeModelFromRow({ time_model }: Pick<RowOf<'person'>, 'time_model'>): TimeModel | null {
+  return time_model === null ? null : (JSON.parse(time_model) as TimeModel);
 }
 
-/** The column of a person that says it; null: by shifts. */
-export function timeModelToColumn(model: TimeModel): string | null {
-  return model.kind === 'shifts' ? null : JSON.stringify(model);
+/** The column of a person that says it. */
+export function timeModelToColumn(model: TimeModel | null): string | null {
+  return model && JSON.stringify(model);
 }
 
 export function typedHoursFromRow(row: RowOf<'typed_hours'>): TypedHours {

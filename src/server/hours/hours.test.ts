@@ -5,9 +5,6 @@ import { DAY } from '@/core/time/span';
 import { parseCsv } from '@/formats/table/csv';
 import { OWNER } from '../access/testing';
 import { actorNamed } from '../accounts/testing';
-import { businessMoney } from '@/data/money';
-import { loadPeopleRows } from '@/data/people/person-rows';
-import { draftOf } from '../people/rows';
 import { MONDAY, db, freshDemo } from '../week/testing';
 import { payrollFile } from './payroll';
 import { hoursAt, sheetPage } from './queries';
@@ -341,55 +338,5 @@ describe('rules of hours', () => {
     );
     expect(answer).toMatchObject({ ok: false, problem: { path: 'input.rows[1].kind' } });
     expect((await sheet('noor')).totals.some(({ name }) => name === 'On call')).toBe(true);
-  });
-});
-
-describe('what hours are measured by', () => {
-  const setModel = async (timeModel: object, more: object = {}) => {
-    const [rows] = (await loadPeopleRows(db, ['noor'])).values();
-    const person = { ...draftOf(rows, await businessMoney(db)), timeModel, ...more };
-    return askAs('demo-owner', 'person.update', { id: 'noor', person });
-  };
-
-  test('of who has hours to fill by day there is a running balance, and nobody is late', async () => {
-    const minutes = [300, 300, 300, 300, 0, 0, 0];
-    expect(await setModel({ kind: 'day', minutes })).toMatchObject({ ok: true });
-    const { balance, days, worked } = await sheet('noor');
-    expect(balance).toHaveLength(7);
-    expect(balance.at(-1)!.balance).toBe(worked - 1200);
-    expect(days.flatMap(({ entry }) => entry?.exceptions.map(({ code }) => code) ?? [])).not.toContain(
-      'late',
-    );
-    // What is not said of somebody stays.
-    const [rows] = (await loadPeopleRows(db, ['noor'])).values();
-    const { timeModel, hoursFrom, ...rest } = draftOf(rows, await businessMoney(db));
-    expect([timeModel, hoursFrom]).toEqual([{ kind: 'day', minutes }, null]);
-    await didAs('demo-owner', 'person.update', { id: 'noor', person: rest });
-    expect((await sheet('noor')).balance).toHaveLength(7);
-  });
-
-  test('fixed hours whose windows overlap are refused where they are', async () => {
-    const hours = [
-      [
-        { from: 540, to: 720 },
-        { from: 780, to: 1020 },
-      ],
-      [],
-      [],
-      [],
-      [],
-      [],
-      [],
-    ];
-    expect(await setModel({ kind: 'fixed', hours })).toMatchObject({
-      ok: false,
-      problem: { path: 'input.person.timeModel.hours.0' },
-    });
-  });
-
-  test('hours that are only confirmed are those planned', async () => {
-    expect(await setModel({ kind: 'shifts' }, { hoursFrom: 'plan' })).toMatchObject({ ok: true });
-    const { worked, planned, look } = await sheet('noor');
-    expect([worked, look]).toEqual([planned, 0]);
   });
 });

@@ -1,3 +1,4 @@
+import type { RequestsPage } from '../requests/page';
 import type { ActivityName } from '../clock/activities';
 import type { Entry } from '@/core/clock/entries';
 import type { BalanceDay } from '@/core/clock/time-model';
@@ -153,6 +154,8 @@ export interface SheetPage {
   readonly kinds: readonly { readonly id: string; readonly name: string }[];
   readonly currency: string;
   readonly ownPunches: boolean;
+  /** Kinds of leave that who looks may enter for this person. */
+  readonly leaveTypes: RequestsPage['types'];
   /** null: who looks has no say in it. */
   readonly timeOff: TimeOffView | null;
   readonly canApprove: boolean;

@@ -155,6 +155,7 @@ export async function sheetPage(
       kinds: rules.kinds.filter(({ isRetired }) => !isRetired).map(({ id, name }) => ({ id, name })),
       currency: row.currency,
       ownPunches: rules.ownPunches,
+      leaveTypes: isOwn ? [] : await leaveToEnter(db, actor, who!, home),
       timeOff: !isOwn && may('hours.approve') ? await timeOffOf(db, person, period) : null,
       canApprove: !isOwn && may('hours.approve'),
       canLock: !isOwn && checkAccess(actor, 'hours.lock', home) === null,
@@ -162,6 +163,18 @@ export async function sheetPage(
       activities: await activitiesShown(db, isOwn, found.ground.punches.get(person) ?? []),
     },
   };
+}
+
+/** Kinds of leave that somebody may enter for a person; none where they have no say in it, or the site does without leave. */
+async function leaveToEnter(
+  db: Database,
+  actor: Actor,
+  who: Parameters<typeof checkLeaveOf>[2],
+  home: string,
+): Promise<SheetPage['leaveTypes']> {
+  if (checkLeaveOf(actor, 'leave.decide', who) ?? (await refuseOff(db, 'leave', [home]))) return [];
+  const types = (await loadLeaveTypes(db)).filter(({ isRetired }) => !isRetired);
+  return types.map(({ id, name, unit }) => ({ id, name, unit }));
 }
 
 /** What is worked at, by name; to somebody themselves only what they clocked: the rest is not their business. */

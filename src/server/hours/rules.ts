@@ -1,13 +1,34 @@
 import type { HoursRules } from '@/core/timesheet/hours-rules';
-import { fail } from '@/core/plan/problem';
+import { type TimeModel, fixedHoursFaults } from '@/core/clock/time-model';
+import { clockRulesFromRow } from '@/data/clock/punch-store';
+import { type Failed, fail, failAll } from '@/core/plan/problem';
 import { formatLongDay } from '@/core/time/format';
 import { hoursRulesFromRow, hoursRulesToColumn } from '@/data/hours/hours-store';
 import { payPeriodOn } from '@/core/timesheet/pay-period';
-import { loadRows } from '@/data/records/records';
+import { type RowOf, loadRows } from '@/data/records/records';
 import { formatDate, parseDate } from '@/core/time/day';
 import { command } from '../commands/command';
 import { siteChange } from '../site/switches';
 import { SAVE_HOURS_RULES } from './schema';
+
+/**
+ * Why what hours are measured by cannot be at a site: parts of a day of fixed hours so near that what is clocked between them would belong
+ * to both; null: it can.
+ */
+export function refuseTimeModel(
+  model: TimeModel | null,
+  site: Pick<RowOf<'site'>, 'clock_rules'>,
+  path: string,
+): Failed | null {
+  if (model?.kind !== 'fixed') return null;
+  const { windows } = clockRulesFromRow(site).at(-1)!;
+  return failAll(
+    fixedHoursFaults(model.hours, windows).map((fault) => ({
+      ...{ code: 'input', message: fault.message, path: fault.path },
+    })),
+    path,
+  );
+}
 
 /** Says how hours become pay at a site. Periods that somebody did something with stay as they were. */
 export const saveHoursRules = command<'hours.rules', { site: string; rules: HoursRules }>({
@@ -45,6 +66,10 @@ export const saveHoursRules = command<'hours.rules', { site: string; rules: Hour
             `${formatDate(date + days)} or later`,
           'input.rules.periods',
         );
+    }
+    for (const [i, { model }] of rules.groupModels.entries()) {
+      const faulty = refuseTimeModel(model, row, `input.rules.groupModels[${i}].model`);
+      if (faulty) return faulty;
     }
     return siteChange(db, site, 'Hours at', {
       hours_rules: hoursRulesToColumn({

@@ -3,6 +3,7 @@ import type { Day } from '@/core/time/day';
 import { FILL_FROM, type FillFrom } from '@/core/timesheet/fill';
 import { PAYROLL_COLUMNS, type HoursRules } from '@/core/timesheet/hours-rules';
 import { TIME_OFF_RATES, type TimeOffRate } from '@/core/timesheet/time-off';
+import { TIME_MODEL } from '../people/schema';
 import { ID, REQUEST_ID, once } from '../input';
 import { DAY_NUMBER, NAME } from '../site/schema';
 
@@ -217,6 +218,11 @@ export const SAVE_HOURS_RULES = Joi.object<{ site: string; rules: HoursRules }>(
           per: Joi.valid('entry', 'total').required(),
         }),
       )
+      .required(),
+    groupModels: Joi.array()
+      .items(Joi.object({ group: NAME.required(), model: TIME_MODEL.required() }))
+      .max(50)
+      .custom(once('group', 'there are two of this group'))
       .required(),
     columns: COLUMNS.required(),
   }).required(),

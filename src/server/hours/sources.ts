@@ -10,6 +10,7 @@ import type { Day } from '@/core/time/day';
 import { DAY } from '@/core/time/span';
 import { type PayPeriod, weeksOf } from '@/core/timesheet/pay-period';
 import { overtimeOfKey } from '@/core/timesheet/time-off';
+import { timeModelOf } from '@/core/timesheet/hours-rules';
 import type { CreditedLeave, HoursFrom, SheetSource } from '@/core/timesheet/sheet';
 import type { StoredPunch } from '@/data/clock/punch-store';
 import { clockRulesFromRow, loadPunches } from '@/data/clock/punch-store';
@@ -79,7 +80,7 @@ export async function loadSheetGround(
   const timeOff = groupedBy(await loadTimeOff(db, ids), ({ person }) => person);
   const rows = await db
     .selectFrom('person')
-    .select(['id', 'pay_kind', 'hours_from', 'time_model'])
+    .select(['id', 'pay_kind', 'hours_from', 'time_model', 'groups'])
     .where('id', 'in', amongTexts(ids))
     .execute();
   const people = new Map(plan.people.map((person) => [person.id, person]));
@@ -89,7 +90,7 @@ export async function loadSheetGround(
   for (const row of rows) {
     const person = people.get(row.id);
     if (!person) continue;
-    const model = timeModelFromRow(row);
+    const model = timeModelOf(timeModelFromRow(row), JSON.parse(row.groups) as string[], rules);
     const shifts = (resolved.get(row.id) ?? []).sort((a, b) => a.start - b.start);
     models.set(row.id, model);
     sources.set(row.id, {

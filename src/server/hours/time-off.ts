@@ -30,7 +30,7 @@ export const giveTimeOff = command<'hours.time-off', HoursTimeOff>({
     if (period.first !== first) return fail('unknown', 'no period begins on this date', 'input.first');
     const settled = await refuseSettledDate(db, person, first, 'input.first');
     if (settled) return settled;
-    const type = (await earnedTypes(db)).find((one) => one.id === typeId);
+    const type = (await loadLeaveTypes(db)).filter(isEarnedInHours).find((one) => one.id === typeId);
     if (!type)
       return fail('unknown', 'there is no kind of leave that is earned and kept in hours', 'input.type');
     const { sheets } = (await sheetsOf(db, home.site, [person], period))!;
@@ -54,11 +54,9 @@ export const giveTimeOff = command<'hours.time-off', HoursTimeOff>({
   },
 });
 
-/** Kinds of leave that overtime can become. */
-async function earnedTypes(db: Database): Promise<LeaveType[]> {
-  return (await loadLeaveTypes(db)).filter(
-    ({ isEarned, unit, balance, isRetired }) => isEarned && unit === 'hours' && balance && !isRetired,
-  );
+/** Whether overtime can become leave of a kind. */
+function isEarnedInHours({ isEarned, unit, balance, isRetired }: LeaveType): boolean {
+  return isEarned && unit === 'hours' && balance !== null && !isRetired;
 }
 
 /** What overtime of a period became, and what more of it can become, with the balances at its end. */
@@ -67,9 +65,10 @@ export async function timeOffOf(
   person: string,
   { first, days }: { readonly first: Day; readonly days: number },
 ): Promise<TimeOffView> {
-  const types = await earnedTypes(db);
+  const all = await loadLeaveTypes(db);
+  const names = new Map(all.map(({ id, name }) => [id, name]));
+  const types = all.filter(isEarnedInHours);
   const entries = types.length > 0 ? await loadEntries(db, [person]) : [];
-  const names = new Map((await loadLeaveTypes(db)).map(({ id, name }) => [id, name]));
   const given = (await loadTimeOff(db, [person])).flatMap(({ id, type, amount, key }) => {
     const its = overtimeOfKey(key).filter(({ date }) => date >= first && date < first + days);
     if (its.length === 0) return [];

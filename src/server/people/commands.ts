@@ -1,14 +1,13 @@
 import { randomUUID } from 'node:crypto';
 import Joi from 'joi';
-import { fixedHoursFaults } from '@/core/clock/time-model';
-import { fail, failAll } from '@/core/plan/problem';
-import { clockRulesFromRow } from '@/data/clock/punch-store';
+import { fail } from '@/core/plan/problem';
 import type { Database } from '@/data/database';
 import { businessMoney } from '@/data/money';
 import { NO_ROWS, personChanges, loadPeopleRows } from '@/data/people/person-rows';
 import { loadRows, loadRowsOf, rowChanges } from '@/data/records/records';
 import { BUSINESS } from '../access/permissions';
 import { command } from '../commands/command';
+import { refuseTimeModel } from '../hours/rules';
 import { ID } from '../input';
 import { NAME } from '../site/schema';
 import { SAVE_AVAILABILITY, UPDATE_MANY, UPDATE_PERSON } from './schema';
@@ -68,14 +67,8 @@ export const savePerson = command<'person.update', { id: string; person: PersonD
 
 /** Why fixed hours cannot be: parts of a day so near that what is clocked between them would belong to both; null: they can. */
 async function refuseFixedHours(db: Database, { timeModel, homeSite, sites }: PersonDraft) {
-  if (timeModel?.kind !== 'fixed') return null;
   const [site] = await loadRows(db, 'site', { id: homeSite ?? sites[0] ?? '' });
-  const rules = clockRulesFromRow(site ?? { clock_rules: null });
-  const { windows } = rules.at(-1)!;
-  return failAll(
-    fixedHoursFaults(timeModel.hours, windows).map(({ path, message }) => ({ code: 'input', message, path })),
-    'input.person.timeModel',
-  );
+  return refuseTimeModel(timeModel ?? null, site ?? { clock_rules: null }, 'input.person.timeModel');
 }
 
 /** Patch of many people: what is named changes, for each of them. */

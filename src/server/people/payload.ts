@@ -21,8 +21,8 @@ export interface PersonDraft {
   readonly maxWeekMinutes: number | null;
   readonly standardDayMinutes: number | null;
   readonly payKind: 'hourly' | 'salaried';
-  /** What their hours are measured by; left out: that stays. */
-  readonly timeModel?: TimeModel;
+  /** What their hours are measured by; null: as for their groups, else by shifts; left out: that stays. */
+  readonly timeModel?: TimeModel | null;
   /** Where their hours come from; null: as is usual at their site; left out: that stays. */
   readonly hoursFrom?: HoursFrom | null;
   /** Minutes by weekday, Monday first; 0: usually off. */

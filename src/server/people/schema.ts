@@ -8,7 +8,7 @@ const minutes = Joi.number().integer().min(0).max(10_080).allow(null);
 const EMAIL = /^[^\s@]+@[^\s@]+$/;
 
 /** What hours are measured by. */
-const TIME_MODEL = Joi.alternatives(
+export const TIME_MODEL = Joi.alternatives(
   Joi.object({ kind: Joi.valid('shifts').required() }),
   Joi.object({
     kind: Joi.valid('fixed').required(),
@@ -56,7 +56,7 @@ const PERSON = Joi.object<PersonDraft>({
   maxWeekMinutes: minutes.required(),
   standardDayMinutes: Joi.number().integer().min(0).max(1440).allow(null).required(),
   payKind: Joi.valid('hourly', 'salaried').required(),
-  timeModel: TIME_MODEL,
+  timeModel: TIME_MODEL.allow(null),
   hoursFrom: Joi.valid('clock', 'typed', 'plan', null),
   usualWeek: Joi.array().items(Joi.number().integer().min(0).max(1440)).length(7).allow(null).required(),
   groups: Joi.array().items(NAME).max(50).required(),

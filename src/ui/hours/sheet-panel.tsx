@@ -1,3 +1,4 @@
+import dynamic from 'next/dynamic';
 import Link from 'next/link';
 import { useMemo, useState } from 'react';
 import { standingOf } from '@/core/clock/standing-of';
@@ -27,6 +28,10 @@ import { TypedForm } from './typed-form';
 import { useSheet } from './use-sheet';
 import { StepList } from './step-list';
 import { STATE_WORDS } from './words';
+
+const EnterPanel = dynamic(() => import('../requests/calendar/enter-panel').then((part) => part.EnterPanel), {
+  ssr: false,
+});
 
 /** Room for the axis of a day in the panel, in pixels. */
 const WIDTH = 340;
@@ -152,6 +157,8 @@ function DaySection({
   const { entry, typed, look, date } = day;
   const canChange = sheet.canClock && isChangeable(sheet.state) && date <= sheet.today;
   const [isTyping, setTyping] = useState(false);
+  const [isEntering, setEntering] = useState(false);
+  const canEnterLeave = isChangeable(sheet.state) && sheet.leaveTypes.length > 0;
   const start = day.shifts[0] ? clock.wall(day.shifts[0].start) - date * 1440 - 180 : 0;
   const typeButton = canChange && sheet.canApprove && !isTyping && (
     <Button kind="small" onClick={() => setTyping(true)}>
@@ -211,6 +218,24 @@ function DaySection({
         </DayTimes>
       )}
       {sheet.from !== 'clock' && typeButton && <div className="mt-1">{typeButton}</div>}
+      {canEnterLeave && !isEntering && (
+        <Button kind="small" className="mt-1" onClick={() => setEntering(true)}>
+          It was leave …
+        </Button>
+      )}
+      {isEntering && (
+        <div className="border-rule mt-2 border p-2">
+          <EnterPanel
+            page={{ types: sheet.leaveTypes, hourFormat: sheet.hourFormat, weekStart: sheet.weekStart }}
+            people={[{ person: sheet.person, name: sheet.name }]}
+            {...{ person: sheet.person, from: date, to: date }}
+            onDone={() => setEntering(false)}
+          />
+          <Button className="mt-2" onClick={() => setEntering(false)}>
+            Cancel
+          </Button>
+        </div>
+      )}
       {isTyping && <TypedForm {...{ sheet, day }} command="hours.enter" onDone={() => setTyping(false)} />}
       {sheet.state === 'locked' && sheet.canApprove && <Adjustment {...{ sheet, date }} />}
     </section>

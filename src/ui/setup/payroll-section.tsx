@@ -1,19 +1,12 @@
 import { Plus } from 'lucide-react';
 import { PAYROLL_COLUMNS, type HourFigures, type HoursRules } from '@/core/timesheet/hours-rules';
-import { unitOf } from '@/core/timesheet/attendance';
-import {
-  ATTENDANCE,
-  ATTENDANCE_NAMES,
-  type Attendance,
-  type FigureMeasure,
-  type FigureUnit,
-  figureText,
-} from '@/core/timesheet/figure-unit';
 import { type PayPeriodKind, payPeriodOn } from '@/core/timesheet/pay-period';
 import { payKindKey, payKindName, type PayKind } from '@/core/timesheet/pay-kind';
 import { formatDays } from '@/core/time/format';
 import type { SetupPayload } from '@/server/site/payload';
 import { newId } from '../commands/new-id';
+import { AttendanceUnits } from './attendance-units';
+import { GroupModels } from './group-models';
 import { CommandForm } from '../forms/command-form';
 import { useCommandForm } from '../forms/use-command-form';
 import { Button } from '../kit/button';
@@ -86,6 +79,14 @@ export function PayrollSection({ setup }: { readonly setup: SetupPayload }) {
           </p>
           <OwnKinds {...{ rules, set }} />
         </section>
+        <section>
+          <h2 className="font-serif text-lg font-semibold">What hours are measured by</h2>
+          <p className="text-muted mb-2 text-sm">
+            By shifts, unless it is said otherwise of a group here, or of somebody on their page. Of several
+            groups the first listed counts.
+          </p>
+          <GroupModels {...{ rules, set, setup }} />
+        </section>
       </div>
       <div className="flex flex-col gap-6">
         <section>
@@ -97,7 +98,7 @@ export function PayrollSection({ setup }: { readonly setup: SetupPayload }) {
           <p className="text-muted mb-2 text-sm">
             In what unit each is given in reports, and how finely; a day is that of the clock’s rules.
           </p>
-          <Units {...{ rules, set, setup }} />
+          <AttendanceUnits {...{ rules, set, setup }} />
         </section>
         <FieldGroup title="Columns of a payroll file">
           <div className="flex flex-wrap gap-x-4 gap-y-1">
@@ -229,111 +230,6 @@ function OwnKinds({ rules, set }: Part) {
         <Plus size={12} aria-hidden /> Add a kind of pay
       </Button>
     </>
-  );
-}
-
-const MEASURES: readonly (readonly [FigureMeasure, string])[] = [
-  ['hours', 'hours'],
-  ['minutes', 'minutes'],
-  ['days', 'days'],
-  ['times', 'times'],
-];
-/** In thousandths of the unit. */
-const STEPS: Readonly<Record<FigureMeasure, readonly number[]>> = {
-  hours: [10, 100, 250, 500, 1000],
-  minutes: [1000, 5000, 10_000, 15_000, 30_000],
-  days: [10, 100, 250, 500, 1000],
-  times: [1000],
-};
-const WAYS = [
-  ['nearest', 'to the nearest'],
-  ['up', 'up'],
-  ['down', 'down'],
-] as const;
-const PER = [
-  ['total', 'together'],
-  ['entry', 'each entry'],
-] as const;
-
-/** The unit of each figure of attendance, and of each kind of leave. */
-function Units({ rules, set, setup }: Part & { readonly setup: SetupPayload }) {
-  const lines: (readonly [Attendance | `leave:${string}`, string])[] = [
-    ...ATTENDANCE.map((id) => [id, ATTENDANCE_NAMES[id]] as const),
-    ...setup.leave.types
-      .filter(({ isRetired }) => !isRetired)
-      .map(({ id, name }) => [`leave:${id}` as const, name] as const),
-  ];
-  return (
-    <Table isFlush>
-      <thead>
-        <tr>
-          <th scope="col">Figure</th>
-          <th scope="col">In</th>
-          <th scope="col">Step</th>
-          <th scope="col">Rounded</th>
-          <th scope="col">Over</th>
-        </tr>
-      </thead>
-      <tbody>
-        {lines.map(([id, name]) => {
-          const unit = unitOf(rules.units, id);
-          const change = (part: Partial<FigureUnit>) => {
-            const next = { ...unit, ...part };
-            const steps = STEPS[next.unit];
-            const step = steps.includes(next.step) ? next.step : steps[0];
-            set({ units: { ...rules.units, [id]: { ...next, step } } });
-          };
-          const isCount = unit.unit === 'times';
-          return (
-            <tr key={id}>
-              <th scope="row" className="font-normal">
-                {name}
-              </th>
-              <td>
-                <Select
-                  label={`Unit of ${name}`}
-                  value={unit.unit}
-                  onChange={(its) => change({ unit: its })}
-                  options={MEASURES}
-                />
-              </td>
-              <td>
-                {!isCount && (
-                  <Select
-                    label={`Step of ${name}`}
-                    value={String(unit.step)}
-                    onChange={(step) => change({ step: Number(step) })}
-                    options={[...new Set([...STEPS[unit.unit], unit.step])].map(
-                      (step) => [String(step), figureText(step)] as const,
-                    )}
-                  />
-                )}
-              </td>
-              <td>
-                {!isCount && (
-                  <Select
-                    label={`Rounding of ${name}`}
-                    value={unit.way}
-                    onChange={(way) => change({ way })}
-                    options={WAYS}
-                  />
-                )}
-              </td>
-              <td>
-                {!isCount && (
-                  <Select
-                    label={`What of ${name} is rounded`}
-                    value={unit.per}
-                    onChange={(per) => change({ per })}
-                    options={PER}
-                  />
-                )}
-              </td>
-            </tr>
-          );
-        })}
-      </tbody>
-    </Table>
   );
 }
 

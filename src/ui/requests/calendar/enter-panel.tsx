@@ -37,8 +37,8 @@ export function EnterPanel({
   to,
   onDone,
 }: {
-  readonly page: RequestsPage;
-  readonly people: readonly LeaveRow[];
+  readonly page: Pick<RequestsPage, 'types' | 'hourFormat' | 'weekStart'>;
+  readonly people: readonly Pick<LeaveRow, 'person' | 'name'>[];
   readonly person: string | null;
   readonly from: Day;
   readonly to: Day;
