@@ -9,7 +9,7 @@ import { WEEK, sourceOf, typed } from './testing';
 
 const byText = (_: ReportGroup, a: string, b: string) => (a < b ? -1 : a > b ? 1 : 0);
 const report = (source: ReturnType<typeof sourceOf>, by: readonly ReportGroup[]) =>
-  reportOf(factsOf(source, WEEK).facts, by, 2, byText);
+  reportOf(factsOf('here', source, WEEK).facts, by, 2, byText);
 const brief = ({ rows }: ReturnType<typeof report>) =>
   rows.map(({ depth, key, figures }) => [depth, key, figures.worked, figures.cost]);
 

@@ -7,11 +7,12 @@ import type { PayPeriod } from './pay-period';
 import { type Sheet, type SheetSource, sheetOf } from './sheet';
 
 /** What hours can be grouped by, one inside another. */
-export const REPORT_GROUPS = ['person', 'role', 'duty', 'activity', 'kind', 'week', 'date'] as const;
+export const REPORT_GROUPS = ['site', 'person', 'role', 'duty', 'activity', 'kind', 'week', 'date'] as const;
 export type ReportGroup = (typeof REPORT_GROUPS)[number];
 
 /** What each is called. */
 export const REPORT_GROUP_NAMES: Readonly<Record<ReportGroup, string>> = {
+  site: 'Site',
   person: 'Person',
   role: 'Role',
   duty: 'Duty',
@@ -58,8 +59,12 @@ const NONE: Fact['minutes'] = {
   ...{ worked: 0, planned: 0, shifts: 0, shiftMinutes: 0, late: 0, early: 0, absent: 0 },
 };
 
-/** What of somebody's period goes into a report: what was worked, what was planned, and how often they were late, early or absent. */
+/**
+ * What of somebody's period goes into a report: what was worked, what was planned, and how often they were late, early or absent. `site`:
+ * where they are at home.
+ */
 export function factsOf(
+  site: string,
   source: SheetSource,
   period: Pick<PayPeriod, 'first' | 'days'>,
 ): { readonly facts: Fact[]; readonly sheet: Sheet; readonly planned: Sheet } {
@@ -71,7 +76,7 @@ export function factsOf(
   const add = (date: Day, keys: Partial<Fact['keys']>, more: Partial<Omit<Fact, 'keys'>>) =>
     facts.push({
       keys: {
-        ...{ person: person.id, role: null, duty: null, activity: null, kind: null },
+        ...{ site, person: person.id, role: null, duty: null, activity: null, kind: null },
         ...{ week: String(startOfWeek(date, weekStart)), date: String(date), ...keys },
       },
       ...{ minutes: NONE, cost: NOTHING, plannedCost: NOTHING, ...more },

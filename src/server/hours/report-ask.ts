@@ -17,6 +17,7 @@ interface ReportQuery {
   readonly group: string;
   readonly source: '' | 'clock' | 'typed' | 'plan';
   readonly look: '' | '1';
+  readonly all: '' | '1';
 }
 
 const QUERY = Joi.object<ReportQuery>({
@@ -26,6 +27,7 @@ const QUERY = Joi.object<ReportQuery>({
   group: Joi.string().max(120).allow('').default(''),
   source: Joi.valid('', 'clock', 'typed', 'plan').default(''),
   look: Joi.valid('', '1').default(''),
+  all: Joi.valid('', '1').default(''),
 }).options({ stripUnknown: true });
 
 /**
@@ -47,7 +49,7 @@ export async function reportAskOf(
   return {
     ...{ site, from: from ?? usual[0], to: to ?? (from === null ? usual[1] : Math.max(from, usual[1])) },
     ...{ by: by.length > 0 ? by : ['person'], group: query.group || null },
-    ...{ source: query.source || null, look: query.look === '1' },
+    ...{ source: query.source || null, look: query.look === '1', isAll: query.all === '1' },
   };
 }
 

@@ -4,12 +4,21 @@ import { actorNamed } from '../accounts/testing';
 import { db, freshDemo } from '../week/testing';
 import { type ReportAsk, attendanceLines, hoursReport, reportLines } from './report';
 import { reportAskOf } from './report-ask';
-import { LAST, didAs, hoursPage } from './testing';
+import { LAST, didAs, hoursPage, hoursRules } from './testing';
 
 beforeEach(freshDemo);
 
 const ask = (more: Partial<ReportAsk> = {}): ReportAsk => ({
-  ...{ site: 'bistro', from: LAST, to: LAST + 6, by: ['person'], group: null, source: null, look: false },
+  ...{
+    site: 'bistro',
+    isAll: false,
+    from: LAST,
+    to: LAST + 6,
+    by: ['person'],
+    group: null,
+    source: null,
+    look: false,
+  },
   ...more,
 });
 const report = async (more: Partial<ReportAsk> = {}, account: string | null = null) => {
@@ -19,19 +28,7 @@ const report = async (more: Partial<ReportAsk> = {}, account: string | null = nu
 };
 
 test('by person it is what stands in Hours, together as well', async () => {
-  await didAs(null, 'hours.rules', {
-    site: 'bistro',
-    rules: {
-      ...{
-        periods: [{ since: null, kind: 'weekly' }],
-        deadlineDays: 3,
-        ownPunches: false,
-        kinds: [],
-        codes: {},
-      },
-      ...{ figures: 'decimal', units: {}, columns: ['number'] },
-    },
-  });
+  await hoursRules({ figures: 'decimal', columns: ['number'] });
   const { rows } = await hoursPage();
   const { lines, total } = await report();
   for (const { name, worked, planned } of rows.filter((row) => row.worked + row.planned > 0))
@@ -102,4 +99,28 @@ test.each([
   [{ from: '2026-11-16', to: 'x' }, { from: LAST }],
 ])('an address that says %j asks for %j', async (search, expected) => {
   expect(await reportAskOf(db, 'bistro', search)).toMatchObject(expected);
+});
+
+test('of all sites that who asks may see: by site what each comes to, together their sum, and nobody of another', async () => {
+  const all = await report({ isAll: true, by: ['site', 'person'] });
+  const bySite = all.lines.filter(({ depth }) => depth === 0);
+  expect(all.sites).toBe(bySite.length);
+  expect(bySite.length).toBeGreaterThan(1);
+  const bistro = await report();
+  expect(bySite.find(({ name }) => name === bistro.siteName)!.figures.worked).toBe(bistro.total.worked);
+  expect(bySite.reduce((sum, { figures }) => sum + figures.worked, 0)).toBe(all.total.worked);
+  expect(all.people).toBeGreaterThan(bistro.people);
+  expect(reportLines(all)[0].slice(0, 2)).toEqual(['Site', 'Person']);
+  // Who plans one site alone has no other in it, whatever the address says.
+  const ilse = await report({ isAll: true, by: ['site'] }, 'demo-ilse');
+  expect(ilse.lines.map(({ name }) => name)).toEqual([bistro.siteName]);
+  expect([ilse.sites, ilse.people]).toEqual([1, bistro.people]);
+  expect(await reportAskOf(db, 'bistro', { all: '1' })).toMatchObject({ isAll: true });
+});
+
+test('of sites with several currencies there is no money, as it does not add up', async () => {
+  expect((await report({ isAll: true })).money).not.toBeNull();
+  await db.updateTable('site').set({ currency: 'CHF' }).where('id', '!=', 'bistro').execute();
+  expect((await report({ isAll: true })).money).toBeNull();
+  expect((await report()).money).toMatchObject({ currency: 'EUR' });
 });

@@ -17,11 +17,13 @@ import {
 import type { HoursFrom } from '@/core/timesheet/sheet';
 import { clockRulesFromRow } from '@/data/clock/punch-store';
 import type { Database } from '@/data/database';
+import { type RowOf, loadRows } from '@/data/records/records';
+import { listSites } from '@/data/site/site-store';
 import { hoursRulesFromRow } from '@/data/hours/hours-store';
 import { loadLeaveTypes } from '@/data/leave/leave-store';
 import type { Actor } from '../access/actor';
 import { seesPay } from '../access/pay';
-import { checkAccess } from '../access/permissions';
+import { checkAccess, visibleSites } from '../access/permissions';
 import { activityNames } from '../clock/activities';
 import { rolesOf } from '../requests/ground';
 import { refuseOff } from '../site/capabilities';
@@ -34,6 +36,8 @@ export const MOST_DAYS = 400;
 /** What a report is about. */
 export interface ReportAsk {
   readonly site: string;
+  /** Of those at home at any site that who asks may see, by the units and in the currency of `site`. */
+  readonly isAll: boolean;
   readonly from: Day;
   /** The last day. */
   readonly to: Day;
@@ -78,9 +82,11 @@ export interface ReportPage {
   readonly money: { readonly currency: string; readonly decimals: number } | null;
   readonly groups: readonly string[];
   readonly people: number;
+  /** At how many sites who looks may see hours. */
+  readonly sites: number;
 }
 
-/** What people at home at a site worked from a day to another, against what was planned, grouped as is asked. */
+/** What people at home at a site, or at all that who asks may see, worked from a day to another, against what was planned, as is asked. */
 export async function hoursReport(
   db: Database,
   actor: Actor,
@@ -93,47 +99,50 @@ export async function hoursReport(
   if (to - from >= MOST_DAYS) return fail('input', `a report is about ${MOST_DAYS} days at most`, 'to');
   const at = await periodAt(db, site, null);
   if (!at) return fail('unknown', `there is no site "${site}"`, 'site');
-  const { row, today } = at;
+  const { row, rules, today } = at;
+  const readable = await sitesToReport(db, actor);
+  const sites = ask.isAll ? readable : [row];
   const period = { first: from, days: to + 1 - from };
-  const all = await peopleAtHome(db, site, period);
-  const chosen = all.filter(({ groups }) => ask.group === null || groups.includes(ask.group));
-  const ground = await loadSheetGround(
-    db,
-    row,
-    chosen.map(({ id }) => id),
-    period,
-  );
-  const rules = hoursRulesFromRow(row);
   const { standardDay } = rulesOn(clockRulesFromRow(row), to);
   const types = (await loadLeaveTypes(db)).map(({ id, name }) => ({ id, name }));
-  const isPayShown = seesPay(actor, site);
+  const attendance = attendanceOf({ units: rules.units, standardDay, types });
   const facts = [];
   const kinds = new Map<string, PayKind>();
-  const attendance = attendanceOf({ units: rules.units, standardDay, types });
+  const names = new Map<string, string>();
+  const groups = new Set<string>();
   let [decimals, people] = [2, 0];
-  for (const { id, name } of chosen) {
-    const source = ground?.sources.get(id);
-    if (!source || (ask.source !== null && source.from !== ask.source)) continue;
-    people++;
-    decimals = source.decimals;
-    const its = factsOf(source, period);
-    const looked = new Set(
-      its.sheet.days.flatMap(({ date, toLookAt }) => (toLookAt.length > 0 ? [String(date)] : [])),
-    );
-    for (const fact of its.facts) if (!ask.look || looked.has(fact.keys.date!)) facts.push(fact);
-    for (const { kind } of its.sheet.days.flatMap(({ lines }) => lines)) kinds.set(payKindKey(kind), kind);
-    for (const { kind } of its.planned.days.flatMap(({ lines }) => lines)) kinds.set(payKindKey(kind), kind);
-    attendance.add(id, name, its.sheet, (date) => !ask.look || looked.has(String(date)));
+  for (const one of sites) {
+    const all = await peopleAtHome(db, one.id, period);
+    for (const group of all.flatMap((person) => person.groups)) groups.add(group);
+    const chosen = all.filter((person) => ask.group === null || person.groups.includes(ask.group));
+    const ids = chosen.map(({ id }) => id);
+    const ground = await loadSheetGround(db, one, ids, period);
+    for (const { id, name } of chosen) {
+      const source = ground?.sources.get(id);
+      if (!source || (ask.source !== null && source.from !== ask.source)) continue;
+      people++;
+      decimals = source.decimals;
+      names.set(id, name);
+      const its = factsOf(one.id, source, period);
+      const looked = new Set(
+        its.sheet.days.flatMap(({ date, toLookAt }) => (toLookAt.length > 0 ? [String(date)] : [])),
+      );
+      for (const fact of its.facts) if (!ask.look || looked.has(fact.keys.date!)) facts.push(fact);
+      for (const { kind } of [...its.sheet.days, ...its.planned.days].flatMap(({ lines }) => lines))
+        kinds.set(payKindKey(kind), kind);
+      attendance.add(id, name, its.sheet, (date) => !ask.look || looked.has(String(date)));
+    }
   }
   const roles = await rolesOf(db);
   const activities = new Map((await activityNames(db)).map((one) => [one.id, one.name]));
-  const names = new Map(chosen.map(({ id, name }) => [id, name]));
+  const own = sites.flatMap((one) => hoursRulesFromRow(one).kinds);
   const nameOf = (group: ReportGroup, key: string | null): string => {
     if (key === null) return `No ${REPORT_GROUP_NAMES[group].toLocaleLowerCase()}`;
+    if (group === 'site') return sites.find(({ id }) => id === key)?.name ?? key;
     if (group === 'person') return names.get(key) ?? key;
     if (group === 'role') return roles[key] ?? 'Another role';
     if (group === 'activity') return activities.get(key) ?? 'Another activity';
-    if (group === 'kind') return payKindName(kinds.get(key)!, { own: rules.kinds, leaveTypes: types });
+    if (group === 'kind') return payKindName(kinds.get(key)!, { own, leaveTypes: types });
     if (group === 'week') return formatDays(Number(key), 7);
     return group === 'date' ? formatDay(Number(key)) : key;
   };
@@ -141,12 +150,15 @@ export async function hoursReport(
   const found = reportOf(facts, ask.by, decimals, (group, a, b) =>
     isTime(group) ? Number(a) - Number(b) : nameOf(group, a).localeCompare(nameOf(group, b)),
   );
+  // Money of several currencies does not add up.
+  const isPayShown = sites.every(({ id, currency }) => seesPay(actor, id) && currency === row.currency);
   const path: string[] = [];
   const shown = (figures: ReportFigures) => (isPayShown ? figures : { ...figures, cost: 0, plannedCost: 0 });
   return {
     ok: true,
     page: {
       ...{ site, siteName: row.name, ask, today, figures: rules.figures, people },
+      sites: readable.length,
       lines: found.rows.map(({ depth, group, key, figures }) => {
         path.splice(depth, path.length, key ?? '');
         return {
@@ -157,9 +169,18 @@ export async function hoursReport(
       total: shown(found.total),
       attendance: attendance.table(),
       money: isPayShown ? { currency: row.currency, decimals } : null,
-      groups: [...new Set(all.flatMap(({ groups }) => groups))].sort(),
+      groups: [...groups].sort(),
     },
   };
+}
+
+/** Sites whose hours somebody may see, in the order of the business. */
+async function sitesToReport(db: Database, actor: Actor): Promise<RowOf<'site'>[]> {
+  const visible = new Set(visibleSites(actor, await listSites(db), 'hours.read').map(({ id }) => id));
+  return (await loadRows(db, 'site', {})).filter(
+    ({ id, capabilities_off }) =>
+      visible.has(id) && !(JSON.parse(capabilities_off) as string[]).includes('hours'),
+  );
 }
 
 /** A report as lines of a file, its heads first: a column for each group, then the figures. */
@@ -202,5 +223,5 @@ export function attendanceLines({ attendance }: ReportPage): string[][] {
 
 /** What a file of a report is called. */
 export function reportName({ site, ask }: ReportPage, what: string): string {
-  return `${what} ${site} ${formatDate(ask.from)} to ${formatDate(ask.to)}`;
+  return `${what} ${ask.isAll ? 'all sites' : site} ${formatDate(ask.from)} to ${formatDate(ask.to)}`;
 }

@@ -118,6 +118,18 @@ export function ReportScreen({
         <div className="mx-auto max-w-[1120px]" aria-busy={isAsking}>
           <div className="flex flex-wrap items-end gap-x-4 gap-y-2">
             {what === 'hours' && <Groups by={ask.by} onChange={(by) => go({ by })} />}
+            {page && page.sites > 1 && (
+              <Field label="At home at">
+                <Select
+                  value={ask.isAll ? 'all' : 'one'}
+                  onChange={(which) => go({ isAll: which === 'all' })}
+                  options={[
+                    ['one', page.siteName],
+                    ['all', `all ${page.sites} sites`],
+                  ]}
+                />
+              </Field>
+            )}
             {page && page.groups.length > 0 && (
               <Field label="Of">
                 <Select
@@ -154,12 +166,13 @@ export function ReportScreen({
   );
 }
 
-function searchOf({ from, to, by, group, source, look }: ReportAsk): string {
+function searchOf({ isAll, from, to, by, group, source, look }: ReportAsk): string {
   return new URLSearchParams({
     ...{ from: formatDate(from), to: formatDate(to), by: by.join(',') },
     ...(group === null ? {} : { group }),
     ...(source === null ? {} : { source }),
     ...(look ? { look: '1' } : {}),
+    ...(isAll ? { all: '1' } : {}),
   }).toString();
 }
 
