@@ -4,7 +4,7 @@ import { actorNamed } from '../accounts/testing';
 import { db, freshDemo } from '../week/testing';
 import { type ReportAsk, attendanceLines, hoursReport, reportLines } from './report';
 import { reportAskOf } from './report-ask';
-import { LAST, didAs, hoursPage, hoursRules } from './testing';
+import { LAST, hoursPage, hoursRules } from './testing';
 
 beforeEach(freshDemo);
 
