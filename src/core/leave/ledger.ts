@@ -47,6 +47,19 @@ export function reversalOf(
   return { date: entry.date, kind: entry.kind, amount: -entry.amount, reverses: id };
 }
 
+/** Ends the id of an entry that makes one anew that was taken back, after the id of what took it back. */
+const ANEW = ' again';
+
+/** The id of the entry that makes anew what another has taken back. `id`: of that other. */
+export function anewId(id: string): string {
+  return `${id}${ANEW}`;
+}
+
+/** The id of what took back the entry that this one makes anew; empty: it makes none. */
+export function madeAnewOf(id: string): string {
+  return id.endsWith(ANEW) ? id.slice(0, -ANEW.length) : '';
+}
+
 /** Entries of which none was taken back, and none takes another back. */
 export function standing(entries: readonly LedgerEntry[]): LedgerEntry[] {
   const gone = new Set(entries.flatMap(({ reverses }) => reverses ?? []));

@@ -5,7 +5,14 @@ import { MONDAY, repeats } from '../testing';
 import { payKindKey } from './pay-kind';
 import { sheetOf } from './sheet';
 import { OVERTIME, WEEK, sourceOf } from './testing';
-import { type TimeOffRate, overtimeKey, overtimeOf, overtimeOfKey, timeOffFor } from './time-off';
+import {
+  type TimeOffRate,
+  overtimeKey,
+  overtimeOf,
+  overtimeOfKey,
+  standingTimeOff,
+  timeOffFor,
+} from './time-off';
 
 /** Five days of nine hours and one of four, of which 9 hours are beyond forty: Friday 5, Saturday 4. */
 const punches = [
@@ -81,6 +88,20 @@ describe('overtime as time off', () => {
       ),
       { numRuns: repeats(60) },
     );
+  });
+
+  test('stands as its entry does, taken back and made anew, in whatever order entries are read', () => {
+    const key = overtimeKey([{ date: FRIDAY, minutes: 60 }], 'a');
+    const made = { id: 'a', reverses: null, key };
+    const back = { id: 'a reversed', reverses: 'a', key: null };
+    const anew = { id: 'a reversed again', reverses: null, key: null };
+    const other = { id: 'b again', reverses: null, key: null };
+    const standing = (...entries: readonly { id: string; reverses: string | null; key: string | null }[]) =>
+      standingTimeOff(entries).map((entry) => [entry.id, entry.key]);
+    expect(standing(made, other)).toEqual([['a', key]]);
+    expect(standing(made, back)).toEqual([]);
+    expect(standing(anew, back, made)).toEqual([['a reversed again', key]]);
+    expect(standing(made, back, anew, { id: 'c', reverses: 'a reversed again', key: null })).toEqual([]);
   });
 
   test('is of no entry of the ledger that was made of something else', () => {

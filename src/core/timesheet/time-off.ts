@@ -1,6 +1,6 @@
 import { NOTHING, shareOf } from '../hours/money';
 import { type Day, formatDate, parseDate } from '../time/day';
-import type { LedgerEntry } from '../leave/ledger';
+import { type LedgerEntry, madeAnewOf } from '../leave/ledger';
 import type { PayKind } from './pay-kind';
 import type { SheetLine } from './sheet';
 
@@ -16,8 +16,6 @@ export type TimeOffRate = (typeof TIME_OFF_RATES)[number];
 
 /** Begins the key of an entry that was made of overtime. */
 const MADE = 'overtime:';
-/** Ends the id of an entry that makes one anew that was taken back. */
-export const AGAIN = ' again';
 
 type Worked = Pick<SheetLine, 'date' | 'kind' | 'minutes'>;
 
@@ -81,22 +79,17 @@ export function overtimeOfKey(key: string | null): OvertimeOff[] {
 /**
  * Entries made of overtime that stand, each with the key that says which: taken back they do not, and taken back and made anew they do, by
  * an entry that has no key itself.
- *
- * @param entries in the order in which they were made
  */
 export function standingTimeOff<
   T extends Pick<LedgerEntry, 'id' | 'reverses'> & { readonly key: string | null },
 >(entries: readonly T[]): T[] {
-  const keys = new Map<string, string>();
-  for (const { id, key, reverses } of entries) {
-    const anew = id.endsWith(AGAIN) ? id.slice(0, -AGAIN.length) : '';
-    const its = key ?? keys.get(reverses ?? anew);
-    if (its?.startsWith(MADE)) keys.set(id, its);
-  }
+  const byId = new Map(entries.map((entry) => [entry.id, entry]));
+  const keyOf = (entry: T | undefined): string | null =>
+    entry ? (entry.key ?? keyOf(byId.get(entry.reverses ?? madeAnewOf(entry.id)))) : null;
   const gone = new Set(entries.map(({ reverses }) => reverses));
   return entries.flatMap((entry) => {
-    const key = keys.get(entry.id);
-    return key !== undefined && entry.reverses === null && !gone.has(entry.id) ? [{ ...entry, key }] : [];
+    const key = entry.reverses === null && !gone.has(entry.id) ? keyOf(entry) : null;
+    return key?.startsWith(MADE) ? [{ ...entry, key }] : [];
   });
 }
 

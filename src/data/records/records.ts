@@ -1,4 +1,4 @@
-import { AGAIN } from '@/core/timesheet/time-off';
+import { anewId } from '@/core/leave/ledger';
 import { type Insertable, type RawBuilder, type Selectable, sql } from 'kysely';
 import { groupedBy } from '@/core/grouped';
 import { type Problem, fail } from '@/core/plan/problem';
@@ -215,7 +215,7 @@ function reversalOf(entry: Row): Row {
   const isReversal = entry.reverses !== null;
   return {
     ...entry,
-    id: `${entry.id}${isReversal ? AGAIN : ' reversed'}`,
+    id: isReversal ? anewId(String(entry.id)) : `${entry.id} reversed`,
     amount: -Number(entry.amount),
     key: null,
     reverses: isReversal ? null : entry.id,

@@ -62,6 +62,9 @@ describe('overtime as time off', () => {
     expect(await refused({ first: LAST + 1 })).toBe('input.first');
     expect(await refused({ minutes: 0 })).toBe('input.minutes');
     expect((await askAs('demo-noor', 'hours.time-off', timeOff())).ok).toBe(false);
+    expect(await askAs('demo-ilse', 'hours.time-off', timeOff({ person: 'ilse' }))).toMatchObject({
+      problem: { message: 'nobody gives time off to themselves' },
+    });
     await didAs('demo-ilse', 'hours.time-off', timeOff());
     await didAs('demo-ilse', 'hours.approve', { site: 'bistro', first: LAST, people: ['noor'] });
     expect(await refused({ id: 'off-2' })).toBe('input.first');

@@ -9,6 +9,7 @@ import type { Database } from '@/data/database';
 import { hoursRulesFromRow } from '@/data/hours/hours-store';
 import { entryRow, loadEntries, loadLeaveTypes, loadTimeOff } from '@/data/leave/leave-store';
 import { rowChanges } from '@/data/records/records';
+import { isOwner } from '../access/permissions';
 import { command } from '../commands/command';
 import { timestamp } from '../now';
 import type { TimeOffView } from './payload';
@@ -24,6 +25,8 @@ export const giveTimeOff = command<'hours.time-off', HoursTimeOff>({
   scope: ({ person }) => ({ leaveOf: [person] }),
   input: TIME_OFF,
   async prepare({ db, actor }, { id, person, first, minutes, type: typeId, rate }) {
+    if (actor.person === person && !isOwner(actor))
+      return fail('forbidden', 'nobody gives time off to themselves', 'input.person');
     const home = await homeOf(db, person);
     if (!home.ok) return home;
     const period = payPeriodOn(hoursRulesFromRow(home.site).periods, first);

@@ -28,7 +28,12 @@ export function TimeOff({
   const { run, busy, problem } = useCommand();
   if (!timeOff) return null;
   const canChange = isChangeable(state);
-  const overtime = overtimeOf(linesOf(sheet));
+  const lines = linesOf(sheet);
+  const overtime = overtimeOf(lines);
+  // What was put right afterwards may have left less overtime than was given.
+  const lost =
+    timeOff.given.reduce((sum, { minutes }) => sum + minutes, 0) -
+    lines.reduce((sum, { kind, minutes }) => (kind.kind === 'time-off' ? sum + minutes : sum), 0);
   const takeBack = (entry: string) =>
     void run('leave.reverse', { person: sheet.person, entry, note: 'Overtime is paid after all' });
   return (
@@ -45,6 +50,11 @@ export function TimeOff({
           )}
         </p>
       ))}
+      {lost > 0 && (
+        <p className="text-gap text-sm font-semibold">
+          {hoursText(lost, figures)} of that is overtime no more: take it back and give what there is.
+        </p>
+      )}
       <Refused problem={problem} />
       {canChange && overtime > 0 && timeOff.types.length > 0 && !isOpen && (
         <Button kind="small" className="mt-2" onClick={() => setOpen(true)}>
