@@ -158,7 +158,7 @@ test('hours are grouped one inside another against what was planned, and handed 
   await page.getByLabel('At home at').selectOption({ label: 'all 3 sites' });
   await page.getByLabel('By', { exact: true }).selectOption({ label: 'site' });
   await expect(page.getByRole('row', { name: /^Quay Bistro/ })).toBeVisible();
-  await expect(page.getByRole('row', { name: /^Harbour Chandlery/ })).toBeVisible();
+  await expect(page.getByRole('row', { name: /^The Chandlery/ })).toBeVisible();
   await page.getByLabel('Last day').fill('1.1.2020');
   await page.getByLabel('Last day').press('Enter');
   await expect(page.getByText('The last day is before the first')).toBeVisible();
