@@ -165,6 +165,16 @@ function DaySection({
       {typed.length > 0 ? 'Change typed hours' : 'Type hours'}
     </Button>
   );
+  const more = (
+    <>
+      {typeButton}
+      {canEnterLeave && !isEntering && (
+        <Button kind="small" onClick={() => setEntering(true)}>
+          It was leave …
+        </Button>
+      )}
+    </>
+  );
   return (
     <section aria-label={formatDay(date)} className="border-rule mt-3 border-t pt-2">
       <h3 className="flex items-baseline gap-2">
@@ -214,15 +224,10 @@ function DaySection({
           missing={look.includes('no out') ? 'out' : 'in'}
           from={Math.max(0, start)}
         >
-          {typeButton}
+          {more}
         </DayTimes>
       )}
-      {sheet.from !== 'clock' && typeButton && <div className="mt-1">{typeButton}</div>}
-      {canEnterLeave && !isEntering && (
-        <Button kind="small" className="mt-1" onClick={() => setEntering(true)}>
-          It was leave …
-        </Button>
-      )}
+      {sheet.from !== 'clock' && <div className="mt-1 flex flex-wrap gap-1.5">{more}</div>}
       {isEntering && (
         <div className="border-rule mt-2 border p-2">
           <EnterPanel
