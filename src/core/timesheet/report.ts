@@ -71,7 +71,7 @@ export function factsOf(
   const { person, weekStart } = source;
   const sheet = sheetOf(source, period);
   // What is planned costs what it would if it were worked just so.
-  const planned = sheetOf({ ...source, from: 'plan', typed: [], leave: [] }, period);
+  const planned = sheetOf({ ...source, from: 'plan', typed: [], leave: [], timeOff: [] }, period);
   const facts: Fact[] = [];
   const add = (date: Day, keys: Partial<Fact['keys']>, more: Partial<Omit<Fact, 'keys'>>) =>
     facts.push({

@@ -128,7 +128,7 @@ export async function sheetPage(
   const [from, to] = [clock.elapsed(first * 1440), clock.elapsed((first + count + 1) * 1440)];
   const model = found.ground.models.get(person)!;
   const byDate = (of: (day: SheetDay) => number) => new Map(sheet.days.map((day) => [day.date, of(day)]));
-  const may = (permission: 'hours.approve') => checkLeaveOf(actor, permission, who!) === null;
+  const canApprove = !isOwn && checkLeaveOf(actor, 'hours.approve', who!) === null;
   return {
     ok: true,
     sheet: {
@@ -156,8 +156,8 @@ export async function sheetPage(
       currency: row.currency,
       ownPunches: rules.ownPunches,
       leaveTypes: isOwn ? [] : await leaveToEnter(db, actor, who!, home),
-      timeOff: !isOwn && may('hours.approve') ? await timeOffOf(db, person, period) : null,
-      canApprove: !isOwn && may('hours.approve'),
+      timeOff: canApprove ? await timeOffOf(db, person, period) : null,
+      canApprove,
       canLock: !isOwn && checkAccess(actor, 'hours.lock', home) === null,
       canClock: !isOwn && checkAccess(actor, 'clock.write', home) === null,
       activities: await activitiesShown(db, isOwn, found.ground.punches.get(person) ?? []),

@@ -18,7 +18,6 @@ import type { HoursFrom } from '@/core/timesheet/sheet';
 import { clockRulesFromRow } from '@/data/clock/punch-store';
 import type { Database } from '@/data/database';
 import { type RowOf, loadRows } from '@/data/records/records';
-import { listSites } from '@/data/site/site-store';
 import { hoursRulesFromRow } from '@/data/hours/hours-store';
 import { loadLeaveTypes } from '@/data/leave/leave-store';
 import type { Actor } from '../access/actor';
@@ -174,12 +173,10 @@ export async function hoursReport(
   };
 }
 
-/** Sites whose hours somebody may see, in the order of the business. */
+/** Sites whose hours somebody may see. */
 async function sitesToReport(db: Database, actor: Actor): Promise<RowOf<'site'>[]> {
-  const visible = new Set(visibleSites(actor, await listSites(db), 'hours.read').map(({ id }) => id));
-  return (await loadRows(db, 'site', {})).filter(
-    ({ id, capabilities_off }) =>
-      visible.has(id) && !(JSON.parse(capabilities_off) as string[]).includes('hours'),
+  return visibleSites(actor, await loadRows(db, 'site', {}), 'hours.read').filter(
+    ({ capabilities_off }) => !(JSON.parse(capabilities_off) as string[]).includes('hours'),
   );
 }
 
