@@ -1,8 +1,9 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { punchesOf } from '../clock/testing';
-import { MONDAY, repeats } from '../testing';
+import { MONDAY, repeats, shift } from '../testing';
 import { payKindKey } from './pay-kind';
+import { factsOf } from './report';
 import { sheetOf } from './sheet';
 import { OVERTIME, WEEK, sourceOf } from './testing';
 import {
@@ -102,6 +103,15 @@ describe('overtime as time off', () => {
     expect(standing(made, back)).toEqual([]);
     expect(standing(anew, back, made)).toEqual([['a reversed again', key]]);
     expect(standing(made, back, anew, { id: 'c', reverses: 'a reversed again', key: null })).toEqual([]);
+  });
+
+  test('leaves what is planned at its cost in a report', () => {
+    const shifts = [0, 1, 2, 3, 4].map((weekday) => shift('p', weekday, '8-17'));
+    const planned = (timeOff: readonly { date: number; minutes: number }[]) =>
+      factsOf('here', sourceOf({ shifts }, { punches, timeOff }), WEEK).planned.cost;
+    expect(planned([{ date: FRIDAY, minutes: 60 }])).toBe(planned([]));
+    // 40 hours, and 5 at one and a half.
+    expect(planned([])).toBe(48_000 + 9000);
   });
 
   test('is of no entry of the ledger that was made of something else', () => {
