@@ -3,7 +3,7 @@ import type { Punch, PunchKind, PunchSource, Work } from '@/core/clock/punch';
 import { NO_PHONES, type PhoneRules, type PlaceCheck } from '@/core/clock/place';
 import type { AlertRule } from '@/core/today/alerts';
 import type { Database } from '../database';
-import { amongTexts } from '../records/lines';
+import { amongTexts, rowsInText } from '../records/lines';
 import type { NewRow, RowOf } from '../records/records';
 
 /** A punch as it is kept, with what was written to it. */
@@ -25,18 +25,23 @@ export async function loadPunches(
   from: number,
   to: number,
 ): Promise<StoredPunch[]> {
-  const rows = await db
-    .selectFrom('punch')
-    .selectAll()
+  const all = db.selectFrom('punch').selectAll();
+  const its = all
     .where('person_id', 'in', amongTexts(people))
     .where('at', '>=', instantOf(from))
-    .where('at', '<', instantOf(to))
-    .execute();
+    .where('at', '<', instantOf(to));
+  const rows = await rowsInText(db, its, COLUMNS);
   // A correction may lie outside although what it stands for is inside.
   const known = new Set(rows.map(({ id }) => id));
-  const heirs = await db.selectFrom('punch').selectAll().where('replaces', 'in', amongTexts(known)).execute();
+  const heirs = await rowsInText(db, all.where('replaces', 'in', amongTexts(known)), COLUMNS);
   return [...rows, ...heirs.filter(({ id }) => !known.has(id))].map(punchFromRow);
 }
+
+/** The columns of a punch. */
+const COLUMNS = [
+  ...(['id', 'person_id', 'site_id', 'at', 'kind', 'source', 'work', 'replaces', 'is_removal'] as const),
+  ...(['recorded_at', 'recorded_by', 'note', 'is_unverified', 'device_id', 'place'] as const),
+];
 
 /** A punch by its id, and what stands for it, if anything. */
 export async function findPunch(

@@ -1,4 +1,4 @@
-import { type RawBuilder, sql } from 'kysely';
+import { type RawBuilder, type SelectQueryBuilder, sql } from 'kysely';
 import type { Database } from '../database';
 
 /** A value that a line may hold. */
@@ -65,4 +65,21 @@ export async function dropLines(db: Database, name: string): Promise<void> {
  */
 export function amongTexts(texts: Iterable<string>): RawBuilder<string> {
   return sql<string>`(select value from json_each(${JSON.stringify([...texts])}))`;
+}
+
+/**
+ * The rows of a query, taken over as one text, which is several times quicker than row by row. None of its columns may hold bytes.
+ *
+ * @param columns all that is wanted of a row
+ */
+export async function rowsInText<Schema, Table extends keyof Schema, Row, Column extends keyof Row & string>(
+  db: Database,
+  query: SelectQueryBuilder<Schema, Table, Row>,
+  columns: readonly Column[],
+): Promise<Pick<Row, Column>[]> {
+  const values = columns.flatMap((column) => [sql.lit(column), sql.ref(`line.${column}`)]);
+  const { rows } = await sql<{ list: string }>`
+    select json_group_array(json_object(${sql.join(values)})) as list from ${query} as line
+  `.execute(db);
+  return JSON.parse(rows[0].list) as Pick<Row, Column>[];
 }

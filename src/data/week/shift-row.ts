@@ -9,8 +9,8 @@ export type StoredShift = Selectable<Schema['published_shift']> & { readonly fix
 /** A row of a shift as it is written. */
 export type ShiftRow = Omit<ShiftTable, 'break_paid' | 'fixed'> & { break_paid: boolean; fixed: boolean };
 
-/** The columns of a shift, its id first. */
-export const COLUMNS = [
+/** The columns of a shift as it was published, its id first. */
+export const PUBLISHED_COLUMNS = [
   'id',
   'site_id',
   'person_id',
@@ -21,11 +21,13 @@ export const COLUMNS = [
   'break_minutes',
   'break_at',
   'break_paid',
-  'fixed',
   'note',
   'label',
   'detail',
 ] as const satisfies readonly (keyof ShiftTable)[];
+
+/** The columns of a shift, its id first. */
+export const COLUMNS = [...PUBLISHED_COLUMNS, 'fixed'] as const;
 
 /** The shift that a row holds. */
 export function shiftFromRow(row: StoredShift): Shift {

@@ -1,10 +1,9 @@
-import { sql } from 'kysely';
 import { asOneBreak } from '@/core/plan/shift-edits';
 import type { Shift, SurroundingShift } from '@/core/plan/types';
 import { type Day, formatDate } from '@/core/time/day';
 import type { Database } from '../database';
-import { amongTexts } from '../records/lines';
-import { COLUMNS, type StoredShift, shiftFromRow, shiftToRow } from './shift-row';
+import { amongTexts, rowsInText } from '../records/lines';
+import { COLUMNS, PUBLISHED_COLUMNS, type StoredShift, shiftFromRow, shiftToRow } from './shift-row';
 
 /** The shifts of a site that start between two dates, `to` not included. */
 export async function loadShifts(db: Database, site: string, from: Day, to: Day): Promise<Shift[]> {
@@ -18,8 +17,14 @@ export async function loadPublished(db: Database, site: string, from: Day, to: D
   return rows.map(shiftFromRow);
 }
 
-function between(db: Database, table: 'shift' | 'published_shift', site: string, from: Day, to: Day) {
-  return db
+async function between(
+  db: Database,
+  table: 'shift' | 'published_shift',
+  site: string,
+  from: Day,
+  to: Day,
+): Promise<StoredShift[]> {
+  const rows = db
     .selectFrom(table)
     .selectAll()
     .where('site_id', '=', site)
@@ -27,8 +32,8 @@ function between(db: Database, table: 'shift' | 'published_shift', site: string,
     .where('date', '<', formatDate(to))
     .orderBy('date')
     .orderBy('from_minute')
-    .orderBy('id')
-    .execute() as Promise<StoredShift[]>;
+    .orderBy('id');
+  return rowsInText(db, rows, table === 'shift' ? COLUMNS : PUBLISHED_COLUMNS);
 }
 
 /** A shift with the site it is worked at. */
@@ -60,7 +65,7 @@ export async function publishedShiftsOfPeople(
 
 /**
  * The shifts of a site that start between two dates, and those of some people wherever they are between others; of
- * both the end is not included. Taken over as one text, which is several times quicker than row by row.
+ * both the end is not included.
  */
 export async function loadWorked(
   db: Database,
@@ -69,51 +74,25 @@ export async function loadWorked(
   [from, to]: readonly [Day, Day],
   [first, last]: readonly [Day, Day],
 ): Promise<Worked[]> {
-  const { rows } = await sql<{ list: string }>`
-    select json_group_array(json_array(${sql.join(COLUMNS.map((column) => sql.ref(column)))})) as list from shift
-    where (site_id = ${site} and date >= ${formatDate(from)} and date < ${formatDate(to)})
-      or (person_id in ${amongTexts(people)}
-        and date >= ${formatDate(first)} and date < ${formatDate(last)})
-  `.execute(db);
-  const lines = JSON.parse(rows[0].list) as Line[];
-  return lines.map(([id, site_id, person_id, role_id, date, from_minute, to_minute, ...rest]) => {
-    const [break_minutes, break_at, break_paid, fixed, note, label, detail] = rest;
-    const pause = { break_minutes, break_at, break_paid };
-    const row = {
-      id,
-      site_id,
-      person_id,
-      role_id,
-      date,
-      from_minute,
-      to_minute,
-      ...pause,
-      fixed,
-      note,
-      label,
-      detail,
-    };
-    return { site: site_id, shift: shiftFromRow(row) };
-  });
+  const rows = db
+    .selectFrom('shift')
+    .selectAll()
+    .where((is) =>
+      is.or([
+        is.and([
+          is('site_id', '=', site),
+          is('date', '>=', formatDate(from)),
+          is('date', '<', formatDate(to)),
+        ]),
+        is.and([
+          is('person_id', 'in', amongTexts(people)),
+          is('date', '>=', formatDate(first)),
+          is('date', '<', formatDate(last)),
+        ]),
+      ]),
+    );
+  return (await rowsInText(db, rows, COLUMNS)).map(workedOf);
 }
-
-/** A row of a shift as its columns in {@link COLUMNS}. */
-type Line = [
-  id: string,
-  site: string,
-  person: string | null,
-  role: string | null,
-  date: string,
-  from: number,
-  to: number,
-  breakMinutes: number | null,
-  breakAt: number | null,
-  breakPaid: number,
-  fixed: number,
-  note: string | null,
-  label: string | null,
-  detail: string | null,
-];
 
 /** A shift by its row. */
 export function workedOf(row: StoredShift): Worked {

@@ -1,6 +1,6 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
 import clsx from 'clsx';
-import { useRef } from 'react';
+import { useMemo, useRef } from 'react';
 import { formatAxisTime, formatShortSpan, formatTime } from '@/core/time/format';
 import { reallyOn, skylineOfDay } from '@/core/today/presence';
 import type { ZoneClock } from '@/core/time/zone';
@@ -30,7 +30,7 @@ interface Props {
 export function TodayCanvas({ page, people, all, clock, now, width, chosen, onChoose }: Props) {
   const midnight = clock.elapsed(page.date * 1440);
   const inner = Math.max(320, width - HEAD_WIDTH - 12);
-  const scale = dayScale(all, now, midnight, inner, clock);
+  const scale = useMemo(() => dayScale(all, now, midnight, inner, clock), [all, now, midnight, inner, clock]);
   const time = (minute: number) => formatTime(clock.wall(minute), page.hourFormat);
   const list = useRef<HTMLUListElement>(null);
   const virtual = useVirtualizer({
@@ -195,20 +195,19 @@ function Skyline({
   now,
   inner,
 }: Pick<Props, 'page' | 'all' | 'clock' | 'now'> & { readonly scale: DayScale; readonly inner: number }) {
-  const blocks = skylineOfDay(all, scale.from, scale.to, page.blockMinutes, now).map(
-    ({ from, to, planned, on }) => {
-      const gap = from + page.blockMinutes <= now ? Math.max(0, planned - on) : 0;
-      return {
-        from: from - scale.from,
-        to: to - scale.from,
-        staffed: on,
-        needed: planned,
-        gap,
-        surplus: 0,
-        gaps: [],
-      };
-    },
+  const counts = useMemo(
+    () => skylineOfDay(all, scale.from, scale.to, page.blockMinutes, now),
+    [all, scale.from, scale.to, page.blockMinutes, now],
   );
+  const blocks = counts.map(({ from, to, planned, on }) => ({
+    from: from - scale.from,
+    to: to - scale.from,
+    staffed: on,
+    needed: planned,
+    gap: from + page.blockMinutes <= now ? Math.max(0, planned - on) : 0,
+    surplus: 0,
+    gaps: [],
+  }));
   const most = Math.max(1, ...blocks.map(({ staffed, needed }) => Math.max(staffed, needed)));
   const length = scale.to - scale.from;
   const its = { firstDay: 0, days: 1, from: 0, to: length, dayWidth: inner, perMinute: (inner - 2) / length };
