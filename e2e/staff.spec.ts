@@ -140,6 +140,7 @@ test('availability is proposed with a thumb, and accepted by who plans', async (
 test('a number and the wish to be told by it are changed by oneself, and stand there at once', async ({
   page,
   context,
+  browser,
 }) => {
   await openAs(context, page, 'demo-noor', '/you');
   const byText = page.getByRole('checkbox', { name: /^by text message/ });
@@ -151,6 +152,25 @@ test('a number and the wish to be told by it are changed by oneself, and stand t
   await expect(byText).toBeChecked();
   await page.reload();
   await expect(byText).toBeChecked();
+  // No message goes to the number before it is known to be theirs; the demo's messages can be read by the owner.
+  await page.getByRole('button', { name: 'Send a code' }).click();
+  await expect(page.getByText('A code was sent to +351 555 0103.')).toBeVisible();
+  expect(await seriousFaults(page)).toEqual([]);
+  const owner = await browser.newPage();
+  await server.signIn(owner.context());
+  await goReady(owner, `${server.url}/outbox`);
+  const sent = owner.getByRole('row', { name: /Confirm your number/ });
+  await sent.getByRole('button').first().click();
+  const [code] = (await owner.getByText(/\d{6} is the code/).innerText()).match(/\d{6}/)!;
+  await owner.context().close();
+  await page.getByLabel('The code').fill(code === '000000' ? '000001' : '000000');
+  await page.getByRole('button', { name: 'Confirm', exact: true }).click();
+  await expect(page.getByRole('alert').filter({ hasText: 'This is not the code' })).toContainText(
+    '4 tries left',
+  );
+  await page.getByLabel('The code').fill(code);
+  await page.getByRole('button', { name: 'Confirm', exact: true }).click();
+  await expect(page.getByText('+351 555 0103 is confirmed.').first()).toBeVisible();
   // The address of the calendar is a secret: it is shown when it is asked for, and answers to whoever has it.
   await page.getByRole('button', { name: 'Show the address' }).click();
   const address = await page.getByLabel('Address of My shifts').inputValue();

@@ -79,3 +79,22 @@ test('what was forgotten is entered, and a time to come is refused with what is 
   await panel.getByRole('button', { name: 'Correct' }).click();
   await expect(row(page, 'Noor Haddad')).toContainText('in since 9:55');
 });
+
+test('a shift of another day is offered to several people from the plan, and Today says who said what', async ({
+  page,
+}) => {
+  await server.signIn(page.context(), 'demo-ilse');
+  await page.goto(`${server.url}/plan/bistro/2026-11-23#cover=bistro-2026-11-23-49`);
+  const panel = page.getByRole('complementary', { name: 'Who can cover?' });
+  await panel.getByRole('button', { name: 'Ask several people' }).click();
+  const dialog = page.getByRole('dialog', { name: /^Ask who takes Wed 25,/ });
+  await expect(dialog.getByRole('table', { name: 'Who is asked' })).toBeVisible();
+  expect(await seriousFaults(page)).toEqual([]);
+  await dialog.getByRole('button', { name: /^Ask \d+ (person|people)$/ }).click();
+  await expect(page.getByText('They are asked. Today says who said what.')).toBeVisible();
+  await goReady(page, `${server.url}/today/bistro`);
+  const round = page.getByRole('region', { name: /^Call round, Wed 25,/ });
+  await expect(round).toContainText(/asked 10:0/);
+  await round.getByRole('button', { name: 'Stop asking' }).click();
+  await expect(page.getByRole('region', { name: /^Call round/ })).toHaveCount(0);
+});

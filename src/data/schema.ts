@@ -21,7 +21,9 @@ import type { CallAskedTable, CallRoundTable } from './calls/tables';
 import type {
   ClockAlertTable,
   ClockDeviceTable,
+  ConfirmedPhoneTable,
   PersonPinTable,
+  PunchPhotoTable,
   PunchTable,
   WorkActivityTable,
 } from './clock/tables';
@@ -166,6 +168,8 @@ export interface Schema {
   clock_device: ClockDeviceTable;
   clock_alert: ClockAlertTable;
   person_pin: PersonPinTable;
+  confirmed_phone: ConfirmedPhoneTable;
+  punch_photo: PunchPhotoTable;
   typed_hours: TypedHoursTable;
   timesheet_step: TimesheetStepTable;
   payroll_export: PayrollExportTable;
@@ -344,6 +348,8 @@ export interface SiteTable {
   clock_alerts: Generated<string | null>;
   /** Whether the clock asks what one works at; null: never. */
   clock_asks: Generated<string | null>;
+  /** Whether a photo is taken with a punch and how long it is kept, as JSON; null: none is. */
+  clock_photos: Generated<string | null>;
   /** How hours become pay there, as JSON; null: as usual. */
   hours_rules: Generated<string | null>;
 }

@@ -67,6 +67,25 @@ export interface PersonPinTable {
   locked_until: string | null;
 }
 
+/** A number that somebody was sent a code to; `confirmed_at` null: it is not theirs for certain yet. */
+export interface ConfirmedPhoneTable {
+  person_id: string;
+  phone: string;
+  code_hash: string | null;
+  sent_at: string | null;
+  tries: Generated<number>;
+  confirmed_at: string | null;
+}
+
+/** What was seen when somebody clocked. */
+export interface PunchPhotoTable {
+  punch_id: string;
+  site_id: string;
+  person_id: string;
+  taken_at: string;
+  image: Uint8Array;
+}
+
 /** What people work at; `person_groups`: as JSON. */
 export interface WorkActivityTable {
   id: string;

@@ -23,6 +23,7 @@ import { hours } from './021-hours';
 import { devices } from './022-devices';
 import { calls } from './023-calls';
 import { activities } from './024-activities';
+import { proofs } from './025-proofs';
 import { fillActivity } from './fill-activity';
 
 /** One step of the data file's form: statements, or work on what it holds that hears how far it has come. */
@@ -54,4 +55,5 @@ export const MIGRATIONS: readonly (readonly Step[])[] = [
   devices,
   calls,
   activities,
+  proofs,
 ];

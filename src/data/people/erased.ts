@@ -67,6 +67,8 @@ export async function eraseEverywhere(
     'outbox',
     'calendar_event',
     'person_pin',
+    'confirmed_phone',
+    'punch_photo',
     'clock_alert',
     'call_asked',
   ] as const)

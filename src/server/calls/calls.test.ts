@@ -205,3 +205,17 @@ test.each(['demo-noor', 'demo-emil'])('%s cannot run one, nor see who is asked',
   for (const kind of ['call.next', 'call.turn', 'call.end'])
     expect(await askAs(account, kind, input)).toMatchObject({ problem: { code: 'forbidden' } });
 });
+
+test('a round about another day stands on the list of every day while it goes on', async () => {
+  await begun();
+  const on = async (day: number) => {
+    const found = await callsAt(db, OWNER, 'bistro', day);
+    if (!found.ok) throw new Error(found.problem.message);
+    return found.calls.map(({ id, state }) => `${id} ${state}`);
+  };
+  expect(await on(TUESDAY)).toEqual(['c1 going']);
+  expect(await on(TUESDAY - 3)).toEqual(['c1 going']);
+  expect((await askAs('demo-ilse', 'call.end', { site: 'bistro', round: 'c1' })).ok).toBe(true);
+  expect(await on(TUESDAY)).toEqual(['c1 ended']);
+  expect(await on(TUESDAY - 3)).toEqual([]);
+});

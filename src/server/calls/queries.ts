@@ -6,7 +6,7 @@ import { withoutPay } from '@/core/plan/without-pay';
 import { type Result, fail } from '@/core/plan/problem';
 import { nextAt } from '@/core/today/call-round';
 import { type Day, formatDate, startOfWeek } from '@/core/time/day';
-import { type StoredRound, roundsAsking, roundsOfDates } from '@/data/calls/call-store';
+import { type StoredRound, goingRounds, roundsAsking, roundsOfDates } from '@/data/calls/call-store';
 import type { Database } from '@/data/database';
 import { amongTexts } from '@/data/records/lines';
 import { listSites, namesOf } from '@/data/site/site-store';
@@ -22,7 +22,7 @@ import { callFault, callGround, isBar, whyOver } from './ground';
 import type { CallCandidate, CallView, OwnCall } from './payload';
 import { callText } from './tell';
 
-/** The call rounds of a day and of the night before at a site, those going first; for who may run them. */
+/** The call rounds of a day and of the night before at a site, and those going for other days, which come first; for who may run them. */
 export async function callsAt(
   db: Database,
   actor: Actor,
@@ -33,7 +33,9 @@ export async function callsAt(
   if (refused) return refused;
   const place = (await listSites(db)).find(({ id }) => id === site);
   if (!place) return fail('unknown', 'there is no such site', 'site');
-  const rounds = await roundsOfDates(db, site, [formatDate(date), formatDate(date - 1)]);
+  const ofDay = await roundsOfDates(db, site, [formatDate(date), formatDate(date - 1)]);
+  const others = (await goingRounds(db, site)).filter(({ id }) => !ofDay.some((one) => one.id === id));
+  const rounds = [...ofDay, ...others];
   if (rounds.length === 0) return { ok: true, calls: [] };
   const people = await contactsOf(
     db,

@@ -19,21 +19,26 @@ interface Reach {
   readonly ofRequests: boolean;
 }
 
-/** By which ways people wish to be told: mail unless they do not want it, a text message only where they asked for it. */
+/** By which ways people wish to be told: mail unless they do not want it, a text message only where they asked for it and the number is theirs for certain. */
 export async function reachOf(db: Database, people: readonly string[]): Promise<Map<string, Reach>> {
   const rows = await db
     .selectFrom('person')
     .leftJoin('told_wish', 'told_wish.person_id', 'person.id')
+    .leftJoin('confirmed_phone', (join) =>
+      join
+        .onRef('confirmed_phone.person_id', '=', 'person.id')
+        .onRef('confirmed_phone.phone', '=', 'person.phone'),
+    )
     .where('person.id', 'in', amongTexts(people))
-    .select(['person.id', 'person.email', 'person.phone'])
+    .select(['person.id', 'person.email', 'person.phone', 'confirmed_phone.confirmed_at'])
     .select(['told_wish.by_mail', 'told_wish.by_text', 'told_wish.of_requests'])
     .execute();
   return new Map(
-    rows.map(({ id, email, phone, by_mail, by_text, of_requests: ofRequests }) => [
+    rows.map(({ id, email, phone, confirmed_at, by_mail, by_text, of_requests: ofRequests }) => [
       id,
       {
         mail: by_mail === 0 ? null : email || null,
-        text: by_text === 1 ? phone || null : null,
+        text: by_text === 1 && confirmed_at ? phone || null : null,
         ofRequests: ofRequests !== 0,
       },
     ]),
@@ -108,6 +113,31 @@ export async function enqueueTellings(trx: Database, tellings: readonly Telling[
     ];
     if (rows.length > 0) await trx.insertInto('outbox').values(rows).execute();
   }
+}
+
+/** Puts a code that somebody confirms their number with into the outbox. It is of use to nobody who is not signed in as them. */
+export async function enqueueCode(
+  trx: Database,
+  {
+    person,
+    site,
+    phone,
+    code,
+    minutes,
+  }: {
+    readonly person: string;
+    readonly site: string;
+    readonly phone: string;
+    readonly code: string;
+    readonly minutes: number;
+  },
+): Promise<void> {
+  const body = `${code} is the code by which you confirm this number. It is good for ${minutes} minutes.`;
+  const base = { site_id: site, person_id: person, subject: 'Confirm your number', invitation_id: null };
+  await trx
+    .insertInto('outbox')
+    .values(outboxRow({ ...base, way: 'text', address: phone, body }))
+    .execute();
 }
 
 /** Puts the links of invitations into the outbox, for those who have an address. */

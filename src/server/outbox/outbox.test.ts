@@ -16,6 +16,7 @@ import { takeLease } from '../ticker/lease';
 import { tick } from '../ticker/ticker';
 import { outboxPage } from './queries';
 import { sendDue } from './send';
+import { withPhone } from './testing';
 
 const WEEK = parseDate('2026-11-23')!;
 let db: Database;
@@ -44,11 +45,7 @@ const wish = async (account: string, byMail: boolean, byText: boolean) =>
 
 describe('what a publication sends', () => {
   test('is one message a person and way, by what each wishes, about nobody else', async () => {
-    await db
-      .updateTable('person')
-      .set({ phone: '+351 555 0101' })
-      .where('id', 'in', ['noor', 'priya'])
-      .execute();
+    for (const person of ['noor', 'priya']) await withPhone(db, person, '+351 555 0101');
     await db.updateTable('person').set({ email: null }).where('id', '=', 'caio').execute();
     expect(await wish('demo-emil', false, false)).toMatchObject({ ok: true });
     expect(await wish('demo-noor', true, true)).toMatchObject({ ok: true });

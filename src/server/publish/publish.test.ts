@@ -4,6 +4,7 @@ import { loadPlan } from '@/data/week/plan-store';
 import type { Actor } from '../access/actor';
 import { OWNER } from '../access/testing';
 import { runCommand } from '../commands/run';
+import { withPhone } from '../outbox/testing';
 import { undoCommand } from '../commands/undo';
 import { MONDAY as WEEK, db, edit, freshDemo, id } from '../week/testing';
 import type { PublishPayload, PublishRequest } from './payload';
@@ -37,7 +38,7 @@ const stored = async () => (await loadPlan(db, 'bistro', WEEK, 7))!;
 
 test('the page says by which ways each would be told besides their own page', async () => {
   await db.updateTable('person').set({ email: null }).where('id', '=', 'caio').execute();
-  await db.updateTable('person').set({ phone: '7' }).where('id', '=', 'noor').execute();
+  await withPhone(db, 'noor', '7');
   await db
     .insertInto('told_wish')
     .values({ person_id: 'noor', by_mail: 0, by_text: 1, of_requests: 1 })

@@ -2,12 +2,14 @@ import type { ToldWish } from '@/server/outbox/wish';
 import { useCommand } from '../commands/use-command';
 import { Checkbox } from '../kit/inputs/checkbox';
 import { Refused } from '../kit/states';
+import { ConfirmPhone } from './confirm-phone';
 
 /** How one is told of shifts besides here; each at once. */
 export function ToldPart({
   byMail,
   byText,
   ofRequests,
+  isConfirmed,
   phone,
   email,
   onWished,
@@ -19,9 +21,9 @@ export function ToldPart({
 }) {
   const { run, busy, problem } = useCommand();
   const wish = (part: Partial<ToldWish>) => {
-    const told = { byMail, byText, ofRequests, ...part };
-    const { ofRequests: decides, ...ways } = told;
-    const input = decides === null ? ways : { ...ways, ofRequests: decides };
+    const told = { byMail, byText, ofRequests, isConfirmed, ...part };
+    const ways = { byMail: told.byMail, byText: told.byText };
+    const input = told.ofRequests === null ? ways : { ...ways, ofRequests: told.ofRequests };
     void run('told.wish', input).then((done) => done && onWished?.(told));
   };
   return (
@@ -48,6 +50,13 @@ export function ToldPart({
           >
             by text message{phone ? ` to ${phone}` : ': no number is known'}
           </Checkbox>
+          {byText && phone && !isConfirmed && (
+            <ConfirmPhone
+              key={phone}
+              phone={phone}
+              onConfirmed={() => onWished?.({ byMail, byText, ofRequests, isConfirmed: true })}
+            />
+          )}
         </li>
       </ul>
       {ofRequests !== null && (

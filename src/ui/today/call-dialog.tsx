@@ -1,12 +1,10 @@
 import { useState } from 'react';
 import { useForm, useWatch } from 'react-hook-form';
-import type { PlannedSpan } from '@/core/clock/planned-span';
 import { asSentence } from '@/core/sentence';
-import { formatDay, formatHours, formatTimeSpan } from '@/core/time/format';
-import type { ZoneClock } from '@/core/time/zone';
+import type { Day } from '@/core/time/day';
+import { type HourFormat, formatDay, formatHours, formatTimeSpan } from '@/core/time/format';
 import { type CallMode, LONGEST_PAUSE, SHORTEST_PAUSE } from '@/core/today/call-round';
 import type { CallCandidate } from '@/server/calls/payload';
-import type { TodayPage } from '@/server/today/payload';
 import { newId } from '../commands/new-id';
 import { useAnswer } from '../commands/use-answer';
 import { useCommand, usePreview } from '../commands/use-command';
@@ -32,23 +30,36 @@ interface Asking {
   readonly people: readonly string[] | null;
 }
 
+/** A published shift that people are asked to take; its minutes are those of its date. */
+export interface OfferedShift {
+  readonly id: string;
+  readonly date: Day;
+  readonly from: number;
+  readonly to: number;
+  /** The name of its role. */
+  readonly role: string;
+}
+
 /** Chooses who is asked to take a shift, and how, and says what that does before it begins. */
 export function CallDialog({
   page,
-  clock,
-  span,
-  now,
+  shift: { id: shift, date, from, to, role },
+  past,
+  onBegun,
   onClose,
 }: {
-  readonly page: TodayPage;
-  readonly clock: ZoneClock;
-  readonly span: PlannedSpan;
-  readonly now: number;
+  readonly page: {
+    readonly site: string;
+    readonly hourFormat: HourFormat;
+    readonly blockMinutes: number;
+  };
+  readonly shift: OfferedShift;
+  /** How many minutes of its date are over; below 0: it is yet to come. */
+  readonly past: number;
+  readonly onBegun?: () => void;
   readonly onClose: () => void;
 }) {
-  const midnight = clock.elapsed(span.date * 1440);
-  const [from, to] = [clock.wall(span.start) - span.date * 1440, clock.wall(span.end) - span.date * 1440];
-  const left = Math.ceil((now - midnight + 1) / page.blockMinutes) * page.blockMinutes;
+  const left = Math.ceil((past + 1) / page.blockMinutes) * page.blockMinutes;
   const hasBegun = left > from && left < to;
   const form = useForm<Asking>({
     defaultValues: {
@@ -60,7 +71,7 @@ export function CallDialog({
   const [id] = useState(newId);
   const { run, busy, problem } = useCommand();
   const { answer, failed } = useAnswer<{ readonly candidates: readonly CallCandidate[] }>(
-    `/api/today/${encodeURIComponent(page.site)}/candidates?shift=${encodeURIComponent(span.shift!)}${
+    `/api/today/${encodeURIComponent(page.site)}/candidates?shift=${encodeURIComponent(shift)}${
       since === null ? '' : `&since=${since}`
     }`,
   );
@@ -73,15 +84,14 @@ export function CallDialog({
   const isPause = minutes !== null && minutes >= SHORTEST_PAUSE && minutes <= LONGEST_PAUSE;
   const isRight = chosen.length > 0 && (mode === 'at-once' || isPause);
   const input = {
-    ...{ id, site: page.site, shift: span.shift!, people: chosen, mode, since, note: note.trim() },
+    ...{ id, site: page.site, shift, people: chosen, mode, since, note: note.trim() },
     pause: isPause ? minutes : 10,
   };
   const preview = usePreview('call.begin', isRight ? input : null);
   const refused = problem ?? (preview?.ok === false ? preview.problem : null);
-  const role = page.roles.find(({ id: one }) => one === span.role)?.name ?? '';
   return (
     <Dialog
-      title={`Ask who takes ${formatDay(span.date)}, ${formatTimeSpan(since ?? from, to, page.hourFormat)} ${role}`}
+      title={`Ask who takes ${formatDay(date)}, ${formatTimeSpan(since ?? from, to, page.hourFormat)} ${role}`}
       className="w-[640px]"
       onClose={onClose}
     >
@@ -186,7 +196,9 @@ export function CallDialog({
           busy={busy}
           disabled={!isRight}
           onClick={async () => {
-            if (await run('call.begin', input)) onClose();
+            if (!(await run('call.begin', input))) return;
+            onBegun?.();
+            onClose();
           }}
         >
           {chosen.length === 1 ? 'Ask 1 person' : `Ask ${chosen.length} people`}

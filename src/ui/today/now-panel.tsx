@@ -10,6 +10,7 @@ import { Button, buttonClass } from '../kit/button';
 import { AbsenceDialog } from '../requests/absence-dialog';
 import { CallDialog } from './call-dialog';
 import { CallRounds } from './call-rounds';
+import { coverLink } from '../plan/state/cover-link';
 import { ClockButton } from './clock-button';
 import type { ShownPerson } from './shown-person';
 import { OtherPerson } from './other-person';
@@ -82,7 +83,14 @@ export function NowPanel({
                   <Button onClick={() => setAbsent(person)}>Mark absent</Button>
                 )}
                 {canOffer(span) && <Button onClick={() => setOffered(span)}>Ask others</Button>}
-                <Link className={buttonClass('plain')} href={`/plan/${page.site}/${page.week}`}>
+                <Link
+                  className={buttonClass('plain')}
+                  href={
+                    span.shift === null
+                      ? `/plan/${page.site}/${page.week}`
+                      : coverLink(page.site, page.week, span.shift)
+                  }
+                >
                   Find cover in the plan
                 </Link>
               </div>
@@ -143,7 +151,18 @@ export function NowPanel({
           onClose={() => setAbsent(null)}
         />
       )}
-      {offered && <CallDialog {...{ page, clock, now }} span={offered} onClose={() => setOffered(null)} />}
+      {offered && (
+        <CallDialog
+          page={page}
+          shift={{
+            ...{ id: offered.shift!, date: offered.date, role: roleName(offered.role) },
+            from: clock.wall(offered.start) - offered.date * 1440,
+            to: clock.wall(offered.end) - offered.date * 1440,
+          }}
+          past={now - clock.elapsed(offered.date * 1440)}
+          onClose={() => setOffered(null)}
+        />
+      )}
       {page.canClock && page.others.length > 0 && <OtherPerson page={page} />}
     </>
   );

@@ -1,4 +1,5 @@
 import { wayBack } from '../../undo/take-back';
+import dynamic from 'next/dynamic';
 import { useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
 import { checkOf } from '@/core/checks/list';
 import { type Candidate, candidatesFor } from '@/core/cover/candidates';
@@ -16,9 +17,14 @@ import { PanelLayout } from './panel-layout';
 import { Badge } from '../../kit/badge';
 import { Button } from '../../kit/button';
 import { asSentence } from '@/core/sentence';
+import { zoneClock } from '@/core/time/zone';
 import { Field } from '../../kit/inputs/field';
 import { TextInput } from '../../kit/inputs/text-input';
 import { Kbd } from '../../kit/kbd';
+
+const CallDialog = dynamic(() => import('../../today/call-dialog').then((part) => part.CallDialog), {
+  ssr: false,
+});
 
 /** How many lines are drawn before one asks for more. */
 const PAGE = 30;
@@ -72,7 +78,11 @@ export function CoverPanel({ shift: asked, isNew }: { readonly shift: Shift; rea
   };
   const holder = shift.person === null ? null : words.person(shift.person);
   const gone = !isNew && !now;
-  return (
+  const keepsClock = !usePlan((state) => state.references.off).includes('clock');
+  const published = usePlan((state) => state.published);
+  const told = keepsClock && now ? published.get(now.id) : undefined;
+  const [isAsking, setIsAsking] = useState(false);
+  const panel = (
     <PanelLayout
       title="Who can cover?"
       note={
@@ -92,6 +102,11 @@ export function CoverPanel({ shift: asked, isNew }: { readonly shift: Shift; rea
       }
     >
       {isNew && <Times shift={shift} onTimes={setTimes} />}
+      {told && (
+        <p className="mb-2">
+          <Button onClick={() => setIsAsking(true)}>Ask several people …</Button>
+        </p>
+      )}
       {gone ? (
         <p className="text-muted">This shift is no longer there.</p>
       ) : !lately ? (
@@ -135,6 +150,34 @@ export function CoverPanel({ shift: asked, isNew }: { readonly shift: Shift; rea
         </>
       )}
     </PanelLayout>
+  );
+  // Keys of the panel are not those of the dialog.
+  return (
+    <>
+      {panel}
+      {isAsking && told && <AskOthers told={told} onClose={() => setIsAsking(false)} />}
+    </>
+  );
+}
+
+/** Asks people to take a shift that staff know of, instead of giving it to one of them. */
+function AskOthers({ told, onClose }: { readonly told: Shift; readonly onClose: () => void }) {
+  const controller = useController();
+  const { site } = usePlan((state) => state.judgement.plan);
+  const words = usePlan((state) => state.words);
+  const hourFormat = usePlan((state) => state.hourFormat);
+  const { id, date, from, to, role } = told;
+  const [past] = useState(
+    () => Math.floor(Date.now() / 60_000) - zoneClock(site.timeZone, date, date + 1).elapsed(date * 1440),
+  );
+  return (
+    <CallDialog
+      page={{ site: site.id, hourFormat, blockMinutes: site.blockMinutes }}
+      shift={{ id, date, from, to, role: words.role(role) }}
+      past={past}
+      onBegun={() => controller.notify({ text: 'They are asked. Today says who said what.' })}
+      onClose={onClose}
+    />
   );
 }
 
