@@ -163,12 +163,12 @@ test('a number and the wish to be told by it are changed by oneself, and stand t
   await sent.getByRole('button').first().click();
   const [code] = (await owner.getByText(/\d{6} is the code/).innerText()).match(/\d{6}/)!;
   await owner.context().close();
-  await page.getByLabel('The code').fill(code === '000000' ? '000001' : '000000');
+  await page.getByLabel('The code, 6 figures').fill(code === '000000' ? '000001' : '000000');
   await page.getByRole('button', { name: 'Confirm', exact: true }).click();
   await expect(page.getByRole('alert').filter({ hasText: 'This is not the code' })).toContainText(
     '4 tries left',
   );
-  await page.getByLabel('The code').fill(code);
+  await page.getByLabel('The code, 6 figures').fill(code);
   await page.getByRole('button', { name: 'Confirm', exact: true }).click();
   await expect(page.getByText('+351 555 0103 is confirmed.').first()).toBeVisible();
   // The address of the calendar is a secret: it is shown when it is asked for, and answers to whoever has it.

@@ -16,6 +16,8 @@ export interface StoredPunch extends Punch {
   readonly device?: string | null;
   /** How it was with the place, where one was asked for. */
   readonly place?: PlaceCheck;
+  /** A photo was taken with it and is still kept; left out: none was. */
+  readonly hasPhoto?: true;
 }
 
 /** All punches of some people at whatever site, from one elapsed minute to before another, in no order; corrections are among them. */
@@ -25,9 +27,13 @@ export async function loadPunches(
   from: number,
   to: number,
 ): Promise<StoredPunch[]> {
-  const all = db.selectFrom('punch').selectAll();
+  const all = db
+    .selectFrom('punch')
+    .leftJoin('punch_photo', 'punch_photo.punch_id', 'punch.id')
+    .selectAll('punch')
+    .select('punch_photo.punch_id as photo');
   const its = all
-    .where('person_id', 'in', amongTexts(people))
+    .where('punch.person_id', 'in', amongTexts(people))
     .where('at', '>=', instantOf(from))
     .where('at', '<', instantOf(to));
   const rows = await rowsInText(db, its, COLUMNS);
@@ -37,10 +43,10 @@ export async function loadPunches(
   return [...rows, ...heirs.filter(({ id }) => !known.has(id))].map(punchFromRow);
 }
 
-/** The columns of a punch. */
+/** The columns of a punch, and whether there is a photo. */
 const COLUMNS = [
   ...(['id', 'person_id', 'site_id', 'at', 'kind', 'source', 'work', 'replaces', 'is_removal'] as const),
-  ...(['recorded_at', 'recorded_by', 'note', 'is_unverified', 'device_id', 'place'] as const),
+  ...(['recorded_at', 'recorded_by', 'note', 'is_unverified', 'device_id', 'place', 'photo'] as const),
 ];
 
 /** A punch by its id, and what stands for it, if anything. */
@@ -58,7 +64,7 @@ export async function findPunch(
   return punch ? { punch, heir: punches.find(({ replaces }) => replaces === id) ?? null } : null;
 }
 
-function punchFromRow(row: RowOf<'punch'>): StoredPunch {
+function punchFromRow(row: RowOf<'punch'> & { readonly photo?: string | null }): StoredPunch {
   return {
     id: row.id,
     person: row.person_id,
@@ -75,6 +81,7 @@ function punchFromRow(row: RowOf<'punch'>): StoredPunch {
     ...(row.is_unverified ? { isUnverified: true } : {}),
     device: row.device_id,
     ...placeOf(row.place),
+    ...(row.photo ? { hasPhoto: true } : {}),
   };
 }
 

@@ -163,6 +163,7 @@ describe('everything that can be asked names its permission', () => {
     'api/clock/again/route.ts',
     'api/clock/device/route.ts',
     'api/clock/kept/route.ts',
+    'api/clock/photo/route.ts',
     'api/clock/punch/route.ts',
     'api/clock/who/route.ts',
     'clock/page.tsx',

@@ -18,6 +18,7 @@ import { now, timestamp } from '../now';
 import { type OfferedActivities, offeredActivities, workClocked } from './activities';
 import type { PairedDevice } from './devices';
 import { WRONG, checkPin, lockedUntil, peopleWithPin, personOfPin, waitOf } from './pins';
+import { photoDays } from './photos';
 import type { DeviceAsk, DevicePunch } from './device-schema';
 import { publicKey } from './sealing';
 import { tooEarly } from './too-early';
@@ -42,6 +43,8 @@ export interface DevicePage {
   readonly people: readonly { readonly id: string; readonly name: string; readonly hasPin: boolean }[];
   /** Whether a PIN alone says who somebody is. */
   readonly takesPinAlone: boolean;
+  /** Whether a photo is taken with each time. */
+  readonly takesPhotos: boolean;
   /** With what a PIN is sealed that is typed without a connection: a public key, as SPKI in base 64. */
   readonly key: string;
 }
@@ -76,6 +79,7 @@ export async function devicePage(db: Database, device: PairedDevice): Promise<De
     ...{ hourFormat: site.hour_format as HourFormat, now: Math.floor(now() / 60_000) },
     people: people.map(({ id, name }) => ({ id, name, hasPin: withPin.has(id) })),
     takesPinAlone: people.length <= ALONE_PEOPLE,
+    takesPhotos: photoDays(site) !== null,
     key: publicKey(),
   };
 }

@@ -14,37 +14,20 @@ import { againAtDevice, clockAtDevice, devicePage, identify } from './at-device'
 import { takeKept } from './kept';
 import { type PairedDevice, deviceOf, pairDevice, pairingCode } from './devices';
 import { makePins, setOwnPin } from './pins';
+import { DEVICE, pairedDevice, pinOf } from './testing';
 
 process.env.VICENDA_DATA = mkdtempSync(join(tmpdir(), 'vicenda-device-'));
 
-const DRAFT = {
-  id: 'door',
-  name: 'Back door',
-  groups: [],
-  keeper: null,
-  clocksBreaks: true,
-  hoursValid: null,
-  activity: null,
-};
 const NOW = (MONDAY + 1) * DAY + 600;
 const at = (iso: string) => (process.env.VICENDA_NOW = iso);
 
 let cookie = '';
 async function paired(more: object = {}): Promise<PairedDevice> {
-  await done('device.save', { ...DRAFT, ...more });
-  const code = await pairingCode(db, OWNER, { site: 'bistro', device: 'door' });
-  if (!code.ok) throw new Error(code.problem.message);
-  const made = await pairDevice(db, code.code.toLowerCase());
-  if (!('cookie' in made)) throw new Error(made.problem.message);
-  cookie = made.cookie.split(';')[0];
-  return (await deviceOf(db, cookie))!;
+  const made = await pairedDevice(more);
+  cookie = made.cookie;
+  return made.device;
 }
 
-const pinOf = async (person: string, how: 'random' | 'phone' = 'random', digits = 4) => {
-  const found = await makePins(db, OWNER, { site: 'bistro', people: [person], how, digits });
-  if (!found.ok) throw new Error(found.problem.message);
-  return found.pins.made[0].pin;
-};
 const who = (device: PairedDevice, pin: string, more: object = { person: 'noor' }) =>
   identify(db, device, { person: null, number: null, pin, ...more });
 const known = async (device: PairedDevice, pin: string) => {
@@ -58,7 +41,7 @@ beforeEach(freshDemo);
 
 describe('a device', () => {
   test('is paired once by a code, within a quarter of an hour, and holds a token of its own', async () => {
-    await done('device.save', DRAFT);
+    await done('device.save', DEVICE);
     const code = await pairingCode(db, OWNER, { site: 'bistro', device: 'door' });
     if (!code.ok) throw new Error();
     expect(await pairDevice(db, 'AAAA-AAAA-AAAA')).toMatchObject({ ok: false });
@@ -89,7 +72,7 @@ describe('a device', () => {
   });
 
   test('is set up and paired by who sets up the site, and by nobody else', async () => {
-    await done('device.save', DRAFT);
+    await done('device.save', DEVICE);
     for (const name of ['demo-noor', 'demo-bram', 'demo-hanne', 'demo-payroll']) {
       const actor = await actorNamed(db, name);
       expect(await pairingCode(db, actor, { site: 'bistro', device: 'door' })).toMatchObject({ ok: false });
@@ -106,7 +89,7 @@ describe('a device', () => {
     expect(page.people.map(({ id }) => id)).not.toContain('petra');
     expect(Object.keys(page.people[0]).sort()).toEqual(['hasPin', 'id', 'name']);
     await db.updateTable('person').set({ groups: '["Keys"]' }).where('id', '=', 'teo').execute();
-    await done('device.save', { ...DRAFT, groups: ['Keys'] });
+    await done('device.save', { ...DEVICE, groups: ['Keys'] });
     const mine = (await deviceOf(db, cookie))!;
     expect((await devicePage(db, mine)).people.map(({ id }) => id)).toEqual(['teo']);
     const pin = await pinOf('noor');

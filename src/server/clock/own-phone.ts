@@ -11,6 +11,7 @@ import { offAt, refuseOff } from '../site/capabilities';
 import { siteChange } from '../site/switches';
 import { type OfferedActivities, offeredActivities, workClocked } from './activities';
 import { inWords, kept } from './commands';
+import { photoDays } from './photos';
 import { OWN_PUNCH, type OwnPunch, SAVE_PHONES } from './schema';
 import { tooEarly } from './too-early';
 import type { PhoneRules } from '@/core/clock/place';
@@ -94,6 +95,7 @@ export interface OwnClock extends AtClock {
     readonly id: string;
     readonly name: string;
     readonly asksPlace: boolean;
+    readonly takesPhotos: boolean;
     readonly offered: OfferedActivities;
   }[];
 }
@@ -113,7 +115,8 @@ export async function ownClock(db: Database, actor: Actor): Promise<Result<{ clo
     if (sites.length === 0)
       shown = { timeZone: row.time_zone, hourFormat: row.hour_format === '12' ? '12' : '24' };
     const offered = await offeredActivities(db, row, JSON.parse(who.groups) as string[]);
-    sites.push({ id: site_id, name: row.name, asksPlace: rules.places.length > 0, offered });
+    const place = { id: site_id, name: row.name, asksPlace: rules.places.length > 0 };
+    sites.push({ ...place, takesPhotos: photoDays(row) !== null, offered });
   }
   const present = Math.floor(now() / 60_000);
   const punches = await loadPunches(db, [person], present - 2 * 1440, present + 1440);

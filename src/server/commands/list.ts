@@ -20,6 +20,7 @@ import { answerPunchAsk, askPunch, withdrawPunchAsk } from '../clock/requests';
 import { saveAlerts } from '../today/alerts';
 import { importPunches } from '../clock/import';
 import { ownPunch, savePhones } from '../clock/own-phone';
+import { savePhotos } from '../clock/photos';
 import { endDevice, saveDevice } from '../clock/devices';
 import { saveClockRules } from '../clock/rules';
 import { fillHours, fillOwnHours } from '../hours/fill';
@@ -151,6 +152,7 @@ const ALL = [
   saveAlerts,
   ownPunch,
   savePhones,
+  savePhotos,
   askPunch,
   withdrawPunchAsk,
   answerPunchAsk,

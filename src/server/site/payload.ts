@@ -129,6 +129,8 @@ export interface SetupPayload {
   /** The rules of the clock, each from its date. */
   readonly hoursRules: HoursRules;
   readonly phone: PhoneRules;
+  /** For how many days photos are kept that are taken with punches; null: none is taken. */
+  readonly photoDays: number | null;
   /** What is told of a day by itself, and what was, the latest first. */
   readonly alerts: readonly AlertRule[];
   readonly told: readonly ToldAlert[];

@@ -24,6 +24,7 @@ import { checkAccess } from '../access/permissions';
 import type { Actor } from '../access/actor';
 import { nowAt } from '../now';
 import { deviceViews, pinPeople, toldAlerts } from '../clock/views';
+import { photoDays } from '../clock/photos';
 import { leaveSetup } from '../leave/setup';
 import { holidaySetup } from '../holidays/commands';
 import { offAt } from './capabilities';
@@ -74,6 +75,7 @@ export async function setupOf(
       clockRules: clockRulesFromRow(row),
       hoursRules: hoursRulesFromRow(row),
       phone: phoneRulesFromRow(row),
+      photoDays: photoDays(row),
       alerts: alertRulesFromRow(row),
       told: await toldAlerts(db, id),
       devices: await deviceViews(db, id),

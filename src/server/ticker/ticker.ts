@@ -3,6 +3,7 @@ import type { Database } from '@/data/database';
 import { storageFault } from '@/data/transaction';
 import { log, logFailure } from '../log';
 import { backUpBySchedule } from '../backup/by-schedule';
+import { forgetPhotos } from '../clock/photos';
 import { turnCalls } from '../calls/turn';
 import { postLeave } from '../leave/post';
 import { remindApprovers } from '../leave/remind';
@@ -28,6 +29,7 @@ const JOBS: readonly { readonly name: string; readonly run: (db: Database) => Pr
   { name: 'today', run: watchToday },
   { name: 'call rounds', run: turnCalls },
   { name: 'hours', run: remindOfHours },
+  { name: 'photos', run: forgetPhotos },
   { name: 'outbox', run: sendDue },
   { name: 'back-up', run: backUpBySchedule },
 ];

@@ -56,7 +56,7 @@ export function ConfirmPhone({
         </Button>
       ) : (
         <>
-          <Field label="The code" hint="6 figures">
+          <Field label="The code, 6 figures">
             <TextInput
               inputMode="numeric"
               autoComplete="one-time-code"

@@ -1,4 +1,4 @@
-import { Plus } from 'lucide-react';
+import { Camera, Plus } from 'lucide-react';
 import { useState } from 'react';
 import { useForm, useWatch } from 'react-hook-form';
 import type { PunchKind, StandingPunch } from '@/core/clock/punch';
@@ -10,6 +10,7 @@ import type { PunchCorrection } from '@/server/clock/schema';
 import { newId } from '../commands/new-id';
 import { useCommand } from '../commands/use-command';
 import { Button } from '../kit/button';
+import { Dialog } from '../kit/dialog';
 import { Field } from '../kit/inputs/field';
 import { Select } from '../kit/inputs/select';
 import { TextInput } from '../kit/inputs/text-input';
@@ -30,7 +31,11 @@ const KINDS = Object.entries(PUNCH_NAMES) as [PunchKind, string][];
 const saysWork = (kind: PunchKind) => kind === 'in' || kind === 'change';
 
 /** A punch with what was written to it. */
-type Noted = Pick<StandingPunch, 'id'> & { readonly recordedBy: string | null; readonly note: string | null };
+type Noted = Pick<StandingPunch, 'id' | 'at' | 'kind' | 'replaces'> & {
+  readonly recordedBy: string | null;
+  readonly note: string | null;
+  readonly hasPhoto?: true;
+};
 
 interface Props {
   readonly site: string;
@@ -56,6 +61,10 @@ interface Props {
 /** The times of a date that were set by hand, with who set which; all of them are changed together, with one reason. */
 export function DayTimes(props: Props) {
   const { standing, punches, clock, hourFormat, canChange, children } = props;
+  const [photo, setPhoto] = useState<Noted | null>(null);
+  const photos = canChange ? photosOf(props) : [];
+  const named = ({ kind, at }: Noted) =>
+    `${kind ? PUNCH_NAMES[kind] : 'Clocked'} ${formatTime(clock.wall(at), hourFormat)}`;
   const byHandOnly = standing.filter(({ isByHand }) => isByHand);
   const [isOpen, setOpen] = useState(false);
   if (isOpen) return <TimesForm {...props} onDone={() => setOpen(false)} />;
@@ -78,9 +87,34 @@ export function DayTimes(props: Props) {
             {standing.length > 0 ? 'Change times' : 'Enter times'}
           </Button>
         )}
+        {photos.map((punch) => (
+          <Button key={punch.id} kind="small" onClick={() => setPhoto(punch)}>
+            <Camera size={12} aria-hidden /> Photo, {named(punch)}
+          </Button>
+        ))}
         {children}
       </div>
+      {photo && (
+        <Dialog title={named(photo)} className="w-[420px]" onClose={() => setPhoto(null)}>
+          {/* eslint-disable-next-line @next/next/no-img-element -- it is shown as it was taken, to this page alone */}
+          <img
+            className="w-full"
+            src={`/api/clock/photo/${encodeURIComponent(props.site)}/${encodeURIComponent(photo.id)}`}
+            alt={`Taken when this was clocked: ${named(photo)}`}
+          />
+        </Dialog>
+      )}
     </div>
+  );
+}
+
+/** The punches of the date with a photo: those that stand, and those that were corrected since. */
+function photosOf({ punches, standing, clock, date }: Props): Noted[] {
+  const ids = new Set(standing.map(({ id }) => id));
+  const replaced = new Set(punches.map(({ replaces }) => replaces));
+  return punches.filter(
+    ({ id, at, hasPhoto }) =>
+      hasPhoto && (ids.has(id) || (replaced.has(id) && Math.floor(clock.wall(at) / 1440) === date)),
   );
 }
 

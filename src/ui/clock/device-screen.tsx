@@ -2,21 +2,20 @@
 
 import { useCallback, useEffect, useMemo, useState } from 'react';
 import type { PunchKind } from '@/core/clock/punch';
-import { asSentence } from '@/core/sentence';
 import { counted, formatHours, formatTime } from '@/core/time/format';
 import { zoneClock } from '@/core/time/zone';
 import type { AtDevice, DevicePage } from '@/server/clock/at-device';
 import { newId } from '../commands/new-id';
 import { Button } from '../kit/button';
-import { Field } from '../kit/inputs/field';
-import { Select } from '../kit/inputs/select';
 import { useReady } from '../layout/app-layout';
 import { Wordmark } from '../layout/wordmark';
 import { useServiceWorker } from '../staff/use-service-worker';
 import { usePresent } from '../today/use-present';
 import { FindPerson, type Said } from './find-person';
+import { KnownPerson, SAYS } from './known-person';
 import { PairForm } from './pair-form';
 import { canSeal, keepPunch, keptPunches, sealPin, sendKept } from './kept-punches';
+import { TakenPhoto, takePhoto } from './photo';
 import { keepPage } from './keep-page';
 import { postJson } from './post-json';
 
@@ -26,14 +25,6 @@ const FORGET_MS = 5000;
 const LEAVE_MS = 45_000;
 /** How often what waits is sent again, in milliseconds. */
 const SEND_MS = 20_000;
-
-const SAYS: Readonly<Record<PunchKind, string>> = {
-  in: 'Clock in',
-  out: 'Clock out',
-  'break-begins': 'Begin a break',
-  'break-ends': 'End the break',
-  change: 'Change work',
-};
 
 const SAID: Readonly<Record<PunchKind, string>> = {
   in: 'In',
@@ -48,7 +39,14 @@ type Stage =
   | { readonly kind: 'known'; readonly at: AtDevice }
   /** Without a connection nobody is known: what they say is kept with the PIN that they typed. */
   | { readonly kind: 'unknown'; readonly said: Said }
-  | { readonly kind: 'done'; readonly name: string; readonly text: string; readonly at: AtDevice | null };
+  | {
+      readonly kind: 'done';
+      readonly name: string;
+      readonly text: string;
+      readonly at: AtDevice | null;
+      /** A photo that was taken and kept, as JPEG in base 64. */
+      readonly image: string | null;
+    };
 
 /** The clock at the door: one says who one is, clocks with one large button, and is forgotten. */
 export function DeviceScreen({ page }: { readonly page: DevicePage | null }) {
@@ -135,11 +133,10 @@ function Clock({ page }: { readonly page: DevicePage }) {
   };
   const clockKnown = async (at: AtDevice, kind: PunchKind, activity: string | null) => {
     setBusy(true);
+    const image = page.takesPhotos ? await takePhoto() : null;
+    const id = newId();
     const answer = await postJson<{ at: number }>('/api/clock/punch', {
-      id: newId(),
-      ticket: at.ticket,
-      kind,
-      activity,
+      ...{ id, ticket: at.ticket, kind, activity },
     });
     const again = answer?.ok
       ? await postJson<{ at: AtDevice }>('/api/clock/again', { ticket: at.ticket })
@@ -149,8 +146,16 @@ function Clock({ page }: { readonly page: DevicePage }) {
     else if (!answer.ok) setProblem(answer.problem.message);
     else {
       setProblem(null);
-      const text = `${SAID[kind]}, ${time(answer.at)}`;
-      setStage({ kind: 'done', name: at.name, text, at: again?.ok ? again.at : null });
+      const isSeen =
+        image !== null && (await postJson('/api/clock/photo', { punch: id, image }))?.ok === true;
+      const text = `${SAID[kind]}, ${time(answer.at)}${page.takesPhotos && !isSeen ? '. Without a photo.' : ''}`;
+      setStage({
+        kind: 'done',
+        name: at.name,
+        text,
+        at: again?.ok ? again.at : null,
+        image: isSeen ? image : null,
+      });
     }
   };
   const clockUnknown = async (said: Said, kind: 'in' | 'out' | 'break-begins' | 'break-ends') => {
@@ -160,7 +165,7 @@ function Clock({ page }: { readonly page: DevicePage }) {
     });
     setWaits((await keptPunches()).length);
     const text = `${SAID[kind]}, ${time(Math.floor(at / 60_000))}. It is sent when there is a connection.`;
-    setStage({ kind: 'done', name: said.name, text, at: null });
+    setStage({ kind: 'done', name: said.name, text, at: null, image: null });
   };
 
   return (
@@ -175,7 +180,7 @@ function Clock({ page }: { readonly page: DevicePage }) {
         <FindPerson {...{ page, busy }} problem={problem} onSay={(said) => void say(said)} />
       )}
       {stage.kind === 'known' && (
-        <Known
+        <KnownPerson
           key={stage.at.person}
           at={stage.at}
           {...{ time, busy, problem }}
@@ -183,6 +188,7 @@ function Clock({ page }: { readonly page: DevicePage }) {
           people={page.people}
           onOther={(person) => void clockFor(stage.at, person)}
           onLeave={forget}
+          takesPhotos={page.takesPhotos}
         />
       )}
       {stage.kind === 'unknown' && (
@@ -214,138 +220,13 @@ function Clock({ page }: { readonly page: DevicePage }) {
               Today {formatHours(stage.at.today)}, this week {formatHours(stage.at.week)}.
             </p>
           )}
+          {stage.image && <TakenPhoto image={stage.image} />}
           <Button kind="primary" className="mt-8 h-16 px-10 text-xl" onClick={forget}>
             Done
           </Button>
         </section>
       )}
     </Frame>
-  );
-}
-
-function Known({
-  at,
-  time,
-  busy,
-  problem,
-  people,
-  onClock,
-  onOther,
-  onLeave,
-}: {
-  readonly at: AtDevice;
-  readonly time: (minute: number) => string;
-  readonly busy: boolean;
-  readonly problem: string | null;
-  readonly onClock: (kind: PunchKind, activity: string | null) => void;
-  readonly people: DevicePage['people'];
-  readonly onOther: (person: string) => void;
-  readonly onLeave: () => void;
-}) {
-  const [first, ...rest] = at.next;
-  const { asks, activities } = at.offered;
-  const [activity, setActivity] = useState(at.activity ?? '');
-  const named = activities.find(({ id }) => id === at.activity)?.name;
-  const isIn = at.state === 'in';
-  const mustChoose = asks === 'asked' && activity === '' && activities.length > 0;
-  const choosable = activities.length > 0 && (isIn || at.state === 'out');
-  const state =
-    at.state === 'in'
-      ? `in since ${time(at.since!)}`
-      : at.state === 'on-break'
-        ? `on a break since ${time(at.since!)}`
-        : 'not in';
-  const early = at.state === 'out' && at.by === null ? at.tooEarly : null;
-  const [other, setOther] = useState('');
-  return (
-    <section aria-labelledby="who">
-      <h2 id="who" className="font-serif text-3xl font-semibold">
-        {at.name}
-      </h2>
-      {at.by !== null && <p className="mt-1 text-lg font-semibold">clocked by {at.by}</p>}
-      <p className="mt-1 text-xl">
-        {state}
-        <span className="text-muted">
-          {' '}
-          {named && `at ${named} `}· today {formatHours(at.today)}, this week {formatHours(at.week)}
-        </span>
-      </p>
-      {(problem ?? early) && (
-        <p role="alert" className="text-gap mt-3 text-lg font-semibold">
-          {asSentence((problem ?? early)!)}
-        </p>
-      )}
-      {choosable && (
-        <div className="mt-5 flex flex-wrap items-end gap-3">
-          <Field label={isIn ? 'Go on with' : 'What do you work at?'}>
-            <Select
-              className="h-14 w-[340px] max-w-full text-lg"
-              value={activity}
-              onChange={setActivity}
-              options={[
-                ['', asks === 'asked' && !isIn ? 'Choose …' : 'As planned'],
-                ...activities.map(({ id, name }) => [id, name] as const),
-              ]}
-            />
-          </Field>
-          {isIn && (
-            <Button
-              className="h-14 px-6 text-lg"
-              disabled={busy || activity === (at.activity ?? '')}
-              onClick={() => onClock('change', activity || null)}
-            >
-              {SAYS.change}
-            </Button>
-          )}
-        </div>
-      )}
-      <div className="mt-6 flex flex-wrap items-center gap-3">
-        <Button
-          kind="primary"
-          className="h-28 w-full max-w-[420px] text-3xl"
-          busy={busy}
-          disabled={early !== null || (first === 'in' && mustChoose)}
-          onClick={() => onClock(first, first === 'in' ? activity || null : null)}
-        >
-          {SAYS[first]}
-        </Button>
-        {rest.map((kind) => (
-          <Button
-            key={kind}
-            className="h-16 px-6 text-xl"
-            disabled={busy}
-            onClick={() => onClock(kind, null)}
-          >
-            {SAYS[kind]}
-          </Button>
-        ))}
-      </div>
-      {at.clocksOthers && (
-        <div className="border-rule mt-8 flex flex-wrap items-end gap-3 border-t pt-4">
-          <Field label="Clock for somebody else">
-            <Select
-              className="h-14 w-[340px] max-w-full text-lg"
-              value={other}
-              onChange={setOther}
-              options={[
-                ['', 'Choose …'],
-                ...people.filter(({ id }) => id !== at.person).map(({ id, name }) => [id, name] as const),
-              ]}
-            />
-          </Field>
-          <Button
-            className="h-14 px-6 text-lg"
-            disabled={busy || other === ''}
-            onClick={() => onOther(other)}
-          >
-            Go on
-          </Button>
-        </div>
-      )}
-      <Button className="mt-8 h-12 text-lg" onClick={onLeave}>
-        Not now
-      </Button>
-    </section>
   );
 }
 

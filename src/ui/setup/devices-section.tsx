@@ -22,6 +22,7 @@ import { Table } from '../kit/table';
 import { activitiesAddress } from './activities-section';
 import { AlertsPart } from './alerts-part';
 import { PhonesPart } from './phones-part';
+import { PhotosPart } from './photos-part';
 import { PinsPart } from './pins-part';
 import { When } from '../layout/when';
 
@@ -97,6 +98,7 @@ export function DevicesSection({ setup }: { readonly setup: SetupPayload }) {
         <div className="flex flex-col gap-8">
           <PinsPart setup={setup} groups={groups} />
           <PhonesPart setup={setup} groups={groups} />
+          <PhotosPart setup={setup} />
         </div>
       </div>
       {open && (

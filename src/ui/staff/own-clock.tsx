@@ -3,6 +3,8 @@ import type { Position } from '@/core/clock/place';
 import { formatTime } from '@/core/time/format';
 import { zoneClock } from '@/core/time/zone';
 import type { OwnClock as OwnClockPage } from '@/server/clock/own-phone';
+import { PHOTO_NOTE, TakenPhoto, takePhoto } from '../clock/photo';
+import { postJson } from '../clock/post-json';
 import { newId } from '../commands/new-id';
 import { useCommand } from '../commands/use-command';
 import { Button } from '../kit/button';
@@ -56,6 +58,9 @@ function Clock({ clock, onClocked }: { readonly clock: OwnClockPage; readonly on
   const [site, setSite] = useState(sites[0].id);
   const [isAsking, setAsking] = useState(false);
   const { run, busy, problem } = useCommand();
+  const [image, setImage] = useState<string | null>(null);
+  const [isUnseen, setUnseen] = useState(false);
+  const takesPhotos = sites.find(({ id }) => id === site)?.takesPhotos ?? false;
   const asksPlace = sites.find(({ id }) => id === site)?.asksPlace ?? false;
   const day = Math.floor((since ?? 0) / 1440);
   const time =
@@ -69,9 +74,16 @@ function Clock({ clock, onClocked }: { readonly clock: OwnClockPage; readonly on
   const say = async (kind: (typeof next)[number]) => {
     setAsking(true);
     const where = asksPlace ? await position() : null;
+    const taken = takesPhotos ? await takePhoto() : null;
     setAsking(false);
+    const id = newId();
     const work = kind === 'in' || kind === 'change' ? activity || null : null;
-    if (await run('clock.own', { id: newId(), site, kind, activity: work, position: where })) onClocked();
+    if (!(await run('clock.own', { id, site, kind, activity: work, position: where }))) return;
+    const isSeen =
+      taken !== null && (await postJson('/api/me/photo', { punch: id, image: taken }))?.ok === true;
+    setImage(isSeen ? taken : null);
+    setUnseen(takesPhotos && !isSeen);
+    onClocked();
   };
   const [first, ...rest] = next;
   return (
@@ -79,6 +91,7 @@ function Clock({ clock, onClocked }: { readonly clock: OwnClockPage; readonly on
       <p className="mb-2">
         {state === 'in' ? `In since ${time}` : state === 'on-break' ? `On a break since ${time}` : 'Not in'}
         {named && `, at ${named}`}
+        {takesPhotos && <span className="text-muted block text-sm">{PHOTO_NOTE}</span>}
         {asksPlace && (
           <span className="text-muted text-sm"> · your phone is asked where it is, only then</span>
         )}
@@ -134,6 +147,8 @@ function Clock({ clock, onClocked }: { readonly clock: OwnClockPage; readonly on
           {SAYS[kind]}
         </Button>
       ))}
+      {image && <TakenPhoto image={image} />}
+      {isUnseen && <p className="text-muted mt-2 text-sm">Clocked, without a photo.</p>}
       <Refused problem={problem} className="mt-2" />
     </section>
   );

@@ -156,7 +156,7 @@ export function CallDialog({
           <thead>
             <tr>
               <th>Asked</th>
-              <th className="text-right">Week with it</th>
+              <th className="text-right">Week with it, as published</th>
               <th>What it means</th>
             </tr>
           </thead>
