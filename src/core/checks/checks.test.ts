@@ -5,6 +5,7 @@ import { MONDAY, available, person, plan, shift, span } from '../testing';
 import { CHECKS, checkOf } from './list';
 import { wordsFor } from './shared/messages';
 import { type Snag, bySeverity } from './shared/snag';
+import { FIELD_CASES } from './testing-cases-field';
 import { OTHER_CASES } from './testing-cases-other';
 import { PERSON_CASES } from './testing-cases-person';
 
@@ -30,7 +31,7 @@ const around = (who: string, offset: number, times: string, site: string | null 
   break: null,
 });
 
-const CASES = [...OTHER_CASES, ...PERSON_CASES];
+const CASES = [...OTHER_CASES, ...PERSON_CASES, ...FIELD_CASES];
 
 describe('each check finds what it is for, and nothing at its limit', () => {
   test.each(CASES)('%s: %s', (code, _what, p, expected) => {

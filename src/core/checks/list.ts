@@ -1,5 +1,13 @@
 import { badTime } from './person/bad-time';
-import type { Check, CoverageCheck, PersonCheck, WeekCheck } from './shared/check';
+import { crewAway } from './crew/crew-away';
+import { crewOverfull } from './crew/crew-overfull';
+import { crewShort } from './crew/crew-short';
+import { forgotten } from './crew/forgotten';
+import { notCertified } from './crew/not-certified';
+import { outsideWindow } from './crew/outside-window';
+import { overdue } from './crew/overdue';
+import { visitOverlap } from './crew/visit-overlap';
+import type { Check, CoverageCheck, CrewCheck, JobCheck, PersonCheck, WeekCheck } from './shared/check';
 import { closed } from './coverage/closed';
 import { daysInARow } from './week/days-in-a-row';
 import { gap } from './coverage/gap';
@@ -55,6 +63,14 @@ export const CHECKS: readonly Check[] = [
   overAwayLimit,
   leaveOverBalance,
   badTime,
+  visitOverlap,
+  crewAway,
+  crewShort,
+  notCertified,
+  outsideWindow,
+  overdue,
+  crewOverfull,
+  forgotten,
 ];
 
 const BY_CODE = new Map(CHECKS.map((check) => [check.code, check]));
@@ -69,6 +85,8 @@ export interface ActiveChecks {
   readonly person: readonly PersonCheck[];
   readonly coverage: readonly CoverageCheck[];
   readonly week: readonly WeekCheck[];
+  readonly crew: readonly CrewCheck[];
+  readonly job: readonly JobCheck[];
 }
 
 /** The checks that these rules leave on. */
@@ -78,5 +96,7 @@ export function activeChecks(rules: Rules): ActiveChecks {
     person: on.filter((check): check is PersonCheck => check.dependsOn === 'person'),
     coverage: on.filter((check): check is CoverageCheck => check.dependsOn === 'coverage'),
     week: on.filter((check): check is WeekCheck => check.dependsOn === 'week'),
+    crew: on.filter((check): check is CrewCheck => check.dependsOn === 'crew'),
+    job: on.filter((check): check is JobCheck => check.dependsOn === 'job'),
   };
 }

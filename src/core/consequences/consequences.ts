@@ -3,6 +3,7 @@ import { type Snag, bySeverity, compareSnags } from '../checks/shared/snag';
 import type { Change } from '../plan/change';
 import type { Result } from '../plan/problem';
 import { same } from '../same';
+import type { FieldState } from './field-state';
 import { type Judgement, type PersonState, rejudge } from './judge';
 
 /** What changes would do to a plan. */
@@ -58,12 +59,43 @@ export function difference(before: Judgement, after: Judgement): Consequences {
     for (let i = 0; i < after.cells.length; i++) compare(before.cells[i], after.cells[i]);
   else compare(before.cells.flat(), after.cells.flat());
   for (let i = 0; i < after.weeks.length; i++) compare(before.weeks[i].snags, after.weeks[i].snags);
+  if (before.field !== after.field) compareFields(before.field, after.field, compare);
   return {
     appeared: appeared.sort(bySeverity),
     cleared: cleared.sort(bySeverity),
     paidMinutes,
     cost,
   };
+}
+
+/** Compares what is wrong in field work, part by part: those that both share are not looked at. */
+function compareFields(
+  before: FieldState | null,
+  after: FieldState | null,
+  compare: (old: readonly Snag[], fresh: readonly Snag[]) => void,
+): void {
+  const parts = <T>(
+    of: (state: FieldState) => ReadonlyMap<string, T>,
+    snags: (part: T) => readonly Snag[],
+  ) => {
+    const [old, fresh] = [before && of(before), after && of(after)];
+    for (const id of new Set([...(old?.keys() ?? []), ...(fresh?.keys() ?? [])])) {
+      const [was, is] = [old?.get(id), fresh?.get(id)];
+      if (was !== is) compare(was === undefined ? [] : snags(was), is === undefined ? [] : snags(is));
+    }
+  };
+  parts(
+    ({ crews }) => crews,
+    ({ snags }) => snags,
+  );
+  parts(
+    ({ people }) => people,
+    ({ snags }) => snags,
+  );
+  parts(
+    ({ jobs }) => jobs,
+    (snags) => snags,
+  );
 }
 
 function rowsOf({ plan }: Judgement): string[] {

@@ -2,19 +2,21 @@ import { availabilityOf } from '../availability/allowed';
 import type { Snag } from '../checks/shared/snag';
 import { type Block, blocksOf, rangeOn, reachOf } from '../coverage/blocks';
 import { type Staffing, restaff, staffingOf } from '../coverage/staffing';
-import { type Change, applyAll } from '../plan/change';
+import { type Change, applyAll, isShiftChange, isVisitChange } from '../plan/change';
 import { type Result } from '../plan/problem';
 import { planContext } from '../plan/plan-context';
 import { type ResolvedShift, resolveShift } from '../plan/resolved-shift';
 import { placeOfShift, placesOf } from '../plan/shift-index';
 import type { Plan, Shift } from '../plan/types';
 import { DAY, type Span } from '../time/span';
+import { fieldAfter, fieldSnags, fieldState } from './field-state';
 import {
   type Judgement,
   NEVER_ASKED,
   type Partial,
   type PersonState,
   cellSnags,
+  fieldGround,
   personState,
   runningChecks,
   shiftsOf,
@@ -58,7 +60,7 @@ export function completed(parts: Omit<Partial, 'staffing' | 'ranges'>, known?: S
     const cost = people.reduce((sum, state) => sum + (state.weekCosts[i] ?? 0), 0);
     return weekState(partial, i, paid, cost);
   });
-  return { ...partial, cells, weeks };
+  return { ...partial, cells, weeks, field: fieldState(fieldGround(partial)) };
 }
 
 /**
@@ -80,7 +82,7 @@ export function rejudge(
   const touchedShifts = new Set<string>();
   for (const change of changes) {
     if ('person' in change) touchedPeople.add(indexOf.get(change.person)!);
-    else touchedShifts.add(change.do === 'add' ? change.shift.id : change.id);
+    else if (isShiftChange(change)) touchedShifts.add(change.do === 'add' ? change.shift.id : change.id);
   }
   const { before, after } = findShifts(judgement.plan, plan, touchedShifts);
   const ownerOf = (shift: Shift) => (shift.person === null ? open : indexOf.get(shift.person)!);
@@ -122,7 +124,18 @@ export function rejudge(
     const stays = paid === week.paid && cost === week.cost && !leaveCounts;
     return stays ? week : weekState(partial, i, paid, cost);
   });
-  return { ok: true, judgement: { ...next, weeks }, inverse: done.inverse };
+  const whose = new Set(touched.flatMap((index) => plan.people[index]?.id ?? []));
+  const field = plan.work
+    ? fieldAfter(
+        judgement.field,
+        judgement.plan.work,
+        fieldGround(partial),
+        changes.filter(isVisitChange),
+        whose,
+        new Set(changes.flatMap((change) => ('person' in change ? [change.person] : []))),
+      )
+    : null;
+  return { ok: true, judgement: { ...next, weeks, field }, inverse: done.inverse };
 }
 
 /**
@@ -144,7 +157,7 @@ export function withShifts(
 }
 
 function withCoverage(
-  partial: Omit<Judgement, 'cells'> & { cells: Judgement['cells'] },
+  partial: Judgement,
   old: Judgement,
   moved: { touched: Set<number>; rows: number },
   shifts: readonly Shift[],
@@ -225,5 +238,6 @@ export function snagsOf(judgement: Judgement): Snag[] {
   for (const state of judgement.people) all.push(...state.snags);
   for (const cell of judgement.cells) all.push(...cell);
   for (const week of judgement.weeks) all.push(...week.snags);
+  all.push(...fieldSnags(judgement.field));
   return all;
 }

@@ -1,6 +1,8 @@
 import { type AvailabilityOf } from '../availability/allowed';
 import type {
   CoverageCheck,
+  CrewCheck,
+  JobCheck,
   PlanShift,
   PersonCheck,
   PersonView,
@@ -18,6 +20,7 @@ import type { PlanContext } from '../plan/plan-context';
 import { type ResolvedShift, byStart } from '../plan/resolved-shift';
 import type { Person, Plan } from '../plan/types';
 import type { Span } from '../time/span';
+import type { FieldGround, FieldState } from './field-state';
 import { type Running, type Sink, running } from './reporter';
 
 /** A plan with everything that is known about it. Immutable; what an edit leaves alone is shared. */
@@ -34,6 +37,8 @@ export interface Judgement {
   /** Snags of coverage, by day × rows + row. */
   readonly cells: readonly (readonly Snag[])[];
   readonly weeks: readonly WeekState[];
+  /** Crews and their visits; null: the plan has none. */
+  readonly field: FieldState | null;
 }
 
 /** The checks a site has on, ready to run, by what they depend on. */
@@ -42,6 +47,8 @@ export interface RunningChecks {
   readonly person: readonly Running<PersonCheck>[];
   readonly coverage: readonly Running<CoverageCheck>[];
   readonly week: readonly Running<WeekCheck>[];
+  readonly crew: readonly Running<CrewCheck>[];
+  readonly job: readonly Running<JobCheck>[];
 }
 
 /** One person's part of a judgement. */
@@ -72,11 +79,13 @@ export function runningChecks({ rules }: Plan): RunningChecks {
     person: running(active.person, rules, sink),
     coverage: running(active.coverage, rules, sink),
     week: running(active.week, rules, sink),
+    crew: running(active.crew, rules, sink),
+    job: running(active.job, rules, sink),
   };
 }
 
 /** A judgement of which coverage and weeks are still to be looked at. */
-export type Partial = Omit<Judgement, 'cells' | 'weeks' | 'ranges'> & Pick<Judgement, 'ranges'>;
+export type Partial = Omit<Judgement, 'cells' | 'weeks' | 'ranges' | 'field'> & Pick<Judgement, 'ranges'>;
 
 /** Open shifts are nobody's: nobody is asked. */
 export const NEVER_ASKED: AvailabilityOf = () => ({ allowed: [], ratherNot: [] });
@@ -159,6 +168,23 @@ export function weekState(partial: Partial, i: number, paid: number, cost: numbe
   const view = { context, week: context.weeks[i], paid, cost, people: partial.plan.people };
   for (const { check, report } of checks.week) check.inspect(view, report);
   return { paid, cost, snags };
+}
+
+/** What the field work of a judged plan is looked at by. */
+export function fieldGround({
+  plan,
+  context,
+  checks,
+  people,
+  indexOf,
+}: Pick<Judgement, 'plan' | 'context' | 'checks' | 'people' | 'indexOf'>): FieldGround {
+  const at = (id: string) => people[indexOf.get(id) ?? -1] as PersonState | undefined;
+  return {
+    // A context is made once for a plan, and field work changes: what is looked up in it is the plan's own.
+    ...{ plan, checks, context: context.plan === plan ? context : { ...context, plan } },
+    personOf: (id) => plan.people[indexOf.get(id) ?? -1],
+    shiftsOf: (id) => at(id)?.view.all ?? [],
+  };
 }
 
 /** All shifts of one person, those around the plan too. */

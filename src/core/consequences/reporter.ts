@@ -22,7 +22,7 @@ export function running<C extends Check>(checks: readonly C[], rules: Rules, sin
     const severity = rules.severity[code] ?? check.severity;
     const limit = check.limit?.(rules) ?? null;
     const report: Report = (finding) => {
-      sink.into.push({
+      const snag: Snag = {
         code,
         severity,
         date: finding.date,
@@ -35,7 +35,9 @@ export function running<C extends Check>(checks: readonly C[], rules: Rules, sin
         unit: finding.unit ?? unit,
         limit: finding.limit !== undefined ? finding.limit : limit,
         params: finding.params ?? NO_FACTS,
-      });
+      };
+      const { crew, visits, job } = finding;
+      sink.into.push(visits || job ? { ...snag, crew, visits, job } : snag);
     };
     return { check, report };
   });

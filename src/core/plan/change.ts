@@ -1,3 +1,4 @@
+import { type VisitChange, applyVisit } from '../jobs/visit-change';
 import { type Failed, type Result, fail, failAll, failedAt } from './problem';
 import { type Known, shiftFaults } from './shift-faults';
 import { keepPlaces, placeOfShift } from './shift-index';
@@ -13,7 +14,8 @@ export type Change =
   | { readonly do: 'remove'; readonly id: string; readonly was?: Shift }
   | { readonly do: 'add-leave'; readonly person: string; readonly leave: Leave }
   | { readonly do: 'set-leave'; readonly person: string; readonly id: string; readonly leave: LeavePatch }
-  | { readonly do: 'remove-leave'; readonly person: string; readonly id: string };
+  | { readonly do: 'remove-leave'; readonly person: string; readonly id: string }
+  | VisitChange;
 
 export type ShiftPatch = Partial<Omit<Shift, 'id'>>;
 export type LeavePatch = Partial<Omit<Leave, 'id'>>;
@@ -63,6 +65,13 @@ export function apply(plan: Plan, change: Change): Result<{ plan: Plan; inverse:
         inverse: { do: 'add', shift: plan.shifts[at] },
       };
     }
+    case 'add-visit':
+    case 'set-visit':
+    case 'remove-visit': {
+      if (!plan.work) return fail('unknown', 'this plan has no visits', 'do');
+      const done = applyVisit(plan.work, change);
+      return done.ok ? { ok: true, plan: { ...plan, work: done.work }, inverse: done.inverse } : done;
+    }
     default:
       return applyLeave(plan, change);
   }
@@ -70,8 +79,7 @@ export function apply(plan: Plan, change: Change): Result<{ plan: Plan; inverse:
 
 /** Applies changes in order, all or none; the inverse takes all of them back. */
 export function applyAll(plan: Plan, changes: readonly Change[]): Result<{ plan: Plan; inverse: Change[] }> {
-  if (changes.length > FEW && changes.every((change) => !('person' in change)))
-    return applyMany(plan, changes as readonly ShiftChange[]);
+  if (changes.length > FEW && changes.every(isShiftChange)) return applyMany(plan, changes);
   let now = plan;
   const inverse: Change[] = [];
   for (let i = 0; i < changes.length; i++) {
@@ -86,7 +94,18 @@ export function applyAll(plan: Plan, changes: readonly Change[]): Result<{ plan:
 /** Up to so many changes it is quicker to look for each shift than to note where all of them are. */
 const FEW = 12;
 
-type ShiftChange = Exclude<Change, LeaveChange>;
+/** A change of a shift, and of nothing else. */
+export type ShiftChange = Extract<Change, { do: 'add' | 'set' | 'remove' }>;
+
+/** Whether a change is one of a shift. */
+export function isShiftChange(change: Change): change is ShiftChange {
+  return change.do === 'add' || change.do === 'set' || change.do === 'remove';
+}
+
+/** Whether a change is one of a visit. */
+export function isVisitChange(change: Change): change is VisitChange {
+  return change.do === 'add-visit' || change.do === 'set-visit' || change.do === 'remove-visit';
+}
 
 /** As {@link applyAll} for many changes of shifts: the list is copied once, and each shift is found at once. */
 function applyMany(plan: Plan, changes: readonly ShiftChange[]): Result<{ plan: Plan; inverse: Change[] }> {

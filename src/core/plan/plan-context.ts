@@ -1,3 +1,4 @@
+import { fieldDates } from '../jobs/field-dates';
 import { type Day, weekdayOf } from '../time/day';
 import { DAY, type Span, union } from '../time/span';
 import { type ZoneClock, zoneClock } from '../time/zone';
@@ -32,6 +33,12 @@ export function planContext(plan: Plan): PlanContext {
   for (const shift of plan.surroundingShifts) {
     first = Math.min(first, shift.date);
     last = Math.max(last, shift.date);
+  }
+  if (plan.work) {
+    // Days are lost, and visits move, past the end of the plan.
+    const [earliest, latest] = fieldDates(plan);
+    first = Math.min(first, earliest);
+    last = Math.max(last, latest + 1);
   }
   const weeks: Week[] = [];
   for (let day = 0; day < plan.days; day += 7)

@@ -1,3 +1,4 @@
+import type { FieldWork } from '../jobs/types';
 import type { Day } from '../time/day';
 import type { Span } from '../time/span';
 
@@ -21,6 +22,8 @@ export interface Plan {
   readonly budget: Budget;
   /** How many may be on leave at once; left out: as many as there are. */
   readonly awayLimits?: readonly PlanAwayLimit[];
+  /** Crews, jobs and visits; left out: the site visits nobody. */
+  readonly work?: FieldWork;
 }
 
 /** How many may be on leave at once on a date. */

@@ -58,13 +58,15 @@ export async function setupOf(
       ...roles,
       needs,
       rules,
-      checks: CHECKS.map(({ code, title, severity, rule }) => ({
-        code,
-        title,
-        ruleText: rule.text,
-        limit: rule.limit ?? null,
-        usual: severity,
-      })),
+      checks: CHECKS.filter(({ dependsOn }) => dependsOn !== 'crew' && dependsOn !== 'job').map(
+        ({ code, title, severity, rule }) => ({
+          code,
+          title,
+          ruleText: rule.text,
+          limit: rule.limit ?? null,
+          usual: severity,
+        }),
+      ),
       sets: STARTING_SETS,
       people: people.length,
       missing: await missingOf(db, id, site, roles.roles, needs, rules),

@@ -1,6 +1,10 @@
 import type { AvailabilityOf } from '../../availability/allowed';
 import type { Block } from '../../coverage/blocks';
 import type { WeekPay } from '../../hours/pay';
+import type { CrewRow } from '../../jobs/crew-hours';
+import type { FieldIndex } from '../../jobs/field';
+import type { ResolvedVisit } from '../../jobs/resolved-visit';
+import type { Job, Visit } from '../../jobs/types';
 import type { PlanContext, Week } from '../../plan/plan-context';
 import type { ResolvedShift } from '../../plan/resolved-shift';
 import type { Person, Plan, Rules, Severity } from '../../plan/types';
@@ -102,7 +106,38 @@ export interface WeekCheck extends CheckBase {
   inspect(view: WeekView, report: Report): void;
 }
 
-export type Check = PersonCheck | CoverageCheck | WeekCheck;
+/** A crew, or somebody without one, with its visits. */
+export interface CrewView {
+  readonly context: PlanContext;
+  readonly index: FieldIndex;
+  readonly row: CrewRow;
+  /** By start. */
+  readonly visits: readonly ResolvedVisit[];
+}
+
+/** A job with its visits. */
+export interface JobView {
+  readonly context: PlanContext;
+  readonly index: FieldIndex;
+  readonly job: Job;
+  readonly visits: readonly Visit[];
+  /** The present date; null: nothing is late. */
+  readonly today: Day | null;
+}
+
+/** Judged anew when visits of that crew, or its people, change. */
+export interface CrewCheck extends CheckBase {
+  readonly dependsOn: 'crew';
+  inspect(view: CrewView, report: Report): void;
+}
+
+/** Judged anew when visits of that job change. */
+export interface JobCheck extends CheckBase {
+  readonly dependsOn: 'job';
+  inspect(view: JobView, report: Report): void;
+}
+
+export type Check = PersonCheck | CoverageCheck | WeekCheck | CrewCheck | JobCheck;
 
 /** The place of a snag of one shift of the plan. */
 export function placeOf(shift: PlanShift): Place {

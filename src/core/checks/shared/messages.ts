@@ -13,6 +13,9 @@ export interface Words {
   person(id: string | null): string;
   role(id: string | null): string;
   site(id: string): string;
+  crew(id: string | null): string;
+  /** A job by its place, else by what it is: `Curlew`. */
+  job(id: string): string;
   money(major: number): string;
 }
 
@@ -25,6 +28,9 @@ export function wordsFor(
   const people = new Map(plan.people.map((person) => [person.id, person.name]));
   const roles = new Map(plan.roles.map((role) => [role.id, role.name]));
   const { currency } = plan.site;
+  const places = new Map(plan.work?.places.map((place) => [place.id, place.name]));
+  const crews = new Map(plan.work?.crews.map((crew) => [crew.id, crew.name]));
+  const jobs = new Map(plan.work?.jobs.map(({ id, place, title }) => [id, places.get(place ?? '') ?? title]));
   return {
     time: (minute) => formatTime(minute, hourFormat),
     span: (from, to) => formatTimeSpan(from, to, hourFormat),
@@ -33,6 +39,8 @@ export function wordsFor(
     person: (id) => (id === null ? 'Open' : (people.get(id) ?? id)),
     role: (id) => (id === null ? 'everybody' : (roles.get(id) ?? id)),
     site: (id) => sites.get(id) ?? id,
+    crew: (id) => (id === null ? 'Nobody' : (crews.get(id) ?? id)),
+    job: (id) => jobs.get(id) ?? id,
     money: (major) => formatMoney(major, currency),
   };
 }

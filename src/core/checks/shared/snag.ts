@@ -16,6 +16,10 @@ export interface Snag {
   readonly person: string | null;
   /** Ids, by start then id. */
   readonly shifts: readonly string[];
+  /** Of field work, where it applies: the crew, its visits by start then id, and the job. */
+  readonly crew?: string | null;
+  readonly visits?: readonly string[];
+  readonly job?: string;
   /** In `unit`: what is missing, outside, over or short; rest had; length of a run of days. */
   readonly amount: number | null;
   readonly unit: Unit | null;
@@ -36,9 +40,17 @@ export function sameSnag(a: Snag, b: Snag): boolean {
     a.amount === b.amount &&
     a.severity === b.severity &&
     a.limit === b.limit &&
-    a.shifts.length === b.shifts.length &&
-    a.shifts.every((id, i) => id === b.shifts[i])
+    a.crew === b.crew &&
+    a.job === b.job &&
+    isSameList(a.shifts, b.shifts) &&
+    isSameList(a.visits ?? NONE, b.visits ?? NONE)
   );
+}
+
+const NONE: readonly string[] = [];
+
+function isSameList(a: readonly string[], b: readonly string[]): boolean {
+  return a.length === b.length && a.every((id, i) => id === b[i]);
 }
 
 /** Which of some snags are new against those before, and which of those are gone; alike ones are counted. */
@@ -66,7 +78,10 @@ export function bySeverity(a: Snag, b: Snag): number {
     compare(a.code, b.code) ||
     compare(a.person, b.person) ||
     compare(a.role, b.role) ||
-    compareLists(a.shifts, b.shifts)
+    compareLists(a.shifts, b.shifts) ||
+    compare(a.crew ?? null, b.crew ?? null) ||
+    compareLists(a.visits ?? NONE, b.visits ?? NONE) ||
+    compare(a.job ?? null, b.job ?? null)
   );
 }
 

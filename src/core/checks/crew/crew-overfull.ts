@@ -1,0 +1,45 @@
+import { placeOfJob } from '../../jobs/field';
+import { capacityOn } from '../../jobs/crew-hours';
+import { dateOfPiece } from '../../jobs/resolved-visit';
+import { travelMinutes } from '../../jobs/travel';
+import type { Job } from '../../jobs/types';
+import type { Day } from '../../time/day';
+import type { CrewCheck } from '../shared/check';
+import { whose } from './shared';
+
+/** More on a date than the crew has hours, travel included; one snag a date. */
+export const crewOverfull: CrewCheck = {
+  code: 'crew-overfull',
+  title: 'More than the day holds',
+  rule: { text: 'Visits and travel of a day fit into the hours of the crew' },
+  severity: 'warn',
+  unit: 'minutes',
+  dependsOn: 'crew',
+  inspect({ context, index, row, visits }, report) {
+    const { travel } = context.plan.work!;
+    const byDate = new Map<Day, { minutes: number; ids: Set<string> }>();
+    let last = null as { readonly date: Day; readonly job: Job } | null;
+    for (const { visit, job, pieces } of visits)
+      for (const piece of pieces) {
+        const date = dateOfPiece(context, piece);
+        const day = byDate.get(date) ?? { minutes: 0, ids: new Set() };
+        byDate.set(date, day);
+        day.minutes += piece.to - piece.from;
+        day.ids.add(visit.id);
+        if (last?.date === date)
+          day.minutes += travelMinutes(travel, placeOfJob(index, last.job), placeOfJob(index, job));
+        last = { date, job };
+      }
+    for (const [date, { minutes, ids }] of byDate) {
+      const { minutes: has } = capacityOn(row, context, date);
+      // A day on which it does not work at all is told of each visit.
+      if (has > 0 && minutes > has)
+        report({
+          ...{ date, crew: row.crew?.id ?? null, person: row.crew ? null : row.id, visits: [...ids] },
+          ...{ amount: minutes - has, limit: has },
+        });
+    }
+  },
+  message: (snag, words) =>
+    `${whose(snag, words)}, ${words.day(snag.date)}: ${words.hours(snag.amount! + snag.limit!)} of visits and travel; the day has ${words.hours(snag.limit!)}.`,
+};

@@ -1,0 +1,36 @@
+import type { PlanContext } from '../../plan/plan-context';
+import type { ResolvedVisit } from '../../jobs/resolved-visit';
+import type { Plan } from '../../plan/types';
+import { DAY, type Span } from '../../time/span';
+import type { Words } from '../shared/messages';
+import type { Fix, Snag } from '../shared/snag';
+
+/** The place of a snag of a visit: when it is, whose, and its job. */
+export function placeOfVisit(
+  { clock }: PlanContext,
+  { visit, end }: ResolvedVisit,
+): Pick<Snag, 'date' | 'from' | 'to' | 'person' | 'crew' | 'visits' | 'job'> {
+  const { id, date, from, crew, person, job } = visit;
+  return { date, from, to: clock.wall(end) - date * DAY, person, crew, visits: [id], job };
+}
+
+/** Who a snag of a visit is about. */
+export function whose({ crew, person }: Snag, words: Words): string {
+  return crew ? words.crew(crew) : words.person(person);
+}
+
+/** Moves a visit to another time; null: it is no time of its date. */
+export function startAt(snag: Snag, minute: number, plan: Plan, words: Words): Fix | null {
+  const visit = plan.work?.visits.find(({ id }) => id === snag.visits!.at(-1));
+  if (!visit || visit.isFixed || minute === visit.from) return null;
+  const [date, from] = [visit.date + Math.floor(minute / DAY), ((minute % DAY) + DAY) % DAY];
+  return {
+    label: `Start ${words.job(visit.job)} ${words.day(date)} at ${words.time(from)}`,
+    changes: [{ do: 'set-visit', id: visit.id, visit: date === visit.date ? { from } : { date, from } }],
+  };
+}
+
+/** Minutes of spans. */
+export function lengthOf(spans: readonly Span[]): number {
+  return spans.reduce((sum, { from, to }) => sum + to - from, 0);
+}

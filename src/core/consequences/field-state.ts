@@ -1,0 +1,196 @@
+import type { CrewCheck, JobCheck } from '../checks/shared/check';
+import type { Snag } from '../checks/shared/snag';
+import { type FieldIndex, type FieldRow, fieldIndex, rowOfCrew, rowOfPerson, visitsOn } from '../jobs/field';
+import type { VisitChange } from '../jobs/visit-change';
+import type { FieldWork, Job, Visit } from '../jobs/types';
+import type { PlanContext } from '../plan/plan-context';
+import type { ResolvedShift } from '../plan/resolved-shift';
+import type { Person, Plan } from '../plan/types';
+import type { Running, Sink } from './reporter';
+
+/** A crew, or somebody without one, with its visits and what is wrong with them. */
+export interface FieldRowState extends FieldRow {
+  readonly snags: readonly Snag[];
+}
+
+/** What is known of a plan's field work. Immutable; what an edit leaves alone is shared. */
+export interface FieldState {
+  readonly index: FieldIndex;
+  /** All crews, and those people who have visits without one. */
+  readonly crews: ReadonlyMap<string, FieldRowState>;
+  readonly people: ReadonlyMap<string, FieldRowState>;
+  /** What is wrong with jobs; those with nothing are left out. */
+  readonly jobs: ReadonlyMap<string, readonly Snag[]>;
+}
+
+/** What field work is judged by, besides itself. */
+export interface FieldGround {
+  readonly plan: Plan;
+  readonly context: PlanContext;
+  readonly checks: {
+    readonly sink: Sink;
+    readonly crew: readonly Running<CrewCheck>[];
+    readonly job: readonly Running<JobCheck>[];
+  };
+  personOf(id: string): Person | undefined;
+  shiftsOf(person: string): readonly ResolvedShift[];
+}
+
+/** Judges all field work of a plan; null: it has none. */
+export function fieldState(ground: FieldGround): FieldState | null {
+  const { work } = ground.plan;
+  if (!work) return null;
+  const index = fieldIndex(work);
+  const ofCrew = groupBy(work.visits, ({ crew }) => crew);
+  const ofPerson = groupBy(work.visits, ({ person }) => person);
+  const ofJob = groupBy(work.visits, ({ job }) => job);
+  return {
+    index,
+    crews: new Map(work.crews.map(({ id }) => [id, crewState(ground, index, id, ofCrew.get(id) ?? [])])),
+    people: new Map(
+      [...ofPerson].flatMap(([id, visits]) => {
+        const state = personState(ground, index, id, visits);
+        return state ? [[id, state] as const] : [];
+      }),
+    ),
+    jobs: new Map(
+      work.jobs.flatMap((job) => {
+        const snags = jobSnags(ground, index, job, ofJob.get(job.id) ?? []);
+        return snags.length > 0 ? [[job.id, snags] as const] : [];
+      }),
+    ),
+  };
+}
+
+/**
+ * Field work after some changes: only crews, people and jobs whose visits changed, and those whose people did, are looked at again.
+ *
+ * @param touched the people whose leave or shifts changed
+ * @param away those of them whose leave did: a crew does not go by the shifts of its people
+ */
+export function fieldAfter(
+  before: FieldState | null,
+  old: FieldWork | undefined,
+  ground: FieldGround,
+  changes: readonly VisitChange[],
+  touched: ReadonlySet<string>,
+  away: ReadonlySet<string>,
+): FieldState | null {
+  const { work } = ground.plan;
+  if (!before || !work || !old) return fieldState(ground);
+  const crews = new Set<string>();
+  const people = new Set<string>();
+  const jobs = new Set<string>();
+  const note = (visit: Visit | undefined) => {
+    if (!visit) return;
+    jobs.add(visit.job);
+    if (visit.crew !== null) crews.add(visit.crew);
+    if (visit.person !== null) people.add(visit.person);
+  };
+  if (changes.length > 0) {
+    const ids = new Set(changes.map((change) => (change.do === 'add-visit' ? change.visit.id : change.id)));
+    for (const visit of old.visits) if (ids.has(visit.id)) note(visit);
+    for (const visit of work.visits) if (ids.has(visit.id)) note(visit);
+  }
+  const manned = new Set<string>();
+  for (const id of touched) if (before.people.has(id)) people.add(id);
+  if (away.size > 0)
+    for (const crew of work.crews)
+      if (crew.members.some(({ person }) => away.has(person))) manned.add(crew.id);
+  if (crews.size + people.size + manned.size === 0) return before;
+  const { index } = before;
+  const rows = new Map(before.crews);
+  for (const id of new Set([...crews, ...manned])) {
+    const visits = work.visits.filter(({ crew }) => crew === id);
+    const row = manned.has(id) ? undefined : before.crews.get(id)?.row;
+    rows.set(id, crewState(ground, index, id, visits, row));
+  }
+  const alone = new Map(before.people);
+  for (const id of people) {
+    const visits = work.visits.filter(({ person }) => person === id);
+    const state = visits.length === 0 ? null : personState(ground, index, id, visits);
+    if (state) alone.set(id, state);
+    else alone.delete(id);
+  }
+  const wrong = new Map(before.jobs);
+  for (const id of jobs) {
+    const job = index.jobs.get(id);
+    const visits = work.visits.filter((visit) => visit.job === id);
+    const snags = job ? jobSnags(ground, index, job, visits) : [];
+    if (snags.length > 0) wrong.set(id, snags);
+    else wrong.delete(id);
+  }
+  return { index, crews: rows, people: alone, jobs: wrong };
+}
+
+/** All that is wrong in field work. */
+export function fieldSnags(state: FieldState | null): Snag[] {
+  if (!state) return [];
+  const rows = [...state.crews.values(), ...state.people.values()];
+  return [...rows.flatMap(({ snags }) => snags), ...[...state.jobs.values()].flat()];
+}
+
+function crewState(
+  ground: FieldGround,
+  index: FieldIndex,
+  id: string,
+  visits: readonly Visit[],
+  known?: FieldRow['row'],
+): FieldRowState {
+  const { context } = ground;
+  const row =
+    known ??
+    rowOfCrew(
+      context,
+      index.crews.get(id)!,
+      (one) => ground.personOf(one),
+      (one) => ground.shiftsOf(one),
+    );
+  return inspectedRow(ground, index, { row, visits: visitsOn(context, index, row, visits) });
+}
+
+function personState(
+  ground: FieldGround,
+  index: FieldIndex,
+  id: string,
+  visits: readonly Visit[],
+): FieldRowState | null {
+  const person = ground.personOf(id);
+  if (!person) return null;
+  const row = rowOfPerson(ground.context, person, ground.shiftsOf(id));
+  return inspectedRow(ground, index, { row, visits: visitsOn(ground.context, index, row, visits) });
+}
+
+function inspectedRow(
+  { context, checks }: FieldGround,
+  index: FieldIndex,
+  { row, visits }: FieldRow,
+): FieldRowState {
+  const snags: Snag[] = (checks.sink.into = []);
+  for (const { check, report } of checks.crew) check.inspect({ context, index, row, visits }, report);
+  return { row, visits, snags };
+}
+
+function jobSnags(
+  { context, checks, plan }: FieldGround,
+  index: FieldIndex,
+  job: Job,
+  visits: readonly Visit[],
+): Snag[] {
+  const snags: Snag[] = (checks.sink.into = []);
+  const { today } = plan.work!;
+  for (const { check, report } of checks.job) check.inspect({ context, index, job, visits, today }, report);
+  return snags;
+}
+
+function groupBy<T>(list: readonly T[], keyOf: (item: T) => string | null): Map<string, T[]> {
+  const groups = new Map<string, T[]>();
+  for (const item of list) {
+    const key = keyOf(item);
+    if (key === null) continue;
+    const group = groups.get(key);
+    if (group) group.push(item);
+    else groups.set(key, [item]);
+  }
+  return groups;
+}
