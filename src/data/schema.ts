@@ -1,3 +1,14 @@
+import type {
+  CrewDateTable,
+  CrewMemberTable,
+  CrewTable,
+  CustomerTable,
+  JobRoundTable,
+  JobTable,
+  PlaceTable,
+  ServiceTable,
+  VisitTable,
+} from './jobs/tables';
 import type { Generated } from 'kysely';
 import type {
   CredentialTable,
@@ -169,6 +180,15 @@ export interface Schema {
   clock_alert: ClockAlertTable;
   person_pin: PersonPinTable;
   confirmed_phone: ConfirmedPhoneTable;
+  customer: CustomerTable;
+  place: PlaceTable;
+  service: ServiceTable;
+  crew: CrewTable;
+  crew_member: CrewMemberTable;
+  crew_date: CrewDateTable;
+  job_round: JobRoundTable;
+  job: JobTable;
+  visit: VisitTable;
   punch_photo: PunchPhotoTable;
   typed_hours: TypedHoursTable;
   timesheet_step: TimesheetStepTable;
@@ -350,6 +370,8 @@ export interface SiteTable {
   clock_asks: Generated<string | null>;
   /** Whether a photo is taken with a punch and how long it is kept, as JSON; null: none is. */
   clock_photos: Generated<string | null>;
+  /** How long it is between customers' places, as JSON; null: the site visits nobody. */
+  field_work: Generated<string | null>;
   /** How hours become pay there, as JSON; null: as usual. */
   hours_rules: Generated<string | null>;
 }

@@ -167,10 +167,26 @@ export const FIELD_CASES: [string, string, Plan, (number | null)[]][] = [
     'travel is more than it holds',
     fieldPlan({
       travel,
+      jobs: [job('a', 8), job('b', 6), job('c', 2)],
+      visits: [visit('a', 0, EIGHT), visit('b', 0, 13 * 60), visit('c', 0, 16 * 60)],
+    }),
+    [30],
+  ],
+  [
+    'crew-overfull',
+    'one is on the way in the pause',
+    fieldPlan({
+      travel,
       jobs: [job('a', 8), job('b', 8)],
       visits: [visit('a', 0, EIGHT), visit('b', 0, 13 * 60)],
     }),
-    [30],
+    [],
+  ],
+  [
+    'crew-overfull',
+    'a day of another week is told there',
+    fieldPlan({ jobs: [job('a', 20)], visits: [visit('a', 7, EIGHT, { isThrough: true })] }),
+    [],
   ],
   ['forgotten', 'its date is today', fieldPlan({ today: MONDAY + 1, jobs: [job('a', 1, { round })] }), []],
   ['forgotten', 'its date is over', fieldPlan({ today: MONDAY + 3, jobs: [job('a', 1, { round })] }), [2]],

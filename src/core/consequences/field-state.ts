@@ -168,7 +168,9 @@ function inspectedRow(
 ): FieldRowState {
   const snags: Snag[] = (checks.sink.into = []);
   for (const { check, report } of checks.crew) check.inspect({ context, index, row, visits }, report);
-  return { row, visits, snags };
+  // Visits around the plan are known for what they leave free: what is wrong with them is told in their own week.
+  const { from, days } = context.plan;
+  return { row, visits, snags: snags.filter(({ date }) => date >= from && date < from + days) };
 }
 
 function jobSnags(

@@ -77,7 +77,10 @@ export function withMovedDay(plan: Plan, { changes, crews }: MovedDay): Plan {
     work: {
       ...work,
       crews: work.crews.map((crew) => by.get(crew.id) ?? crew),
-      visits: work.visits.map((visit) => ({ ...visit, ...moved.get(visit.id) })),
+      visits: work.visits.map((visit) => {
+        const patch = moved.get(visit.id);
+        return patch ? { ...visit, ...patch } : visit;
+      }),
     },
   };
 }

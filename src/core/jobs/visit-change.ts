@@ -4,7 +4,13 @@ import type { FieldWork, Visit } from './types';
 /** How visits are altered. `set-visit` carries just what changes. */
 export type VisitChange =
   | { readonly do: 'add-visit'; readonly visit: Visit }
-  | { readonly do: 'set-visit'; readonly id: string; readonly visit: VisitPatch }
+  | {
+      readonly do: 'set-visit';
+      readonly id: string;
+      readonly visit: VisitPatch;
+      /** The values it was made on, where somebody else may have changed them since. */
+      readonly was?: VisitPatch;
+    }
   | { readonly do: 'remove-visit'; readonly id: string };
 
 export type VisitPatch = Partial<Omit<Visit, 'id'>>;

@@ -24,6 +24,7 @@ import { devices } from './022-devices';
 import { calls } from './023-calls';
 import { activities } from './024-activities';
 import { proofs } from './025-proofs';
+import { fieldWork } from './026-field-work';
 import { fillActivity } from './fill-activity';
 
 /** One step of the data file's form: statements, or work on what it holds that hears how far it has come. */
@@ -56,4 +57,5 @@ export const MIGRATIONS: readonly (readonly Step[])[] = [
   calls,
   activities,
   proofs,
+  fieldWork,
 ];

@@ -3,6 +3,7 @@ import { sql } from 'kysely';
 import type { Change } from '@/core/plan/change';
 import { type Day, formatDate } from '@/core/time/day';
 import type { Database } from '../database';
+import { type FieldRows, loadFieldRows } from '../jobs/field-store';
 import { type PlanBalances, loadPlanBalances } from '../leave/plan-leave';
 import {
   NO_GROUND,
@@ -28,6 +29,8 @@ export interface PlanRows {
   readonly shifts: ReadonlyMap<string, Worked>;
   /** Balances of leave that the days draw on; left out: none is looked at. */
   readonly balances?: PlanBalances;
+  /** Crews, jobs and visits; null: the site visits nobody. */
+  readonly field: FieldRows | null;
 }
 
 /** How far around a plan shifts are looked at, in days: enough for rests and runs of working days. */
@@ -62,7 +65,8 @@ export async function loadPlanRows(
   const shifts = new Map<string, Worked>();
   for (const one of await loadWorked(db, site, ids, [from, to], [from - BEFORE, to + AFTER]))
     shifts.set(one.shift.id, one);
-  return { setUp, people, shifts, balances: await loadPlanBalances(db, ids, from, to) };
+  const balances = await loadPlanBalances(db, ids, from, to);
+  return { setUp, people, shifts, balances, field: await loadFieldRows(db, site, from, to) };
 }
 
 /** The people that changes of rows name. */
@@ -97,6 +101,7 @@ export function withRows(rows: PlanRows, changes: readonly RowChange[]): PlanRow
     people: withPeople(rows.people, ofPeople),
     shifts: shifts ?? rows.shifts,
     balances: rows.balances,
+    field: rows.field && withChanges(rows.field, changes),
   };
 }
 

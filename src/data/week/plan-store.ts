@@ -1,10 +1,12 @@
 import type { Change } from '@/core/plan/change';
+import type { Travel } from '@/core/jobs/types';
 import type { SurroundingShift, Person, Plan, Shift } from '@/core/plan/types';
 import { type Day, formatDate } from '@/core/time/day';
 import { DAY } from '@/core/time/span';
 import { zoneClock } from '@/core/time/zone';
 import type { HourFormat } from '@/core/time/format';
 import type { Database } from '../database';
+import { fieldFromRows, travelFromRow } from '../jobs/field-store';
 import { moneyIn } from '../money';
 import { awayLimitsFromRows, withBalances } from '../leave/plan-leave';
 import { type PersonGround, belongsTo, personOf, positionAt } from '../people/person-ground';
@@ -37,7 +39,7 @@ export async function loadPlan(
 
 /** A plan of one site over some days, made of rows that were read for these days or more. Null: no such site. */
 export function planFromRows(
-  { setUp, people, shifts, balances }: PlanRows,
+  { setUp, people, shifts, balances, field }: PlanRows,
   site: string,
   from: Day,
   days: number,
@@ -87,11 +89,17 @@ export function planFromRows(
       rules: stored.rules,
       budget: stored.budget,
       ...(setUp.leave_limit.length > 0 ? { awayLimits: awayLimitsFromRows(setUp) } : {}),
+      ...(field ? { work: fieldFromRows(field, travelAt(setUp, site)) } : {}),
     },
     roles: shown,
     hourFormat: stored.hourFormat,
     version: stored.version,
   };
+}
+
+function travelAt({ site }: PlanRows['setUp'], id: string): Travel {
+  const row = site.find((one) => one.id === id);
+  return (row && travelFromRow(row)) ?? { usual: 0, pairs: [] };
 }
 
 /** Guests made before, so that the same person is the same guest. */

@@ -3,7 +3,7 @@ import type { Database } from '@/data/database';
 import { type Permission, checkAccess, checkSomewhere, managedSites } from './permissions';
 
 /** An area of the work that has a place in the bar over every page. */
-export type FrameArea = 'setup' | 'people' | 'plan' | 'requests' | 'today' | 'hours';
+export type FrameArea = 'setup' | 'people' | 'plan' | 'requests' | 'jobs' | 'today' | 'hours';
 
 /** Who looks at a page, as its bar shows them. */
 export interface ActorFrame {
@@ -29,6 +29,7 @@ const AREAS: readonly (readonly [FrameArea, Permission])[] = [
   ['setup', 'setup.read'],
   ['people', 'people.read'],
   ['plan', 'plan.read'],
+  ['jobs', 'plan.read'],
   ['requests', 'leave.read'],
   ['today', 'clock.read'],
   ['hours', 'hours.read'],
@@ -75,12 +76,15 @@ export async function loadFramedSites(
   actor: Actor,
   sites: readonly { readonly id: string; readonly name: string }[],
 ): Promise<FramedSite[]> {
-  const rows = await db.selectFrom('site').select(['id', 'capabilities_off']).execute();
+  const rows = await db.selectFrom('site').select(['id', 'capabilities_off', 'field_work']).execute();
   const managed = await managedSites(db, actor);
   const without = new Map(
-    rows.map(({ id, capabilities_off: off }): [string, FrameArea[]] => [
+    rows.map(({ id, capabilities_off: off, field_work }): [string, FrameArea[]] => [
       id,
-      withoutAreas(actor, id, JSON.parse(off) as string[], managed),
+      [
+        ...withoutAreas(actor, id, JSON.parse(off) as string[], managed),
+        ...(field_work === null ? (['jobs'] as const) : []),
+      ],
     ]),
   );
   return framedSites(actor, sites, managed, without);

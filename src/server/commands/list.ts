@@ -21,6 +21,9 @@ import { saveAlerts } from '../today/alerts';
 import { importPunches } from '../clock/import';
 import { ownPunch, savePhones } from '../clock/own-phone';
 import { savePhotos } from '../clock/photos';
+import { moveDayCommand } from '../jobs/day-move';
+import { jobProgress, removeJob, saveJob } from '../jobs/jobs';
+import { changeVisits } from '../jobs/visits';
 import { endDevice, saveDevice } from '../clock/devices';
 import { saveClockRules } from '../clock/rules';
 import { fillHours, fillOwnHours } from '../hours/fill';
@@ -153,6 +156,11 @@ const ALL = [
   ownPunch,
   savePhones,
   savePhotos,
+  changeVisits,
+  saveJob,
+  removeJob,
+  jobProgress,
+  moveDayCommand,
   askPunch,
   withdrawPunchAsk,
   answerPunchAsk,

@@ -34,6 +34,11 @@ export async function toldPlan(
   const people = await loadGrounds(db, persons, from, to + 1);
   const theirs = await publishedShiftsOfPeople(db, persons, [from - BEFORE, to + AFTER]);
   const shifts = new Map([...others, ...theirs].map((one) => [one.shift.id, one]));
-  const made = planFromRows({ setUp: await loadSiteRows(db, site, false), people, shifts }, site, from, days);
+  const made = planFromRows(
+    { setUp: await loadSiteRows(db, site, false), people, shifts, field: null },
+    site,
+    from,
+    days,
+  );
   return made && made.plan;
 }

@@ -26,6 +26,7 @@ const AREAS: readonly { readonly area: Area; readonly name: string }[] = [
   { area: 'setup', name: 'Set-up' },
   { area: 'people', name: 'People' },
   { area: 'plan', name: 'Plan' },
+  { area: 'jobs', name: 'Jobs' },
   { area: 'requests', name: 'Requests' },
   { area: 'today', name: 'Today' },
   { area: 'hours', name: 'Hours' },

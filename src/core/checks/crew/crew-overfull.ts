@@ -4,6 +4,7 @@ import { dateOfPiece } from '../../jobs/resolved-visit';
 import { travelMinutes } from '../../jobs/travel';
 import type { Job } from '../../jobs/types';
 import type { Day } from '../../time/day';
+import { covered } from '../../time/span';
 import type { CrewCheck } from '../shared/check';
 import { whose } from './shared';
 
@@ -18,7 +19,7 @@ export const crewOverfull: CrewCheck = {
   inspect({ context, index, row, visits }, report) {
     const { travel } = context.plan.work!;
     const byDate = new Map<Day, { minutes: number; ids: Set<string> }>();
-    let last = null as { readonly date: Day; readonly job: Job } | null;
+    let last = null as { readonly date: Day; readonly job: Job; readonly end: number } | null;
     for (const { visit, job, pieces } of visits)
       for (const piece of pieces) {
         const date = dateOfPiece(context, piece);
@@ -26,9 +27,14 @@ export const crewOverfull: CrewCheck = {
         byDate.set(date, day);
         day.minutes += piece.to - piece.from;
         day.ids.add(visit.id);
-        if (last?.date === date)
-          day.minutes += travelMinutes(travel, placeOfJob(index, last.job), placeOfJob(index, job));
-        last = { date, job };
+        if (last?.date === date && last.job !== job) {
+          const way = travelMinutes(travel, placeOfJob(index, last.job), placeOfJob(index, job));
+          // One may be on the way in a pause.
+          const between = { from: last.end, to: Math.max(last.end, piece.from) };
+          const pause = between.to - between.from - covered(between, row.hours);
+          day.minutes += Math.max(0, way - pause);
+        }
+        last = { date, job, end: piece.to };
       }
     for (const [date, { minutes, ids }] of byDate) {
       const { minutes: has } = capacityOn(row, context, date);

@@ -1,0 +1,20 @@
+import type { PortablePlan } from '@/core/plan/portable';
+import type { Day } from '@/core/time/day';
+import type { HourFormat } from '@/core/time/format';
+
+/** The days of a site's crews, with what waits. */
+export interface JobsPage {
+  /** How far the log went before this was read. */
+  readonly asOf: number;
+  readonly site: string;
+  readonly siteName: string;
+  readonly plan: PortablePlan;
+  readonly hourFormat: HourFormat;
+  readonly today: Day;
+  /** The ink of each crew. */
+  readonly inks: Readonly<Record<string, string>>;
+  readonly rounds: readonly { readonly id: string; readonly name: string }[];
+  /** What was written to jobs, where something was. */
+  readonly notes: Readonly<Record<string, string>>;
+  readonly canChange: boolean;
+}

@@ -1,0 +1,51 @@
+import { type Result, fail } from '@/core/plan/problem';
+import { toPortable } from '@/core/plan/portable';
+import { type Day, parseDate, startOfWeek } from '@/core/time/day';
+import { lastSeq } from '@/data/activity/activity-store';
+import type { Database } from '@/data/database';
+import { loadRows } from '@/data/records/records';
+import { listSites } from '@/data/site/site-store';
+import type { Actor } from '../access/actor';
+import { planFor } from '../access/pay';
+import { checkAccess } from '../access/permissions';
+import { nowAt } from '../now';
+import type { JobsPage } from './payload';
+
+/** How many days of crews are shown at once. */
+export const CREW_DAYS = [1, 3, 7, 14] as const;
+
+/** The days of a site's crews from the week of a date on (null: today's), for who may see its plan. */
+export async function jobsAt(
+  db: Database,
+  actor: Actor,
+  site: string,
+  { from, days }: { readonly from: Day | null; readonly days: number },
+): Promise<Result<{ page: JobsPage }>> {
+  const refused = checkAccess(actor, 'plan.read', site);
+  if (refused) return refused;
+  const asOf = await lastSeq(db);
+  const line = (await listSites(db)).find(({ id }) => id === site);
+  const [row] = await loadRows(db, 'site', { id: site });
+  if (!line || !row?.field_work) return fail('unknown', 'this site visits nobody', 'site');
+  const today = parseDate(nowAt(line.timeZone).date)!;
+  const asked = from ?? today;
+  const first = days >= 7 ? startOfWeek(asked, line.weekStart) : asked;
+  const { plan } = (await planFor(db, actor, site, first, days))!;
+  const crews = await loadRows(db, 'crew', { site_id: site });
+  const rounds = await loadRows(db, 'job_round', { site_id: site });
+  const known = new Set(plan.work!.jobs.map(({ id }) => id));
+  const notes = (await loadRows(db, 'job', { site_id: site })).filter(
+    ({ id, note }) => note && known.has(id),
+  );
+  return {
+    ok: true,
+    page: {
+      ...{ asOf, site, siteName: line.name, hourFormat: line.hourFormat, today },
+      plan: toPortable({ ...plan, work: { ...plan.work!, today } }),
+      inks: Object.fromEntries(crews.map(({ id, ink }) => [id, ink])),
+      rounds: rounds.map(({ id, name }) => ({ id, name })),
+      notes: Object.fromEntries(notes.map(({ id, note }) => [id, note])),
+      canChange: checkAccess(actor, 'plan.change', site) === null,
+    },
+  };
+}
