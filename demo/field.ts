@@ -60,29 +60,32 @@ const HOURS = [0, 1, 2, 3, 4, 5, 6].map((day) =>
 const SPRING = [1, 1, 1.4, 1.2, 1, 1, 1, 1, 1, 1, 1, 1];
 
 const SERVICES = [
-  { id: 'check', name: 'Engine check', minutes: 360, role: 'engine', price: 62, crew: 0 },
+  { id: 'check', name: 'Engine check', minutes: 540, role: 'engine', price: 62, crew: 0 },
+  { id: 'refit', name: 'Engine refit', minutes: 1440, role: 'engine', price: 64, crew: 0 },
   { id: 'pump', name: 'Bilge pump', minutes: 120, role: null, price: 58, crew: 0 },
   { id: 'wash', name: 'Wash-down', minutes: 90, role: null, price: 44, crew: 1 },
-  { id: 'antifoul', name: 'Antifouling', minutes: 960, role: 'hull', price: 49, crew: 1, factors: SPRING },
+  { id: 'antifoul', name: 'Antifouling', minutes: 1920, role: 'hull', price: 49, crew: 1, factors: SPRING },
   { id: 'cover', name: 'Winter cover', minutes: 240, role: null, price: 46, crew: 1 },
-  { id: 'rig', name: 'Rig inspection', minutes: 300, role: 'rigging', price: 57, crew: 2 },
-  { id: 'shroud', name: 'Shroud replacement', minutes: 480, role: 'rigging', price: 57, crew: 2 },
+  { id: 'rig', name: 'Rig inspection', minutes: 600, role: 'rigging', price: 57, crew: 2 },
+  { id: 'shroud', name: 'Shroud replacement', minutes: 960, role: 'rigging', price: 57, crew: 2 },
 ];
 
-/** One-off work: at which boat, what, and by which day of the week from its Monday on; null: it is in no hurry. */
-const REPAIRS: readonly (readonly [string, string, number | null])[] = [
-  ['Tern', 'check', 1],
-  ['Curlew', 'check', 2],
-  ['Siskin', 'antifoul', 4],
-  ['Gannet', 'shroud', 2],
-  ['Osprey', 'pump', 2],
-  ['Plover', 'check', 3],
-  ['Dunlin', 'rig', 3],
-  ['Petrel', 'rig', 3],
-  ['Heron', 'pump', 4],
-  ['Wigeon', 'cover', 3],
-  ['Eider', 'shroud', 7],
-  ['Knot', 'check', 4],
+/** One-off work: at which boat, what, by which day of the week from its Monday on (null: in no hurry), and when it is planned. */
+const REPAIRS: readonly (readonly [boat: string, service: string, by: number | null, on: number])[] = [
+  ['Tern', 'check', 1, 0],
+  ['Curlew', 'refit', 2, 0],
+  ['Osprey', 'pump', 2, 2],
+  ['Plover', 'check', 3, 3],
+  ['Heron', 'pump', 4, 3],
+  ['Turnstone', 'refit', 4, 2],
+  ['Knot', 'check', 4, 4],
+  ['Siskin', 'antifoul', 4, 0],
+  ['Wigeon', 'cover', 3, 3],
+  ['Kittiwake', 'antifoul', 4, 2],
+  ['Gannet', 'shroud', 2, 0],
+  ['Petrel', 'rig', 3, 3],
+  ['Dunlin', 'rig', 3, 2],
+  ['Eider', 'shroud', 7, 4],
 ];
 
 /** What waits to be planned. */
@@ -173,18 +176,20 @@ async function insertJobs(
   random: () => number,
 ): Promise<void> {
   const service = (id: string) => SERVICES.find((one) => one.id === id)!;
-  const once = [...REPAIRS, ...WAITING].map(([boat, of, by]): NewRow<'job'> => ({
-    ...{
-      id: `${of}-${boat.toLowerCase()}`,
-      site_id: site,
-      title: service(of).name,
-      place_id: boat.toLowerCase(),
-    },
-    ...{ service_id: of, person_minutes: service(of).minutes, people: of === 'shroud' ? 2 : 1 },
-    ...{ earliest: null, latest: by === null ? null : formatDate(monday + by) },
-    ...{ window_from: null, window_to: null, price: null, round_id: null, round_date: null, done_at: null },
-    note: of === 'antifoul' ? 'Two coats, red oxide.' : '',
-  }));
+  const once = [...REPAIRS.map(([boat, of, by]) => [boat, of, by] as const), ...WAITING].map(
+    ([boat, of, by]): NewRow<'job'> => ({
+      ...{
+        id: `${of}-${boat.toLowerCase()}`,
+        site_id: site,
+        title: service(of).name,
+        place_id: boat.toLowerCase(),
+      },
+      ...{ service_id: of, person_minutes: service(of).minutes, people: of === 'shroud' ? 2 : 1 },
+      ...{ earliest: null, latest: by === null ? null : formatDate(monday + by) },
+      ...{ window_from: null, window_to: null, price: null, round_id: null, round_date: null, done_at: null },
+      note: of === 'antifoul' ? 'Two coats, red oxide.' : '',
+    }),
+  );
   const offset = Math.floor(random() * 5);
   const rounds = [
     {
@@ -249,14 +254,14 @@ async function insertJobs(
 /** Visits of this week's repairs and wash-downs, each at the next time at which its crew has room. */
 async function placeVisits(db: Database, site: string, monday: Day): Promise<void> {
   const { plan } = (await loadPlan(db, site, monday, 7))!;
-  const planned = [
-    ...REPAIRS.map(([boat, of]) => `${of}-${boat.toLowerCase()}`),
+  const planned: (readonly [id: string, on: number])[] = [
+    ...REPAIRS.map(([boat, of, , on]) => [`${of}-${boat.toLowerCase()}`, on] as const),
     ...plan
       .work!.jobs.filter(({ round, latest }) => round?.id === 'washing' && latest === monday + 4)
-      .map(({ id }) => id),
+      .map(({ id }, i) => [id, i % 5] as const),
   ];
   let now = plan;
-  for (const id of planned) {
+  for (const [id, on] of planned) {
     const judged = judge(now);
     const job = now.work!.jobs.find((one) => one.id === id)!;
     const crew = CREWS[SERVICES.find((one) => one.id === job.service)!.crew].id;
@@ -265,7 +270,7 @@ async function placeVisits(db: Database, site: string, monday: Day): Promise<voi
       ...{ id: `visit-${id}`, job: id, crew, person: null, date: monday, from: 480, minutes: null },
       ...{ personMinutes: null, isThrough: false, isFixed: APPOINTMENTS.has(boat), note: null },
     };
-    const earliest = judged.context.clock.elapsed((APPOINTMENTS.has(boat) ? monday + 3 : monday) * DAY);
+    const earliest = judged.context.clock.elapsed((monday + on) * DAY);
     const start = nextFreeStart(
       judged.context,
       judged.field!.index,

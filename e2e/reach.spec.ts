@@ -48,6 +48,7 @@ const PAGES: readonly (readonly [string, string | RegExp])[] = [
   ...['', '/decided', '/calendar', '/balances'].map(
     (part) => [`/requests/bistro${part}`, /^Requests at Quay Bistro/] as const,
   ),
+  ['/jobs/dockside?from=2026-11-23', '23–29 November'],
   ['/today', 'Today, all sites'],
   ['/today/bistro', 'Tue 24 November'],
   ['/hours/bistro?on=2026-11-16', '16–22 November'],

@@ -7,7 +7,7 @@ source scripts/chromium.sh
 
 # Bundled as the build bundles it, so that the core is measured and not a loader; memory as the server has it.
 node scripts/build-workers.mjs
-for part in core people week log others publish files leave requests clock propose; do
+for part in core people week log others publish files leave requests clock jobs propose; do
   node_modules/.bin/esbuild "bench/$part.ts" --bundle --platform=node --format=esm --packages=external \
     "--outfile=bench/.$part.mjs" --log-level=error && node --max-semi-space-size=64 "bench/.$part.mjs"
   rm -f "bench/.$part.mjs"

@@ -79,10 +79,11 @@ function compareFields(
     snags: (part: T) => readonly Snag[],
   ) => {
     const [old, fresh] = [before && of(before), after && of(after)];
-    for (const id of new Set([...(old?.keys() ?? []), ...(fresh?.keys() ?? [])])) {
-      const [was, is] = [old?.get(id), fresh?.get(id)];
-      if (was !== is) compare(was === undefined ? [] : snags(was), is === undefined ? [] : snags(is));
+    for (const [id, is] of fresh ?? []) {
+      const was = old?.get(id);
+      if (was !== is) compare(was === undefined ? [] : snags(was), snags(is));
     }
+    for (const [id, was] of old ?? []) if (!fresh?.has(id)) compare(snags(was), []);
   };
   parts(
     ({ crews }) => crews,

@@ -1,5 +1,6 @@
 import type { CrewCheck, JobCheck } from '../checks/shared/check';
 import type { Snag } from '../checks/shared/snag';
+import { placesById } from '../jobs/by-id';
 import { type FieldIndex, type FieldRow, fieldIndex, rowOfCrew, rowOfPerson, visitsOn } from '../jobs/field';
 import type { VisitChange } from '../jobs/visit-change';
 import type { FieldWork, Job, Visit } from '../jobs/types';
@@ -81,17 +82,18 @@ export function fieldAfter(
   const crews = new Set<string>();
   const people = new Set<string>();
   const jobs = new Set<string>();
-  const note = (visit: Visit | undefined) => {
-    if (!visit) return;
+  const ids = new Set(changes.map((change) => (change.do === 'add-visit' ? change.visit.id : change.id)));
+  const now = visitsNamed(old.visits, work.visits, ids);
+  for (const visit of [...visitsNamed(old.visits, old.visits, ids), ...now]) {
     jobs.add(visit.job);
     if (visit.crew !== null) crews.add(visit.crew);
     if (visit.person !== null) people.add(visit.person);
-  };
-  if (changes.length > 0) {
-    const ids = new Set(changes.map((change) => (change.do === 'add-visit' ? change.visit.id : change.id)));
-    for (const visit of old.visits) if (ids.has(visit.id)) note(visit);
-    for (const visit of work.visits) if (ids.has(visit.id)) note(visit);
   }
+  /** The visits of a row as they are now: those it had that did not change, and what changed into its. */
+  const visitsOf = (row: FieldRow | undefined, isIts: (visit: Visit) => boolean) => [
+    ...(row?.visits ?? []).flatMap(({ visit }) => (ids.has(visit.id) ? [] : [visit])),
+    ...now.filter(isIts),
+  ];
   const manned = new Set<string>();
   for (const id of touched) if (before.people.has(id)) people.add(id);
   if (away.size > 0)
@@ -101,26 +103,44 @@ export function fieldAfter(
   const { index } = before;
   const rows = new Map(before.crews);
   for (const id of new Set([...crews, ...manned])) {
-    const visits = work.visits.filter(({ crew }) => crew === id);
-    const row = manned.has(id) ? undefined : before.crews.get(id)?.row;
-    rows.set(id, crewState(ground, index, id, visits, row));
+    const visits = visitsOf(before.crews.get(id), ({ crew }) => crew === id);
+    const was = manned.has(id) ? undefined : before.crews.get(id);
+    rows.set(id, crewState(ground, index, id, visits, was));
   }
   const alone = new Map(before.people);
   for (const id of people) {
-    const visits = work.visits.filter(({ person }) => person === id);
+    const visits = visitsOf(before.people.get(id), ({ person }) => person === id);
     const state = visits.length === 0 ? null : personState(ground, index, id, visits);
     if (state) alone.set(id, state);
     else alone.delete(id);
   }
-  const wrong = new Map(before.jobs);
+  let wrong: Map<string, readonly Snag[]> | null = null;
   for (const id of jobs) {
     const job = index.jobs.get(id);
     const visits = work.visits.filter((visit) => visit.job === id);
     const snags = job ? jobSnags(ground, index, job, visits) : [];
+    if (snags.length === 0 && !before.jobs.has(id)) continue;
+    wrong ??= new Map(before.jobs);
     if (snags.length > 0) wrong.set(id, snags);
     else wrong.delete(id);
   }
-  return { index, crews: rows, people: alone, jobs: wrong };
+  return { index, crews: rows, people: alone, jobs: wrong ?? before.jobs };
+}
+
+/** Those of some visits that are named; the place of each in a list that most of them come from is known. */
+function visitsNamed(
+  known: readonly Visit[],
+  visits: readonly Visit[],
+  ids: ReadonlySet<string>,
+): readonly Visit[] {
+  const places = placesById(known);
+  const found: Visit[] = [];
+  for (const id of ids) {
+    const there = visits[places.get(id) ?? visits.length - 1] as Visit | undefined;
+    const visit = there?.id === id ? there : visits.find((one) => one.id === id);
+    if (visit) found.push(visit);
+  }
+  return found;
 }
 
 /** All that is wrong in field work. */
@@ -135,18 +155,19 @@ function crewState(
   index: FieldIndex,
   id: string,
   visits: readonly Visit[],
-  known?: FieldRow['row'],
+  known?: FieldRow,
 ): FieldRowState {
   const { context } = ground;
   const row =
-    known ??
+    known?.row ??
     rowOfCrew(
       context,
       index.crews.get(id)!,
       (one) => ground.personOf(one),
       (one) => ground.shiftsOf(one),
     );
-  return inspectedRow(ground, index, { row, visits: visitsOn(context, index, row, visits) });
+  const resolved = visitsOn(context, index, row, visits, known?.visits);
+  return inspectedRow(ground, index, { row, visits: resolved });
 }
 
 function personState(

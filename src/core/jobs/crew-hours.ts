@@ -34,6 +34,11 @@ export function isMemberOn({ from, to }: CrewMember, date: Day): boolean {
   return (from === null || date >= from) && (to === null || date <= to);
 }
 
+/** How many people belong to a crew on a date, whether they are there or not. */
+export function crewSizeOn({ members }: Crew, date: Day): number {
+  return new Set(members.filter((member) => isMemberOn(member, date)).map(({ person }) => person)).size;
+}
+
 /** A crew on the dates from `first` to `last`, both inclusive. */
 export function crewRow(
   context: PlanContext,

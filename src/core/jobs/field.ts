@@ -56,14 +56,16 @@ export function rowOfPerson(context: PlanContext, person: Person, shifts: readon
   return personRow(context, person, shifts, fieldDates(context.plan));
 }
 
-/** Visits of a row on the clocks, by start. */
+/** Visits of a row on the clocks, by start. `known`: those of the same row that were set on them before; what stays is taken over. */
 export function visitsOn(
   context: PlanContext,
   index: FieldIndex,
   row: CrewRow,
   visits: readonly Visit[],
+  known: readonly ResolvedVisit[] = [],
 ): ResolvedVisit[] {
+  const before = new Map(known.map((resolved) => [resolved.visit, resolved]));
   return visits
-    .map((visit) => resolveVisit(context, row, visit, index.jobs.get(visit.job)!))
+    .map((visit) => before.get(visit) ?? resolveVisit(context, row, visit, index.jobs.get(visit.job)!))
     .sort(byVisitStart);
 }

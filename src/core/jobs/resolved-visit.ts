@@ -1,7 +1,7 @@
 import type { PlanContext } from '../plan/plan-context';
 import type { Day } from '../time/day';
 import { DAY, type Span } from '../time/span';
-import { type CrewRow, mannedParts, peopleAt } from './crew-hours';
+import { type CrewRow, mannedParts } from './crew-hours';
 import type { Job, Visit } from './types';
 
 /** Lengths that are worked out end on a multiple of this many minutes. */
@@ -107,9 +107,4 @@ function ceilTo(minutes: number, step: number): number {
 /** By start, then id. */
 export function byVisitStart(a: ResolvedVisit, b: ResolvedVisit): number {
   return a.start - b.start || (a.visit.id < b.visit.id ? -1 : a.visit.id > b.visit.id ? 1 : 0);
-}
-
-/** How many people are at a visit when it begins. */
-export function crewSizeAt(row: CrewRow, { start }: Pick<ResolvedVisit, 'start'>): number {
-  return peopleAt(row, start).length;
 }

@@ -1,5 +1,6 @@
 import { type Failed, type Problem, type Result, fail, failAll } from '../plan/problem';
-import type { FieldWork, Visit } from './types';
+import { placesById } from './by-id';
+import type { FieldWork, Job, Visit } from './types';
 
 /** How visits are altered. `set-visit` carries just what changes. */
 export type VisitChange =
@@ -26,7 +27,7 @@ export function applyVisit(
   const { visits } = work;
   if (change.do === 'add-visit') {
     const { visit } = change;
-    if (visits.some(({ id }) => id === visit.id))
+    if (placesById(visits).has(visit.id))
       return fail('taken', `there is already a visit "${visit.id}"`, 'visit.id');
     const wrong = faultOf(work, visit);
     if (wrong) return wrong;
@@ -36,8 +37,8 @@ export function applyVisit(
       inverse: { do: 'remove-visit', id: visit.id },
     };
   }
-  const at = visits.findIndex(({ id }) => id === change.id);
-  if (at < 0) return fail('unknown', `no visit "${change.id}"`, 'id');
+  const at = placesById(visits).get(change.id);
+  if (at === undefined) return fail('unknown', `no visit "${change.id}"`, 'id');
   const before = visits[at];
   if (change.do === 'remove-visit') {
     const left = visits.slice();
@@ -70,11 +71,11 @@ function faultOf(work: FieldWork, visit: Visit): Failed | null {
 export function visitFaults(work: FieldWork, visit: Visit): Problem[] {
   const faults: Problem[] = [];
   const wrong = (path: string, message: string) => faults.push(fail('input', message, path).problem);
-  const job = work.jobs.find(({ id }) => id === visit.job);
+  const job = work.jobs[placesById(work.jobs).get(visit.job) ?? -1] as Job | undefined;
   if (!job) wrong('job', `no job "${visit.job}"`);
   if ((visit.crew === null) === (visit.person === null))
     wrong('crew', 'a visit is of a crew or of somebody without one');
-  if (visit.crew !== null && !work.crews.some(({ id }) => id === visit.crew))
+  if (visit.crew !== null && !placesById(work.crews).has(visit.crew))
     wrong('crew', `no crew "${visit.crew}"`);
   if (!Number.isInteger(visit.from) || visit.from < 0 || visit.from > 1439)
     wrong('from', 'it begins at a minute of the day');

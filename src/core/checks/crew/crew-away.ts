@@ -1,7 +1,7 @@
 import { subtract } from '../../time/span';
 import { DAY } from '../../time/span';
 import type { CrewCheck } from '../shared/check';
-import { lengthOf, placeOfVisit, startAt, whose } from './shared';
+import { during, lengthOf, placeOfVisit, startAt, whose } from './shared';
 
 /** A visit outside the crew's hours; one snag a visit, all its minutes outside together. */
 export const crewAway: CrewCheck = {
@@ -30,8 +30,8 @@ export const crewAway: CrewCheck = {
     }
   },
   message(snag, words) {
-    const { date, from, to, amount, job } = snag;
-    return `${whose(snag, words)} is at ${words.job(job!)} ${words.day(date)} ${words.span(from!, to!)}, ${words.hours(amount!)} outside its hours.`;
+    const { amount, job } = snag;
+    return `${whose(snag, words)} is at ${words.job(job!)} ${during(snag, words)}, ${words.hours(amount!)} outside its hours.`;
   },
   fix(snag, plan, words) {
     if (snag.params.opens !== null) return startAt(snag, Number(snag.params.opens), plan, words);

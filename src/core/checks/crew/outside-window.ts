@@ -1,7 +1,7 @@
 import { dateOfPiece } from '../../jobs/resolved-visit';
 import { DAY, shared } from '../../time/span';
 import type { CrewCheck } from '../shared/check';
-import { placeOfVisit, startAt, whose } from './shared';
+import { during, placeOfVisit, startAt, whose } from './shared';
 
 /** A visit before or after the dates that were agreed, or outside the hours of the day that the customer said. */
 export const outsideWindow: CrewCheck = {
@@ -42,8 +42,8 @@ export const outsideWindow: CrewCheck = {
     }
   },
   message(snag, words) {
-    const { amount, date, from, to, params } = snag;
-    const what = `${whose(snag, words)} is at ${words.job(snag.job!)} ${words.day(date)} ${words.span(from!, to!)}`;
+    const { amount, params } = snag;
+    const what = `${whose(snag, words)} is at ${words.job(snag.job!)} ${during(snag, words)}`;
     if (params.side === 'hours')
       return `${what}, ${words.hours(amount!)} outside the hours agreed, ${words.span(Number(params.from), Number(params.to))}.`;
     const agreed = words.day(Number(params.agreed));

@@ -19,6 +19,13 @@ export function whose({ crew, person }: Snag, words: Words): string {
   return crew ? words.crew(crew) : words.person(person);
 }
 
+/** When a visit is: `Mon 22 8:00–10:00`, or `Mon 22 15:00 to Tue 23 9:00` where it goes on another day. */
+export function during({ date, from, to }: Snag, words: Words): string {
+  if (to! <= DAY) return `${words.day(date)} ${words.span(from!, to!)}`;
+  const last = date + Math.floor((to! - 1) / DAY);
+  return `${words.day(date)} ${words.time(from!)} to ${words.day(last)} ${words.time(to! - (last - date) * DAY)}`;
+}
+
 /** Moves a visit to another time; null: it is no time of its date. */
 export function startAt(snag: Snag, minute: number, plan: Plan, words: Words): Fix | null {
   const visit = plan.work?.visits.find(({ id }) => id === snag.visits!.at(-1));

@@ -14,8 +14,11 @@ export const visitOverlap: CrewCheck = {
   dependsOn: 'crew',
   inspect({ context, index, visits }, report) {
     const { travel } = context.plan.work!;
+    // By then all up to each of them are over: those before need not be looked at.
+    const over: number[] = [];
+    for (const [i, { end }] of visits.entries()) over.push(Math.max(end, over[i - 1] ?? -Infinity));
     for (let i = 1; i < visits.length; i++)
-      for (let j = i - 1; j >= 0; j--) {
+      for (let j = i - 1; j >= 0 && (j === i - 1 || over[j] > visits[i].start); j--) {
         const [before, after] = [visits[j], visits[i]];
         const meets = before.pieces.reduce(
           (sum, piece) => sum + after.pieces.reduce((all, other) => all + shared(piece, other), 0),
