@@ -91,6 +91,7 @@ const VIEWS: Readonly<Record<string, View>> = {
       .first()
       .click(),
   ),
+  'crew-days': at(`/jobs/dockside?from=${WEEK}`),
   today: at('/today/bistro'),
   hours: at(`/hours/bistro?on=${LAST}`, async (page) => {
     await page.getByRole('button', { name: 'Bram de Wit' }).click();

@@ -137,22 +137,29 @@ export function CrewDaysScreen({ header, page }: { readonly header: ShellFrame; 
             )
           }
         >
-          <main ref={box} tabIndex={0} aria-label="Crew days" className="min-w-0 max-lg:overflow-x-auto">
+          <main ref={box} tabIndex={0} aria-label="Crew days" className="min-w-0">
             {work.crews.length === 0 ? (
               <EmptyState title="There is no crew yet">
                 Crews are people of the site who visit places together.
               </EmptyState>
             ) : (
-              <div style={{ minWidth: HEAD + 560 }}>
-                <CrewCanvas
-                  {...{ page, days, scale, placing }}
-                  chosen={visitId}
-                  onChoose={(visit) => setChosen({ visit })}
-                  onPlace={place}
-                  onCell={(crew, date) => setCell({ crew, date })}
-                />
-                <FieldSkyline {...{ page, days, scale }} />
-                <Tray {...{ page, days, scale }} chosen={placing} onChoose={(id) => setChosen({ job: id })} />
+              // On a narrow page it scrolls within itself, so that the page needs not.
+              <div className="max-lg:overflow-x-auto">
+                <div style={{ minWidth: HEAD + 560 }}>
+                  <CrewCanvas
+                    {...{ page, days, scale, placing }}
+                    chosen={visitId}
+                    onChoose={(visit) => setChosen({ visit })}
+                    onPlace={place}
+                    onCell={(crew, date) => setCell({ crew, date })}
+                  />
+                  <FieldSkyline {...{ page, days, scale }} />
+                  <Tray
+                    {...{ page, days, scale }}
+                    chosen={placing}
+                    onChoose={(id) => setChosen({ job: id })}
+                  />
+                </div>
               </div>
             )}
           </main>

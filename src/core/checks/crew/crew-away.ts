@@ -1,7 +1,6 @@
-import { subtract } from '../../time/span';
-import { DAY } from '../../time/span';
+import { DAY, covered } from '../../time/span';
 import type { CrewCheck } from '../shared/check';
-import { during, lengthOf, placeOfVisit, startAt, whose } from './shared';
+import { during, placeOfVisit, startAt, whose } from './shared';
 
 /** A visit outside the crew's hours; one snag a visit, all its minutes outside together. */
 export const crewAway: CrewCheck = {
@@ -13,7 +12,8 @@ export const crewAway: CrewCheck = {
   dependsOn: 'crew',
   inspect({ context, row, visits }, report) {
     for (const visit of visits) {
-      const outside = lengthOf(subtract(visit.pieces, row.hours));
+      const inside = visit.pieces.reduce((sum, piece) => sum + covered(piece, row.hours), 0);
+      const outside = visit.minutes - inside;
       if (outside === 0) continue;
       const next = row.hours.find(({ to }) => to > visit.start);
       const begins = next && Math.max(next.from, visit.start);

@@ -1,10 +1,9 @@
 import { placeOfJob } from '../../jobs/field';
-import { capacityOn } from '../../jobs/crew-hours';
 import { dateOfPiece } from '../../jobs/resolved-visit';
 import { travelMinutes } from '../../jobs/travel';
 import type { Job } from '../../jobs/types';
 import type { Day } from '../../time/day';
-import { covered } from '../../time/span';
+import { DAY, covered } from '../../time/span';
 import type { CrewCheck } from '../shared/check';
 import { whose } from './shared';
 
@@ -37,7 +36,8 @@ export const crewOverfull: CrewCheck = {
         last = { date, job, end: piece.to };
       }
     for (const [date, { minutes, ids }] of byDate) {
-      const { minutes: has } = capacityOn(row, context, date);
+      const day = { from: context.clock.elapsed(date * DAY), to: context.clock.elapsed((date + 1) * DAY) };
+      const has = covered(day, row.hours);
       // A day on which it does not work at all is told of each visit.
       if (has > 0 && minutes > has)
         report({

@@ -1,7 +1,7 @@
 import type { PlanContext } from '../../plan/plan-context';
 import type { ResolvedVisit } from '../../jobs/resolved-visit';
 import type { Plan } from '../../plan/types';
-import { DAY, type Span } from '../../time/span';
+import { DAY } from '../../time/span';
 import type { Words } from '../shared/messages';
 import type { Fix, Snag } from '../shared/snag';
 
@@ -35,9 +35,4 @@ export function startAt(snag: Snag, minute: number, plan: Plan, words: Words): F
     label: `Start ${words.job(visit.job)} ${words.day(date)} at ${words.time(from)}`,
     changes: [{ do: 'set-visit', id: visit.id, visit: date === visit.date ? { from } : { date, from } }],
   };
-}
-
-/** Minutes of spans. */
-export function lengthOf(spans: readonly Span[]): number {
-  return spans.reduce((sum, { from, to }) => sum + to - from, 0);
 }
