@@ -44,7 +44,7 @@ export function fieldState(ground: FieldGround): FieldState | null {
   const index = fieldIndex(work);
   const ofCrew = groupBy(work.visits, ({ crew }) => crew);
   const ofPerson = groupBy(work.visits, ({ person }) => person);
-  const ofJob = groupBy(work.visits, ({ job }) => job);
+  const ofJob = visitsByJob(work.visits);
   return {
     index,
     crews: new Map(work.crews.map(({ id }) => [id, crewState(ground, index, id, ofCrew.get(id) ?? [])])),
@@ -117,7 +117,10 @@ export function fieldAfter(
   let wrong: Map<string, readonly Snag[]> | null = null;
   for (const id of jobs) {
     const job = index.jobs.get(id);
-    const visits = work.visits.filter((visit) => visit.job === id);
+    const visits = [
+      ...(visitsByJob(old.visits).get(id) ?? []).filter((visit) => !ids.has(visit.id)),
+      ...now.filter((visit) => visit.job === id),
+    ];
     const snags = job ? jobSnags(ground, index, job, visits) : [];
     if (snags.length === 0 && !before.jobs.has(id)) continue;
     wrong ??= new Map(before.jobs);
@@ -125,6 +128,15 @@ export function fieldAfter(
     else wrong.delete(id);
   }
   return { index, crews: rows, people: alone, jobs: wrong ?? before.jobs };
+}
+
+const BY_JOB = new WeakMap<readonly Visit[], ReadonlyMap<string, readonly Visit[]>>();
+
+/** Visits by their job; worked out once for the same list. */
+function visitsByJob(visits: readonly Visit[]): ReadonlyMap<string, readonly Visit[]> {
+  let groups = BY_JOB.get(visits);
+  if (!groups) BY_JOB.set(visits, (groups = groupBy(visits, ({ job }) => job)));
+  return groups;
 }
 
 /** Those of some visits that are named; the place of each in a list that most of them come from is known. */

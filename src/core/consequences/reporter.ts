@@ -3,6 +3,7 @@ import type { Snag } from '../checks/shared/snag';
 import type { Rules } from '../plan/types';
 
 const NO_FACTS: Snag['params'] = {};
+const NO_SHIFTS: readonly string[] = [];
 
 /** A check with the report that turns what it finds into snags; made once for a plan, used for every part. */
 export interface Running<C extends Check> {
@@ -30,14 +31,18 @@ export function running<C extends Check>(checks: readonly C[], rules: Rules, sin
         to: finding.to ?? null,
         role: finding.role ?? null,
         person: finding.person ?? null,
-        shifts: finding.shifts ?? [],
+        shifts: finding.shifts ?? NO_SHIFTS,
         amount: finding.amount ?? null,
         unit: finding.unit ?? unit,
         limit: finding.limit !== undefined ? finding.limit : limit,
         params: finding.params ?? NO_FACTS,
       };
-      const { crew, visits, job } = finding;
-      sink.into.push(visits || job ? { ...snag, crew, visits, job } : snag);
+      // Only snags of field work name these.
+      sink.into.push(
+        finding.visits || finding.job
+          ? Object.assign(snag, { crew: finding.crew, visits: finding.visits, job: finding.job })
+          : snag,
+      );
     };
     return { check, report };
   });
