@@ -1,3 +1,4 @@
+import { groupedBy } from '../grouped';
 import type { CrewCheck, JobCheck } from '../checks/shared/check';
 import type { Snag } from '../checks/shared/snag';
 import { placesById } from '../jobs/by-id';
@@ -42,14 +43,15 @@ export function fieldState(ground: FieldGround): FieldState | null {
   const { work } = ground.plan;
   if (!work) return null;
   const index = fieldIndex(work);
-  const ofCrew = groupBy(work.visits, ({ crew }) => crew);
-  const ofPerson = groupBy(work.visits, ({ person }) => person);
+  const ofCrew = groupedBy(work.visits, ({ crew }) => crew);
+  const ofPerson = groupedBy(work.visits, ({ person }) => person);
   const ofJob = visitsByJob(work.visits);
   return {
     index,
     crews: new Map(work.crews.map(({ id }) => [id, crewState(ground, index, id, ofCrew.get(id) ?? [])])),
     people: new Map(
       [...ofPerson].flatMap(([id, visits]) => {
+        if (id === null) return [];
         const state = personState(ground, index, id, visits);
         return state ? [[id, state] as const] : [];
       }),
@@ -135,7 +137,7 @@ const BY_JOB = new WeakMap<readonly Visit[], ReadonlyMap<string, readonly Visit[
 /** Visits by their job; worked out once for the same list. */
 function visitsByJob(visits: readonly Visit[]): ReadonlyMap<string, readonly Visit[]> {
   let groups = BY_JOB.get(visits);
-  if (!groups) BY_JOB.set(visits, (groups = groupBy(visits, ({ job }) => job)));
+  if (!groups) BY_JOB.set(visits, (groups = groupedBy(visits, ({ job }) => job)));
   return groups;
 }
 
@@ -216,16 +218,4 @@ function jobSnags(
   const { today } = plan.work!;
   for (const { check, report } of checks.job) check.inspect({ context, index, job, visits, today }, report);
   return snags;
-}
-
-function groupBy<T>(list: readonly T[], keyOf: (item: T) => string | null): Map<string, T[]> {
-  const groups = new Map<string, T[]>();
-  for (const item of list) {
-    const key = keyOf(item);
-    if (key === null) continue;
-    const group = groups.get(key);
-    if (group) group.push(item);
-    else groups.set(key, [item]);
-  }
-  return groups;
 }

@@ -6,20 +6,12 @@ import type { Span } from '@/core/time/span';
 import type { Database } from '../database';
 import { type NewRow, type RowOf } from '../records/records';
 
-/** The tables of field work at a site. */
-export const FIELD_TABLES = [
-  'customer',
-  'place',
-  'service',
-  'crew',
-  'crew_member',
-  'crew_date',
-  'job',
-  'visit',
-] as const;
-
 /** What field work of a site is made of. */
-export type FieldRows = { readonly [T in (typeof FIELD_TABLES)[number]]: readonly RowOf<T>[] };
+export type FieldRows = {
+  readonly [
+    T in 'customer' | 'place' | 'service' | 'crew' | 'crew_member' | 'crew_date' | 'job' | 'visit'
+  ]: readonly RowOf<T>[];
+};
 
 /**
  * Reads what field work of a site around some dates is made of (`to` not included): visits as far around as crews' hours are known, the jobs they

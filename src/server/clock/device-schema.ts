@@ -124,13 +124,4 @@ export const MAKE_PINS = Joi.object<PinOrder>({
   digits: Joi.number().integer().min(4).max(8).required(),
 }).required();
 
-export const SEND_CODE = Joi.object<{ phone: string }>({ phone: Joi.string().max(60).required() }).required();
-
-export const PHONE_CODE = Joi.object<{ code: string }>({
-  code: Joi.string()
-    .pattern(/^\d{6}$/)
-    .required()
-    .messages({ 'string.pattern.base': 'a code is 6 figures' }),
-}).required();
-
 export const OWN_PIN = Joi.object<{ pin: string }>({ pin: PIN }).required();

@@ -3,7 +3,7 @@ import { toPortable } from '@/core/plan/portable';
 import { type Day, parseDate, startOfWeek } from '@/core/time/day';
 import { lastSeq } from '@/data/activity/activity-store';
 import type { Database } from '@/data/database';
-import { loadRows } from '@/data/records/records';
+import { loadRows, loadRowsOf } from '@/data/records/records';
 import { listSites } from '@/data/site/site-store';
 import type { Actor } from '../access/actor';
 import { planFor } from '../access/pay';
@@ -33,10 +33,13 @@ export async function jobsAt(
   const { plan } = (await planFor(db, actor, site, first, days))!;
   const crews = await loadRows(db, 'crew', { site_id: site });
   const rounds = await loadRows(db, 'job_round', { site_id: site });
-  const known = new Set(plan.work!.jobs.map(({ id }) => id));
-  const notes = (await loadRows(db, 'job', { site_id: site })).filter(
-    ({ id, note }) => note && known.has(id),
+  const jobs = await loadRowsOf(
+    db,
+    'job',
+    'id',
+    plan.work!.jobs.map(({ id }) => id),
   );
+  const notes = jobs.filter(({ note }) => note !== '');
   return {
     ok: true,
     page: {

@@ -19,3 +19,14 @@ export const RECEIPT = Joi.object<{ message: string; seal: string }>({
   message: ID.required(),
   seal: Joi.string().max(60).required(),
 }).required();
+
+/** The number that a code is to be sent to, as it was seen. */
+export const SEND_CODE = Joi.object<{ phone: string }>({ phone: Joi.string().max(60).required() }).required();
+
+/** The code that was sent to it. */
+export const PHONE_CODE = Joi.object<{ code: string }>({
+  code: Joi.string()
+    .pattern(/^\d{6}$/)
+    .required()
+    .messages({ 'string.pattern.base': 'a code is 6 figures' }),
+}).required();

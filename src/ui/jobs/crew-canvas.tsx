@@ -275,7 +275,7 @@ function Bar({
 }) {
   const { job, minutes, personMinutes } = visit;
   const name = days.words.job(job.id);
-  const lengths = `${formatHours(minutes)} · ${formatHours(personMinutes).replace(/ h$/, '')} person-hours`;
+  const lengths = `${formatHours(minutes)} · ${bareHours(personMinutes)} person-hours`;
   const full = `${name}, ${job.title}, ${formatTimeSpan(part.from, part.to, page.hourFormat)}, ${lengths}${visit.visit.isFixed ? ', an appointment' : ''}`;
   const { setNodeRef, listeners, isDragging } = useDraggable({
     id: `${visit.visit.id} ${part.from}`,

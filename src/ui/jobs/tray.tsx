@@ -3,7 +3,7 @@ import clsx from 'clsx';
 import { useState } from 'react';
 import { jobState, unplannedMinutes } from '@/core/jobs/job-state';
 import type { Job } from '@/core/jobs/types';
-import { counted, formatDay, formatHours } from '@/core/time/format';
+import { bareHours, counted, formatDay, formatHours } from '@/core/time/format';
 import type { JobsPage } from '@/server/jobs/payload';
 import { Segmented } from '../kit/inputs/segmented';
 import { TextInput } from '../kit/inputs/text-input';
@@ -70,7 +70,7 @@ export function Tray({
           Waiting
         </h2>
         <span className="text-muted text-sm">
-          {counted(waiting.length, 'job')}, {formatHours(minutes).replace(/ h$/, '')} person-hours
+          {counted(waiting.length, 'job')}, {bareHours(minutes)} person-hours
         </span>
         <Segmented<Order>
           isSmall

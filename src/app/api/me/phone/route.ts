@@ -1,5 +1,5 @@
 import { route } from '@/server/access/route';
-import { SEND_CODE } from '@/server/clock/device-schema';
+import { SEND_CODE } from '@/server/outbox/schema';
 import { sendPhoneCode } from '@/server/outbox/phone';
 
 /** Sends a code to one's own number. */

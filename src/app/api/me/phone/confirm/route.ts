@@ -1,5 +1,5 @@
 import { route } from '@/server/access/route';
-import { PHONE_CODE } from '@/server/clock/device-schema';
+import { PHONE_CODE } from '@/server/outbox/schema';
 import { confirmPhone } from '@/server/outbox/phone';
 
 /** Takes the code that was sent to one's own number. */
