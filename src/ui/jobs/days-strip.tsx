@@ -1,0 +1,90 @@
+import Link from 'next/link';
+import { fieldSnags } from '@/core/consequences/field-state';
+import { type Day, formatDate } from '@/core/time/day';
+import { formatDays } from '@/core/time/format';
+import type { JobsPage } from '@/server/jobs/payload';
+import { Button, buttonClass } from '../kit/button';
+import { crewDayOf } from './crew-day';
+import { personHours } from './person-hours';
+import type { CrewDays } from './use-crew-days';
+
+/** How many days are shown, as it is called. */
+const LENGTHS = [
+  [14, '2 weeks'],
+  [7, 'Week'],
+  [3, '3 days'],
+  [1, 'Day'],
+] as const;
+/** What is shown, in figures, and the way to other days. */
+export function DaysStrip({
+  page,
+  days,
+  setLosing,
+  onNew,
+}: {
+  readonly page: JobsPage;
+  readonly days: CrewDays;
+  readonly setLosing: (is: boolean) => void;
+  readonly onNew: () => void;
+}) {
+  const { plan, field } = days;
+  const dates = Array.from({ length: plan.days }, (_, i) => plan.from + i);
+  const all = [...field.crews.keys()].flatMap((crew) => dates.map((date) => crewDayOf(days, crew, date)));
+  const sum = (of: (one: (typeof all)[number]) => number) => all.reduce((total, one) => total + of(one), 0);
+  const late = fieldSnags(field).filter(
+    ({ code, params }) => code === 'outside-window' && params.side === 'late',
+  );
+  const visits = [...field.crews.values()].flatMap((row) =>
+    row.visits.filter(({ visit }) => visit.date >= plan.from && visit.date < plan.from + plan.days),
+  );
+  const to = (from: Day, count: number) =>
+    `/jobs/${encodeURIComponent(page.site)}?from=${formatDate(from)}&days=${count}`;
+  return (
+    <div className="border-rule bg-sheet flex min-h-[50px] shrink-0 flex-wrap items-center gap-x-4 gap-y-1 border-b px-4 py-1">
+      <nav aria-label="Days" className="flex items-center gap-1">
+        <Link
+          className={buttonClass('quiet')}
+          href={to(plan.from - plan.days, plan.days)}
+          aria-label="Earlier"
+        >
+          ‹
+        </Link>
+        <h1 className="font-serif text-xl font-semibold">{formatDays(plan.from, plan.days)}</h1>
+        <Link className={buttonClass('quiet')} href={to(plan.from + plan.days, plan.days)} aria-label="Later">
+          ›
+        </Link>
+      </nav>
+      <p className="flex flex-wrap gap-x-4 text-sm">
+        <span>
+          <strong>{visits.length}</strong> {visits.length === 1 ? 'visit' : 'visits'}
+        </span>
+        <span>
+          <strong>{personHours(sum(({ planned }) => planned))}</strong> of{' '}
+          {personHours(sum(({ available }) => available))} person-hours
+        </span>
+        {late.length > 0 && (
+          <span>
+            <strong className="text-gap">{late.length}</strong> {late.length === 1 ? 'promise' : 'promises'}{' '}
+            broken
+          </span>
+        )}
+      </p>
+      <div className="ml-auto flex flex-wrap items-center gap-2">
+        {page.canChange && <Button onClick={onNew}>New job</Button>}
+        {page.canChange && <Button onClick={() => setLosing(true)}>Lost day …</Button>}
+        <nav aria-label="How many days" className="join">
+          {LENGTHS.map(([count, name]) => (
+            <Link
+              key={count}
+              href={to(count >= 7 ? plan.from : Math.max(plan.from, page.today), count)}
+              aria-current={count === plan.days ? 'page' : undefined}
+              className={buttonClass(count === plan.days ? 'chosen' : 'plain', 'join-item w-auto')}
+            >
+              {name}
+            </Link>
+          ))}
+        </nav>
+      </div>
+    </div>
+  );
+}
