@@ -134,6 +134,28 @@ describe('a data file', () => {
     expect(await write).toBe('written');
   });
 
+  test('that was busy for a single statement is seen as it is afterwards, and written again', async () => {
+    const file = join(folder, 'busy-once.db');
+    const db = await open(file);
+    const other = openDriver(file, { timeout: 0 });
+    const setting = (name: string) => db.insertInto('setting').values({ name, value: 'x' });
+    for (const write of [setting('b').returning('name'), setting('b')]) {
+      other.prepare('begin').run([]);
+      await expect(write.execute()).rejects.toThrow('locked');
+      other.prepare("insert or replace into setting (name, value) values ('a', '1')").run([]);
+      other.prepare('commit').run([]);
+      // Alone, as within a transaction, a write is refused where what stood there is not seen.
+      other.prepare("update setting set value = value + 1 where name = 'a'").run([]);
+      const read = db.selectFrom('setting').select('value').where('name', '=', 'a');
+      expect(await read.execute()).toEqual([{ value: '2' }]);
+      await setting('c').execute();
+      await inTransaction(db, (trx) => trx.deleteFrom('setting').where('name', '=', 'c').execute());
+    }
+    await expect(setting('a').execute()).rejects.toThrow('UNIQUE');
+    await setting('b').execute();
+    other.close();
+  });
+
   // Root may write anything, so there a read-only file is none.
   (process.getuid?.() === 0 ? test.skip : test)('that is read-only is refused, in words', async () => {
     const file = join(folder, 'sealed.db');

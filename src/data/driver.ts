@@ -13,14 +13,29 @@ export function openDriver(
 ): SqliteDatabase {
   const begin = options.reading ? 'begin' : 'begin immediate';
   const database = new Libsql(file, { timeout: options.timeout });
+  let isBegun = false;
+  /** A statement that writes, with the write lock taken for it where no transaction has it already. */
+  const locked = <T>(sql: string, work: () => T): T => {
+    if (isBegun || options.reading || !WRITES.test(sql)) return work();
+    database.exec(begin);
+    try {
+      const result = work();
+      database.exec('commit');
+      return result;
+    } catch (error) {
+      bracketing(database, 'rollback').run([]);
+      throw error;
+    }
+  };
   return {
     prepare(sql: string): SqliteStatement {
-      if (/^(begin|commit|rollback)$/.test(sql)) return bracketing(database, sql === 'begin' ? begin : sql);
+      if (/^(begin|commit|rollback)$/.test(sql))
+        return bracketing(database, sql === 'begin' ? begin : sql, () => (isBegun = sql === 'begin'));
       const statement = database.prepare(sql);
       return {
         reader: statement.reader,
-        all: (parameters) => statement.all(parameters.map(bindable)),
-        run: (parameters) => statement.run(parameters.map(bindable)),
+        all: (parameters) => locked(sql, () => statement.all(parameters.map(bindable))),
+        run: (parameters) => locked(sql, () => statement.run(parameters.map(bindable))),
         iterate: (parameters) => statement.iterate(parameters.map(bindable)) as IterableIterator<unknown>,
       };
     },
@@ -31,16 +46,29 @@ export function openDriver(
 }
 
 /**
- * What begins and ends a transaction, which takes the write lock at once where it may write. Not prepared: a prepared `begin` that found
- * the file busy stays in progress, and then the next transaction cannot be committed.
+ * What writes rows of the data file; rows of a temporary table are nobody else's. A prepared statement that found the
+ * file busy stays in progress until it is thrown away: the connection then sees the data as it was, and can begin
+ * nothing that writes. So none is ever run without the lock.
  */
-function bracketing(database: Libsql.Database, sql: string): SqliteStatement {
+const WRITES = /^\s*(?:insert|replace|update|delete)\b(?! into "?temp"?\.)/i;
+
+/**
+ * What begins and ends a transaction, which takes the write lock at once where it may write. Not prepared: a prepared
+ * `begin` that found the file busy stays in progress as well, and then the next transaction cannot be committed.
+ */
+function bracketing(
+  database: Libsql.Database,
+  sql: string,
+  onDone: () => void = () => undefined,
+): SqliteStatement {
   const run = () => {
     try {
       database.exec(sql);
+      onDone();
     } catch (error) {
       // A full disk ends a transaction by itself; what is to be told then is the full disk, not that it has ended.
       if (sql !== 'rollback' || !/no transaction is active/.test(String(error))) throw error;
+      onDone();
     }
     return { changes: 0, lastInsertRowid: 0 };
   };

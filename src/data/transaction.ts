@@ -2,7 +2,7 @@ import { setTimeout as sleep } from 'node:timers/promises';
 import type { Database } from './database';
 
 /** How long a write waits for another process that is writing, in milliseconds. */
-const BUSY_MS = 15_000;
+const BUSY_MS = 5000;
 /** How long it rests between two tries; requests that only read go on meanwhile. */
 const REST_MS = 25;
 
