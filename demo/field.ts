@@ -1,12 +1,14 @@
 import { judge } from '../src/core/consequences/judge';
 import { nextFreeStart } from '../src/core/jobs/free-time';
 import { applyVisit } from '../src/core/jobs/visit-change';
+import { type Round, givenJobs, madeThrough } from '../src/core/jobs/round';
 import type { Visit } from '../src/core/jobs/types';
 import { seeded } from '../src/core/seeded';
 import { type Day, formatDate } from '../src/core/time/day';
 import { DAY } from '../src/core/time/span';
 import type { Database } from '../src/data/database';
 import { visitToRow } from '../src/data/jobs/field-store';
+import { roundColumns } from '../src/data/jobs/round-store';
 import type { NewRow } from '../src/data/records/records';
 import { loadPlan } from '../src/data/week/plan-store';
 
@@ -67,6 +69,7 @@ const SERVICES = [
   { id: 'antifoul', name: 'Antifouling', minutes: 1920, role: 'hull', price: 49, crew: 1, factors: SPRING },
   { id: 'cover', name: 'Winter cover', minutes: 240, role: null, price: 46, crew: 1 },
   { id: 'rig', name: 'Rig inspection', minutes: 600, role: 'rigging', price: 57, crew: 2 },
+  { id: 'lines', name: 'Mooring lines', minutes: 30, role: null, price: 52, crew: 2 },
   { id: 'shroud', name: 'Shroud replacement', minutes: 960, role: 'rigging', price: 57, crew: 2 },
 ];
 
@@ -101,8 +104,15 @@ const WAITING: readonly (readonly [string, string, number | null])[] = [
 
 /** What is promised to customers for Thursday, at that very hour. */
 const APPOINTMENTS = new Set(['Petrel']);
-/** How many boats are washed each week, and how many engines looked at each month. */
-const [WASHED, CHECKED] = [10, 6];
+/** Boats that are washed each week, engines that are looked at each month, and moorings to which crews are called out in a storm. */
+const ROUNDS = [
+  { id: 'washing', name: 'Weekly wash-down', of: 'wash', rule: 'FREQ=WEEKLY;BYDAY=MO', count: 10, start: -7 },
+  {
+    ...{ id: 'checks', name: 'Monthly engine check', of: 'check', count: 6, start: 7 },
+    rule: 'FREQ=WEEKLY;INTERVAL=4;BYDAY=MO',
+  },
+  { id: 'storm-watch', name: 'Storm watch of the moorings', of: 'lines', rule: null, count: 8, start: -7 },
+];
 
 /**
  * Work at the berths: three crews, sixty boats, a round of wash-downs and one of engine checks, repairs of which some wait, and a storm
@@ -191,52 +201,34 @@ async function insertJobs(
     }),
   );
   const offset = Math.floor(random() * 5);
-  const rounds = [
-    {
-      id: 'washing',
-      name: 'Weekly wash-down',
-      of: 'wash',
-      rule: 'FREQ=WEEKLY',
-      count: WASHED,
-      weeks: [-1, 0, 1, 2],
-    },
-    {
-      id: 'checks',
-      name: 'Monthly engine check',
-      of: 'check',
-      rule: 'FREQ=MONTHLY',
-      count: CHECKED,
-      weeks: [1],
-    },
-  ];
-  for (const [position, { id, name, of, rule, count, weeks }] of rounds.entries()) {
+  for (const [position, { of, count, start, ...about }] of ROUNDS.entries()) {
     const places = Array.from(
       { length: count },
       (_, i) => boats[(offset + 20 * position + i * 3) % boats.length],
     );
+    const round: Round = {
+      ...{ ...about, service: of, since: monday + start, until: null, days: 5, personMinutes: null },
+      places: places.map((boat) => boat.name.toLowerCase()),
+    };
+    const last = madeThrough(round, monday);
     await db
       .insertInto('job_round')
       .values({
-        ...{ id, site_id: site, name, service_id: of, crew_id: CREWS[service(of).crew].id, position, rule },
-        ...{ places: JSON.stringify(places.map((boat) => boat.name.toLowerCase())), until: null },
-        since: formatDate(monday - 7),
+        ...{ ...roundColumns(round), site_id: site, crew_id: CREWS[service(of).crew].id, position },
+        made_until: round.rule === null ? null : formatDate(last),
       })
       .execute();
-    for (const week of weeks)
-      once.push(
-        ...places.map((boat) => ({
-          ...{ id: `${id}-${week + 1}-${boat.name.toLowerCase()}`, site_id: site, title: service(of).name },
-          ...{
-            place_id: boat.name.toLowerCase(),
-            service_id: of,
-            person_minutes: service(of).minutes,
-            people: 1,
-          },
-          ...{ earliest: formatDate(monday + 7 * week), latest: formatDate(monday + 7 * week + 4) },
-          ...{ window_from: null, window_to: null, price: null, done_at: null, note: '' },
-          ...{ round_id: id, round_date: formatDate(monday + 7 * week) },
-        })),
-      );
+    const { minutes, factors, ...its } = service(of);
+    const what = { ...its, personMinutes: minutes, factors: factors ?? null, price: null };
+    once.push(
+      ...givenJobs(round, what, round.since, last).map((job) => ({
+        ...{ id: `${round.id}-${(job.date - monday) / 7 + 1}-${job.place}`, site_id: site, title: job.title },
+        ...{ place_id: job.place, service_id: of, person_minutes: job.personMinutes, people: 1 },
+        ...{ earliest: formatDate(job.date), latest: formatDate(job.latest) },
+        ...{ window_from: null, window_to: null, price: null, done_at: null, note: '' },
+        ...{ round_id: round.id, round_date: formatDate(job.date) },
+      })),
+    );
   }
   const done = formatDate(monday - 1);
   await db

@@ -15,7 +15,7 @@ export type FieldRows = {
 
 /**
  * Reads what field work of a site around some dates is made of (`to` not included): visits as far around as crews' hours are known, the jobs they
- * are of, and all that wait. Null: the site visits nobody.
+ * are of, and all that wait and may be begun by then. Null: the site visits nobody.
  */
 export async function loadFieldRows(
   db: Database,
@@ -39,7 +39,11 @@ export async function loadFieldRows(
     .where('site_id', '=', site)
     .where((is) =>
       is.or([
-        is('progress', '!=', 'done'),
+        // What may be begun only later can wait for whoever looks at those days.
+        is.and([
+          is('progress', '!=', 'done'),
+          is.or([is('earliest', 'is', null), is('earliest', '<=', last)]),
+        ]),
         is(
           'id',
           'in',
@@ -153,7 +157,8 @@ function crewFromRow(
   };
 }
 
-function serviceFromRow(row: RowOf<'service'>): Service {
+/** The service that a row holds. */
+export function serviceFromRow(row: RowOf<'service'>): Service {
   return {
     ...{ id: row.id, name: row.name, personMinutes: row.person_minutes, role: row.role_id },
     price: row.price === null ? null : (JSON.parse(row.price) as Price),

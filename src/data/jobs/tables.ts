@@ -66,7 +66,7 @@ export interface CrewDateTable {
   reason: string;
 }
 
-/** Jobs that come again; `places`: in their order, as JSON. */
+/** Jobs that come again; `places`: in their order, as JSON; `days`: within how many of its date each is to be done. */
 export interface JobRoundTable {
   id: string;
   site_id: string;
@@ -77,6 +77,9 @@ export interface JobRoundTable {
   rule: string | null;
   since: string;
   until: string | null;
+  days: number | null;
+  person_minutes: number | null;
+  made_until: string | null;
   position: number;
 }
 

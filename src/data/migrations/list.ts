@@ -25,6 +25,7 @@ import { calls } from './023-calls';
 import { activities } from './024-activities';
 import { proofs } from './025-proofs';
 import { fieldWork } from './026-field-work';
+import { rounds } from './027-rounds';
 import { fillActivity } from './fill-activity';
 
 /** One step of the data file's form: statements, or work on what it holds that hears how far it has come. */
@@ -58,4 +59,5 @@ export const MIGRATIONS: readonly (readonly Step[])[] = [
   activities,
   proofs,
   fieldWork,
+  rounds,
 ];

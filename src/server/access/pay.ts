@@ -56,6 +56,8 @@ const PAY: Partial<Record<TableName, readonly string[]>> = {
   role: ['rate_minor'],
   site_budget: ['cost_minor', 'sales_minor'],
   site: ['sales_per_hour_minor'],
+  service: ['price'],
+  job: ['price'],
 };
 
 /**

@@ -21,8 +21,11 @@ import { saveAlerts } from '../today/alerts';
 import { importPunches } from '../clock/import';
 import { ownPunch, savePhones } from '../clock/own-phone';
 import { savePhotos } from '../clock/photos';
+import { removeCustomer, removePlace, saveCustomer, savePlace } from '../jobs/customers';
 import { moveDayCommand } from '../jobs/day-move';
+import { saveField } from '../jobs/field-setup';
 import { jobProgress, removeJob, saveJob } from '../jobs/jobs';
+import { callRound, endRound, saveRound } from '../jobs/rounds';
 import { changeVisits } from '../jobs/visits';
 import { endDevice, saveDevice } from '../clock/devices';
 import { saveClockRules } from '../clock/rules';
@@ -160,6 +163,14 @@ const ALL = [
   saveJob,
   removeJob,
   jobProgress,
+  saveRound,
+  endRound,
+  callRound,
+  saveField,
+  savePlace,
+  removePlace,
+  saveCustomer,
+  removeCustomer,
   moveDayCommand,
   askPunch,
   withdrawPunchAsk,

@@ -2,9 +2,11 @@ import Joi from 'joi';
 import type { Span } from '@/core/time/span';
 import type { Day } from '@/core/time/day';
 import { MOST_VISIT_MINUTES, type VisitPatch } from '@/core/jobs/visit-change';
-import type { Visit } from '@/core/jobs/types';
-import { ID, REQUEST_ID } from '../input';
-import { DAY_NUMBER, NAME } from '../site/schema';
+import type { Round } from '@/core/jobs/round';
+import type { Crew, Service, Travel, Visit } from '@/core/jobs/types';
+import { INKS } from '@/core/setup/inks';
+import { ID, REQUEST_ID, once } from '../input';
+import { DAY_NUMBER, MONEY, NAME, SPANS } from '../site/schema';
 
 /** The most person-minutes a job takes: a thousand hours. */
 export const MOST_JOB_MINUTES = 60_000;
@@ -136,4 +138,188 @@ export const MOVE_DAY = Joi.object<DayMoveDraft>({
   how: Joi.valid('room', 'onward', 'forward').required(),
   until: DAY_NUMBER.allow(null).required(),
   reason: Joi.string().trim().max(60).allow('').required(),
+}).required();
+
+/** A round as it is written; `crew`: who usually goes. */
+export interface RoundDraft extends Round {
+  readonly crew: string | null;
+}
+
+/** The most places of a round, and days within which its jobs are done. */
+export const MOST_ROUND_PLACES = 300;
+export const MOST_ROUND_DAYS = 60;
+
+/** `from`: jobs of earlier dates stay as they are; null: all that are not begun change. */
+export interface RoundSave {
+  readonly site: string;
+  readonly round: RoundDraft;
+  readonly from: Day | null;
+}
+
+export const SAVE_ROUND = Joi.object<RoundSave>({
+  site: ID.required(),
+  round: Joi.object({
+    id: REQUEST_ID.required(),
+    name: NAME.required(),
+    service: ID.allow(null).required(),
+    crew: ID.allow(null).required(),
+    places: Joi.array().items(ID).min(1).max(MOST_ROUND_PLACES).unique().required(),
+    rule: Joi.string().max(300).allow(null).required(),
+    since: DAY_NUMBER.required(),
+    until: DAY_NUMBER.allow(null).required(),
+    days: Joi.number().integer().min(1).max(MOST_ROUND_DAYS).required(),
+    personMinutes: Joi.number().integer().min(1).max(MOST_JOB_MINUTES).allow(null).required(),
+  }).required(),
+  from: DAY_NUMBER.allow(null).required(),
+}).required();
+
+export const ROUND_AT = Joi.object<{ site: string; round: string }>({
+  site: ID.required(),
+  round: ID.required(),
+}).required();
+
+/** A round that crews are called out for; `at`: minute of the date. */
+export interface RoundCall {
+  readonly site: string;
+  readonly round: string;
+  readonly crews: readonly string[];
+  readonly date: Day;
+  readonly at: number;
+}
+
+export const CALL_ROUND = Joi.object<RoundCall>({
+  site: ID.required(),
+  round: ID.required(),
+  crews: Joi.array().items(ID).min(1).max(50).unique().required(),
+  date: DAY_NUMBER.required(),
+  at: Joi.number().integer().min(0).max(1439).required(),
+}).required();
+
+/** A crew as it is set up; people between dates, both inclusive. */
+export type CrewDraft = Omit<Crew, 'dates' | 'start'> & { readonly ink: string };
+
+/** A service as it is set up; retired: what was done of it stays, and it is not offered any more. */
+export type ServiceDraft = Service & { readonly isRetired: boolean };
+
+/** What a site needs for jobs. `travel`: how long it is from place to place; null: it visits nobody. */
+export interface FieldSetup {
+  readonly site: string;
+  readonly travel: Travel | null;
+  readonly crews: readonly CrewDraft[];
+  readonly services: readonly ServiceDraft[];
+}
+
+const WAY = Joi.number().integer().min(0).max(1440);
+
+export const SAVE_FIELD = Joi.object<FieldSetup>({
+  site: ID.required(),
+  travel: Joi.object({
+    usual: WAY.required(),
+    pairs: Joi.array()
+      .items(Joi.object({ a: NAME.required(), b: NAME.required(), minutes: WAY.required() }))
+      .max(2000)
+      .required(),
+  })
+    .allow(null)
+    .required(),
+  crews: Joi.array()
+    .items(
+      Joi.object({
+        id: ID.required(),
+        name: NAME.required(),
+        ink: Joi.valid(...INKS).required(),
+        members: Joi.array()
+          .items(
+            Joi.object({
+              person: ID.required(),
+              from: DAY_NUMBER.allow(null).required(),
+              to: DAY_NUMBER.allow(null).required(),
+            }),
+          )
+          .max(100)
+          .required(),
+        hours: Joi.array().items(SPANS).length(7).required(),
+        until: DAY_NUMBER.allow(null).required(),
+      }),
+    )
+    .max(200)
+    .unique('id')
+    .custom(once('name', 'there are two crews of this name'))
+    .required(),
+  services: Joi.array()
+    .items(
+      Joi.object({
+        id: ID.required(),
+        name: NAME.required(),
+        personMinutes: Joi.number().integer().min(1).max(MOST_JOB_MINUTES).allow(null).required(),
+        role: ID.allow(null).required(),
+        price: Joi.object({ by: Joi.valid('hour', 'job').required(), amount: MONEY.required() })
+          .allow(null)
+          .required(),
+        factors: Joi.array().items(Joi.number().min(0.1).max(10)).length(12).allow(null).required(),
+        isRetired: Joi.boolean().required(),
+      }),
+    )
+    .max(300)
+    .unique('id')
+    .custom(once('name', 'there are two services of this name'))
+    .required(),
+}).required();
+
+/** A place as it is written; `newCustomer` is made with it, and then `customer` is null. */
+export interface PlaceDraft {
+  readonly id: string;
+  readonly name: string;
+  readonly customer: string | null;
+  readonly newCustomer: string | null;
+  readonly address: string;
+  readonly zone: string | null;
+  readonly contact: string;
+  readonly accessNote: string;
+  readonly isRetired: boolean;
+}
+
+const LONG_TEXT = Joi.string().trim().max(2000).allow('');
+
+export const SAVE_PLACE = Joi.object<{ site: string; place: PlaceDraft }>({
+  site: ID.required(),
+  place: Joi.object({
+    id: REQUEST_ID.required(),
+    name: NAME.required(),
+    customer: ID.allow(null).required(),
+    newCustomer: NAME.allow(null).required(),
+    address: Joi.string().trim().max(300).allow('').required(),
+    zone: NAME.allow(null).required(),
+    contact: Joi.string().trim().max(300).allow('').required(),
+    accessNote: LONG_TEXT.required(),
+    isRetired: Joi.boolean().required(),
+  }).required(),
+}).required();
+
+export const PLACE_AT = Joi.object<{ site: string; place: string }>({
+  site: ID.required(),
+  place: ID.required(),
+}).required();
+
+/** Whoever jobs are done for, as it is written. */
+export interface CustomerDraft {
+  readonly id: string;
+  readonly name: string;
+  readonly contact: string;
+  readonly note: string;
+}
+
+export const SAVE_CUSTOMER = Joi.object<{ site: string; customer: CustomerDraft }>({
+  site: ID.required(),
+  customer: Joi.object({
+    id: ID.required(),
+    name: NAME.required(),
+    contact: Joi.string().trim().max(300).allow('').required(),
+    note: LONG_TEXT.required(),
+  }).required(),
+}).required();
+
+export const CUSTOMER_AT = Joi.object<{ site: string; customer: string }>({
+  site: ID.required(),
+  customer: ID.required(),
 }).required();

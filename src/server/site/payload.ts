@@ -131,6 +131,8 @@ export interface SetupPayload {
   readonly phone: PhoneRules;
   /** For how many days photos are kept that are taken with punches; null: none is taken. */
   readonly photoDays: number | null;
+  /** Whether jobs are done at customers' places. */
+  readonly visitsCustomers: boolean;
   /** What is told of a day by itself, and what was, the latest first. */
   readonly alerts: readonly AlertRule[];
   readonly told: readonly ToldAlert[];

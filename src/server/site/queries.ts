@@ -78,6 +78,7 @@ export async function setupOf(
       hoursRules: hoursRulesFromRow(row),
       phone: phoneRulesFromRow(row),
       photoDays: photoDays(row),
+      visitsCustomers: row.field_work !== null,
       alerts: alertRulesFromRow(row),
       told: await toldAlerts(db, id),
       devices: await deviceViews(db, id),

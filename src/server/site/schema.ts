@@ -21,7 +21,7 @@ const span = Joi.object({ from: minute(1439).required(), to: minute(2880).requir
       ? helpers.message({ custom: 'has no length, or more than a day' })
       : value,
 );
-const spans = Joi.array().items(span).max(8);
+export const SPANS = Joi.array().items(span).max(8);
 
 const zone = Joi.string().custom((value: string, helpers) =>
   isTimeZone(value) ? value : helpers.message({ custom: `there is no time zone "${value}"` }),
@@ -48,14 +48,14 @@ export const SITE = Joi.object<SiteDraft>({
     .items(
       Joi.object({
         since: DAY_NUMBER.allow(null).required(),
-        days: Joi.array().items(spans).length(7).required(),
+        days: Joi.array().items(SPANS).length(7).required(),
       }),
     )
     .max(100)
     .unique('since')
     .required(),
   dates: Joi.array()
-    .items(Joi.object({ date: DAY_NUMBER.required(), spans: spans.required() }))
+    .items(Joi.object({ date: DAY_NUMBER.required(), spans: SPANS.required() }))
     .max(1000)
     .unique('date')
     .required(),

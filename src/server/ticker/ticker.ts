@@ -4,6 +4,7 @@ import { storageFault } from '@/data/transaction';
 import { log, logFailure } from '../log';
 import { backUpBySchedule } from '../backup/by-schedule';
 import { forgetPhotos } from '../clock/photos';
+import { extendRounds } from '../jobs/round-jobs';
 import { turnCalls } from '../calls/turn';
 import { postLeave } from '../leave/post';
 import { remindApprovers } from '../leave/remind';
@@ -29,6 +30,7 @@ const JOBS: readonly { readonly name: string; readonly run: (db: Database) => Pr
   { name: 'today', run: watchToday },
   { name: 'call rounds', run: turnCalls },
   { name: 'hours', run: remindOfHours },
+  { name: 'rounds of jobs', run: extendRounds },
   { name: 'photos', run: forgetPhotos },
   { name: 'outbox', run: sendDue },
   { name: 'back-up', run: backUpBySchedule },

@@ -17,6 +17,7 @@ export const SCHEMAS = {
   'clock.rules': async () => (await import('@/server/clock/schema')).SAVE_CLOCK_RULES,
   'activities.save': async () => (await import('@/server/clock/schema')).SAVE_ACTIVITIES,
   'hours.rules': async () => (await import('@/server/hours/schema')).SAVE_HOURS_RULES,
+  'field.save': async () => (await import('@/server/jobs/schema')).SAVE_FIELD,
   'proposing.save': async () => (await import('@/server/propose/schema')).SAVE_PROPOSING,
   'requests.rules': async () => (await import('@/server/requests/schema')).SAVE_REQUEST_RULES,
   'leave.limits': async () => (await import('@/server/leave/schema')).SAVE_AWAY_RULES,

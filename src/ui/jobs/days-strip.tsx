@@ -4,6 +4,7 @@ import { type Day, formatDate } from '@/core/time/day';
 import { formatDays } from '@/core/time/format';
 import type { JobsPage } from '@/server/jobs/payload';
 import { Button, buttonClass } from '../kit/button';
+import { JobsViews } from './jobs-views';
 import { crewDayOf } from './crew-day';
 import { personHours } from './person-hours';
 import type { CrewDays } from './use-crew-days';
@@ -41,6 +42,7 @@ export function DaysStrip({
     `/jobs/${encodeURIComponent(page.site)}?from=${formatDate(from)}&days=${count}`;
   return (
     <div className="border-rule bg-sheet flex min-h-[50px] shrink-0 flex-wrap items-center gap-x-4 gap-y-1 border-b px-4 py-1">
+      <JobsViews site={page.site} current="days" />
       <nav aria-label="Days" className="flex items-center gap-1">
         <Link
           className={buttonClass('quiet')}

@@ -15,6 +15,7 @@ export const SECTIONS = [
   { id: 'devices', name: 'Devices', of: 'clock' },
   { id: 'activities', name: 'Activities', of: 'clock' },
   { id: 'payroll', name: 'Payroll', of: 'hours' },
+  { id: 'jobs', name: 'Jobs and crews' },
   { id: 'templates', name: 'Templates' },
   { id: 'patterns', name: 'Patterns' },
   { id: 'plan-file', name: 'Plan files' },

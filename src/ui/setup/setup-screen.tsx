@@ -8,6 +8,7 @@ import type { SetupPayload } from '@/server/site/payload';
 import type { RecurringPayload } from '@/server/week/payload';
 import { AppLayout, type ShellFrame, Strip } from '../layout/app-layout';
 import { LeaveLimitsSection } from '../leave/limits-section';
+import { JobsSection } from '../jobs/setup/jobs-section';
 import { LeaveTypesSection } from '../leave/types-section';
 import { ActivitiesSection } from './activities-section';
 import { ClockSection } from './clock-section';
@@ -77,6 +78,7 @@ export function SetupScreen({ header, setup, recurring, section }: Props) {
       {section === 'devices' && <DevicesSection setup={setup} />}
       {section === 'activities' && <ActivitiesSection setup={setup} />}
       {section === 'payroll' && <PayrollSection setup={setup} />}
+      {section === 'jobs' && <JobsSection setup={setup} />}
       {section === 'templates' && <TemplatesSection recurring={recurring} />}
       {section === 'patterns' && <PatternsSection recurring={recurring} />}
       {section === 'plan-file' && <PlanFileSection setup={setup} />}
@@ -105,6 +107,7 @@ function noteOf(
     clockRules,
     hoursRules,
     devices,
+    visitsCustomers,
     today,
   }: SetupPayload,
   { templates, patterns }: RecurringPayload,
@@ -147,6 +150,8 @@ function noteOf(
       return devices.length === 0 ? 'none' : counted(devices.length, 'device');
     case 'activities':
       return 'what is worked at';
+    case 'jobs':
+      return visitsCustomers ? 'visits customers' : 'not used';
     case 'payroll':
       return PERIOD_NAMES[hoursRules.periods.at(-1)!.kind];
     case 'requests':
