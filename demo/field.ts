@@ -182,7 +182,7 @@ async function insertJobs(
   db: Database,
   site: string,
   monday: Day,
-  boats: readonly { readonly name: string }[],
+  boats: readonly { readonly name: string; readonly zone: string }[],
   random: () => number,
 ): Promise<void> {
   const service = (id: string) => SERVICES.find((one) => one.id === id)!;
@@ -202,10 +202,10 @@ async function insertJobs(
   );
   const offset = Math.floor(random() * 5);
   for (const [position, { of, count, start, ...about }] of ROUNDS.entries()) {
-    const places = Array.from(
-      { length: count },
-      (_, i) => boats[(offset + 20 * position + i * 3) % boats.length],
-    );
+    const places =
+      about.rule === null
+        ? boats.filter(({ zone }) => zone === 'Moorings').slice(0, count)
+        : Array.from({ length: count }, (_, i) => boats[(offset + 20 * position + i * 3) % boats.length]);
     const round: Round = {
       ...{ ...about, service: of, since: monday + start, until: null, days: 5, personMinutes: null },
       places: places.map((boat) => boat.name.toLowerCase()),

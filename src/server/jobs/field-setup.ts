@@ -1,9 +1,9 @@
 import { randomUUID } from 'node:crypto';
 import { type Failed, type Result, fail } from '@/core/plan/problem';
-import { formatDate, parseDate } from '@/core/time/day';
+import { formatDate } from '@/core/time/day';
 import { counted } from '@/core/time/format';
 import type { Database } from '@/data/database';
-import { type FieldRows, fieldFromRows, loadFieldRows, travelFromRow } from '@/data/jobs/field-store';
+import { type FieldRows, fieldFromRows, travelFromRow } from '@/data/jobs/field-store';
 import {
   type NewRow,
   type RowChange,

@@ -46,7 +46,9 @@ describe('the page', () => {
     expect(today).toBe(MONDAY + 1);
     expect([...judged.field!.crews.keys()]).toEqual(['engine-crew', 'hull-crew', 'rigging-crew']);
     expect(inks['engine-crew']).toBe('sea');
-    expect(rounds.map(({ name }) => name)).toEqual(['Weekly wash-down', 'Monthly engine check']);
+    expect(rounds.map(({ name }) => name)).toEqual([
+      ...['Weekly wash-down', 'Monthly engine check', 'Storm watch of the moorings'],
+    ]);
     expect(canChange).toBe(true);
     const late = [...judged.field!.jobs.values()].flat();
     expect(late.map(({ code, job }) => [code, job])).toContainEqual(['overdue', 'pump-shelduck']);

@@ -13,6 +13,8 @@ export interface JobsPage {
   readonly today: Day;
   /** The ink of each crew. */
   readonly inks: Readonly<Record<string, string>>;
+  /** Services and places that are not offered any more. */
+  readonly retired: readonly string[];
   readonly rounds: readonly { readonly id: string; readonly name: string }[];
   /** What was written to jobs, where something was. */
   readonly notes: Readonly<Record<string, string>>;

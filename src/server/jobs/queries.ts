@@ -39,6 +39,10 @@ export async function jobsAt(
     'id',
     plan.work!.jobs.map(({ id }) => id),
   );
+  const retired = [
+    ...(await loadRows(db, 'service', { site_id: site, is_retired: 1 })),
+    ...(await loadRows(db, 'place', { site_id: site, is_retired: 1 })),
+  ];
   const notes = jobs.filter(({ note }) => note !== '');
   return {
     ok: true,
@@ -46,6 +50,7 @@ export async function jobsAt(
       ...{ asOf, site, siteName: line.name, hourFormat: line.hourFormat, today },
       plan: toPortable({ ...plan, work: { ...plan.work!, today } }),
       inks: Object.fromEntries(crews.map(({ id, ink }) => [id, ink])),
+      retired: retired.map(({ id }) => id),
       rounds: rounds.map(({ id, name }) => ({ id, name })),
       notes: Object.fromEntries(notes.map(({ id, note }) => [id, note])),
       canChange: checkAccess(actor, 'plan.change', site) === null,

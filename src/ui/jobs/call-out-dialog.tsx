@@ -46,8 +46,8 @@ export function CallDialog({
     <Dialog title={`Call out: ${round.name}`} className="w-[520px]" onClose={onClose}>
       <div className="flex flex-col gap-3">
         <p>
-          All {counted(round.places.length, 'place')} are planned at once, in the order of the round: each goes
-          to the crew that can be there first, whatever its usual hours are.
+          All {counted(round.places.length, 'place')} are planned at once, in the order of the round: each
+          goes to the crew that can be there first, whatever its usual hours are.
         </p>
         <div className="flex flex-wrap gap-3">
           <Field label="Date">

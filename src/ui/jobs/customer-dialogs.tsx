@@ -37,8 +37,17 @@ export function PlaceDialog({
   const [id] = useState(() => place?.id ?? newId());
   const form = useForm<PlaceValues>({
     defaultValues: {
-      ...{ name: place?.name ?? '', customer: place?.customer ?? '', newCustomer: '', zone: place?.zone ?? '' },
-      ...{ address: place?.address ?? '', contact: place?.contact ?? '', accessNote: place?.accessNote ?? '' },
+      ...{
+        name: place?.name ?? '',
+        customer: place?.customer ?? '',
+        newCustomer: '',
+        zone: place?.zone ?? '',
+      },
+      ...{
+        address: place?.address ?? '',
+        contact: place?.contact ?? '',
+        accessNote: place?.accessNote ?? '',
+      },
       isRetired: place?.isRetired ?? false,
     },
   });

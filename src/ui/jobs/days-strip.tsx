@@ -35,9 +35,6 @@ export function DaysStrip({
   const late = fieldSnags(field).filter(
     ({ code, params }) => code === 'outside-window' && params.side === 'late',
   );
-  const visits = [...field.crews.values()].flatMap((row) =>
-    row.visits.filter(({ visit }) => visit.date >= plan.from && visit.date < plan.from + plan.days),
-  );
   const to = (from: Day, count: number) =>
     `/jobs/${encodeURIComponent(page.site)}?from=${formatDate(from)}&days=${count}`;
   return (
@@ -57,9 +54,6 @@ export function DaysStrip({
         </Link>
       </nav>
       <p className="flex flex-wrap gap-x-4 text-sm">
-        <span>
-          <strong>{visits.length}</strong> {visits.length === 1 ? 'visit' : 'visits'}
-        </span>
         <span>
           <strong>{personHours(sum(({ planned }) => planned))}</strong> of{' '}
           {personHours(sum(({ available }) => available))} person-hours

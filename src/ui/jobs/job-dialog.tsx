@@ -56,6 +56,9 @@ export function JobDialog({
   });
   const values = useWatch({ control: form.control }) as Values;
   const { run, busy, problem } = useCommand();
+  /** What is not retired, and what the job has already. */
+  const offered = <T extends { readonly id: string }>(all: readonly T[], has: string | null | undefined) =>
+    all.filter((one) => one.id === has || !page.retired.includes(one.id));
   const choose = (service: string) => {
     form.setValue('service', service);
     const known = work.services.find((one) => one.id === service);
@@ -82,7 +85,10 @@ export function JobDialog({
             <Select
               value={values.service}
               onChange={choose}
-              options={[['', 'None'], ...work.services.map(({ id: one, name }) => [one, name] as const)]}
+              options={[
+                ['', 'None'],
+                ...offered(work.services, job?.service).map(({ id: one, name }) => [one, name] as const),
+              ]}
             />
           </Field>
           <Field label="What is to be done" className="min-w-0 flex-1">
@@ -100,7 +106,7 @@ export function JobDialog({
               className="w-full"
               value={values.place}
               placeholder="A place that is known"
-              options={work.places.map((one) => ({ value: one.id, name: one.name }))}
+              options={offered(work.places, job?.place).map((one) => ({ value: one.id, name: one.name }))}
               onChange={(place) => form.setValue('place', place)}
             />
           </Field>

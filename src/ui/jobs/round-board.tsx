@@ -27,7 +27,9 @@ export function RoundBoard({ page, round }: { readonly page: RoundsPage; readonl
     return (
       <>
         <p className="text-muted mb-2">
-          {round.rule === null ? 'It was not called out in the last weeks.' : 'It has no date in the weeks ahead.'}
+          {round.rule === null
+            ? 'It was not called out in the last weeks.'
+            : 'It has no date in the weeks ahead.'}
         </p>
         <ol className="list-inside list-decimal columns-2 md:columns-3">
           {round.places.map((place) => (

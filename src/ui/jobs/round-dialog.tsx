@@ -2,7 +2,7 @@ import { ArrowDown, ArrowUp } from 'lucide-react';
 import { useState } from 'react';
 import { useForm, useWatch } from 'react-hook-form';
 import type { Day } from '@/core/time/day';
-import { counted } from '@/core/time/format';
+import { bareHours, counted } from '@/core/time/format';
 import type { RoundLine, RoundsPage } from '@/server/jobs/rounds-page';
 import { newId } from '../commands/new-id';
 import { useCommand, usePreview } from '../commands/use-command';
@@ -77,7 +77,9 @@ export function RoundDialog({
   const { run, busy, problem } = useCommand();
   const ending = useCommand();
   const refused =
-    problem ?? ending.problem ?? (preview?.ok === false && preview.problem.code !== 'nothing' ? preview.problem : null);
+    problem ??
+    ending.problem ??
+    (preview?.ok === false && preview.problem.code !== 'nothing' ? preview.problem : null);
   const usual = page.services.find((one) => one.id === values.service)?.personMinutes ?? 60;
   const free = page.places.filter((one) => !one.isRetired && !places.includes(one.id));
   const move = (at: number, by: number) => {
@@ -113,7 +115,7 @@ export function RoundDialog({
           <Field label="Person-hours each">
             <LengthInput
               label="Person-hours each"
-              placeholder={`${usual / 60}h`}
+              placeholder={bareHours(usual)}
               value={values.personMinutes}
               onChange={(minutes) => form.setValue('personMinutes', minutes)}
             />
@@ -167,7 +169,9 @@ export function RoundDialog({
         )}
         <fieldset>
           <legend className="text-muted mb-1 text-sm">
-            {places.length === 0 ? 'Places, in the order of the round' : `${counted(places.length, 'place')}, in this order`}
+            {places.length === 0
+              ? 'Places, in the order of the round'
+              : `${counted(places.length, 'place')}, in this order`}
           </legend>
           {places.length > 0 && (
             <ol className="border-fine max-h-[180px] overflow-y-auto border">
@@ -256,9 +260,7 @@ export function RoundDialog({
               kind="danger"
               busy={ending.busy}
               onClick={() =>
-                void ending
-                  .run('round.end', { site: page.site, round: id })
-                  .then((done) => done && onClose())
+                void ending.run('round.end', { site: page.site, round: id }).then((done) => done && onClose())
               }
             >
               End the round

@@ -195,11 +195,7 @@ function CrewFields({
             />
           </Field>
           <Field label="Last date of the crew">
-            <DateInput
-              name={`crews.${at}.until`}
-              value={crew.until}
-              onChange={(until) => set({ until })}
-            />
+            <DateInput name={`crews.${at}.until`} value={crew.until} onChange={(until) => set({ until })} />
           </Field>
         </div>
       </div>
@@ -217,9 +213,7 @@ function CrewFields({
                   hourFormat={setup.site.hourFormat}
                   disabled={isFixed}
                   value={crew.hours[day]}
-                  onChange={(spans) =>
-                    set({ hours: crew.hours.map((old, i) => (i === day ? spans : old)) })
-                  }
+                  onChange={(spans) => set({ hours: crew.hours.map((old, i) => (i === day ? spans : old)) })}
                 />
               </td>
             </tr>

@@ -1,6 +1,5 @@
 import { Plus } from 'lucide-react';
 import { useState } from 'react';
-import { SHORT_MONTHS } from '@/core/time/format';
 import type { ServiceDraft } from '@/server/jobs/schema';
 import { newId } from '../../commands/new-id';
 import { Button } from '../../kit/button';
@@ -13,6 +12,9 @@ import { EmptyState } from '../../kit/states';
 import { Table } from '../../kit/table';
 import type { FieldPart } from './jobs-section';
 
+const MONTHS = Array.from({ length: 12 }, (_, month) =>
+  new Intl.DateTimeFormat('en', { month: 'short', timeZone: 'UTC' }).format(Date.UTC(2026, month)),
+);
 const EVEN = Array.from({ length: 12 }, () => 1);
 
 /** What is done at customers' places: how long it takes, who can do it, what it is sold for. */
@@ -25,8 +27,8 @@ export function ServicesPart({ values, known, setup, change }: FieldPart) {
     <section>
       <h2 className="font-serif text-lg font-semibold">Services</h2>
       <p className="text-muted mb-2 text-sm">
-        What a job usually takes, in hours of one person; in some months more or less of it. Jobs of rounds that
-        nobody changed follow.
+        What a job usually takes, in hours of one person; in some months more or less of it. Jobs of rounds
+        that nobody changed follow.
       </p>
       {values.services.length === 0 ? (
         <EmptyState title="There is no service yet.">Jobs can be written without one.</EmptyState>
@@ -99,7 +101,7 @@ function ServiceRow({
   readonly onRemove: () => void;
 }) {
   const factors = one.factors ?? EVEN;
-  const others = factors.flatMap((factor, month) => (factor === 1 ? [] : `${SHORT_MONTHS[month]} × ${factor}`));
+  const others = factors.flatMap((factor, month) => (factor === 1 ? [] : `${MONTHS[month]} × ${factor}`));
   return (
     <>
       <tr>
@@ -175,10 +177,10 @@ function ServiceRow({
         <tr>
           <td colSpan={known.seesPay ? 7 : 6}>
             <span className="flex flex-wrap gap-2">
-              {SHORT_MONTHS.map((month, m) => (
+              {MONTHS.map((month, m) => (
                 <span key={month} className="flex flex-col text-sm">
                   <span className="text-muted">{month}</span>
-                  <ParsedInput
+                  <ParsedInput<number>
                     name={`services.${i}.factors.${m}`}
                     label={`${one.name} in ${month}, times`}
                     className="w-[56px]"
