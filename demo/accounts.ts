@@ -53,6 +53,7 @@ export const ACCOUNTS: readonly Account[] = [
     ...{ id: 'demo-payroll', name: 'Piet Kroon', email: 'payroll@saltmere.example', what: 'Payroll clerk' },
     grants: ['bistro', 'chandlery', 'dockside'].map((site) => grant('payroll', site, true)),
   },
+  of('arvid', 'Engine crew, Dockside Service'),
   of('noor', 'Staff, Quay Bistro'),
   of('emil', 'Staff, Quay Bistro'),
   of('jonas', 'Staff under 18, Quay Bistro'),

@@ -274,8 +274,12 @@ async function placeVisits(db: Database, site: string, monday: Day): Promise<voi
     const done = applyVisit(now.work!, { do: 'add-visit', visit: { ...draft, ...start } });
     if (done.ok) now = { ...now, work: done.work };
   }
+  const visits = now.work!.visits.map((visit) => visitToRow(site, visit));
+  await db.insertInto('visit').values(visits).execute();
+  // Crews know of the days until Thursday.
+  const told = visits.filter(({ date }) => date < formatDate(monday + 4));
   await db
-    .insertInto('visit')
-    .values(now.work!.visits.map((visit) => visitToRow(site, visit)))
+    .insertInto('published_visit')
+    .values(told as NewRow<'published_visit'>[])
     .execute();
 }

@@ -7,6 +7,9 @@ import type {
   JobTable,
   PlaceTable,
   ServiceTable,
+  JobMaterialTable,
+  JobNoteTable,
+  PublishedVisitTable,
   VisitTable,
 } from './jobs/tables';
 import type { Generated } from 'kysely';
@@ -189,6 +192,9 @@ export interface Schema {
   job_round: JobRoundTable;
   job: JobTable;
   visit: VisitTable;
+  published_visit: PublishedVisitTable;
+  job_material: JobMaterialTable;
+  job_note: JobNoteTable;
   punch_photo: PunchPhotoTable;
   typed_hours: TypedHoursTable;
   timesheet_step: TimesheetStepTable;

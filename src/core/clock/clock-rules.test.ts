@@ -150,7 +150,7 @@ describe('pay lines', () => {
   });
 
   test('are apart for other work from when it begins', () => {
-    const activity = { role: null, duty: null, activity: 'stocktake' };
+    const activity = { role: null, duty: null, activity: 'stocktake', job: null };
     const punches = [
       ...punchesOf('p', MONDAY, ['8-16']),
       punch('change', MONDAY, '14:30', { work: activity }),

@@ -117,7 +117,7 @@ function addTo(lines: PayLine[], line: PayLine): void {
 }
 
 function isSameWork(a: Work, b: Work): boolean {
-  return a.role === b.role && a.duty === b.duty && a.activity === b.activity;
+  return a.role === b.role && a.duty === b.duty && a.activity === b.activity && a.job === b.job;
 }
 
 /** What hours of a person on a date are multiplied by at least; of several holidays the highest. */

@@ -9,10 +9,12 @@ export interface Work {
   readonly role: string | null;
   readonly duty: string | null;
   readonly activity: string | null;
+  /** A job at a customer's place. */
+  readonly job: string | null;
 }
 
 /** Nothing said of what is worked at. */
-export const NO_WORK: Work = { role: null, duty: null, activity: null };
+export const NO_WORK: Work = { role: null, duty: null, activity: null, job: null };
 
 /** One record of the clock. Nothing about it changes later: a correction is a new punch that takes its place. */
 export interface Punch {

@@ -90,7 +90,11 @@ export function newsByPerson(changes: readonly PublishChange[]): Map<string | nu
  * differs in anything staff would be told. Not a secret, and not against forgery.
  */
 export function stampOf(changes: readonly PublishChange[]): string {
-  const text = JSON.stringify(changes.map(({ before, after }) => [toldOf(before), toldOf(after)]));
+  return stampOfText(JSON.stringify(changes.map(({ before, after }) => [toldOf(before), toldOf(after)])));
+}
+
+/** A short text that is another as soon as the text is. Not a secret, and not against forgery. */
+export function stampOfText(text: string): string {
   // Two sums of FNV-1a, of the text from its start and from its end: 64 bits are enough to notice an edit.
   return sum(text) + sum([...text].reverse().join(''));
 }

@@ -7,7 +7,7 @@ import type { PayPeriod } from './pay-period';
 import { type Sheet, type SheetSource, sheetOf } from './sheet';
 
 /** What hours can be grouped by, one inside another. */
-export const REPORT_GROUPS = ['site', 'person', 'role', 'duty', 'activity', 'kind', 'week', 'date'] as const;
+export const REPORT_GROUPS = ['site', 'person', 'role', 'duty', 'activity', 'job', 'kind', 'week', 'date'] as const;
 export type ReportGroup = (typeof REPORT_GROUPS)[number];
 
 /** What each is called. */
@@ -17,6 +17,7 @@ export const REPORT_GROUP_NAMES: Readonly<Record<ReportGroup, string>> = {
   role: 'Role',
   duty: 'Duty',
   activity: 'Activity',
+  job: 'Job',
   kind: 'Kind of pay',
   week: 'Week',
   date: 'Date',
@@ -76,7 +77,7 @@ export function factsOf(
   const add = (date: Day, keys: Partial<Fact['keys']>, more: Partial<Omit<Fact, 'keys'>>) =>
     facts.push({
       keys: {
-        ...{ site, person: person.id, role: null, duty: null, activity: null, kind: null },
+        ...{ site, person: person.id, role: null, duty: null, activity: null, job: null, kind: null },
         ...{ week: String(startOfWeek(date, weekStart)), date: String(date), ...keys },
       },
       ...{ minutes: NONE, cost: NOTHING, plannedCost: NOTHING, ...more },
@@ -90,7 +91,7 @@ export function factsOf(
         if (isWorked(kind))
           add(
             date,
-            { role: work.role, duty: work.duty, activity: work.activity, kind: payKindKey(kind) },
+            { ...work, kind: payKindKey(kind) },
             { minutes: { ...NONE, [is]: minutes }, [is === 'worked' ? 'cost' : 'plannedCost']: cost },
           );
   for (const day of sheet.days) {

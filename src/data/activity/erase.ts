@@ -14,6 +14,7 @@ const PERSONAL: Partial<Record<TableName, readonly string[]>> = {
   shift_request_event: ['words'],
   leave_entry: ['note'],
   punch: ['note'],
+  job_note: ['note'],
   typed_hours: ['note'],
   timesheet_step: ['content'],
   punch_request: ['reason', 'answer'],

@@ -1,5 +1,5 @@
 import { type ClockRules, DEFAULT_CLOCK_RULES } from '@/core/clock/clock-rules';
-import type { Punch, PunchKind, PunchSource, Work } from '@/core/clock/punch';
+import { NO_WORK, type Punch, type PunchKind, type PunchSource, type Work } from '@/core/clock/punch';
 import { NO_PHONES, type PhoneRules, type PlaceCheck } from '@/core/clock/place';
 import type { AlertRule } from '@/core/today/alerts';
 import type { Database } from '../database';
@@ -72,7 +72,8 @@ function punchFromRow(row: RowOf<'punch'> & { readonly photo?: string | null }):
     at: Math.floor(Date.parse(row.at) / 60_000),
     kind: row.kind as PunchKind | null,
     source: row.source as PunchSource,
-    work: row.work === null ? null : (JSON.parse(row.work) as Work),
+    // What was kept before there was something else to work at says nothing of it.
+    work: row.work === null ? null : { ...NO_WORK, ...(JSON.parse(row.work) as Partial<Work>) },
     replaces: row.replaces,
     isRemoval: row.is_removal !== 0,
     recorded: Date.parse(row.recorded_at),

@@ -103,6 +103,7 @@ export interface JobTable {
   note: Generated<string>;
   tasks: Generated<string>;
   done_at: string | null;
+  billed_at: string | null;
 }
 
 /** When a crew, or somebody without one, is at a job. */
@@ -119,4 +120,28 @@ export interface VisitTable {
   is_through: Flag;
   is_fixed: Flag;
   note: string | null;
+}
+
+/** A visit as the crew was told of it last. */
+export type PublishedVisitTable = VisitTable;
+
+/** What was used for a job; `cost`: of all of it. */
+export interface JobMaterialTable {
+  id: string;
+  site_id: string;
+  job_id: string;
+  name: string;
+  cost: number | null;
+  person_id: string | null;
+  at: string;
+}
+
+/** What somebody wrote to a job. */
+export interface JobNoteTable {
+  id: string;
+  site_id: string;
+  job_id: string;
+  person_id: string | null;
+  at: string;
+  note: string;
 }

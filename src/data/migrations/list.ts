@@ -26,6 +26,7 @@ import { activities } from './024-activities';
 import { proofs } from './025-proofs';
 import { fieldWork } from './026-field-work';
 import { rounds } from './027-rounds';
+import { fieldDays } from './028-field-days';
 import { fillActivity } from './fill-activity';
 
 /** One step of the data file's form: statements, or work on what it holds that hears how far it has come. */
@@ -60,4 +61,5 @@ export const MIGRATIONS: readonly (readonly Step[])[] = [
   proofs,
   fieldWork,
   rounds,
+  fieldDays,
 ];

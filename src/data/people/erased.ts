@@ -110,6 +110,11 @@ export async function eraseEverywhere(
     .where(...of)
     .execute();
   await db
+    .updateTable('job_note')
+    .set({ note: '' })
+    .where(...of)
+    .execute();
+  await db
     .updateTable('typed_hours')
     .set({ note: '' })
     .where(...of)

@@ -23,9 +23,11 @@ import { ownPunch, savePhones } from '../clock/own-phone';
 import { savePhotos } from '../clock/photos';
 import { removeCustomer, removePlace, saveCustomer, savePlace } from '../jobs/customers';
 import { moveDayCommand } from '../jobs/day-move';
+import { beginJob, finishJob, pauseJob, removeMaterial, saveMaterial } from '../jobs/crew-says';
 import { saveField } from '../jobs/field-setup';
 import { jobProgress, removeJob, saveJob } from '../jobs/jobs';
 import { callRound, endRound, saveRound } from '../jobs/rounds';
+import { publishVisits } from '../jobs/visit-publish';
 import { changeVisits } from '../jobs/visits';
 import { endDevice, saveDevice } from '../clock/devices';
 import { saveClockRules } from '../clock/rules';
@@ -167,6 +169,12 @@ const ALL = [
   endRound,
   callRound,
   saveField,
+  publishVisits,
+  beginJob,
+  pauseJob,
+  finishJob,
+  saveMaterial,
+  removeMaterial,
   savePlace,
   removePlace,
   saveCustomer,

@@ -23,6 +23,7 @@ import { loadLeaveTypes } from '@/data/leave/leave-store';
 import type { Actor } from '../access/actor';
 import { seesPay } from '../access/pay';
 import { checkAccess, visibleSites } from '../access/permissions';
+import { jobNames } from '../jobs/job-names';
 import { activityNames } from '../clock/activities';
 import { rolesOf } from '../requests/ground';
 import { refuseOff } from '../site/capabilities';
@@ -134,6 +135,10 @@ export async function hoursReport(
   }
   const roles = await rolesOf(db);
   const activities = new Map((await activityNames(db)).map((one) => [one.id, one.name]));
+  const jobs = await jobNames(
+    db,
+    facts.flatMap(({ keys }) => keys.job ?? []),
+  );
   const own = sites.flatMap((one) => hoursRulesFromRow(one).kinds);
   const nameOf = (group: ReportGroup, key: string | null): string => {
     if (key === null) return `No ${REPORT_GROUP_NAMES[group].toLocaleLowerCase()}`;
@@ -141,6 +146,7 @@ export async function hoursReport(
     if (group === 'person') return names.get(key) ?? key;
     if (group === 'role') return roles[key] ?? 'Another role';
     if (group === 'activity') return activities.get(key) ?? 'Another activity';
+    if (group === 'job') return jobs.get(key) ?? 'Another job';
     if (group === 'kind') return payKindName(kinds.get(key)!, { own, leaveTypes: types });
     if (group === 'week') return formatDays(Number(key), 7);
     return group === 'date' ? formatDay(Number(key)) : key;

@@ -1,4 +1,5 @@
 import type { PortablePlan } from '@/core/plan/portable';
+import type { VisitNews } from '@/core/jobs/visit-news';
 import type { Day } from '@/core/time/day';
 import type { HourFormat } from '@/core/time/format';
 
@@ -18,5 +19,8 @@ export interface JobsPage {
   readonly rounds: readonly { readonly id: string; readonly name: string }[];
   /** What was written to jobs, where something was. */
   readonly notes: Readonly<Record<string, string>>;
+  /** What crews were not told of yet in these days, and what is sent to tell them of just that. */
+  readonly untold: { readonly news: readonly VisitNews[]; readonly stamp: string };
   readonly canChange: boolean;
+  readonly canPublish: boolean;
 }

@@ -1,3 +1,5 @@
+import { newsStamp } from '@/core/jobs/visit-news';
+import { untoldVisits } from './visit-publish';
 import { type Result, fail } from '@/core/plan/problem';
 import { toPortable } from '@/core/plan/portable';
 import { type Day, parseDate, startOfWeek } from '@/core/time/day';
@@ -39,6 +41,7 @@ export async function jobsAt(
     'id',
     plan.work!.jobs.map(({ id }) => id),
   );
+  const untold = await untoldVisits(db, site, { from: first, to: first + days });
   const retired = [
     ...(await loadRows(db, 'service', { site_id: site, is_retired: 1 })),
     ...(await loadRows(db, 'place', { site_id: site, is_retired: 1 })),
@@ -53,7 +56,9 @@ export async function jobsAt(
       retired: retired.map(({ id }) => id),
       rounds: rounds.map(({ id, name }) => ({ id, name })),
       notes: Object.fromEntries(notes.map(({ id, note }) => [id, note])),
+      untold: { news: untold, stamp: newsStamp(untold) },
       canChange: checkAccess(actor, 'plan.change', site) === null,
+      canPublish: checkAccess(actor, 'plan.publish', site) === null,
     },
   };
 }

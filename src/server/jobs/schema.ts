@@ -323,3 +323,18 @@ export const CUSTOMER_AT = Joi.object<{ site: string; customer: string }>({
   site: ID.required(),
   customer: ID.required(),
 }).required();
+
+/** What crews are told of: the visits of some days, `to` not included, as they were looked at. */
+export interface VisitsPublish {
+  readonly site: string;
+  readonly from: Day;
+  readonly to: Day;
+  readonly stamp: string;
+}
+
+export const PUBLISH_VISITS = Joi.object<VisitsPublish>({
+  site: ID.required(),
+  from: DAY_NUMBER.required(),
+  to: DAY_NUMBER.greater(Joi.ref('from')).required(),
+  stamp: Joi.string().max(40).required(),
+}).required();

@@ -26,6 +26,7 @@ import { ownPlan } from './own-plan';
 import { resolvedAll } from './resolved-at';
 import type { OwnDetails, OwnLeave, OwnPage, OwnShift } from './payload';
 import { toldWishOf } from '../outbox/wish';
+import { hasJobs } from '../jobs/own-jobs';
 import { offAt } from '../site/capabilities';
 import { teamOn, viewsAt } from './team';
 import { plannedWeeks, pointsOf, wishesOf } from './wishes';
@@ -113,6 +114,7 @@ async function pageOf(db: Database, actor: Actor, whose: Whose): Promise<Result<
       leave: await leaveOf(db, person, first, first + days),
       decidedLeave: off.has('leave') ? null : await decidedLeave(db, person),
       keepsHours: !off.has('hours'),
+      hasJobs: await hasJobs(db, person),
       asksAt: await asksAt(db, whose.sites),
       asked: (await countAsking(db, person)) + (await countCalling(db, person)),
       details: await detailsOf(db, actor, person, row),

@@ -161,6 +161,8 @@ export interface OwnPage {
   readonly decidedLeave: number | null;
   /** Whether hours are kept where they are at home. */
   readonly keepsHours: boolean;
+  /** Whether they belong to a crew that visits customers. */
+  readonly hasJobs: boolean;
   /** Sites where shifts can be swapped, handed over, given up and taken, and how many requests wait for one there. */
   readonly asksAt: readonly string[];
   readonly asked: number;

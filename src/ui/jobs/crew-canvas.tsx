@@ -237,6 +237,7 @@ function Cell({
           width={Math.max(x(part.to) - x(part.from), 8)}
           ink={page.inks[crew.id] ?? 'slate'}
           snag={snags.find((one) => one.visits?.includes(visit.visit.id)) ?? null}
+          isUntold={days.untold.has(visit.visit.id)}
           isChosen={chosen === visit.visit.id}
           isFirst={visit.pieces[0].from === days.context.clock.elapsed(date * 1440 + part.from)}
           onChoose={() => onChoose(visit.visit.id)}
@@ -257,6 +258,7 @@ function Bar({
   ink,
   snag,
   isChosen,
+  isUntold,
   isFirst,
   onChoose,
 }: {
@@ -270,13 +272,15 @@ function Bar({
   readonly ink: string;
   readonly snag: Snag | null;
   readonly isChosen: boolean;
+  /** Its crew was not told of it as it is. */
+  readonly isUntold: boolean;
   readonly isFirst: boolean;
   readonly onChoose: () => void;
 }) {
   const { job, minutes, personMinutes } = visit;
   const name = days.words.job(job.id);
   const lengths = `${formatHours(minutes)} · ${bareHours(personMinutes)} person-hours`;
-  const full = `${name}, ${job.title}, ${formatTimeSpan(part.from, part.to, page.hourFormat)}, ${lengths}${visit.visit.isFixed ? ', an appointment' : ''}`;
+  const full = `${name}, ${job.title}, ${formatTimeSpan(part.from, part.to, page.hourFormat)}, ${lengths}${visit.visit.isFixed ? ', an appointment' : ''}${isUntold ? ', not published' : ''}`;
   const { setNodeRef, listeners, isDragging } = useDraggable({
     id: `${visit.visit.id} ${part.from}`,
     disabled: !page.canChange || visit.visit.isFixed,
@@ -296,6 +300,7 @@ function Bar({
         'bar !flex-col !items-start !justify-center !gap-[3px] overflow-hidden text-left',
         isChosen && 'outline-ink outline-2',
         isDragging && 'opacity-40',
+        isUntold && '!border-dashed',
         snag && width >= 70 && '!pl-2.5',
       )}
       style={{ left, width, top: TOP + lane * (BAR + GAP), height: BAR }}

@@ -26,6 +26,7 @@ import { FieldSkyline } from './field-skyline';
 import { JobDialog } from './job-dialog';
 import { JobPanel } from './job-panel';
 import { LostDayDialog } from './lost-day-dialog';
+import { PublishVisitsDialog } from './publish-visits-dialog';
 import { Tray } from './tray';
 import { type CrewDays, useCrewDays } from './use-crew-days';
 import { VisitPanel, Would } from './visit-panel';
@@ -41,6 +42,7 @@ export function CrewDaysScreen({ header, page }: { readonly header: ShellFrame; 
   const [cell, setCell] = useState<{ crew: string; date: Day } | null>(null);
   const [over, setOver] = useState<readonly VisitChange[]>([]);
   const [isLosing, setLosing] = useState(false);
+  const [isPublishing, setPublishing] = useState(false);
   const [writing, setWriting] = useState<string | null>(null);
   const box = useRef<HTMLElement>(null);
   const [width, setWidth] = useState(940);
@@ -84,7 +86,13 @@ export function CrewDaysScreen({ header, page }: { readonly header: ShellFrame; 
       header={header}
       site={page.site}
       area="jobs"
-      strip={<DaysStrip {...{ page, days, setLosing }} onNew={() => setWriting('')} />}
+      strip={
+        <DaysStrip
+          {...{ page, days, setLosing }}
+          onNew={() => setWriting('')}
+          onPublish={() => setPublishing(true)}
+        />
+      }
     >
       <DndContext
         sensors={sensors}
@@ -158,6 +166,7 @@ export function CrewDaysScreen({ header, page }: { readonly header: ShellFrame; 
           )}
         </DragOverlay>
       </DndContext>
+      {isPublishing && <PublishVisitsDialog {...{ page, days }} onClose={() => setPublishing(false)} />}
       {isLosing && (
         <LostDayDialog
           {...{ page, days }}

@@ -22,11 +22,13 @@ export function DaysStrip({
   days,
   setLosing,
   onNew,
+  onPublish,
 }: {
   readonly page: JobsPage;
   readonly days: CrewDays;
   readonly setLosing: (is: boolean) => void;
   readonly onNew: () => void;
+  readonly onPublish: () => void;
 }) {
   const { plan, field } = days;
   const dates = Array.from({ length: plan.days }, (_, i) => plan.from + i);
@@ -68,6 +70,9 @@ export function DaysStrip({
       <div className="ml-auto flex flex-wrap items-center gap-2">
         {page.canChange && <Button onClick={onNew}>New job</Button>}
         {page.canChange && <Button onClick={() => setLosing(true)}>Lost day …</Button>}
+        {page.canPublish && page.untold.news.length > 0 && (
+          <Button onClick={onPublish}>Publish {page.untold.news.length} …</Button>
+        )}
         <nav aria-label="How many days" className="join">
           {LENGTHS.map(([count, name]) => (
             <Link

@@ -25,6 +25,10 @@ export function useCrewDays(page: JobsPage) {
     return done.ok ? done.judgement : base;
   }, [base, pending, page.asOf]);
   const words = useMemo(() => wordsFor(judgement.plan, page.hourFormat), [judgement.plan, page.hourFormat]);
+  const untold = useMemo(
+    () => new Set(page.untold.news.flatMap(({ after }) => (after ? [after.id] : []))),
+    [page.untold],
+  );
   const { plan, context } = judgement;
   const field = judgement.field!;
   const work = plan.work!;
@@ -58,7 +62,7 @@ export function useCrewDays(page: JobsPage) {
     const start = row && nextFreeStart(context, field.index, row, draft, context.clock.elapsed(date * DAY));
     return start ? { ...draft, ...start } : null;
   };
-  return { judgement, plan, context, field, work, words, busy, problem, consequences, commit, placed };
+  return { untold, judgement, plan, context, field, work, words, busy, problem, consequences, commit, placed };
 }
 
 export type CrewDays = ReturnType<typeof useCrewDays>;

@@ -17,12 +17,14 @@ import { keepFiles, useServiceWorker } from './use-service-worker';
 /** The parts that are not there with the page. */
 const LATER = {
   team: () => import('./team').then((part) => part.Team),
+  jobs: () => import('./own-jobs').then((part) => part.OwnJobs),
   open: () => import('./open-shifts').then((part) => part.OpenShifts),
   hours: () => import('./own-hours').then((part) => part.OwnHours),
   leave: () => import('./leave/own-leave').then((part) => part.OwnLeaveList),
   you: () => import('./you').then((part) => part.You),
 };
 const Team = dynamic(LATER.team, { ssr: false });
+const Jobs = dynamic(LATER.jobs, { ssr: false });
 const Open = dynamic(LATER.open, { ssr: false });
 const Hours = dynamic(LATER.hours, { ssr: false });
 const Leave = dynamic(LATER.leave, { ssr: false });
@@ -88,7 +90,9 @@ export function OwnScreen({
           part={part}
           parts={STAFF_PARTS.filter(
             (one) =>
-              !(one === 'leave' && shown.decidedLeave === null) && !(one === 'hours' && !shown.keepsHours),
+              !(one === 'leave' && shown.decidedLeave === null) &&
+              !(one === 'hours' && !shown.keepsHours) &&
+              !(one === 'jobs' && !shown.hasJobs),
           )}
           hrefOf={addressOf}
           onGo={go}
@@ -115,6 +119,7 @@ export function StaffPage({ part }: { readonly part: StaffPart }) {
       <div className="mx-auto flex max-w-[560px] flex-col gap-6 pb-8">
         {part === 'shifts' && <OwnShifts />}
         {part === 'team' && <Team at={more.get('on')} />}
+        {part === 'jobs' && <Jobs />}
         {part === 'open' && <Open />}
         {part === 'leave' && <Leave />}
         {part === 'hours' && <Hours />}

@@ -15,7 +15,7 @@ export interface Staff {
 }
 
 /** The staff pages, the first of which is where one begins. */
-export const STAFF_PARTS = ['shifts', 'team', 'open', 'leave', 'hours', 'news', 'you'] as const;
+export const STAFF_PARTS = ['shifts', 'jobs', 'team', 'open', 'leave', 'hours', 'news', 'you'] as const;
 export type StaffPart = (typeof STAFF_PARTS)[number];
 
 const Context = createContext<Staff | null>(null);

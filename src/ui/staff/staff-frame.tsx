@@ -6,6 +6,7 @@ import { STAFF_PARTS, type StaffPart } from './staff-context';
 
 const NAMES: Readonly<Record<StaffPart, string>> = {
   shifts: 'Shifts',
+  jobs: 'Jobs',
   team: 'Team',
   open: 'Ask',
   leave: 'Leave',
@@ -41,7 +42,8 @@ export function FootBar({
               href={hrefOf(one)}
               aria-current={one === part ? 'page' : undefined}
               className={clsx(
-                'flex min-h-14 items-center justify-center gap-1 border-t-[3px] px-1 text-base',
+                'flex min-h-14 items-center justify-center gap-1 border-t-[3px] px-0.5',
+                parts.length > 7 ? 'text-sm' : 'text-base',
                 one === part ? 'border-ink font-semibold' : 'text-muted border-transparent',
               )}
               onClick={(event) => {
