@@ -10,6 +10,7 @@ import { insertShifts } from '../src/data/week/shift-store';
 import { type DemoAvailability, type DemoPerson, type DemoSite, PEOPLE, ROLES, SITES } from './cast';
 import { insertAccounts } from './accounts';
 import { insertFieldWork } from './field';
+import { insertJobTimes } from './field-times';
 import { type Slot, fill } from './fill';
 import { insertLeaveHistory } from './leave';
 import { insertRequests } from './requests';
@@ -65,6 +66,7 @@ export async function makeDemo(db: Database, monday: Day, until = (monday + 1) *
     await insertActivities(trx);
     for (const site of CLOCKING) await insertPunches(trx, site, monday, until);
     await insertFieldWork(trx, 'dockside', monday);
+    await insertJobTimes(trx, 'dockside', monday, until);
     await insertLeaveHistory(trx, monday);
     await insertRequests(trx, monday);
     await trx

@@ -4,7 +4,16 @@ import { jobStints, stintMinutes } from './job-stints';
 
 let made = 0;
 const punch = (person: string, at: number, kind: PunchKind, job: string | null = null): Punch => ({
-  ...{ id: `p${++made}`, person, at, kind, source: 'phone', replaces: null, isRemoval: false, recorded: made },
+  ...{
+    id: `p${++made}`,
+    person,
+    at,
+    kind,
+    source: 'phone',
+    replaces: null,
+    isRemoval: false,
+    recorded: made,
+  },
   work: kind === 'in' || kind === 'change' ? { ...NO_WORK, job } : null,
 });
 const shown = (punches: readonly Punch[], now = 2000) =>

@@ -50,8 +50,9 @@ test('once told there is nothing left to tell, whatever was planned', () => {
     fc.record({ of: fc.constantFrom('a', 'b', 'c', 'd'), day: fc.nat(13), from: fc.nat(1439) }),
     { maxLength: 8 },
   );
-  const visits = (list: readonly { of: string; day: number; from: number }[]) =>
-    [...new Map(list.map(({ of, day, from }) => [of, visit(of, day, from)])).values()];
+  const visits = (list: readonly { of: string; day: number; from: number }[]) => [
+    ...new Map(list.map(({ of, day, from }) => [of, visit(of, day, from)])).values(),
+  ];
   fc.assert(
     fc.property(some, some, (one, two) => {
       const [now, before] = [visits(one), visits(two)];

@@ -220,7 +220,8 @@ function creditLines(
   return lines;
 }
 
-function mainRole({ roles }: Person): string | null {
+/** The first role that somebody holds, by which they are paid where none is said; null: they hold none. */
+export function mainRole({ roles }: Person): string | null {
   return roles[0]?.role ?? null;
 }
 

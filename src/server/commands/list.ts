@@ -23,6 +23,7 @@ import { ownPunch, savePhones } from '../clock/own-phone';
 import { savePhotos } from '../clock/photos';
 import { removeCustomer, removePlace, saveCustomer, savePlace } from '../jobs/customers';
 import { moveDayCommand } from '../jobs/day-move';
+import { billJobs } from '../jobs/bill';
 import { beginJob, finishJob, pauseJob, removeMaterial, saveMaterial } from '../jobs/crew-says';
 import { saveField } from '../jobs/field-setup';
 import { jobProgress, removeJob, saveJob } from '../jobs/jobs';
@@ -170,6 +171,7 @@ const ALL = [
   callRound,
   saveField,
   publishVisits,
+  billJobs,
   beginJob,
   pauseJob,
   finishJob,

@@ -57,7 +57,7 @@ export interface OwnJobs {
 }
 
 /** How many days back and ahead one's visits are shown. */
-const [BACK, AHEAD] = [1, 13];
+const [BACK, AHEAD] = [7, 13];
 
 /** The visits that who asks was told of: those of their crews, and their own. */
 export async function ownJobs(db: Database, actor: Actor): Promise<Result<{ jobs: OwnJobs }>> {
@@ -197,17 +197,27 @@ const STINTS_BACK = 120 * 1440;
 /** When people were at some jobs. */
 export async function stintsOf(db: Database, jobs: readonly string[]): Promise<JobStint[]> {
   const wanted = new Set(jobs);
-  if (wanted.size === 0) return [];
-  const named = await db
-    .selectFrom('punch')
-    .select(['person_id', 'work'])
-    .distinct()
-    .where('work', 'like', '%"job":"%')
-    .execute();
-  const people = named
-    .filter(({ work }) => wanted.has((JSON.parse(work!) as { job: string }).job))
-    .map(({ person_id }) => person_id);
+  const people = await peopleAt(db, wanted);
+  if (people.size === 0) return [];
   const present = presentMinute();
-  const punches = await loadPunches(db, [...new Set(people)], present - STINTS_BACK, present + 1);
+  const punches = await loadPunches(db, [...people.keys()], present - STINTS_BACK, present + 1);
   return jobStints(punches, present).filter(({ job }) => wanted.has(job));
+}
+
+/** Who was ever at some jobs, with the elapsed minute of the first time. */
+export async function peopleAt(db: Database, jobs: ReadonlySet<string>): Promise<Map<string, number>> {
+  const since = new Map<string, number>();
+  if (jobs.size === 0) return since;
+  const rows = await db
+    .selectFrom('punch')
+    .select(({ fn }) => ['person_id', 'work', fn.min('at').as('first')])
+    .where('work', 'like', '%"job":"%')
+    .groupBy(['person_id', 'work'])
+    .execute();
+  for (const { person_id, work, first } of rows) {
+    if (!jobs.has((JSON.parse(work!) as { job: string }).job)) continue;
+    const at = Math.floor(Date.parse(first) / 60_000);
+    since.set(person_id, Math.min(at, since.get(person_id) ?? at));
+  }
+  return since;
 }

@@ -338,3 +338,14 @@ export const PUBLISH_VISITS = Joi.object<VisitsPublish>({
   to: DAY_NUMBER.greater(Joi.ref('from')).required(),
   stamp: Joi.string().max(40).required(),
 }).required();
+
+/** Done jobs that are taken into a bill. */
+export interface JobsBill {
+  readonly site: string;
+  readonly jobs: readonly string[];
+}
+
+export const BILL_JOBS = Joi.object<JobsBill>({
+  site: ID.required(),
+  jobs: Joi.array().items(ID).min(1).max(1000).unique().required(),
+}).required();

@@ -1,10 +1,12 @@
 import Link from 'next/link';
+import { useRouter } from 'next/navigation';
 import { fieldSnags } from '@/core/consequences/field-state';
 import { type Day, formatDate } from '@/core/time/day';
 import { formatDays } from '@/core/time/format';
 import type { JobsPage } from '@/server/jobs/payload';
 import { Button, buttonClass } from '../kit/button';
 import { JobsViews } from './jobs-views';
+import { Select } from '../kit/inputs/select';
 import { crewDayOf } from './crew-day';
 import { personHours } from './person-hours';
 import type { CrewDays } from './use-crew-days';
@@ -30,6 +32,7 @@ export function DaysStrip({
   readonly onNew: () => void;
   readonly onPublish: () => void;
 }) {
+  const router = useRouter();
   const { plan, field } = days;
   const dates = Array.from({ length: plan.days }, (_, i) => plan.from + i);
   const all = [...field.crews.keys()].flatMap((crew) => dates.map((date) => crewDayOf(days, crew, date)));
@@ -73,18 +76,14 @@ export function DaysStrip({
         {page.canPublish && page.untold.news.length > 0 && (
           <Button onClick={onPublish}>Publish {page.untold.news.length} …</Button>
         )}
-        <nav aria-label="How many days" className="join">
-          {LENGTHS.map(([count, name]) => (
-            <Link
-              key={count}
-              href={to(count >= 7 ? plan.from : Math.max(plan.from, page.today), count)}
-              aria-current={count === plan.days ? 'page' : undefined}
-              className={buttonClass(count === plan.days ? 'chosen' : 'plain', 'join-item w-auto')}
-            >
-              {name}
-            </Link>
-          ))}
-        </nav>
+        <Select
+          label="How many days"
+          value={plan.days}
+          options={LENGTHS}
+          onChange={(count) =>
+            router.push(to(count >= 7 ? plan.from : Math.max(plan.from, page.today), count))
+          }
+        />
       </div>
     </div>
   );

@@ -2,9 +2,10 @@ import Link from 'next/link';
 import { buttonClass } from '../kit/button';
 
 const VIEWS = [
-  { id: 'days', name: 'Crew days', path: '' },
+  { id: 'days', name: 'Days', path: '' },
   { id: 'rounds', name: 'Rounds', path: '/rounds' },
   { id: 'customers', name: 'Customers', path: '/customers' },
+  { id: 'money', name: 'Money', path: '/money' },
 ] as const;
 
 export type JobsView = (typeof VIEWS)[number]['id'];

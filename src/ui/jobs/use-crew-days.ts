@@ -62,7 +62,20 @@ export function useCrewDays(page: JobsPage) {
     const start = row && nextFreeStart(context, field.index, row, draft, context.clock.elapsed(date * DAY));
     return start ? { ...draft, ...start } : null;
   };
-  return { untold, judgement, plan, context, field, work, words, busy, problem, consequences, commit, placed };
+  return {
+    untold,
+    judgement,
+    plan,
+    context,
+    field,
+    work,
+    words,
+    busy,
+    problem,
+    consequences,
+    commit,
+    placed,
+  };
 }
 
 export type CrewDays = ReturnType<typeof useCrewDays>;

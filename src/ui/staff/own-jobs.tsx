@@ -1,5 +1,8 @@
+import { ChevronDown } from 'lucide-react';
 import { useState } from 'react';
 import type { OwnJobs as OwnJobsPage, OwnVisit } from '@/server/jobs/own-jobs';
+import type { Day } from '@/core/time/day';
+import { DAY } from '@/core/time/span';
 import { bareHours, formatDay, formatHours, formatTimeSpan } from '@/core/time/format';
 import { newId } from '../commands/new-id';
 import { useCommand } from '../commands/use-command';
@@ -19,10 +22,23 @@ export function OwnJobs() {
   if (trouble && !fresh) return <ErrorState>{trouble}</ErrorState>;
   if (!fresh) return <p className="text-muted">Looking up your jobs …</p>;
   const { visits, today, hourFormat } = fresh.data.jobs;
-  // What is under way stays in view whatever day it is of.
-  const shown = visits.filter(({ date, progress }) => date >= today || progress === 'started');
-  const dates = [...new Set(shown.map(({ date }) => date))];
-  if (shown.length === 0)
+  // What was to be done before and is not stays in view.
+  const late = visits.filter((visit) => lastDay(visit) < today && visit.progress !== 'done');
+  const dates = [...new Set(visits.flatMap(daysOf))].filter((date) => date >= today).sort((a, b) => a - b);
+  const list = (shown: readonly OwnVisit[], date: Day | null) => (
+    <ul>
+      {shown.map((visit) => (
+        <li key={visit.id} className="border-rule border-b">
+          <Visit
+            {...{ visit, hourFormat, isLost, date }}
+            isNear={date === null || date <= today + 1}
+            onSaid={again}
+          />
+        </li>
+      ))}
+    </ul>
+  );
+  if (late.length === 0 && dates.length === 0)
     return (
       <>
         <h1 className="font-serif text-2xl font-semibold">Jobs</h1>
@@ -34,24 +50,47 @@ export function OwnJobs() {
   return (
     <>
       <h1 className="font-serif text-2xl font-semibold">Jobs</h1>
+      {late.length > 0 && (
+        <section aria-label="Not done yet">
+          <h2 className="border-gap text-gap border-b font-serif text-lg font-semibold">Not done yet</h2>
+          {list(late, null)}
+        </section>
+      )}
       {dates.map((date) => (
         <section key={date} aria-label={formatDay(date)}>
           <h2 className="border-ink border-b font-serif text-lg font-semibold">
             {date === today ? `Today, ${formatDay(date)}` : formatDay(date)}
           </h2>
-          <ul>
-            {shown
-              .filter((visit) => visit.date === date)
-              .map((visit) => (
-                <li key={visit.id} className="border-rule border-b">
-                  <Visit {...{ visit, hourFormat, isLost }} isNear={date <= today + 1} onSaid={again} />
-                </li>
-              ))}
-          </ul>
+          {list(
+            visits.filter((visit) => daysOf(visit).includes(date)),
+            date,
+          )}
         </section>
       ))}
     </>
   );
+}
+
+/** The days on which a visit goes on. */
+function daysOf({ date, pieces }: OwnVisit): Day[] {
+  return [...new Set(pieces.map(({ from }) => date + Math.floor(from / DAY)))];
+}
+
+function lastDay(visit: OwnVisit): Day {
+  return Math.max(...daysOf(visit));
+}
+
+/** Its times on a day; null: all of them, each with its day. */
+function timesOf(visit: OwnVisit, date: Day | null, hourFormat: Format): string {
+  return visit.pieces
+    .map(({ from, to }) => ({ day: visit.date + Math.floor(from / DAY), from, to }))
+    .filter(({ day }) => date === null || day === date)
+    .map(({ day, from, to }) => {
+      const start = (day - visit.date) * DAY;
+      const times = formatTimeSpan(from - start, to - start, hourFormat);
+      return date === null ? `${formatDay(day)} ${times}` : times;
+    })
+    .join(', ');
 }
 
 const STATE: Readonly<Record<OwnVisit['progress'], string>> = {
@@ -62,21 +101,23 @@ const STATE: Readonly<Record<OwnVisit['progress'], string>> = {
 
 function Visit({
   visit,
+  date,
   hourFormat,
   isNear,
   isLost,
   onSaid,
 }: {
   readonly visit: OwnVisit;
+  /** The day it stands under; null: none, as it is over. */
+  readonly date: Day | null;
   readonly hourFormat: Format;
   /** Near enough to be worked on. */
   readonly isNear: boolean;
   readonly isLost: boolean;
   readonly onSaid: () => void;
 }) {
-  const { title, place, pieces, progress, people, worked, personMinutes } = visit;
+  const { title, place, progress, people, worked, personMinutes } = visit;
   const atIt = people.filter((one) => one.isAtIt);
-  const times = pieces.map((piece) => formatTimeSpan(piece.from, piece.to, hourFormat)).join(', ');
   return (
     <details open={progress === 'started'} className="py-2">
       <summary className="flex min-h-11 cursor-pointer items-start gap-3">
@@ -84,7 +125,7 @@ function Visit({
           <span className="block font-semibold">{place?.name ?? title}</span>
           <span className="text-muted block text-sm">
             {place ? `${title} · ` : ''}
-            {times}
+            {timesOf(visit, date, hourFormat)}
             {visit.isFixed && ' · an appointment'}
           </span>
         </span>
@@ -96,6 +137,7 @@ function Visit({
               : formatHours(personMinutes)}
           </span>
         </span>
+        <ChevronDown size={18} className="mt-0.5 shrink-0 in-open:rotate-180" aria-hidden />
       </summary>
       <div className="flex flex-col gap-3 pt-2">
         {place && (
