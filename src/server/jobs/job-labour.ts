@@ -1,4 +1,4 @@
-import { NOTHING, units } from '@/core/hours/money';
+import { NOTHING, addAmounts, units } from '@/core/hours/money';
 import { rateOf } from '@/core/hours/pay';
 import { groupedBy } from '@/core/grouped';
 import type { JobLabour } from '@/core/jobs/job-figures';
@@ -44,8 +44,17 @@ export async function labourOf(db: Database, jobs: readonly string[]): Promise<M
       }
     }
   }
-  return groupedBy(
+  // What one person did on one date is one line, in however many parts.
+  const days = groupedBy(
     labour.filter(({ job, minutes }) => wanted.has(job) && minutes > 0),
+    ({ job, person, date }) => JSON.stringify([job, person, date]),
+  );
+  return groupedBy(
+    [...days.values()].map((parts) => ({
+      ...parts[0],
+      minutes: parts.reduce((sum, { minutes }) => sum + minutes, 0),
+      cost: parts.reduce((sum, { cost }) => addAmounts(sum, cost), NOTHING),
+    })),
     ({ job }) => job,
   );
 }

@@ -85,7 +85,11 @@ export function Billing({ page, jobs }: { readonly page: MoneyPage; readonly job
                       {job.money && (
                         <>
                           <td className="text-right">
-                            {money(job.money.materials)}
+                            {job.money.materials === 0 ? (
+                              <span className="text-muted">–</span>
+                            ) : (
+                              money(job.money.materials)
+                            )}
                             {job.money.uncosted > 0 && (
                               <span className="text-gap block text-sm">
                                 {job.money.uncosted} without a cost

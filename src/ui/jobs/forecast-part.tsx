@@ -3,7 +3,7 @@ import { formatMinor } from '@/core/checks/shared/messages';
 import { decimalsOf } from '@/core/hours/money';
 import { FORECAST_PARTS, type ForecastCell, type ForecastPart as Part } from '@/core/jobs/forecast';
 import { type Day, formatDate, startOfWeek } from '@/core/time/day';
-import { bareHours, formatDay } from '@/core/time/format';
+import { bareHours, formatLongDay } from '@/core/time/format';
 import type { MoneyPage } from '@/server/jobs/money-page';
 import { buttonClass } from '../kit/button';
 import { Chart, type ChartColours } from '../kit/chart';
@@ -53,6 +53,7 @@ export function ForecastPart({ page }: { readonly page: MoneyPage }) {
         .reduce((all, cell) => all + cell[measure], 0),
     [cells, measure],
   );
+  const cell = (value: number) => (value === 0 ? <span className="text-muted">–</span> : text(value));
   const text = (value: number) =>
     measure === 'minutes' ? bareHours(value) : formatMinor(value, page.currency, true);
   const optionOf = useCallback(
@@ -83,7 +84,8 @@ export function ForecastPart({ page }: { readonly page: MoneyPage }) {
         },
         series: FORECAST_PARTS.map((part) => ({
           ...{ name: NAMES[part], type: 'bar', stack: 'all', itemStyle: fill[part], barCategoryGap: '30%' },
-          data: weeks.map((week) => unit(sum(week, part))),
+          // A bar of nothing would be drawn as a line.
+          data: weeks.map((week) => (sum(week, part) === 0 ? null : unit(sum(week, part)))),
         })),
       };
     },
@@ -163,14 +165,14 @@ export function ForecastPart({ page }: { readonly page: MoneyPage }) {
             {weeks.map((week) => (
               <tr key={week}>
                 <th scope="row" className="text-ink text-base font-normal">
-                  {formatDay(week)} {formatDate(week).slice(0, 4)}-{formatDate(week).slice(5, 7)}
+                  {formatLongDay(week)}
                 </th>
                 {FORECAST_PARTS.map((part) => (
                   <td key={part} className="text-right">
-                    {sum(week, part) === 0 ? <span className="text-muted">–</span> : text(sum(week, part))}
+                    {cell(sum(week, part))}
                   </td>
                 ))}
-                <td className="text-right font-semibold">{text(sum(week, null))}</td>
+                <td className="text-right font-semibold">{cell(sum(week, null))}</td>
               </tr>
             ))}
             {dateless > 0 && (

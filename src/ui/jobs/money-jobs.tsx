@@ -99,7 +99,7 @@ function JobRows({
           <>
             <td className="text-right">{money(its.labour)}</td>
             <td className="text-right">
-              {money(its.materials)}
+              {its.materials === 0 ? <span className="text-muted">–</span> : money(its.materials)}
               {its.uncosted > 0 && (
                 <span className="text-gap block text-sm">{its.uncosted} without a cost</span>
               )}

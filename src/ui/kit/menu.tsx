@@ -2,7 +2,6 @@
 
 import {
   FloatingFocusManager,
-  FloatingPortal,
   autoUpdate,
   flip,
   offset,
@@ -15,6 +14,7 @@ import {
   useRole,
   useTypeahead,
 } from '@floating-ui/react';
+import { Floating } from './floating';
 import { Check } from 'lucide-react';
 import { useRef, useState } from 'react';
 import { type ButtonKind, buttonClass } from './button';
@@ -47,7 +47,7 @@ export function Menu({
   const [active, setActive] = useState<number | null>(null);
   const parts = useRef<(HTMLElement | null)[]>([]);
   const names = useRef<(string | null)[]>([]);
-  const { refs, floatingStyles, context } = useFloating({
+  const { refs, floatingStyles, context, elements } = useFloating({
     open: isOpen,
     onOpenChange: setOpen,
     placement: 'bottom-start',
@@ -79,7 +79,7 @@ export function Menu({
         {label}
       </button>
       {isOpen && (
-        <FloatingPortal>
+        <Floating beside={elements.domReference}>
           <FloatingFocusManager context={context} modal={false}>
             <ul
               ref={refs.setFloating}
@@ -120,7 +120,7 @@ export function Menu({
               })}
             </ul>
           </FloatingFocusManager>
-        </FloatingPortal>
+        </Floating>
       )}
     </>
   );

@@ -1,7 +1,6 @@
 'use client';
 
 import {
-  FloatingPortal,
   autoUpdate,
   flip,
   offset,
@@ -13,6 +12,7 @@ import {
   useInteractions,
   useRole,
 } from '@floating-ui/react';
+import { Floating } from './floating';
 import { cloneElement, useState } from 'react';
 
 /** A word about a control, shown while it is pointed at or has the focus. */
@@ -24,7 +24,7 @@ export function Tooltip({
   readonly children: React.ReactElement<Record<string, unknown>>;
 }) {
   const [isOpen, setOpen] = useState(false);
-  const { refs, floatingStyles, context } = useFloating({
+  const { refs, floatingStyles, context, elements } = useFloating({
     open: isOpen,
     onOpenChange: setOpen,
     whileElementsMounted: autoUpdate,
@@ -40,7 +40,7 @@ export function Tooltip({
     <>
       {cloneElement(children, getReferenceProps({ ref: refs.setReference, ...children.props }))}
       {isOpen && (
-        <FloatingPortal>
+        <Floating beside={elements.domReference}>
           <div
             ref={refs.setFloating}
             style={floatingStyles}
@@ -49,7 +49,7 @@ export function Tooltip({
           >
             {text}
           </div>
-        </FloatingPortal>
+        </Floating>
       )}
     </>
   );

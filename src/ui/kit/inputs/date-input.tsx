@@ -3,7 +3,6 @@
 import { asSentence } from '@/core/sentence';
 import {
   FloatingFocusManager,
-  FloatingPortal,
   autoUpdate,
   flip,
   offset,
@@ -14,6 +13,7 @@ import {
   useInteractions,
   useRole,
 } from '@floating-ui/react';
+import { Floating } from '../floating';
 import clsx from 'clsx';
 import { CalendarDays } from 'lucide-react';
 import dynamic from 'next/dynamic';
@@ -54,7 +54,7 @@ export function DateInput({
   const { wrong, aria, words } = useFault(name, unread);
   const before = useRef(value);
   const [isOpen, setOpen] = useState(false);
-  const { refs, floatingStyles, context } = useFloating({
+  const { refs, floatingStyles, context, elements } = useFloating({
     open: isOpen,
     onOpenChange: setOpen,
     placement: 'bottom-end',
@@ -125,7 +125,7 @@ export function DateInput({
       </span>
       {words}
       {isOpen && (
-        <FloatingPortal>
+        <Floating beside={elements.domReference}>
           <FloatingFocusManager context={context} modal={false}>
             <div
               ref={refs.setFloating}
@@ -144,7 +144,7 @@ export function DateInput({
               />
             </div>
           </FloatingFocusManager>
-        </FloatingPortal>
+        </Floating>
       )}
     </span>
   );

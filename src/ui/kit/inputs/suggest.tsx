@@ -1,7 +1,6 @@
 'use client';
 
 import {
-  FloatingPortal,
   autoUpdate,
   flip,
   offset,
@@ -12,6 +11,7 @@ import {
   useListNavigation,
   useRole,
 } from '@floating-ui/react';
+import { Floating } from '../floating';
 import clsx from 'clsx';
 import { useRef, useState } from 'react';
 import { useFault } from './faults';
@@ -66,7 +66,7 @@ export function Suggest<T>({
   const [isOpen, setOpen] = useState(false);
   const [active, setActive] = useState<number | null>(null);
   const parts = useRef<(HTMLElement | null)[]>([]);
-  const { refs, floatingStyles, context } = useFloating<HTMLInputElement>({
+  const { refs, floatingStyles, context, elements } = useFloating<HTMLInputElement>({
     open: isOpen,
     onOpenChange: setOpen,
     placement: 'bottom-start',
@@ -144,7 +144,7 @@ export function Suggest<T>({
       />
       {words}
       {isOpen && (offers.length > 0 || nothing) && (
-        <FloatingPortal>
+        <Floating beside={elements.domReference}>
           <ul
             ref={refs.setFloating}
             style={floatingStyles}
@@ -175,7 +175,7 @@ export function Suggest<T>({
               </li>
             ))}
           </ul>
-        </FloatingPortal>
+        </Floating>
       )}
     </>
   );
