@@ -68,7 +68,6 @@ const VIEWS: Readonly<Record<string, View>> = {
   'plan-day': plan(`/plan/bistro/${WEEK}`, (page) =>
     page.getByRole('radio', { name: 'Day', exact: true }).click(),
   ),
-  'start-week': at(`/plan/bistro/${NEXT}/start`),
   'who-can-cover': plan(`/plan/bistro/${WEEK}`, async (page) => {
     await page.getByRole('button', { name: 'Who can cover?' }).first().click();
     await page.getByRole('complementary', { name: 'Who can cover?' }).waitFor();
@@ -91,7 +90,29 @@ const VIEWS: Readonly<Record<string, View>> = {
       .first()
       .click(),
   ),
-  'crew-days': at(`/jobs/dockside?from=${WEEK}`),
+  'crew-days': async (studio) => {
+    const { server, page } = studio;
+    const address = `${server.url}/jobs/dockside?from=${WEEK}`;
+    await goReady(page, address);
+    const storm = await page.context().newPage();
+    await storm.setViewportSize(WIDE);
+    await goReady(storm, address);
+    await storm.getByRole('button', { name: 'Lost day …' }).click();
+    await storm.getByText(/visits? moves?\./).waitFor();
+    const crew = await phone(studio, 'demo-arvid', '/me/jobs');
+    await crew.locator('summary', { hasText: 'Curlew' }).click();
+    return [page, storm, crew];
+  },
+  money: async ({ server, page }) => {
+    const address = `${server.url}/jobs/dockside/money`;
+    await goReady(page, address);
+    await page.getByRole('button', { name: 'Siskin' }).first().click();
+    const ahead = await page.context().newPage();
+    await ahead.setViewportSize(WIDE);
+    await goReady(ahead, address);
+    await ahead.getByRole('radio', { name: 'Forecast' }).click();
+    return [page, ahead];
+  },
   today: at('/today/bistro'),
   hours: at(`/hours/bistro?on=${LAST}`, async (page) => {
     await page.getByRole('button', { name: 'Bram de Wit' }).click();

@@ -58,7 +58,10 @@ export async function setupOf(
       ...roles,
       needs,
       rules,
-      checks: CHECKS.filter(({ dependsOn }) => dependsOn !== 'crew' && dependsOn !== 'job').map(
+      // Checks of crews and jobs are of no use where nobody is visited.
+      checks: CHECKS.filter(
+        ({ dependsOn }) => row.field_work !== null || (dependsOn !== 'crew' && dependsOn !== 'job'),
+      ).map(
         ({ code, title, severity, rule }) => ({
           code,
           title,
