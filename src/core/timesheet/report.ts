@@ -7,7 +7,17 @@ import type { PayPeriod } from './pay-period';
 import { type Sheet, type SheetSource, sheetOf } from './sheet';
 
 /** What hours can be grouped by, one inside another. */
-export const REPORT_GROUPS = ['site', 'person', 'role', 'duty', 'activity', 'job', 'kind', 'week', 'date'] as const;
+export const REPORT_GROUPS = [
+  'site',
+  'person',
+  'role',
+  'duty',
+  'activity',
+  'job',
+  'kind',
+  'week',
+  'date',
+] as const;
 export type ReportGroup = (typeof REPORT_GROUPS)[number];
 
 /** What each is called. */

@@ -22,12 +22,7 @@ export async function loadVisitSides(db: Database, site: string, from: Day, to: 
       .where('date', '<', formatDate(to))
       .execute();
   const others = (table: 'visit' | 'published_visit', ids: readonly string[]) =>
-    db
-      .selectFrom(table)
-      .selectAll()
-      .where('site_id', '=', site)
-      .where('id', 'in', amongTexts(ids))
-      .execute();
+    db.selectFrom(table).selectAll().where('site_id', '=', site).where('id', 'in', amongTexts(ids)).execute();
   const [visits, published] = [await within('visit'), await within('published_visit')];
   const [known, told] = [visits, published].map((rows) => new Set(rows.map(({ id }) => id)));
   const moved = published.flatMap(({ id }) => (known.has(id) ? [] : [id]));

@@ -1,4 +1,4 @@
-import { afterEach, beforeEach, describe, expect, test } from '@jest/globals';
+import { beforeEach, describe, expect, test } from '@jest/globals';
 import { newsStamp } from '@/core/jobs/visit-news';
 import { loadRows } from '@/data/records/records';
 import { loadPlan } from '@/data/week/plan-store';
@@ -14,12 +14,8 @@ import { untoldVisits } from './visit-publish';
 
 const SITE = 'dockside';
 const CREW = 'demo-arvid';
-const usual = process.env.VICENDA_NOW;
 
 beforeEach(freshDemo);
-afterEach(() => {
-  process.env.VICENDA_NOW = usual;
-});
 
 const at = (time: string) => {
   process.env.VICENDA_NOW = `2026-11-24T${time}:00Z`;

@@ -1,4 +1,4 @@
-import { afterEach, beforeEach, describe, expect, test } from '@jest/globals';
+import { beforeEach, describe, expect, test } from '@jest/globals';
 import type { Actor } from '../access/actor';
 import { OWNER } from '../access/testing';
 import { actorNamed } from '../accounts/testing';
@@ -11,13 +11,9 @@ import { moneyAt } from './money-page';
 
 const SITE = 'dockside';
 const CREW = 'demo-arvid';
-const usual = process.env.VICENDA_NOW;
 const UNPAID: Actor = { ...OWNER, grants: [{ kind: 'scheduler', site: SITE, area: null, seesPay: false }] };
 
 beforeEach(freshDemo);
-afterEach(() => {
-  process.env.VICENDA_NOW = usual;
-});
 
 const at = (time: string) => {
   process.env.VICENDA_NOW = `2026-11-24T${time}:00Z`;

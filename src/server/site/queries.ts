@@ -61,15 +61,13 @@ export async function setupOf(
       // Checks of crews and jobs are of no use where nobody is visited.
       checks: CHECKS.filter(
         ({ dependsOn }) => row.field_work !== null || (dependsOn !== 'crew' && dependsOn !== 'job'),
-      ).map(
-        ({ code, title, severity, rule }) => ({
-          code,
-          title,
-          ruleText: rule.text,
-          limit: rule.limit ?? null,
-          usual: severity,
-        }),
-      ),
+      ).map(({ code, title, severity, rule }) => ({
+        code,
+        title,
+        ruleText: rule.text,
+        limit: rule.limit ?? null,
+        usual: severity,
+      })),
       sets: STARTING_SETS,
       people: people.length,
       missing: await missingOf(db, id, site, roles.roles, needs, rules),
