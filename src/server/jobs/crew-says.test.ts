@@ -131,6 +131,10 @@ describe('a crew on its phone', () => {
       ['Gasket', 12.5],
       ['Oil', null],
     ]);
+    // What was written down stays on record, with the job.
+    expect(await askAs(null, 'job.remove', { site: SITE, job: JOB })).toMatchObject({
+      problem: { code: 'begun' },
+    });
     const gone = { site: SITE, material: materials[0].id };
     expect(await askAs(CREW, 'job.material.remove', gone)).toMatchObject({ ok: true });
     expect((await curlew()).materials).toHaveLength(1);

@@ -1,11 +1,10 @@
 import { groupedBy } from '@/core/grouped';
-import { type Result, fail } from '@/core/plan/problem';
+import type { Result } from '@/core/plan/problem';
 import type { Database } from '@/data/database';
-import { lastSeq } from '@/data/activity/activity-store';
 import { loadRows } from '@/data/records/records';
-import { listSites } from '@/data/site/site-store';
 import type { Actor } from '../access/actor';
 import { checkAccess } from '../access/permissions';
+import { fieldSite } from './ground';
 import type { CustomerDraft, PlaceDraft } from './schema';
 
 /** A place with its jobs so far. */
@@ -30,12 +29,9 @@ export async function customersAt(
   actor: Actor,
   site: string,
 ): Promise<Result<{ page: CustomersPage }>> {
-  const refused = checkAccess(actor, 'plan.read', site);
-  if (refused) return refused;
-  const asOf = await lastSeq(db);
-  const line = (await listSites(db)).find(({ id }) => id === site);
-  const [row] = await loadRows(db, 'site', { id: site });
-  if (!line || !row?.field_work) return fail('unknown', 'this site visits nobody', 'site');
+  const found = await fieldSite(db, actor, site);
+  if (!found.ok) return found;
+  const { asOf, line } = found.at;
   const places = await loadRows(db, 'place', { site_id: site });
   const ids = new Set(places.map(({ customer_id }) => customer_id));
   const customers = (await loadRows(db, 'customer', {})).filter(({ id }) => ids.has(id));

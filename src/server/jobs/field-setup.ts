@@ -46,13 +46,7 @@ export async function fieldSetup(
   const isPayShown = seesPay(actor, site);
   const inks = new Map(rows.crew.map(({ id, ink }) => [id, ink]));
   const retired = new Set(rows.service.filter(({ is_retired }) => is_retired !== 0).map(({ id }) => id));
-  const people = await db
-    .selectFrom('person')
-    .innerJoin('person_site', 'person_site.person_id', 'person.id')
-    .where('site_id', '=', site)
-    .select(['person.id', 'person.name'])
-    .orderBy('person.name')
-    .execute();
+  const people = await peopleOf(db, site);
   const roles = await db
     .selectFrom('role')
     .innerJoin('site_role', 'site_role.role_id', 'role.id')
@@ -75,6 +69,17 @@ export async function fieldSetup(
       canChange: checkAccess(actor, 'setup.change', site) === null,
     },
   };
+}
+
+/** Who works at a site, by name. */
+function peopleOf(db: Database, site: string): Promise<{ id: string; name: string }[]> {
+  return db
+    .selectFrom('person')
+    .innerJoin('person_site', 'person_site.person_id', 'person.id')
+    .where('site_id', '=', site)
+    .select(['person.id', 'person.name'])
+    .orderBy('person.name')
+    .execute();
 }
 
 /** Crews, services and places of a site, whether it visits anybody or not. */
@@ -220,16 +225,7 @@ function memberRows(
 
 /** What is wrong with who belongs to crews, and when they work; null: nothing. */
 async function crewFault(db: Database, site: string, crews: readonly CrewDraft[]): Promise<Failed | null> {
-  const names = new Map(
-    (
-      await db
-        .selectFrom('person')
-        .innerJoin('person_site', 'person_site.person_id', 'person.id')
-        .where('site_id', '=', site)
-        .select(['person.id', 'person.name'])
-        .execute()
-    ).map(({ id, name }) => [id, name]),
-  );
+  const names = new Map((await peopleOf(db, site)).map(({ id, name }) => [id, name]));
   const all = crews.flatMap(({ name, members }, c) =>
     members.map((member, m) => ({ ...member, crew: name, path: `input.crews[${c}].members[${m}]` })),
   );

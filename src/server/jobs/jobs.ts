@@ -5,6 +5,7 @@ import { type NewRow, type RowOf, loadRows, rowChanges } from '@/data/records/re
 import { command } from '../commands/command';
 import { timestamp } from '../now';
 import { weeksOf } from './ground';
+import { jobsWithRecords } from './round-jobs';
 import { JOB_AT, JOB_PROGRESS, type JobDraft, SAVE_JOB } from './schema';
 
 const VISITS_NOBODY = fail('unknown', 'this site visits nobody', 'input.site');
@@ -81,7 +82,8 @@ export const removeJob = command<'job.remove', { site: string; job: string }>({
     const [row] = await loadRows(db, 'site', { id: site });
     const [before] = await loadRows(db, 'job', { id: job, site_id: site });
     if (!row || !before) return fail('unknown', 'there is no such job here', 'input.job');
-    if (before.progress !== 'open') return fail('begun', 'it was begun: it stays on record', 'input.job');
+    if (before.progress !== 'open' || (await jobsWithRecords(db, [job])).size > 0)
+      return fail('begun', 'it was begun: it stays on record', 'input.job');
     const visits = await visitsOf(db, job);
     return {
       ok: true,
@@ -108,6 +110,7 @@ export const jobProgress = command<
   async prepare({ db }, { site, job, progress }) {
     const [before] = await loadRows(db, 'job', { id: job, site_id: site });
     if (!before) return fail('unknown', 'there is no such job here', 'input.job');
+    if (before.billed_at !== null) return fail('billed', 'it is billed already', 'input.job');
     if (before.progress === progress) return fail('twice', 'it is that already', 'input.progress');
     const [row] = await loadRows(db, 'site', { id: site });
     const done_at = progress === 'done' ? timestamp() : null;

@@ -2,19 +2,17 @@ import { groupedBy } from '@/core/grouped';
 import { type ForecastCell, forecastOf } from '@/core/jobs/forecast';
 import { type JobFigures, jobFigures } from '@/core/jobs/job-figures';
 import { type JobState, jobState } from '@/core/jobs/job-state';
-import { type Result, fail } from '@/core/plan/problem';
+import type { Result } from '@/core/plan/problem';
 import { decimalsOf, toMinor } from '@/core/hours/money';
 import { type Day, formatDate, parseDate } from '@/core/time/day';
 import { localTime } from '@/core/time/now';
 import type { Database } from '@/data/database';
-import { lastSeq } from '@/data/activity/activity-store';
 import { jobFromRow, serviceFromRow, visitFromRow } from '@/data/jobs/field-store';
 import { loadRows, loadRowsOf } from '@/data/records/records';
-import { listSites } from '@/data/site/site-store';
 import type { Actor } from '../access/actor';
 import { seesPay } from '../access/pay';
 import { checkAccess } from '../access/permissions';
-import { nowAt } from '../now';
+import { fieldSite } from './ground';
 import { labourOf } from './job-labour';
 
 /** A job with what it was planned to take and took; figures of money are null for who sees no pay. */
@@ -71,13 +69,9 @@ export async function moneyAt(
   actor: Actor,
   site: string,
 ): Promise<Result<{ page: MoneyPage }>> {
-  const refused = checkAccess(actor, 'plan.read', site);
-  if (refused) return refused;
-  const asOf = await lastSeq(db);
-  const line = (await listSites(db)).find(({ id }) => id === site);
-  const [row] = await loadRows(db, 'site', { id: site });
-  if (!line || !row?.field_work) return fail('unknown', 'this site visits nobody', 'site');
-  const today = parseDate(nowAt(line.timeZone).date)!;
+  const found = await fieldSite(db, actor, site);
+  if (!found.ok) return found;
+  const { asOf, line, row, today } = found.at;
   const isPayShown = seesPay(actor, site);
   const decimals = decimalsOf(row.currency);
   const jobs = await db

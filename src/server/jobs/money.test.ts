@@ -97,6 +97,8 @@ describe('a bill', () => {
     expect(
       await askAs(CREW, 'job.material', { id: 'm', site: SITE, job: 'check-tern', name: 'Oil', cost: 1 }),
     ).toMatchObject({ problem: { code: 'billed' } });
+    const again = { site: SITE, job: 'check-tern', progress: 'open' };
+    expect(await askAs(null, 'job.progress', again)).toMatchObject({ problem: { code: 'billed' } });
     expect((await tern()).billedAt).toBe(done.answer);
   });
 });

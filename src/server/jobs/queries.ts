@@ -1,16 +1,14 @@
 import { newsStamp } from '@/core/jobs/visit-news';
 import { untoldVisits } from './visit-publish';
-import { type Result, fail } from '@/core/plan/problem';
+import type { Result } from '@/core/plan/problem';
 import { toPortable } from '@/core/plan/portable';
-import { type Day, parseDate, startOfWeek } from '@/core/time/day';
-import { lastSeq } from '@/data/activity/activity-store';
+import { type Day, startOfWeek } from '@/core/time/day';
 import type { Database } from '@/data/database';
 import { loadRows, loadRowsOf } from '@/data/records/records';
-import { listSites } from '@/data/site/site-store';
 import type { Actor } from '../access/actor';
 import { planFor } from '../access/pay';
 import { checkAccess } from '../access/permissions';
-import { nowAt } from '../now';
+import { fieldSite } from './ground';
 import type { JobsPage } from './payload';
 
 /** How many days of crews are shown at once. */
@@ -23,13 +21,9 @@ export async function jobsAt(
   site: string,
   { from, days }: { readonly from: Day | null; readonly days: number },
 ): Promise<Result<{ page: JobsPage }>> {
-  const refused = checkAccess(actor, 'plan.read', site);
-  if (refused) return refused;
-  const asOf = await lastSeq(db);
-  const line = (await listSites(db)).find(({ id }) => id === site);
-  const [row] = await loadRows(db, 'site', { id: site });
-  if (!line || !row?.field_work) return fail('unknown', 'this site visits nobody', 'site');
-  const today = parseDate(nowAt(line.timeZone).date)!;
+  const found = await fieldSite(db, actor, site);
+  if (!found.ok) return found;
+  const { asOf, line, today } = found.at;
   const asked = from ?? today;
   const first = days >= 7 ? startOfWeek(asked, line.weekStart) : asked;
   const { plan } = (await planFor(db, actor, site, first, days))!;

@@ -58,13 +58,17 @@ export async function roundEffect(
         (job) => job.round_date! >= formatDate(first),
       )
     : [];
+  const written = await jobsWithRecords(
+    db,
+    stored.map(({ id }) => id),
+  );
   const change = changedRound(
     before && {
       round: roundFromRow(before.row),
       ...{ service: before.service ? serviceFromRow(before.service) : null, madeUntil },
     },
     { round, service: after.service ? serviceFromRow(after.service) : null },
-    stored.map(madeJob),
+    stored.map((job) => madeJob(job, written)),
     [first, last],
   );
   const byId = new Map(stored.map((job) => [job.id, job]));
@@ -94,16 +98,23 @@ export async function roundEffect(
   };
 }
 
+/** Those of some jobs of which a crew wrote something down: they stay on record. */
+export async function jobsWithRecords(db: Database, jobs: readonly string[]): Promise<Set<string>> {
+  const materials = await loadRowsOf(db, 'job_material', 'job_id', jobs);
+  const notes = await loadRowsOf(db, 'job_note', 'job_id', jobs);
+  return new Set([...materials, ...notes].map(({ job_id }) => job_id));
+}
+
 /** The first date of which a job may still be done today. */
 function firstOpen({ days }: Round, today: Day): Day {
   return today - days + 1;
 }
 
-function madeJob(row: RowOf<'job'>): MadeJob {
+function madeJob(row: RowOf<'job'>, written: ReadonlySet<string>): MadeJob {
   return {
     ...{ id: row.id, place: row.place_id!, title: row.title, service: row.service_id },
     ...{ date: parseDate(row.round_date!)!, latest: parseDate(row.latest ?? row.round_date!)! },
-    ...{ personMinutes: row.person_minutes, isOpen: row.progress === 'open' },
+    ...{ personMinutes: row.person_minutes, isOpen: row.progress === 'open' && !written.has(row.id) },
   };
 }
 
@@ -136,10 +147,14 @@ export async function extendRounds(db: Database): Promise<void> {
   const due = (on: Database) =>
     on
       .selectFrom('job_round')
-      .selectAll()
+      .innerJoin('site', 'site.id', 'job_round.site_id')
+      .selectAll('job_round')
+      .where('field_work', 'is not', null)
       .where('rule', 'is not', null)
       .where('made_until', '<', reached)
-      .where((is) => is.or([is('until', 'is', null), is('until', '>', is.ref('made_until'))]))
+      .where((is) =>
+        is.or([is('job_round.until', 'is', null), is('job_round.until', '>', is.ref('made_until'))]),
+      )
       .execute();
   if ((await due(db)).length === 0) return;
   await inTransaction(db, async (trx) => {

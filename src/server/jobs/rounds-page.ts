@@ -2,18 +2,16 @@ import { groupedBy } from '@/core/grouped';
 import { type JobState, jobState } from '@/core/jobs/job-state';
 import type { Round } from '@/core/jobs/round';
 import { describeRule } from '@/core/patterns/rule';
-import { type Result, fail } from '@/core/plan/problem';
+import type { Result } from '@/core/plan/problem';
 import { type Day, formatDate, parseDate } from '@/core/time/day';
 import type { HourFormat } from '@/core/time/format';
 import type { Database } from '@/data/database';
-import { lastSeq } from '@/data/activity/activity-store';
 import { jobFromRow, visitFromRow } from '@/data/jobs/field-store';
 import { roundFromRow } from '@/data/jobs/round-store';
 import { loadRows, loadRowsOf } from '@/data/records/records';
-import { listSites } from '@/data/site/site-store';
 import type { Actor } from '../access/actor';
 import { checkAccess } from '../access/permissions';
-import { nowAt } from '../now';
+import { fieldSite } from './ground';
 
 /** How far a job of a round is. */
 export interface RoundJob {
@@ -63,13 +61,9 @@ export async function roundsAt(
   actor: Actor,
   site: string,
 ): Promise<Result<{ page: RoundsPage }>> {
-  const refused = checkAccess(actor, 'plan.read', site);
-  if (refused) return refused;
-  const asOf = await lastSeq(db);
-  const line = (await listSites(db)).find(({ id }) => id === site);
-  const [row] = await loadRows(db, 'site', { id: site });
-  if (!line || !row?.field_work) return fail('unknown', 'this site visits nobody', 'site');
-  const today = parseDate(nowAt(line.timeZone).date)!;
+  const found = await fieldSite(db, actor, site);
+  if (!found.ok) return found;
+  const { asOf, line, today } = found.at;
   const stored = (await loadRows(db, 'job_round', { site_id: site })).sort((a, b) => a.position - b.position);
   const jobs = await db
     .selectFrom('job')

@@ -147,6 +147,21 @@ describe('a round', () => {
     expect(await loadRows(db, 'job_round', { id: 'fenders' })).toEqual([]);
   });
 
+  test('of which a crew wrote something down keeps that job', async () => {
+    const [kept] = (await jobsOf('washing')).filter(
+      ({ round_date, progress }) => progress === 'open' && round_date === formatDate(MONDAY + 7),
+    );
+    const row = { id: 'm', site_id: SITE, job_id: kept.id, name: 'Soap', cost: 3, person_id: null };
+    await db
+      .insertInto('job_material')
+      .values({ ...row, at: '2026-11-24T10:00:00Z' })
+      .execute();
+    const washing = await roundOf('washing');
+    await save({ ...washing, places: washing.places.filter((place) => place !== kept.place_id) });
+    await didAs(null, 'round.end', { site: SITE, round: 'washing' });
+    expect((await jobsOf('washing')).filter(({ progress }) => progress === 'open')).toEqual([kept]);
+  });
+
   test('goes on without end: more jobs are made as time goes on, once', async () => {
     const reach = async () => (await loadRows(db, 'job_round', { id: 'washing' }))[0].made_until!;
     const there = (await jobsOf('washing')).length;

@@ -12,7 +12,7 @@ import { type NewRow, type RowOf, loadRows, loadRowsOf, rowChanges } from '@/dat
 import { loadPlan } from '@/data/week/plan-store';
 import { command } from '../commands/command';
 import { weeksOf } from './ground';
-import { type RoundGround, jobRows, roundEffect } from './round-jobs';
+import { type RoundGround, jobRows, jobsWithRecords, roundEffect } from './round-jobs';
 import { CALL_ROUND, ROUND_AT, type RoundCall, type RoundDraft, type RoundSave, SAVE_ROUND } from './schema';
 
 const VISITS_NOBODY = fail('unknown', 'this site visits nobody', 'input.site');
@@ -79,7 +79,11 @@ export const endRound = command<'round.end', { site: string; round: string }>({
     const ground = await roundGround(db, round);
     if (!row || ground?.row.site_id !== site) return NO_ROUND;
     const jobs = await loadRows(db, 'job', { round_id: round });
-    const open = jobs.filter(({ progress }) => progress === 'open');
+    const written = await jobsWithRecords(
+      db,
+      jobs.map(({ id }) => id),
+    );
+    const open = jobs.filter(({ id, progress }) => progress === 'open' && !written.has(id));
     const visits = await loadRowsOf(
       db,
       'visit',

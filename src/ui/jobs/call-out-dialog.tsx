@@ -6,11 +6,11 @@ import { useCommand, usePreview } from '../commands/use-command';
 import { ImpactList } from '../commands/week-impacts';
 import { Button } from '../kit/button';
 import { Dialog } from '../kit/dialog';
-import { Checkbox } from '../kit/inputs/checkbox';
 import { DateInput } from '../kit/inputs/date-input';
 import { Field } from '../kit/inputs/field';
 import { TimeInput } from '../kit/inputs/time-input';
 import { Refused } from '../kit/states';
+import { CrewChecks } from './crew-checks';
 
 interface Values {
   readonly date: Day;
@@ -67,23 +67,12 @@ export function CallDialog({
             />
           </Field>
         </div>
-        <fieldset className="flex flex-wrap gap-x-5 gap-y-1">
-          <legend className="text-muted mb-1 text-sm">Who goes</legend>
-          {page.crews.map(({ id, name }) => (
-            <Checkbox
-              key={id}
-              checked={values.crews.includes(id)}
-              onChange={(isOn) =>
-                form.setValue(
-                  'crews',
-                  isOn ? [...values.crews, id] : values.crews.filter((one) => one !== id),
-                )
-              }
-            >
-              {name}
-            </Checkbox>
-          ))}
-        </fieldset>
+        <CrewChecks
+          legend="Who goes"
+          crews={page.crews}
+          value={values.crews}
+          onChange={(ids) => form.setValue('crews', ids)}
+        />
         <Refused problem={refused} />
         {preview?.ok && <ImpactList answer={preview} named={8} />}
         <div>

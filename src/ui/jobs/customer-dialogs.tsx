@@ -147,32 +147,20 @@ export function PlaceDialog({
             Not visited any more: what was done there stays on record
           </Checkbox>
         )}
-        <Refused problem={saving.problem ?? removing.problem} />
-        {page.canChange && (
-          <div className="flex gap-2">
-            <Button
-              kind="primary"
-              busy={saving.busy}
-              disabled={values.name.trim() === ''}
-              onClick={() => void save()}
-            >
-              Save
-            </Button>
-            {place && (
-              <Button
-                kind="danger"
-                busy={removing.busy}
-                onClick={() =>
+        <Actions
+          {...{ saving, removing }}
+          isShown={page.canChange}
+          canSave={values.name.trim() !== ''}
+          onSave={() => void save()}
+          onRemove={
+            place
+              ? () =>
                   void removing
                     .run('place.remove', { site: page.site, place: id })
                     .then((done) => done && onClose())
-                }
-              >
-                Take away
-              </Button>
-            )}
-          </div>
-        )}
+              : null
+          }
+        />
       </fieldset>
     </Dialog>
   );
@@ -228,35 +216,58 @@ export function CustomerDialog({
         <p className="text-muted text-sm">
           {places.length === 0 ? 'No place.' : `Places: ${places.map(({ name }) => name).join(', ')}.`}
         </p>
-        <Refused problem={saving.problem ?? removing.problem} />
-        {page.canChange && (
-          <div className="flex gap-2">
-            <Button
-              kind="primary"
-              busy={saving.busy}
-              disabled={values.name.trim() === ''}
-              onClick={() =>
-                void saving
-                  .run('customer.save', { site: page.site, customer: trimmed })
-                  .then((done) => done && onClose())
-              }
-            >
-              Save
-            </Button>
-            <Button
-              kind="danger"
-              busy={removing.busy}
-              onClick={() =>
-                void removing
-                  .run('customer.remove', { site: page.site, customer: customer.id })
-                  .then((done) => done && onClose())
-              }
-            >
-              Take away
-            </Button>
-          </div>
-        )}
+        <Actions
+          {...{ saving, removing }}
+          isShown={page.canChange}
+          canSave={values.name.trim() !== ''}
+          onSave={() =>
+            void saving
+              .run('customer.save', { site: page.site, customer: trimmed })
+              .then((done) => done && onClose())
+          }
+          onRemove={() =>
+            void removing
+              .run('customer.remove', { site: page.site, customer: customer.id })
+              .then((done) => done && onClose())
+          }
+        />
       </fieldset>
     </Dialog>
+  );
+}
+
+/** Saves what is written, or takes it away; what is refused is told above. */
+function Actions({
+  saving,
+  removing,
+  isShown,
+  canSave,
+  onSave,
+  onRemove,
+}: {
+  readonly saving: ReturnType<typeof useCommand>;
+  readonly removing: ReturnType<typeof useCommand>;
+  readonly isShown: boolean;
+  readonly canSave: boolean;
+  readonly onSave: () => void;
+  /** null: it is not there yet. */
+  readonly onRemove: (() => void) | null;
+}) {
+  return (
+    <>
+      <Refused problem={saving.problem ?? removing.problem} />
+      {isShown && (
+        <div className="flex gap-2">
+          <Button kind="primary" busy={saving.busy} disabled={!canSave} onClick={onSave}>
+            Save
+          </Button>
+          {onRemove && (
+            <Button kind="danger" busy={removing.busy} onClick={onRemove}>
+              Take away
+            </Button>
+          )}
+        </div>
+      )}
+    </>
   );
 }

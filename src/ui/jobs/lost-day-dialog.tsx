@@ -6,13 +6,13 @@ import { useCommand, usePreview } from '../commands/use-command';
 import { ImpactList } from '../commands/week-impacts';
 import { Button } from '../kit/button';
 import { Dialog } from '../kit/dialog';
-import { Checkbox } from '../kit/inputs/checkbox';
 import { DateInput } from '../kit/inputs/date-input';
 import { Field } from '../kit/inputs/field';
 import { Segmented } from '../kit/inputs/segmented';
 import { Select } from '../kit/inputs/select';
 import { TextInput } from '../kit/inputs/text-input';
 import { Refused } from '../kit/states';
+import { CrewChecks } from './crew-checks';
 import type { CrewDays } from './use-crew-days';
 
 type How = 'room' | 'onward' | 'forward';
@@ -102,23 +102,12 @@ export function LostDayDialog({
             </Field>
           )}
         </div>
-        <fieldset className="flex flex-wrap gap-x-5 gap-y-1">
-          <legend className="text-muted mb-1 text-sm">Whose</legend>
-          {crews.map(({ id, name }) => (
-            <Checkbox
-              key={id}
-              checked={values.crews.includes(id)}
-              onChange={(isOn) =>
-                form.setValue(
-                  'crews',
-                  isOn ? [...values.crews, id] : values.crews.filter((one) => one !== id),
-                )
-              }
-            >
-              {name}
-            </Checkbox>
-          ))}
-        </fieldset>
+        <CrewChecks
+          legend="Whose"
+          crews={crews}
+          value={values.crews}
+          onChange={(ids) => form.setValue('crews', ids)}
+        />
         <Segmented<How>
           label="What moves"
           value={values.how}
