@@ -14,6 +14,7 @@ import { seesPay } from '../access/pay';
 import { checkAccess } from '../access/permissions';
 import { fieldSite } from './ground';
 import { labourOf } from './job-labour';
+import { type Unsettled, unsettledAt } from './unsettled';
 
 /** A job with what it was planned to take and took; figures of money are null for who sees no pay. */
 export interface MoneyLine {
@@ -49,9 +50,12 @@ export interface MoneyPage {
   readonly weekStart: number;
   readonly currency: string;
   readonly seesPay: boolean;
+  readonly canChange: boolean;
   readonly canBill: boolean;
   /** Under way, or done in the last weeks; what was done last first. */
   readonly jobs: readonly MoneyLine[];
+  /** What is to be settled before a day is closed. */
+  readonly unsettled: readonly Unsettled[];
   /** Money is 0 for who sees no pay. */
   readonly forecast: readonly ForecastCell[];
   readonly services: Readonly<Record<string, string>>;
@@ -117,32 +121,38 @@ export async function moneyAt(
       })),
     { today, weekStart: line.weekStart },
   );
+  const lines = shown
+    .sort((a, b) => (b.doneOn ?? Infinity) - (a.doneOn ?? Infinity) || (a.job.id < b.job.id ? -1 : 1))
+    .map(({ stored, job, service, used, figures, visits: its, doneOn }): MoneyLine => {
+      const { planned, worked, ...money } = figures;
+      const place = job.place === null ? undefined : places.get(job.place);
+      return {
+        ...{ id: job.id, name: place?.name ?? job.title, title: job.title, doneOn, planned, worked },
+        customer: customers.get(place?.customer_id ?? '') ?? null,
+        service: service?.name ?? null,
+        state: jobState(job, its),
+        billedAt: stored.billed_at,
+        money: isPayShown ? money : null,
+        labour: (labour.get(job.id) ?? []).map(({ person, date, minutes, cost }) => ({
+          ...{ person: names.get(person) ?? 'somebody', date, minutes },
+          cost: isPayShown ? toMinor(cost, decimals) : null,
+        })),
+        materials: used.map(({ name, cost }) => ({ name, cost: isPayShown ? cost : null })),
+        notes: (notes.get(job.id) ?? []).map(({ note }) => note).filter(Boolean),
+      };
+    });
   return {
     ok: true,
     page: {
       ...{ asOf, site, siteName: line.name, today, weekStart: line.weekStart, currency: row.currency },
       ...{ seesPay: isPayShown, forecast },
+      canChange: checkAccess(actor, 'plan.change', site) === null,
       canBill: isPayShown && checkAccess(actor, 'plan.change', site) === null,
-      jobs: shown
-        .sort((a, b) => (b.doneOn ?? Infinity) - (a.doneOn ?? Infinity) || (a.job.id < b.job.id ? -1 : 1))
-        .map(({ stored, job, service, used, figures, visits: its, doneOn }): MoneyLine => {
-          const { planned, worked, ...money } = figures;
-          const place = job.place === null ? undefined : places.get(job.place);
-          return {
-            ...{ id: job.id, name: place?.name ?? job.title, title: job.title, doneOn, planned, worked },
-            customer: customers.get(place?.customer_id ?? '') ?? null,
-            service: service?.name ?? null,
-            state: jobState(job, its),
-            billedAt: stored.billed_at,
-            money: isPayShown ? money : null,
-            labour: (labour.get(job.id) ?? []).map(({ person, date, minutes, cost }) => ({
-              ...{ person: names.get(person) ?? 'somebody', date, minutes },
-              cost: isPayShown ? toMinor(cost, decimals) : null,
-            })),
-            materials: used.map(({ name, cost }) => ({ name, cost: isPayShown ? cost : null })),
-            notes: (notes.get(job.id) ?? []).map(({ note }) => note).filter(Boolean),
-          };
-        }),
+      jobs: lines,
+      // What materials cost is nothing that who sees no pay can settle.
+      unsettled: (await unsettledAt(db, site, today, lines)).filter(
+        ({ kind }) => isPayShown || kind !== 'no-cost',
+      ),
       services: Object.fromEntries(services.map(({ id, name }) => [id, name])),
       crews: Object.fromEntries(
         (await loadRows(db, 'crew', { site_id: site })).map(({ id, name }) => [id, name]),

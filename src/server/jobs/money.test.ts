@@ -78,6 +78,27 @@ describe('a job planned against real', () => {
   });
 });
 
+describe('what is to be settled', () => {
+  const settle = async (actor?: Actor) =>
+    (await page(actor)).unsettled.map(({ kind, name, date, of }) => [kind, name, date && date - MONDAY, of]);
+
+  test('is what is over and was not ended, and what has no cost; it goes as it is settled', async () => {
+    // Monday’s visits that end on Monday: the Siskin goes on, as does the Curlew.
+    expect(await settle()).toEqual([
+      ['not-ended', 'Gannet', 0, 'Rigging'],
+      ['not-ended', 'Tern', 0, 'Engine'],
+      ['no-cost', 'Pochard', -3, 'Teak cleaner'],
+    ]);
+    expect(await settle(UNPAID)).toHaveLength(2);
+    await doTern();
+    await didAs(null, 'job.progress', { site: SITE, job: 'shroud-gannet', progress: 'done' });
+    expect(await settle()).toEqual([
+      ['no-hours', 'Gannet', 1, null],
+      ['no-cost', 'Pochard', -3, 'Teak cleaner'],
+    ]);
+  });
+});
+
 describe('a bill', () => {
   test('takes a done job once, and is had as a file', async () => {
     await doTern();

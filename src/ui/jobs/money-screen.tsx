@@ -8,6 +8,7 @@ import { Page } from '../kit/page';
 import { AppLayout, type ShellFrame } from '../layout/app-layout';
 import { useLivePage } from '../live/use-live-page';
 import { Billing } from './billing';
+import { Closing } from './closing';
 import { ForecastPart } from './forecast-part';
 import { JobsStrip } from './jobs-views';
 import { MoneyJobs } from './money-jobs';
@@ -54,6 +55,7 @@ export function MoneyScreen({ header, page }: { readonly header: ShellFrame; rea
     >
       <Page>
         {!page.seesPay && <p className="text-muted mb-3 text-sm">Hours only: money is for who sees pay.</p>}
+        {shown === 'jobs' && <Closing page={page} />}
         {shown === 'jobs' && <MoneyJobs page={page} />}
         {shown === 'bill' && <Billing page={page} jobs={toBill} />}
         {shown === 'forecast' && <ForecastPart page={page} />}
