@@ -49,6 +49,7 @@ const PAGES: readonly (readonly [string, string | RegExp])[] = [
     (part) => [`/requests/bistro${part}`, /^Requests at Quay Bistro/] as const,
   ),
   ['/jobs/dockside?from=2026-11-23', '23–29 November'],
+  [`/print/dockside/${WEEK}/crews`, 'Engine, Mon 23 November'],
   ['/jobs/dockside/rounds', 'Rounds'],
   ['/jobs/dockside/customers', 'Customers'],
   ['/jobs/dockside/money', 'Money'],

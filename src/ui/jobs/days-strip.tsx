@@ -1,3 +1,4 @@
+import { Printer } from 'lucide-react';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { fieldSnags } from '@/core/consequences/field-state';
@@ -76,6 +77,15 @@ export function DaysStrip({
         {page.canPublish && page.untold.news.length > 0 && (
           <Button onClick={onPublish}>Publish {page.untold.news.length} …</Button>
         )}
+        <Link
+          className={buttonClass('quiet')}
+          prefetch={false}
+          href={`/print/${encodeURIComponent(page.site)}/${formatDate(Math.max(page.today, plan.from))}/crews`}
+          aria-label="Day sheets for the van"
+          title="Day sheets for the van"
+        >
+          <Printer size={16} aria-hidden />
+        </Link>
         <Select
           label="How many days"
           value={plan.days}
