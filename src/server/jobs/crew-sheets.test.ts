@@ -19,7 +19,7 @@ test('a day of a crew on paper has its visits in order, where and what, with wha
     people: ['Arvid Sund', 'Dmitri Volkan', 'João Ferraz'],
     visits: [
       {
-        ...{ times: '8:00–11:05', hours: '24 h', place: 'Curlew', customer: 'Tidewater Charter' },
+        ...{ times: ['8:00–11:05'], hours: '24 h', place: 'Curlew', customer: 'Tidewater Charter' },
         ...{ title: 'Engine refit', address: 'North pier, berth 2', isDraft: false },
       },
     ],

@@ -15,7 +15,8 @@ import { untoldVisits } from './visit-publish';
 /** One visit on the sheet of a crew. */
 export interface SheetVisit {
   readonly id: string;
-  readonly times: string;
+  /** Of each stretch of it on that day. */
+  readonly times: readonly string[];
   readonly hours: string;
   readonly place: string | null;
   readonly customer: string | null;
@@ -101,8 +102,7 @@ export async function crewSheetsAt(
               ...{ id: visit.id, title: job.title, isFixed: visit.isFixed, isDraft: drafts.has(visit.id) },
               times: pieces
                 .filter((piece) => dateOfPiece(context, piece) === date)
-                .map(({ from, to }) => formatTimeSpan(wall(from), wall(to), hourFormat))
-                .join(', '),
+                .map(({ from, to }) => formatTimeSpan(wall(from), wall(to), hourFormat)),
               hours: formatHours(personMinutes),
               ...{ place: place?.name ?? null, customer: known?.customer?.name ?? null },
               ...{ address: place?.address ?? '', contact: place?.contact ?? '' },

@@ -67,7 +67,11 @@ function Visit({ visit }: { readonly visit: SheetVisit }) {
   return (
     <li className="border-rule grid break-inside-avoid grid-cols-[130px_minmax(0,1fr)] gap-x-4 border-b py-2 max-sm:grid-cols-1">
       <div>
-        <strong className="block">{times}</strong>
+        {times.map((time) => (
+          <strong key={time} className="block">
+            {time}
+          </strong>
+        ))}
         <span className="text-muted text-sm">
           {hours} of one person
           {visit.isFixed && ', an appointment'}
