@@ -122,8 +122,11 @@ export interface VisitTable {
   note: string | null;
 }
 
-/** A visit as the crew was told of it last. */
-export type PublishedVisitTable = VisitTable;
+/** A visit as the crew was told of it last; `times_told`: how often before that. */
+export interface PublishedVisitTable extends VisitTable {
+  times_told: number | null;
+  told_at: string | null;
+}
 
 /** What was used for a job; `cost`: of all of it. */
 export interface JobMaterialTable {

@@ -1,6 +1,6 @@
 /**
  * What crews are told and what they say. `published_visit`: visits as crews were told of them last, also of jobs that are not there any
- * more. `job_material`: what was used for a job; `cost`: of all of it, in major units; null: not said yet. `job_note`: what a crew wrote to
+ * more; `times_told`: how often before this. `job_material`: what was used for a job; `cost`: of all of it, in major units; null: not said yet. `job_note`: what a crew wrote to
  * a job. `job.billed_at`: when it was taken into a bill; null: it was not.
  */
 export const fieldDays: readonly string[] = [
@@ -16,7 +16,9 @@ export const fieldDays: readonly string[] = [
     person_minutes integer,
     is_through integer not null default 0 check (is_through in (0, 1)),
     is_fixed integer not null default 0 check (is_fixed in (0, 1)),
-    note text
+    note text,
+    times_told integer,
+    told_at text
   ) strict`,
   `create index published_visit_by_date on published_visit (site_id, date)`,
   `create table job_material (

@@ -5,9 +5,11 @@ import type { Shift } from '@/core/plan/types';
 import type { Database } from '@/data/database';
 import { parseMoment } from '@/data/moment';
 import { amongTexts } from '@/data/records/lines';
+import { loadRows } from '@/data/records/records';
 import { type SiteSummary, listSites } from '@/data/site/site-store';
 import { type Worked, loadPublished, publishedShiftsOf } from '@/data/week/shift-store';
 import type { CalendarEvent } from '@/formats/calendar/calendar-file';
+import { visitsAt } from '../jobs/own-jobs';
 
 /** How far back and ahead feeds reach, in days. */
 const [BACK, AHEAD] = [60, 400];
@@ -21,14 +23,15 @@ interface GoneShift {
   readonly to: number;
 }
 
-/** The published shifts and approved leave of a person, and what of both is gone, around a day. */
+/** The published shifts and visits and the approved leave of a person, and what of both is gone, around a day. */
 export async function eventsOfPerson(db: Database, person: string, today: Day): Promise<CalendarEvent[]> {
   const known = await db.selectFrom('calendar_event').selectAll().where('person_id', '=', person).execute();
   const names = await namesFor(db);
   const worked = new Map(
     (await publishedShiftsOf(db, person, today - BACK, today + AHEAD)).map((one) => [one.shift.id, one]),
   );
-  return known.flatMap(({ kind, id, sequence, is_gone, at, content }): CalendarEvent[] => {
+  const visits = await visitsOf(db, person, today, names);
+  const shifts = known.flatMap(({ kind, id, sequence, is_gone, at, content }): CalendarEvent[] => {
     const base = {
       uid: `${kind}-${id}@vicenda.invalid`,
       sequence,
@@ -51,6 +54,33 @@ export async function eventsOfPerson(db: Database, person: string, today: Day): 
     if (is_gone === 0 || date < today - BACK) return [];
     return [{ ...base, ...goneEvent(gone, date, names) }];
   });
+  return [...shifts, ...visits];
+}
+
+/** The visits of somebody's crews as they were told of them, each stretch of one by itself. What is gone is left out. */
+async function visitsOf(db: Database, person: string, today: Day, names: Names): Promise<CalendarEvent[]> {
+  const places = await loadRows(db, 'person_site', { person_id: person });
+  const events: CalendarEvent[] = [];
+  for (const { site_id } of places) {
+    const [site] = await loadRows(db, 'site', { id: site_id });
+    if (site.field_work === null) continue;
+    for (const visit of await visitsAt(db, person, site, today))
+      visit.pieces.forEach((piece, i) =>
+        events.push({
+          uid: `visit-${visit.id}-${i}@vicenda.invalid`,
+          ...{ sequence: visit.told.times, isCancelled: false, isBusy: true },
+          changedAt: visit.told.at ?? `${formatDate(visit.date)}T00:00:00Z`,
+          timeZone: names.sites.get(site_id)?.timeZone ?? names.home,
+          ...{ from: visit.date * DAY + piece.from, to: visit.date * DAY + piece.to },
+          summary: [visit.place?.name, visit.title].filter(Boolean).join(': '),
+          location: visit.place?.address ?? '',
+          description: [visit.place?.customer, visit.place?.accessNote, visit.jobNote, visit.note]
+            .filter(Boolean)
+            .join('\n'),
+        }),
+      );
+  }
+  return events;
 }
 
 /** The published shifts of a site around a day, each with whose it is. */

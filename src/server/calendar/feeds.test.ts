@@ -3,6 +3,8 @@ import ICAL from 'ical.js';
 import { OWNER } from '../access/testing';
 import { actorNamed } from '../accounts/testing';
 import { runCommand } from '../commands/run';
+import { newsStamp } from '@/core/jobs/visit-news';
+import { untoldVisits } from '../jobs/visit-publish';
 import { wholeWeek } from '../publish/testing';
 import { MONDAY, db, edit, freshDemo, id } from '../week/testing';
 import type { FeedOwner } from './address';
@@ -44,6 +46,30 @@ const mine = async () => (await read(NOOR, await own()))!.events;
 const event = async (uid = `shift-${SHIFT}@vicenda.invalid`) => (await mine()).find((one) => one.uid === uid);
 
 describe('the feed of a person', () => {
+  test('of a crew has its published visits, a stretch each, and their number goes up as they are told anew', async () => {
+    const arvid: FeedOwner = { kind: 'person', person: 'arvid' };
+    const visits = async () =>
+      (await read(arvid, await own('demo-arvid')))!.events.filter(({ uid }) => uid.startsWith('visit-'));
+    const curlew = async () =>
+      (await visits())
+        .filter(({ summary }) => summary === 'Curlew: Engine refit')
+        .map(({ start, sequence }) => [start, sequence]);
+    expect(await curlew()).toEqual([
+      ['2026-11-23T11:05:00', 0],
+      ['2026-11-23T13:00:00', 0],
+      ['2026-11-24T08:00:00', 0],
+    ]);
+    expect((await visits()).some(({ summary }) => summary.startsWith('Siskin'))).toBe(false);
+    const [visit] = await db.selectFrom('visit').selectAll().where('job_id', '=', 'refit-curlew').execute();
+    const change = { do: 'set-visit', id: visit.id, visit: { from: 840 }, was: { from: visit.from_minute } };
+    await run('visits.change', { site: 'dockside', changes: [change] });
+    expect((await curlew())[0]).toEqual(['2026-11-23T11:05:00', 0]);
+    const days = { from: MONDAY, to: MONDAY + 7 };
+    const stamp = newsStamp(await untoldVisits(db, 'dockside', days));
+    await run('visits.publish', { site: 'dockside', ...days, stamp });
+    expect((await curlew())[0]).toEqual(['2026-11-23T14:00:00', 1]);
+  });
+
   test('has their published shifts and no draft, and its number goes up as they change', async () => {
     expect(await event()).toMatchObject({ start: '2026-11-25T11:00:00', sequence: 0, status: 'CONFIRMED' });
     await edit([{ do: 'set', id: SHIFT, shift: { from: 720 } }], MONDAY);

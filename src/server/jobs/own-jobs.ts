@@ -44,6 +44,8 @@ export interface OwnVisit {
   readonly people: readonly { readonly id: string; readonly name: string; readonly isAtIt: boolean }[];
   /** Person-minutes that were spent on it so far. */
   readonly worked: number;
+  /** How often one was told of it before, and when last; null: not known. */
+  readonly told: { readonly times: number; readonly at: string | null };
   readonly materials: readonly { readonly id: string; readonly name: string; readonly cost: number | null }[];
   readonly notes: readonly { readonly at: string; readonly name: string; readonly note: string }[];
 }
@@ -84,7 +86,13 @@ export async function hasJobs(db: Database, person: string): Promise<boolean> {
   return visit !== undefined;
 }
 
-async function visitsAt(db: Database, person: string, site: RowOf<'site'>, today: Day): Promise<OwnVisit[]> {
+/** The visits at a site that somebody was told of, around today. */
+export async function visitsAt(
+  db: Database,
+  person: string,
+  site: RowOf<'site'>,
+  today: Day,
+): Promise<OwnVisit[]> {
   const [from, to] = [today - BACK, today + AHEAD + 1];
   const told = await db
     .selectFrom('published_visit')
@@ -107,6 +115,7 @@ async function visitsAt(db: Database, person: string, site: RowOf<'site'>, today
       )
     ).map((job) => [job.id, job]),
   );
+  const toldOf = new Map(told.map((row) => [row.id, { times: row.times_told ?? 0, at: row.told_at }]));
   const pieces = await piecesOf(db, site.id, told.map(visitFromRow), from, to - from);
   const people = [...new Set(own.flatMap((visit) => membersOf(crews, visit)))];
   const names = new Map((await loadRowsOf(db, 'person', 'id', people)).map(({ id, name }) => [id, name]));
@@ -147,6 +156,7 @@ async function visitsAt(db: Database, person: string, site: RowOf<'site'>, today
             }
           : null,
         progress: job.progress as OwnVisit['progress'],
+        told: toldOf.get(visit.id)!,
         people: [person, ...mates.filter((id) => id !== person)].map((id) => ({
           ...{ id, name: names.get(id) ?? 'somebody', isAtIt: atIt.has(id) },
         })),

@@ -1,5 +1,5 @@
 import { crewSizeOn, isMemberOn } from '@/core/jobs/crew-hours';
-import type { Crew } from '@/core/jobs/types';
+import type { Crew, Visit } from '@/core/jobs/types';
 import { type NewsCount, type VisitNews, newsCounts, newsStamp, visitNews } from '@/core/jobs/visit-news';
 import { fail } from '@/core/plan/problem';
 import type { Day } from '@/core/time/day';
@@ -7,9 +7,10 @@ import { counted, formatDays } from '@/core/time/format';
 import type { Database } from '@/data/database';
 import { visitFromRow, visitToRow } from '@/data/jobs/field-store';
 import { loadVisitSides } from '@/data/jobs/published-visits';
-import { type NewRow, rowChanges } from '@/data/records/records';
+import { type NewRow, type RowOf, rowChanges } from '@/data/records/records';
 import { publicAddress } from '../access/origin';
 import { command } from '../commands/command';
+import { timestamp } from '../now';
 import { type Telling, enqueueTellings } from '../outbox/enqueue';
 import { fieldAt } from './ground';
 import { PUBLISH_VISITS, type VisitsPublish } from './schema';
@@ -53,7 +54,7 @@ export const publishVisits = command<'visits.publish', VisitsPublish>({
         rows: rowChanges(
           'published_visit',
           published.filter(({ id }) => ids.has(id)),
-          news.flatMap(({ after }) => (after ? [visitToRow(site, after) as NewRow<'published_visit'>] : [])),
+          news.flatMap(({ after }) => (after ? [toldRow(site, after, published)] : [])),
         ),
         ...{ subjects: [{ kind: 'site', id: site }], sites: [site], weeks: [], isFinal: true },
         onCommitted: (trx) => enqueueTellings(trx, tellings(site, work.crews, news, days)),
@@ -61,6 +62,17 @@ export const publishVisits = command<'visits.publish', VisitsPublish>({
     };
   },
 });
+
+/** The row of a visit that a crew is told of now. */
+function toldRow(
+  site: string,
+  visit: Visit,
+  published: readonly RowOf<'published_visit'>[],
+): NewRow<'published_visit'> {
+  const before = published.find(({ id }) => id === visit.id);
+  const times_told = before ? (before.times_told ?? 0) + 1 : 0;
+  return { ...visitToRow(site, visit), times_told, told_at: timestamp() } as NewRow<'published_visit'>;
+}
 
 /** Whom the visits of a crew on a date concern. */
 function whose(crews: readonly Crew[], id: string, date: Day): string[] {
