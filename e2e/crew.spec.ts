@@ -135,6 +135,8 @@ test('a place of a new customer is written and found', async ({ page }) => {
   await dialog.getByLabel('or a new customer').fill('Ropewalk');
   expect(await seriousFaults(page)).toEqual([]);
   await dialog.getByRole('button', { name: 'Save' }).click();
+  // While it is open nothing behind it can be typed into.
+  await expect(dialog).toHaveCount(0);
   await page.getByLabel('Find a place or a customer').fill('ropew');
   await expect(page.getByRole('button', { name: 'Jackdaw' })).toBeVisible();
   await expect(page.getByRole('button', { name: 'Avocet' })).toHaveCount(0);

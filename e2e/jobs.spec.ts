@@ -100,6 +100,7 @@ test('a new job waits until it is planned', async ({ page }) => {
   await dialog.getByLabel('or a new place').fill('Jackdaw');
   expect(await seriousFaults(page)).toEqual([]);
   await dialog.getByRole('button', { name: 'Save' }).click();
+  await expect(dialog).toHaveCount(0);
   await expect(waiting(page).getByRole('list', { name: 'Later, or at any time' })).toContainText('Jackdaw');
   await waiting(page).getByLabel('Find a waiting job').fill('jack');
   await expect(waiting(page).getByRole('button', { name: /^Jackdaw/ })).toBeVisible();
