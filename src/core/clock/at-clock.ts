@@ -10,17 +10,15 @@ export interface AtClock {
   readonly next: readonly PunchKind[];
   /** What they work at; null: they are out, or did not say. */
   readonly activity: string | null;
-  /** The job they are at; null: none. */
-  readonly job: string | null;
 }
 
 /** How somebody stands by what they clocked. Who came longer ago than anybody works has forgotten to go, and is out. */
 export function atClock(punches: readonly Punch[], now: number, clocksBreaks: boolean): AtClock {
   let [state, since, came]: [AtClock['state'], number | null, number] = ['out', null, 0];
-  let [activity, job]: [string | null, string | null] = [null, null];
+  let activity: string | null = null;
   for (const { kind, at, work } of standingPunches(punches)) {
     if (at > now) break;
-    if (kind === 'in' || kind === 'change') [activity, job] = [work?.activity ?? null, work?.job ?? null];
+    if (kind === 'in' || kind === 'change') activity = work?.activity ?? null;
     if (kind === 'in' || (kind === null && state === 'out')) {
       if (state === 'out') [state, since, came] = ['in', at, at];
     } else if (kind === 'out' || kind === null) [state, since] = ['out', null];
@@ -33,6 +31,5 @@ export function atClock(punches: readonly Punch[], now: number, clocksBreaks: bo
     in: clocksBreaks ? ['out', 'break-begins'] : ['out'],
     'on-break': ['break-ends', 'out'],
   };
-  const isOut = state === 'out';
-  return { state, since, next: next[state], activity: isOut ? null : activity, job: isOut ? null : job };
+  return { state, since, next: next[state], activity: state === 'out' ? null : activity };
 }

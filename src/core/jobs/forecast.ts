@@ -51,15 +51,13 @@ export function forecastOf(
     );
   };
   for (const one of jobs)
-    for (const part of partsOf(one, today))
+    for (const { date, ...share } of partsOf(one, today))
       add({
-        ...part,
-        week: part.date === null ? null : startOfWeek(part.date, weekStart),
+        ...share,
+        week: date === null ? null : startOfWeek(date, weekStart),
         service: one.job.service,
-      } as ForecastCell);
-  return [...cells.values()].map(({ week, part, service, crew, minutes, money }) => ({
-    ...{ week, part, service, crew, minutes, money },
-  }));
+      });
+  return [...cells.values()];
 }
 
 interface Share extends ForecastFigures {

@@ -30,11 +30,12 @@ export async function labourOf(db: Database, jobs: readonly string[]): Promise<M
     const ground = await loadSheetGround(db, row, people, { first, days });
     for (const [id, source] of ground?.sources ?? []) {
       const { person, context } = source;
-      if (source.from === 'clock')
+      if (source.from === 'clock') {
         for (const { date, lines } of sheetOf(source, { first, days }).days)
           for (const { work, minutes, cost } of lines)
             if (work.job !== null) labour.push({ job: work.job, person: id, date, minutes, cost });
-      if (source.from === 'clock') continue;
+        continue;
+      }
       for (const stint of jobStints(ground!.punches.get(id) ?? [], present)) {
         const date = localDay(stint.from, row.time_zone);
         const minutes = stintMinutes(stint, present);

@@ -77,6 +77,7 @@ export async function moneyAt(
   if (!found.ok) return found;
   const { asOf, line, row, today } = found.at;
   const isPayShown = seesPay(actor, site);
+  const canChange = checkAccess(actor, 'plan.change', site) === null;
   const decimals = decimalsOf(row.currency);
   const jobs = await db
     .selectFrom('job')
@@ -146,8 +147,7 @@ export async function moneyAt(
     page: {
       ...{ asOf, site, siteName: line.name, today, weekStart: line.weekStart, currency: row.currency },
       ...{ seesPay: isPayShown, forecast },
-      canChange: checkAccess(actor, 'plan.change', site) === null,
-      canBill: isPayShown && checkAccess(actor, 'plan.change', site) === null,
+      ...{ canChange, canBill: isPayShown && canChange },
       jobs: lines,
       // What materials cost is nothing that who sees no pay can settle.
       unsettled: (await unsettledAt(db, site, today, lines)).filter(

@@ -40,8 +40,8 @@ export const publishVisits = command<'visits.publish', VisitsPublish>({
     const found = await fieldAt(db, site, [from, to - 1]);
     if (!found.ok) return found;
     const { work } = found.ground;
-    const { published } = await loadVisitSides(db, site, from, to);
-    const news = await untoldVisits(db, site, { from, to });
+    const { visits, published } = await loadVisitSides(db, site, from, to);
+    const news = visitNews(visits, published.map(visitFromRow), { from, to });
     if (news.length === 0) return fail('nothing', 'crews know all of this already', 'input');
     if (newsStamp(news) !== stamp)
       return fail('changed-meanwhile', 'the visits were changed since you looked at them', 'input.stamp');
